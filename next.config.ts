@@ -1,0 +1,19 @@
+import type { NextConfig } from 'next';
+
+const headers = [
+  { key: 'X-Content-Type-Options', value: 'nosniff' },
+  { key: 'X-Frame-Options', value: 'DENY' },
+  { key: 'Referrer-Policy', value: 'same-origin' },
+  { key: 'Permissions-Policy', value: 'camera=(self), microphone=(self), geolocation=()' },
+];
+
+const config: NextConfig = {
+  reactStrictMode: true,
+  poweredByHeader: false,
+  compiler: { styledComponents: true },
+  serverExternalPackages: ['sequelize', 'mariadb', 'sharp', '@node-rs/argon2', 'pino'],
+  turbopack: { root: import.meta.dirname },
+  headers: async () => [{ source: '/:path*', headers }],
+};
+
+export default config;

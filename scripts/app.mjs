@@ -1,0 +1,75 @@
+// Building and serving the application.
+import { spawn } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { setTimeout as sleep } from 'node:timers/promises';
+import { StageFailure, root, run } from './stages.mjs';
+
+const sources = ['src', 'public', 'package-lock.json', 'next.config.ts', 'tsconfig.json'];
+const next = path.join(root, 'node_modules', 'next', 'dist', 'bin', 'next');
+const quiet = { NEXT_TELEMETRY_DISABLED: '1' };
+
+/** Files below `entry`, in a fixed order. */
+export function filesBelow(entry) {
+  if (!existsSync(entry)) return [];
+  if (!statSync(entry).isDirectory()) return [entry];
+  return readdirSync(entry).sort().flatMap((name) => filesBelow(path.join(entry, name)));
+}
+
+function fingerprint() {
+  const hash = createHash('sha256');
+  for (const file of sources.flatMap((entry) => filesBelow(path.join(root, entry)))) {
+    if (/\.test\.tsx?$/.test(file)) continue;
+    hash.update(path.relative(root, file)).update(readFileSync(file));
+  }
+  return hash.digest('hex');
+}
+
+/** Builds the application when its sources have changed since the last build. */
+export async function build() {
+  const stamp = path.join(root, '.next', 'built-from');
+  const wanted = fingerprint();
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return 'up to date';
+  await run(process.execPath, [next, 'build'], { env: { ...quiet, NODE_ENV: 'production' } });
+  writeFileSync(stamp, wanted);
+  return 'built';
+}
+
+/** Migrates and seeds the database at `url`. */
+export async function prepareDatabase(url, { seed = true } = {}) {
+  const output = await run(
+    process.execPath,
+    ['--import', 'tsx', path.join(root, 'src', 'data', 'prepare.ts'), ...(seed ? [] : ['--no-seed'])],
+    { env: { DATABASE_URL: url }, advice: 'read the output above; the data itself has not been touched by a failed step' },
+  );
+  return output.trim().split('\n').at(-1);
+}
+
+/** Serves the built application (or the development server) until stopped. */
+export async function serve({ url, port, host = '127.0.0.1', dev = false, show = true, env = {} }) {
+  const child = spawn(process.execPath, [next, dev ? 'dev' : 'start', '-H', host, '-p', String(port)], {
+    cwd: root,
+    env: { ...process.env, ...quiet, ...env, DATABASE_URL: url, NODE_ENV: dev ? 'development' : 'production' },
+    stdio: ['ignore', show ? 'inherit' : 'ignore', show ? 'inherit' : 'ignore'],
+  });
+  const ended = new Promise((resolve) => child.on('exit', resolve));
+  const address = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`;
+  for (let tries = 0; ; tries += 1) {
+    if (child.exitCode !== null) throw new StageFailure(`the server ended with ${child.exitCode}`, 'read the output above');
+    if (await fetch(`${address}/api/health`).then(() => true, () => false)) break;
+    if (tries > 600) throw new StageFailure('the server does not answer', 'read the output above');
+    await sleep(100);
+  }
+  return {
+    address,
+    ended,
+    pid: child.pid,
+    async stop(signal = 'SIGTERM') {
+      child.kill(signal);
+      const patience = setTimeout(() => child.kill('SIGKILL'), 5000);
+      await ended;
+      clearTimeout(patience);
+    },
+  };
+}

@@ -1,0 +1,38 @@
+// npm run -s core -- VERB < in.json: the core from a shell. Bundles src/cli once, and again when a source is newer.
+import { existsSync, mkdirSync, renameSync, statSync } from 'node:fs';
+import path from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { filesBelow } from './app.mjs';
+import { root } from './stages.mjs';
+
+const bundle = path.join(root, '.private', 'core.mjs');
+
+function isFresh() {
+  if (!existsSync(bundle)) return false;
+  const built = statSync(bundle).mtimeMs;
+  return ['src/core', 'src/repertoire', 'src/cli']
+    .flatMap((folder) => filesBelow(path.join(root, folder)))
+    .every((file) => statSync(file).mtimeMs < built);
+}
+
+export async function bundleCore() {
+  if (isFresh()) return 'up to date';
+  const { build } = await import('esbuild');
+  mkdirSync(path.dirname(bundle), { recursive: true, mode: 0o700 });
+  const draft = `${bundle}.${process.pid}`;
+  await build({
+    entryPoints: [path.join(root, 'src', 'cli', 'main.ts')], outfile: draft, bundle: true, platform: 'node',
+    format: 'esm', target: 'node20', tsconfig: path.join(root, 'tsconfig.json'), logLevel: 'error',
+  });
+  renameSync(draft, bundle);
+  return 'bundled';
+}
+
+if (process.argv[1] === path.join(root, 'scripts', 'core.mjs')) {
+  if (!existsSync(path.join(root, 'node_modules', 'esbuild'))) {
+    console.error(JSON.stringify({ error: { code: 'notInstalled', message: 'Run npm start or npm test once first: the packages are missing.', path: '' } }));
+    process.exit(2);
+  }
+  await bundleCore();
+  await import(pathToFileURL(bundle).href);
+}

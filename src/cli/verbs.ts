@@ -1,0 +1,39 @@
+import type * as v from 'valibot';
+import { compare } from '@/core/alignment/compare';
+import { compareInput, judgeInput, measureInput } from '@/core/alignment/input';
+import { judge } from '@/core/alignment/judge';
+import { measure } from '@/core/alignment/measure';
+import { breath, breathInput } from '@/core/breathing/timeline';
+import { failure, parse, success } from '@/core/result';
+import type { Result } from '@/core/result';
+import { repertoire } from '@/repertoire';
+
+type Verb = (input: unknown) => Result<unknown>;
+
+const verb =
+  <S extends v.GenericSchema>(schema: S, work: (input: v.InferOutput<S>) => Result<unknown>): Verb =>
+  (input) => {
+    const parsed = parse(schema, input);
+    return parsed.ok ? work(parsed.value) : parsed;
+  };
+
+const verbs: Readonly<Record<string, Verb>> = {
+  measure: verb(measureInput, measure),
+  judge: verb(judgeInput, (input) => judge(input, repertoire)),
+  compare: verb(compareInput, (input) => success(compare(input))),
+  breath: verb(breathInput, breath),
+};
+
+/** Answers one verb with JSON text; every failure is a value. */
+export function answer(name: string | undefined, text: string): Result<unknown> {
+  const chosen = name !== undefined && Object.hasOwn(verbs, name) ? verbs[name] : undefined;
+  if (!chosen)
+    return failure('unknownVerb', `${name ? `"${name}" is not a verb` : 'No verb given'}; verbs: ${Object.keys(verbs).join(', ')}`, 'verb');
+  let input: unknown;
+  try {
+    input = JSON.parse(text);
+  } catch {
+    return failure('notJson', 'The input is not JSON.', '');
+  }
+  return chosen(input);
+}

@@ -1,0 +1,123 @@
+// The directions in which a picture is read, from its mat line and where the client lies or faces.
+import { degrees, distance, dot, length, minus, rotate, times, unit } from '../geometry';
+import type { Vec2 } from '../geometry';
+import { failure, success } from '../result';
+import type { Result } from '../result';
+import type { MeasureInput, Position, View } from './input';
+import type { Side } from './landmarks';
+
+/** Unit vectors in picture coordinates (y down). */
+export type Frame = {
+  /** c: toward the head along the trunk's intended line. */
+  readonly headward: Vec2;
+  /** v: toward the belly side. */
+  readonly bellyward: Vec2;
+  /** Away from the mat, whatever the belly does. */
+  readonly up: Vec2;
+  /** Along the mat, toward the feet end (lying) or where the client faces (upright). */
+  readonly footward: Vec2;
+  /** The client's left to right, in views that show it. */
+  readonly rightward: Vec2;
+  readonly matTiltDeg: number;
+  readonly matLengthPx: number;
+  readonly mmPerPx: number | undefined;
+  readonly near: Side;
+};
+
+const uprightPositions: readonly Position[] = ['sitting', 'kneeling', 'standing'];
+const bellyDownPositions: readonly Position[] = ['prone', 'fourPoint', 'frontSupport'];
+
+export const isUpright = (position: Position): boolean => uprightPositions.includes(position);
+const isBellyDown = (position: Position): boolean => bellyDownPositions.includes(position);
+
+export type FrameInput = Pick<MeasureInput, 'position' | 'view' | 'headEnd' | 'facing' | 'bellySide' | 'matLine' | 'scale'>;
+
+const matSteepestDeg = 60;
+
+const opposite = (direction: Vec2): Vec2 => times(direction, -1);
+
+/** Which side of the client the eye is nearer to in a side view. */
+function nearSide({ position, headEnd, facing }: FrameInput): Side {
+  if (isUpright(position)) return facing === 'left' ? 'L' : 'R';
+  const rightIsNearer = (headEnd === 'left') !== isBellyDown(position);
+  return rightIsNearer ? 'R' : 'L';
+}
+
+/** The client's left to right across the picture, in end, front, behind and above views. */
+function rightwardOf(view: View, { position, headEnd }: FrameInput, along: Vec2, up: Vec2): Vec2 {
+  if (view === 'above') {
+    // Seen from above with the head left, a supine client's right hand is up in the picture.
+    const upInPicture = (headEnd === 'left') !== isBellyDown(position);
+    return upInPicture ? up : opposite(up);
+  }
+  if (isUpright(position)) return view === 'front' ? opposite(along) : along;
+  const fromFeet = view === 'foot' || view === 'behind';
+  return fromFeet === isBellyDown(position) ? along : opposite(along);
+}
+
+/** Reads directions and scale; refuses a mat line or scale that has no length. */
+export function readFrame(input: FrameInput, at = ''): Result<Frame> {
+  const { position, view, headEnd, facing, matLine, scale } = input;
+  const path = (name: string) => (at ? `${at}.${name}` : name);
+  const matLengthPx = distance(matLine[0], matLine[1]);
+  if (!(matLengthPx >= 2)) return failure('matLineTooShort', 'The mat line has no length: set its two ends apart along the mat.', path('matLine'));
+
+  let along = unit(minus(matLine[1], matLine[0]));
+  if (along[0] < 0) along = opposite(along); // picture left to right
+  const matTiltDeg = degrees(Math.atan2(-along[1], along[0]));
+  if (Math.abs(matTiltDeg) > matSteepestDeg)
+    return failure('matLineTooSteep', `The mat line stands at ${Math.round(Math.abs(matTiltDeg))}°: turn the picture so that the mat runs across it.`, path('matLine'));
+  const up = rotate(along, -Math.PI / 2);
+
+  let mmPerPx: number | undefined;
+  if (scale) {
+    const px = distance(scale.points[0], scale.points[1]);
+    if (!(px >= 2)) return failure('scaleTooShort', 'The known length has no length in the picture: set its two ends apart.', path('scale.points'));
+    mmPerPx = scale.mm / px;
+  }
+
+  const shared = { up, matTiltDeg, matLengthPx, mmPerPx };
+  if (isUpright(position)) {
+    if (view === 'side' && !facing) return failure('missing', 'facing is missing: say which way the client faces in the picture.', path('facing'));
+    const front = facing === 'left' ? opposite(along) : along;
+    const rightward = rightwardOf(view, input, along, up);
+    return success({ ...shared, headward: up, bellyward: front, footward: front, rightward, near: nearSide(input) });
+  }
+  if ((view === 'side' || view === 'above') && !headEnd)
+    return failure('missing', 'headEnd is missing: say at which end of the picture the head is.', path('headEnd'));
+  const headward = headEnd === 'left' ? opposite(along) : along;
+  const footward = opposite(headward);
+  const bellyUp = position === 'sideLying' ? input.bellySide !== 'down' : !isBellyDown(position);
+  return success({
+    ...shared,
+    headward,
+    footward,
+    bellyward: bellyUp ? up : opposite(up),
+    rightward: rightwardOf(view, input, along, up),
+    near: nearSide(input),
+  });
+}
+
+/** The same frame turned by a small angle, as a wrong mat line would. */
+export function turnFrame(frame: Frame, angle: number): Frame {
+  const turn = (direction: Vec2) => rotate(direction, angle);
+  return {
+    ...frame,
+    headward: turn(frame.headward),
+    bellyward: turn(frame.bellyward),
+    up: turn(frame.up),
+    footward: turn(frame.footward),
+    rightward: turn(frame.rightward),
+  };
+}
+
+/** The frame with the trunk's own line as reference, for a trunk that is off the mat. */
+export function alongTrunk(frame: Frame, hip: Vec2, shoulder: Vec2): Frame {
+  const trunk = minus(shoulder, hip);
+  if (length(trunk) === 0) return frame;
+  const headward = unit(trunk);
+  const side = rotate(headward, Math.PI / 2);
+  const turned = rotate(frame.headward, Math.PI / 2);
+  const bellyward = dot(turned, frame.bellyward) > 0 ? side : opposite(side);
+  return { ...frame, headward, bellyward };
+}

@@ -1,0 +1,86 @@
+// What `measure`, `judge` and `compare` take, checked at the edge.
+import * as v from 'valibot';
+import { isLandmarkKey } from './landmarks';
+import type { Landmarks } from './landmarks';
+
+export const positions = ['supine', 'prone', 'sideLying', 'fourPoint', 'frontSupport', 'sitting', 'kneeling', 'standing'] as const;
+export const views = ['side', 'foot', 'head', 'above', 'front', 'behind'] as const;
+export type Position = (typeof positions)[number];
+export type View = (typeof views)[number];
+
+const number = v.pipe(v.number('is not a number'), v.finite('is not a finite number'));
+const positive = v.pipe(number, v.gtValue(0, 'must be above 0'));
+const notNegative = v.pipe(number, v.minValue(0, 'must not be below 0'));
+const point = v.strictTuple([number, number], 'is not a point [x, y]');
+const line = v.strictTuple([point, point], 'is not two points [[x, y], [x, y]]');
+const choice = <const T extends readonly string[]>(options: T) => v.picklist(options, `must be one of ${options.join(', ')}`);
+
+const landmarks = v.pipe(
+  v.custom<Record<string, unknown>>((value) => typeof value === 'object' && value !== null && !Array.isArray(value), 'must be an object of points'),
+  v.rawTransform(({ dataset, addIssue, NEVER }): Landmarks => {
+    const at = (key: string) => ({ type: 'object' as const, origin: 'value' as const, input: dataset.value, key, value: dataset.value[key] });
+    for (const [key, value] of Object.entries(dataset.value)) {
+      if (!isLandmarkKey(key)) {
+        addIssue({ message: `${key} is not a known landmark`, path: [at(key)] });
+        return NEVER;
+      }
+      const checked = v.safeParse(point, value);
+      if (!checked.success) {
+        addIssue({ message: checked.issues[0].message, path: [at(key)] });
+        return NEVER;
+      }
+    }
+    return dataset.value as Landmarks;
+  }),
+);
+
+const scale = v.strictObject({ points: line, mm: positive });
+
+export const measureInput = v.strictObject({
+  position: choice(positions),
+  view: choice(views),
+  headEnd: v.optional(choice(['left', 'right'])),
+  facing: v.optional(choice(['left', 'right'])),
+  /** Side-lying seen from above: where in the picture the belly is. */
+  bellySide: v.optional(choice(['up', 'down'])),
+  /** `inclined`: the trunk is off the mat (bridge, roll-up, teaser), so tilt is read against GT→AC. */
+  trunk: v.optional(choice(['level', 'inclined'])),
+  matLine: line,
+  scale: v.optional(scale),
+  landmarks,
+  neutral: v.optional(v.strictObject({ landmarks, matLine: v.optional(line), scale: v.optional(scale) })),
+  markingSdPx: v.optional(notNegative, 1.5),
+  cameraElevationSdDeg: v.optional(notNegative, 2),
+});
+export type MeasureInput = v.InferOutput<typeof measureInput>;
+
+const estimate = v.strictObject({ value: number, se: notNegative });
+export type Estimate = v.InferOutput<typeof estimate>;
+
+export const phases = ['setup', 'out', 'hold', 'back'] as const;
+export type Phase = (typeof phases)[number];
+
+export const judgeInput = v.strictObject({
+  exercise: v.string('must be the id of an exercise'),
+  level: v.optional(v.pipe(number, v.integer('must be a whole number'), v.minValue(1, 'must be at least 1'))),
+  phase: v.optional(choice(phases), 'hold'),
+  school: v.optional(v.string('must be the id of a school')),
+  stances: v.optional(v.record(v.string(), v.string('must be the id of a choice')), {}),
+  conditions: v.optional(v.array(v.string('must be the id of a condition'), 'must be a list'), []),
+  neutral: v.optional(v.record(v.string(), estimate, 'must be measures by id')),
+  measures: v.record(v.string(), estimate, 'must be measures by id'),
+});
+export type JudgeInput = v.InferOutput<typeof judgeInput>;
+
+export const compareInput = v.pipe(
+  v.strictObject({
+    before: estimate,
+    after: estimate,
+    target: v.strictTuple([v.nullable(number), v.nullable(number)], 'is not an interval [lo, hi]'),
+  }),
+  v.forward(
+    v.check(({ target: [lo, hi] }) => lo === null || hi === null || lo <= hi, 'the lower limit is above the upper one'),
+    ['target'],
+  ),
+);
+export type CompareInput = v.InferOutput<typeof compareInput>;

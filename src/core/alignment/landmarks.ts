@@ -1,0 +1,54 @@
+import type { Vec2 } from '../geometry';
+
+/**
+ * Body points that a picture can carry. `findingSdMm`: spread of finding the point again by touch, per axis;
+ * `depthMm`: how far it lies from the body's middle plane, toward the side it is on.
+ */
+export const landmarkInfo = {
+  ASIS: { name: 'front hip bone', findingSdMm: 6, depthMm: 120 },
+  PSIS: { name: 'back hip dimple', findingSdMm: 8, depthMm: 45 },
+  PS: { name: 'pubic bone', findingSdMm: 8, depthMm: 0 },
+  GT: { name: 'outer hip (greater trochanter)', findingSdMm: 8, depthMm: 165 },
+  LK: { name: 'outer knee', findingSdMm: 4, depthMm: 140 },
+  LM: { name: 'outer ankle', findingSdMm: 4, depthMm: 120 },
+  TOE: { name: 'toe', findingSdMm: 4, depthMm: 100 },
+  LR: { name: 'front lower rib margin', findingSdMm: 8, depthMm: 90 },
+  SN: { name: 'notch above the breastbone', findingSdMm: 6, depthMm: 0 },
+  XP: { name: 'tip of the breastbone', findingSdMm: 8, depthMm: 0 },
+  AC: { name: 'top of the shoulder', findingSdMm: 4, depthMm: 180 },
+  EL: { name: 'elbow', findingSdMm: 4, depthMm: 230 },
+  WR: { name: 'wrist', findingSdMm: 4, depthMm: 230 },
+  TR: { name: 'ear (tragus)', findingSdMm: 4, depthMm: 75 },
+  FH: { name: 'forehead', findingSdMm: 4, depthMm: 0 },
+  CH: { name: 'chin', findingSdMm: 4, depthMm: 0 },
+  C7: { name: 'base of the neck (C7)', findingSdMm: 7, depthMm: 0 },
+  T6: { name: 'mid-back (T6)', findingSdMm: 7, depthMm: 0 },
+  T12: { name: 'lowest rib level (T12)', findingSdMm: 7, depthMm: 0 },
+  L3: { name: 'low back (L3)', findingSdMm: 7, depthMm: 0 },
+  S2: { name: 'sacrum (S2)', findingSdMm: 7, depthMm: 0 },
+  PAT: { name: 'kneecap', findingSdMm: 4, depthMm: 90 },
+  HEEL: { name: 'heel', findingSdMm: 4, depthMm: 90 },
+  SEAT: { name: 'sit bone', findingSdMm: 10, depthMm: 60 },
+} as const satisfies Record<string, { name: string; findingSdMm: number; depthMm: number }>;
+
+export type Landmark = keyof typeof landmarkInfo;
+export type LandmarkKey = Landmark | `${Landmark}_L` | `${Landmark}_R`;
+export type Side = 'L' | 'R';
+
+/** Marked points in pixels of the original picture, y down. */
+export type Landmarks = Readonly<Partial<Record<LandmarkKey, Vec2>>>;
+
+export const landmarkNames = Object.keys(landmarkInfo) as Landmark[];
+
+const keys = new Set<string>(landmarkNames.flatMap((name) => [name, `${name}_L`, `${name}_R`]));
+export const isLandmarkKey = (key: string): key is LandmarkKey => keys.has(key);
+
+/** The marked point for `name`: unsided if given, else the side nearer the eye, else the other. */
+export function findLandmark(landmarks: Landmarks, name: Landmark, near: Side): { key: LandmarkKey; at: Vec2 } | undefined {
+  const far: Side = near === 'L' ? 'R' : 'L';
+  for (const key of [name, `${name}_${near}`, `${name}_${far}`] as const) {
+    const at = landmarks[key];
+    if (at) return { key, at };
+  }
+  return undefined;
+}

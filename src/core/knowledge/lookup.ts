@@ -1,0 +1,11 @@
+import { failure, success } from '../result';
+import type { Result } from '../result';
+
+const loosely = (name: string): string => name.toLowerCase().replace(/[\s_-]/g, '');
+
+/** An entry named from outside: by id, upper and lower case, spaces and hyphens aside. Unknown names are refused with the known ones. */
+export function lookUp<T extends { readonly id: string }>(entries: readonly T[], name: string, what: string, path: string): Result<T> {
+  const found = entries.find(({ id }) => id === name) ?? entries.find(({ id }) => loosely(id) === loosely(name));
+  if (found) return success(found);
+  return failure(`unknown${what[0]?.toUpperCase()}${what.slice(1)}`, `"${name}" is not a known ${what}; known: ${entries.map(({ id }) => id).join(', ')}`, path);
+}
