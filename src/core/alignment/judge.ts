@@ -56,11 +56,11 @@ const centre = ([lo, hi]: Interval, tolerance: number): number =>
   lo !== null && hi !== null ? (lo + hi) / 2 : lo === null ? (hi ?? 0) - tolerance : lo + tolerance;
 
 function explain(target: TargetInForce, judged: Estimate, compared: boolean, verdict: Verdict, faultName: string, probability: number): string {
-  const percent = `${Math.round(100 * probability)} %`;
+  const percent = probability > 0.995 ? 'over 99 %' : `${Math.round(100 * probability)} %`;
   const from = compared ? ' from own neutral' : '';
   const facts = `${formatMeasure(target.measure, judged.value)} ± ${formatMeasure(target.measure, judged.se, 'error')}${from}; the target is ${formatInterval(target.measure, target.interval)} (${target.source}).`;
   if (verdict === 'in') return `In level: ${facts}`;
-  if (verdict === 'out') return `Out of level toward ${faultName}: ${facts} ${percent} sure.`;
+  if (verdict === 'out') return `Out of level toward ${faultName}: ${facts} ${percent[0]?.toUpperCase()}${percent.slice(1)} sure.`;
   const blunt = judged.se > target.tolerance;
   const settle = blunt
     ? 'The error is wider than the tolerance, so "in" cannot be shown this way: use stickers on the landmarks, a closer camera, or mark three times and average.'

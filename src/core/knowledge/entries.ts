@@ -80,6 +80,8 @@ export const exercise = v.strictObject({
       phases: v.array(v.picklist(phases)),
       stance: v.optional(id),
       interval: v.optional(interval),
+      /** Absent: every level. */
+      levels: v.optional(v.array(v.number())),
     }),
   ),
   looks: v.array(v.strictObject({ view: v.picklist(views), where: text, top: text })),

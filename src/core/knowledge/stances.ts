@@ -44,11 +44,11 @@ export function resolveTargets(
   phase: Phase,
   stances: StancesInForce,
 ): Result<readonly TargetInForce[]> {
-  const level = exercise.levels.find(({ number }) => number === (levelNumber ?? 1));
-  if (!level)
+  const level = exercise.levels.find(({ number }) => number === levelNumber);
+  if (levelNumber !== undefined && !level)
     return failure('unknownLevel', `${exercise.name} has levels 1 to ${exercise.levels.length}, not ${levelNumber}`, 'level');
   const targets = exercise.watches
-    .filter((watch) => watch.phases.includes(phase))
+    .filter((watch) => watch.phases.includes(phase) && (!level || (watch.levels?.includes(level.number) ?? true)))
     .map((watch): TargetInForce => {
       const base = repertoire.targets.find(({ measure }) => measure === watch.measure);
       if (!base) throw new Error(`no target for ${watch.measure}`);
@@ -61,7 +61,7 @@ export function resolveTargets(
       const choice = entry(stance.choices, force.choice);
       const rule = choice.targets?.find(({ measure }) => measure === watch.measure);
       if (!rule) return plain;
-      const interval = level.bothLegsUp && rule.whenBothLegsUp ? rule.whenBothLegsUp : rule.interval;
+      const interval = level?.bothLegsUp && rule.whenBothLegsUp ? rule.whenBothLegsUp : rule.interval;
       const owner = force.from === 'school' ? stances.school.name : `${stances.school.name}, changed`;
       return { ...base, interval, tolerance: halfWidth(interval) ?? base.tolerance, source: `${owner}: ${choice.name}` };
     });

@@ -20,7 +20,7 @@ export const legFloat: Exercise = {
     { measure: 'ribFlare', phases: ['out', 'hold', 'back'] },
     { measure: 'ribPelvisRatio', phases: ['out', 'hold', 'back'] },
     { measure: 'faceAngle', phases: ['setup', 'out', 'hold', 'back'] },
-    { measure: 'tabletopError', phases: ['hold'] },
+    { measure: 'tabletopError', phases: ['hold'], levels: [2] },
   ],
   looks: [
     { view: 'side', where: 'Beside her, level with the pelvis, three metres away.', top: 'one leg in tabletop, the other foot down' },

@@ -18,7 +18,7 @@ export const march: Exercise = {
     { number: 4, name: 'Both up, one after the other', change: 'The second leg joins the first; down one at a time.', bothLegsUp: true, top: { left: tabletop, right: tabletop }, dose: { repetitions: 5, sets: 1, sides: 2, directions: 1 } },
     { number: 5, name: 'Hold both', change: 'Both stay up for three breaths.', bothLegsUp: true, top: { left: tabletop, right: tabletop }, dose: { repetitions: 3, sets: 1, sides: 1, directions: 1 } },
   ],
-  watches: legFloat.watches,
+  watches: legFloat.watches.map((watch) => (watch.measure === 'tabletopError' ? { ...watch, levels: [3, 4, 5] } : watch)),
   gate: { cleanReps: 4, sessions: 2 },
   breath: [
     { name: 'out lifting', pattern: 'in 4 ready, out 4 lift, in 4 lower' },
