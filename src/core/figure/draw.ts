@@ -7,7 +7,7 @@ import type { Eye, Seen } from './camera';
 import { curve, limb } from './shapes';
 import type { Disc } from './shapes';
 
-export type ShapeRole = 'farLimb' | 'body' | 'nearLimb' | 'nearArm' | 'pelvisBlock' | 'ribsBlock' | 'spine' | 'mat';
+export type ShapeRole = 'farLimb' | 'farArm' | 'head' | 'body' | 'nearLimb' | 'nearArm' | 'pelvisBlock' | 'ribsBlock' | 'spine' | 'mat';
 export type Shape = { readonly role: ShapeRole; readonly path: string };
 
 const discAt = (seen: Seen, radiusMm: number): Disc => ({ at: seen.at, radius: radiusMm * seen.perMm });
@@ -60,9 +60,9 @@ export function drawBody(body: PosedBody, see: Eye, near: Side): Shape[] {
     curve(seen(points.map(([up, front]): Vec3 => place(frame, [up * unit, 0, front * unit]))), true);
   return [
     { role: 'farLimb', path: leg(body.sides[far], see, h) },
-    { role: 'farLimb', path: arm(body.sides[far], see, h) },
+    { role: 'farArm', path: arm(body.sides[far], see, h) },
     { role: 'body', path: trunk },
-    { role: 'body', path: curve(seen(inHead), true) },
+    { role: 'head', path: curve(seen(inHead), true) },
     { role: 'nearLimb', path: leg(body.sides[near], see, h) },
     { role: 'nearArm', path: arm(body.sides[near], see, h) },
     { role: 'ribsBlock', path: outline(ribsOutline, body.ribs, h) },

@@ -1,0 +1,144 @@
+// One bench visit as a calculation: the set-up picture, the top of the movement, the retest → levels, findings, verdict.
+import * as v from 'valibot';
+import type { Repertoire } from '../knowledge/entries';
+import { entry } from '../knowledge/entries';
+import { success } from '../result';
+import type { Failure, Result } from '../result';
+import { compare } from './compare';
+import type { Comparison } from './compare';
+import type { Estimate, MeasureInput, Phase, View } from './input';
+import { measureInput } from './input';
+import { judge } from './judge';
+import type { Finding, JudgeOutput } from './judge';
+import { measure } from './measure';
+import type { MeasureOutput } from './measure';
+import type { Interval } from './probability';
+
+export const roles = ['setup', 'top', 'retest'] as const;
+export type Role = (typeof roles)[number];
+
+const { matLine, scale, landmarks } = measureInput.entries;
+
+/** What has been marked on one picture so far, in pixels of the original picture. */
+export const marksInput = v.strictObject({
+  matLine: v.nullable(matLine),
+  scale: v.nullable(v.strictObject({ points: scale.wrapped.entries.points, mm: v.nullable(scale.wrapped.entries.mm) })),
+  landmarks,
+});
+export type Marks = v.InferOutput<typeof marksInput>;
+
+export const noMarks: Marks = { matLine: null, scale: null, landmarks: {} };
+
+export type MarkedPicture = { readonly marks: Marks; readonly markingSdPx: number };
+
+export type LookInput = {
+  readonly exercise: string;
+  readonly level: number;
+  readonly view: View;
+  readonly headEnd: 'left' | 'right';
+  readonly school: string;
+  readonly stances: Readonly<Record<string, string>>;
+  readonly conditions: readonly string[];
+  readonly pictures: Readonly<Partial<Record<Role, MarkedPicture>>>;
+};
+
+export type ReadPicture =
+  | { readonly state: 'unmarked'; readonly lacks: 'picture' | 'matLine' }
+  | { readonly state: 'wrong'; readonly error: Failure }
+  | { readonly state: 'read'; readonly measured: MeasureOutput };
+
+export type LookReading = {
+  readonly pictures: Readonly<Record<Role, ReadPicture>>;
+  /** At the top of the movement, uncorrected; absent until it can be judged. */
+  readonly baseline?: JudgeOutput;
+  readonly retest?: JudgeOutput;
+  /** Of the worst baseline finding's measure (or of the fault asked for). */
+  readonly verdict?: Comparison & { readonly measure: string; readonly fault: string; readonly before: Estimate; readonly after: Estimate; readonly target: Interval };
+};
+
+function readPicture(input: LookInput, role: Role): ReadPicture {
+  const picture = input.pictures[role];
+  if (!picture) return { state: 'unmarked', lacks: 'picture' };
+  if (!picture.marks.matLine) return { state: 'unmarked', lacks: 'matLine' };
+  const setup = role === 'setup' ? undefined : input.pictures.setup?.marks;
+  const known = (marks: Marks) => (marks.scale?.mm ? { scale: { points: marks.scale.points, mm: marks.scale.mm } } : {});
+  const hasSetup = setup !== undefined && Object.keys(setup.landmarks).length > 0;
+  const full: MeasureInput = {
+    position: 'supine',
+    view: input.view,
+    headEnd: input.headEnd,
+    matLine: picture.marks.matLine,
+    ...known(picture.marks),
+    landmarks: picture.marks.landmarks,
+    ...(hasSetup ? { neutral: { landmarks: setup.landmarks, ...(setup.matLine ? { matLine: setup.matLine } : {}), ...known(setup) } } : {}),
+    markingSdPx: picture.markingSdPx,
+    cameraElevationSdDeg: 2,
+  };
+  const measured = measure(full);
+  return measured.ok ? { state: 'read', measured: measured.value } : { state: 'wrong', error: measured.error };
+}
+
+/** Measures that compare with the set-up picture inside their own definition. */
+const drawnFromNeutral: ReadonlySet<string> = new Set(['ribFlare', 'ribPelvisRatio', 'shoulderEar']);
+
+/**
+ * Measures of one picture as estimates to judge. Drift from the set-up of the same set-up carries marking error only;
+ * whatever is read against the mat alone carries the error between set-ups, where that is known.
+ */
+function estimates(measured: MeasureOutput, relative: (id: string) => boolean, hasSetup: boolean): Record<string, Estimate> {
+  return Object.fromEntries(
+    Object.entries(measured.measures).map(([id, { value, seWithin, seBetween }]) => {
+      const sharp = hasSetup && (relative(id) || drawnFromNeutral.has(id));
+      return [id, { value, se: sharp ? seWithin : (seBetween ?? seWithin) }];
+    }),
+  );
+}
+
+function judgePicture(input: LookInput, repertoire: Repertoire, top: ReadPicture, setup: ReadPicture, phase: Phase): Result<JudgeOutput> | undefined {
+  if (top.state !== 'read') return undefined;
+  const relativeIds = new Set(repertoire.targets.filter(({ relativeTo }) => relativeTo === 'neutral').map(({ measure: id }) => id));
+  const hasSetup = setup.state === 'read' && Object.keys(setup.measured.measures).length > 0;
+  const relative = (id: string) => relativeIds.has(id) && setup.state === 'read' && id in setup.measured.measures;
+  const neutral = hasSetup
+    ? Object.fromEntries(
+        Object.entries(setup.measured.measures)
+          .filter(([id]) => relativeIds.has(id))
+          .map(([id, { value, seWithin }]) => [id, { value, se: seWithin }]),
+      )
+    : undefined;
+  const watched = new Set(entry(repertoire.exercises, input.exercise).watches.map(({ measure: id }) => id));
+  const measures = Object.fromEntries(Object.entries(estimates(top.measured, relative, hasSetup)).filter(([id]) => watched.has(id)));
+  return judge(
+    { exercise: input.exercise, level: input.level, phase, school: input.school, stances: input.stances, conditions: [...input.conditions], ...(neutral ? { neutral } : {}), measures },
+    repertoire,
+  );
+}
+
+/** The worst thing that is surely out; what would hurt first. */
+export const worstFinding = (judged: JudgeOutput | undefined): Finding | undefined => judged?.findings.find(({ verdict }) => verdict === 'out');
+
+/** Everything that the marks of a bench visit say. `fault`: the finding that was worked on, else the worst. */
+export function readLook(input: LookInput, repertoire: Repertoire, fault?: string): Result<LookReading> {
+  const pictures = { setup: readPicture(input, 'setup'), top: readPicture(input, 'top'), retest: readPicture(input, 'retest') };
+  const baseline = judgePicture(input, repertoire, pictures.top, pictures.setup, 'hold');
+  if (baseline && !baseline.ok) return baseline;
+  const retest = judgePicture(input, repertoire, pictures.retest, pictures.setup, 'hold');
+  if (retest && !retest.ok) return retest;
+  const before = (fault ? baseline?.value.findings.find((finding) => finding.fault === fault && finding.verdict !== 'in') : undefined) ?? worstFinding(baseline?.value);
+  const after = before && retest?.value.findings.find((finding) => finding.measure === before.measure);
+  const reading: LookReading = {
+    pictures,
+    ...(baseline ? { baseline: baseline.value } : {}),
+    ...(retest ? { retest: retest.value } : {}),
+  };
+  if (!before || !after || pictures.top.state !== 'read' || pictures.retest.state !== 'read') return success(reading);
+  // Both were read against the same set-up picture, so its own error cancels in the change.
+  const own = (finding: Finding, read: MeasureOutput): Estimate => ({ value: finding.value, se: read.measures[finding.measure]?.seWithin ?? finding.se });
+  const [first, second] = [own(before, pictures.top.measured), own(after, pictures.retest.measured)];
+  const target = baseline?.value.target[before.measure]?.interval ?? [null, null];
+  return success({
+    ...reading,
+    verdict: { ...compare({ before: first, after: second, target: [target[0], target[1]] }), measure: before.measure, fault: before.fault, before: first, after: second, target },
+  });
+}
+

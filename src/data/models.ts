@@ -1,0 +1,200 @@
+// Rows as Sequelize knows them. Only this folder sees them; stores hand out plain values.
+import { DataTypes, Model } from 'sequelize';
+import type { CreationOptional, InferAttributes, InferCreationAttributes, ModelAttributes, ModelStatic, Sequelize } from 'sequelize';
+import type { Role, StoredDose, StoredMarks } from './types';
+
+const { BOOLEAN, DATE, DATEONLY, DOUBLE, INTEGER, JSON: JSON_TYPE, STRING, TEXT, UUID } = DataTypes;
+type Attributes<M extends Model> = InferAttributes<M>;
+type Creation<M extends Model> = InferCreationAttributes<M>;
+
+export class Studio extends Model<Attributes<Studio>, Creation<Studio>> {
+  declare id: string;
+  declare name: string;
+  declare school: string;
+  declare stances: Record<string, string>;
+  declare props: string[];
+  declare timeZone: string;
+  declare demo: boolean;
+  declare createdAt: Date;
+}
+
+export class User extends Model<Attributes<User>, Creation<User>> {
+  declare id: string;
+  declare studioId: string;
+  declare email: string;
+  declare name: string;
+  declare role: Role;
+  declare passwordHash: string;
+  declare createdAt: Date;
+}
+
+export class Session extends Model<Attributes<Session>, Creation<Session>> {
+  declare id: string;
+  declare studioId: string;
+  declare userId: string;
+  declare expiresAt: Date;
+}
+
+export class RateLimit extends Model<Attributes<RateLimit>, Creation<RateLimit>> {
+  declare id: string;
+  declare points: number;
+  declare expiresAt: Date | null;
+}
+
+export class Client extends Model<Attributes<Client>, Creation<Client>> {
+  declare id: string;
+  declare studioId: string;
+  declare name: string;
+  declare goal: string;
+  declare birthYear: number | null;
+  declare heightM: number | null;
+  declare massKg: number | null;
+  declare sex: 'f' | 'm' | null;
+  declare school: string | null;
+  declare touchConsent: boolean;
+  declare note: string;
+  declare createdAt: Date;
+}
+
+export class ClientCondition extends Model<Attributes<ClientCondition>, Creation<ClientCondition>> {
+  declare id: string;
+  declare studioId: string;
+  declare clientId: string;
+  declare condition: string;
+  declare note: string;
+  declare clearedOn: string | null;
+  declare clearedBy: string | null;
+}
+
+export class Appointment extends Model<Attributes<Appointment>, Creation<Appointment>> {
+  declare id: string;
+  declare studioId: string;
+  declare clientId: string;
+  declare instructorId: string;
+  declare startsAt: Date;
+  declare minutes: number;
+  declare note: string;
+}
+
+export class Picture extends Model<Attributes<Picture>, Creation<Picture>> {
+  declare id: string;
+  declare studioId: string;
+  declare clientId: string | null;
+  declare title: string;
+  declare bytes: Buffer;
+  declare format: string;
+  declare width: number;
+  declare height: number;
+  declare originalWidth: number;
+  declare originalHeight: number;
+  declare createdAt: Date;
+}
+
+export class Look extends Model<Attributes<Look>, Creation<Look>> {
+  declare id: string;
+  declare studioId: string;
+  declare clientId: string;
+  declare instructorId: string;
+  declare exercise: string;
+  declare level: number;
+  declare view: string;
+  declare headEnd: 'left' | 'right';
+  declare school: string;
+  declare stances: Record<string, string>;
+  declare fault: string | null;
+  declare correction: string | null;
+  declare result: unknown;
+  declare rulesVersion: string;
+  declare startedAt: Date;
+  declare keptAt: Date | null;
+}
+
+export class LookPicture extends Model<Attributes<LookPicture>, Creation<LookPicture>> {
+  declare id: string;
+  declare studioId: string;
+  declare lookId: string;
+  declare role: 'setup' | 'top' | 'retest';
+  declare pictureId: string;
+  declare marks: StoredMarks;
+  declare updatedAt: CreationOptional<Date>;
+}
+
+export class Trial extends Model<Attributes<Trial>, Creation<Trial>> {
+  declare id: string;
+  declare studioId: string;
+  declare clientId: string;
+  declare lookId: string;
+  declare exercise: string;
+  declare fault: string;
+  declare correction: string;
+  declare measure: string;
+  declare verdict: 'better' | 'same' | 'worse';
+  declare changeValue: number;
+  declare mdc: number;
+  declare triedAt: Date;
+}
+
+export class Dose extends Model<Attributes<Dose>, Creation<Dose>> implements StoredDose {
+  declare id: string;
+  declare studioId: string;
+  declare clientId: string;
+  declare lookId: string | null;
+  declare exercise: string;
+  declare level: number;
+  declare repetitions: number;
+  declare sets: number;
+  declare sides: number;
+  declare directions: number;
+  declare pattern: string;
+  declare pace: number;
+  declare changeOverS: number;
+  declare setS: number;
+  declare breathsPerMinute: number;
+  declare instructorId: string;
+  declare createdAt: Date;
+}
+
+const id = { type: UUID, primaryKey: true };
+const studioId = { type: UUID, allowNull: false };
+
+/** MariaDB keeps JSON as text: read it back as a value, whatever the driver handed over. */
+const json = (name: string) => ({
+  type: JSON_TYPE,
+  get(this: Model): unknown {
+    const raw: unknown = this.getDataValue(name as never);
+    return typeof raw === 'string' ? JSON.parse(raw) : raw;
+  },
+});
+
+/** Ties the models to a connection; safe to call again for another one. */
+export function defineModels(sequelize: Sequelize): void {
+  const define = <M extends Model>(model: ModelStatic<M>, tableName: string, attributes: Record<string, unknown>) =>
+    model.init(attributes as unknown as ModelAttributes<M>, { sequelize, tableName, timestamps: false });
+  define(Studio, 'studios', { id, name: STRING, school: STRING, stances: json('stances'), props: json('props'), timeZone: STRING, demo: BOOLEAN, createdAt: DATE(3) });
+  define(User, 'users', { id, studioId, email: STRING, name: STRING, role: STRING, passwordHash: STRING, createdAt: DATE(3) });
+  define(Session, 'sessions', { id: { type: STRING(64), primaryKey: true }, studioId, userId: UUID, expiresAt: DATE(3) });
+  define(RateLimit, 'rate_limits', { id: { type: STRING(190), primaryKey: true }, points: INTEGER, expiresAt: DATE(3) });
+  define(Client, 'clients', {
+    id, studioId, name: STRING, goal: STRING, birthYear: INTEGER, heightM: DOUBLE, massKg: DOUBLE, sex: STRING, school: STRING,
+    touchConsent: BOOLEAN, note: TEXT, createdAt: DATE(3),
+  });
+  define(ClientCondition, 'client_conditions', { id, studioId, clientId: UUID, condition: STRING, note: STRING, clearedOn: DATEONLY, clearedBy: STRING });
+  define(Appointment, 'appointments', { id, studioId, clientId: UUID, instructorId: UUID, startsAt: DATE(3), minutes: INTEGER, note: STRING });
+  define(Picture, 'pictures', {
+    id, studioId, clientId: UUID, title: STRING, bytes: DataTypes.BLOB('medium'), format: STRING, width: INTEGER, height: INTEGER,
+    originalWidth: INTEGER, originalHeight: INTEGER, createdAt: DATE(3),
+  });
+  define(Look, 'looks', {
+    id, studioId, clientId: UUID, instructorId: UUID, exercise: STRING, level: INTEGER, view: STRING, headEnd: STRING, school: STRING,
+    stances: json('stances'), fault: STRING, correction: STRING, result: json('result'), rulesVersion: STRING, startedAt: DATE(3), keptAt: DATE(3),
+  });
+  define(LookPicture, 'look_pictures', { id, studioId, lookId: UUID, role: STRING, pictureId: UUID, marks: json('marks'), updatedAt: DATE(3) });
+  define(Trial, 'trials', {
+    id, studioId, clientId: UUID, lookId: UUID, exercise: STRING, fault: STRING, correction: STRING, measure: STRING, verdict: STRING,
+    changeValue: DOUBLE, mdc: DOUBLE, triedAt: DATE(3),
+  });
+  define(Dose, 'doses', {
+    id, studioId, clientId: UUID, lookId: UUID, exercise: STRING, level: INTEGER, repetitions: INTEGER, sets: INTEGER, sides: INTEGER,
+    directions: INTEGER, pattern: STRING, pace: DOUBLE, changeOverS: DOUBLE, setS: DOUBLE, breathsPerMinute: DOUBLE, instructorId: UUID, createdAt: DATE(3),
+  });
+}

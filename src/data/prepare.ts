@@ -1,0 +1,32 @@
+// Run by the start and test commands: migrates, seeds the demo into an empty database, fills the demo's day.
+// The last line printed is the remark shown beside the stage.
+import { database } from './database';
+import { fillToday, seedDemo } from './demo/seed';
+import { migrate } from './migrate';
+import { Studio } from './models';
+import { ready } from './ready';
+
+async function prepare(): Promise<string> {
+  const remarks: string[] = [];
+  const ran = await migrate(database());
+  if (ran.length > 0) remarks.push(`migrated (${ran.join(', ')})`);
+  ready();
+  if (!process.argv.includes('--no-seed')) {
+    if ((await Studio.count()) === 0) {
+      await seedDemo();
+      remarks.push('demo studio loaded');
+    }
+    if (await fillToday()) remarks.push("today's book filled");
+  }
+  return remarks.join(', ') || 'up to date';
+}
+
+prepare()
+  .then(async (remark) => {
+    await database().close();
+    console.log(remark);
+  })
+  .catch((error: unknown) => {
+    console.error(error instanceof Error ? error.message : error);
+    process.exit(1);
+  });

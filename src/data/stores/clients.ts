@@ -1,0 +1,78 @@
+import { Op } from 'sequelize';
+import { v7 as newId } from 'uuid';
+import { failure, success } from '@/core/result';
+import type { Result } from '@/core/result';
+import { Appointment, Client, ClientCondition, Studio, User } from '../models';
+import { ready } from '../ready';
+import type { AppointmentCard, ClientCard, StudioCard, Who } from '../types';
+
+export async function findStudio(who: Who): Promise<StudioCard> {
+  ready();
+  const studio = await Studio.findByPk(who.studioId, { rejectOnEmpty: true });
+  const { id, name, school, stances, props, timeZone } = studio;
+  return { id, name, school, stances, props, timeZone };
+}
+
+async function toCards(who: Who, clients: readonly Client[]): Promise<ClientCard[]> {
+  const onFile = await ClientCondition.findAll({ where: { studioId: who.studioId, clientId: clients.map(({ id }) => id) }, order: [['condition', 'ASC']] });
+  return clients.map((client) => ({
+    id: client.id, name: client.name, goal: client.goal, birthYear: client.birthYear, heightM: client.heightM, massKg: client.massKg, sex: client.sex,
+    school: client.school, touchConsent: client.touchConsent, note: client.note,
+    conditions: onFile
+      .filter(({ clientId }) => clientId === client.id)
+      .map(({ condition, note, clearedOn, clearedBy }) => ({ condition, note, clearedOn, clearedBy })),
+  }));
+}
+
+const notFound = () => failure('notFound', 'There is no such client in this studio.', 'client');
+
+/** One client of the asker's own studio. */
+export async function findClient(who: Who, id: string): Promise<Result<ClientCard>> {
+  ready();
+  const client = await Client.findOne({ where: { id, studioId: who.studioId } });
+  const [card] = client ? await toCards(who, [client]) : [];
+  return card ? success(card) : notFound();
+}
+
+export const clientsPerPage = 50;
+
+/** Clients by name, a page at a time; `search` narrows by part of the name. */
+export async function listClients(who: Who, { search = '', page = 1 }: { search?: string; page?: number } = {}): Promise<{ clients: ClientCard[]; total: number }> {
+  ready();
+  const like = `%${search.replace(/[\\%_]/g, '\\$&')}%`;
+  const { rows, count } = await Client.findAndCountAll({
+    where: { studioId: who.studioId, ...(search ? { name: { [Op.like]: like } } : {}) },
+    order: [['name', 'ASC'], ['id', 'ASC']],
+    limit: clientsPerPage,
+    offset: (page - 1) * clientsPerPage,
+  });
+  return { clients: await toCards(who, rows), total: count };
+}
+
+export type NewClient = Omit<ClientCard, 'id' | 'conditions'> & { readonly conditions: readonly string[] };
+
+/** Keeps a new client and returns her id. */
+export async function addClient(who: Who, { conditions, ...client }: NewClient): Promise<string> {
+  const id = newId();
+  await ready().transaction(async (transaction) => {
+    await Client.create({ id, studioId: who.studioId, ...client, createdAt: new Date() }, { transaction });
+    await ClientCondition.bulkCreate(
+      conditions.map((condition) => ({ id: newId(), studioId: who.studioId, clientId: id, condition, note: '', clearedOn: null, clearedBy: null })),
+      { transaction },
+    );
+  });
+  return id;
+}
+
+/** Appointments that start within [from, to), earliest first, with their clients. */
+export async function listAppointments(who: Who, from: Date, to: Date): Promise<{ appointment: AppointmentCard; client: ClientCard }[]> {
+  ready();
+  const appointments = await Appointment.findAll({ where: { studioId: who.studioId, startsAt: { [Op.gte]: from, [Op.lt]: to } }, order: [['startsAt', 'ASC']] });
+  const clients = await toCards(who, await Client.findAll({ where: { studioId: who.studioId, id: appointments.map(({ clientId }) => clientId) } }));
+  const instructors = await User.findAll({ where: { studioId: who.studioId }, attributes: ['id', 'name'] });
+  return appointments.flatMap(({ id, clientId, instructorId, startsAt, minutes, note }) => {
+    const client = clients.find((card) => card.id === clientId);
+    const instructor = instructors.find((user) => user.id === instructorId)?.name ?? '';
+    return client ? [{ appointment: { id, clientId, instructor, startsAt, minutes, note }, client }] : [];
+  });
+}

@@ -1,0 +1,118 @@
+// A look: one bench visit with its pictures, marks, what was tried and the dose that came of it.
+import { v7 as newId } from 'uuid';
+import { failure, success } from '@/core/result';
+import type { Result } from '@/core/result';
+import type { Role } from '@/core/alignment/look';
+import { Client, Dose, Look, LookPicture, Picture, Trial, User } from '../models';
+import { ready } from '../ready';
+import type { DoseCard, LookCard, LookPictureCard, StoredDose, StoredMarks, TrialCard, Who } from '../types';
+
+const noLook = () => failure('notFound', 'There is no such look in this studio.', 'look');
+
+export type NewLook = { readonly clientId: string; readonly exercise: string; readonly level: number; readonly headEnd: 'left' | 'right'; readonly school: string; readonly stances: Record<string, string>; readonly rulesVersion: string; readonly startedAt?: Date };
+
+export async function startLook(who: Who, look: NewLook): Promise<Result<string>> {
+  ready();
+  if ((await Client.count({ where: { id: look.clientId, studioId: who.studioId } })) === 0)
+    return failure('notFound', 'There is no such client in this studio.', 'client');
+  const id = newId();
+  await Look.create({ id, studioId: who.studioId, instructorId: who.userId, view: 'side', fault: null, correction: null, result: null, keptAt: null, ...look, startedAt: look.startedAt ?? new Date() });
+  return success(id);
+}
+
+async function toCards(who: Who, looks: readonly Look[]): Promise<LookCard[]> {
+  const { studioId } = who;
+  const marked = await LookPicture.findAll({ where: { studioId, lookId: looks.map(({ id }) => id) } });
+  const pictures = await Picture.findAll({ where: { studioId, id: [...new Set(marked.map(({ pictureId }) => pictureId))] }, attributes: { exclude: ['bytes'] } });
+  const instructors = await User.findAll({ where: { studioId }, attributes: ['id', 'name'] });
+  const cardsOf = (lookId: string): LookPictureCard[] =>
+    marked.filter((one) => one.lookId === lookId).flatMap(({ role, marks, pictureId }) => {
+      const picture = pictures.find(({ id }) => id === pictureId);
+      if (!picture) return [];
+      const { id, title, width, height, originalWidth, originalHeight } = picture;
+      return [{ role, marks, id, title, width, height, originalWidth, originalHeight }];
+    });
+  return looks.map((look) => ({
+    id: look.id, clientId: look.clientId, exercise: look.exercise, level: look.level, view: 'side' as const, headEnd: look.headEnd, school: look.school, stances: look.stances,
+    fault: look.fault, correction: look.correction, rulesVersion: look.rulesVersion, startedAt: look.startedAt, keptAt: look.keptAt,
+    instructor: instructors.find(({ id }) => id === look.instructorId)?.name ?? '', pictures: cardsOf(look.id),
+  }));
+}
+
+export async function findLook(who: Who, id: string): Promise<Result<LookCard>> {
+  ready();
+  const look = await Look.findOne({ where: { id, studioId: who.studioId } });
+  const [card] = look ? await toCards(who, [look]) : [];
+  return card ? success(card) : noLook();
+}
+
+/** A client's looks, newest first. */
+export async function listLooks(who: Who, clientId: string, limit = 20): Promise<LookCard[]> {
+  ready();
+  return toCards(who, await Look.findAll({ where: { studioId: who.studioId, clientId }, order: [['startedAt', 'DESC']], limit }));
+}
+
+/** The newest look of each of these clients, for a list. */
+export async function newestLooks(who: Who, clientIds: readonly string[]): Promise<LookCard[]> {
+  ready();
+  const looks = await Look.findAll({ where: { studioId: who.studioId, clientId: [...clientIds] }, order: [['startedAt', 'DESC']], limit: clientIds.length * 6 });
+  const newest = clientIds.flatMap((clientId) => looks.find((look) => look.clientId === clientId && look.keptAt) ?? []);
+  return toCards(who, newest);
+}
+
+/** Puts a picture in its place in the look, with its marks; a second one replaces the first. */
+export async function setLookPicture(who: Who, lookId: string, role: Role, pictureId: string, marks: StoredMarks): Promise<Result<null>> {
+  return ready().transaction(async (transaction) => {
+    const look = await Look.findOne({ where: { id: lookId, studioId: who.studioId }, transaction, lock: true });
+    if (!look) return noLook();
+    if (look.keptAt) return failure('alreadyKept', 'This look is kept and closed; start a new one to measure again.', 'look');
+    if ((await Picture.count({ where: { id: pictureId, studioId: who.studioId }, transaction })) === 0)
+      return failure('notFound', 'There is no such picture in this studio.', 'picture');
+    const found = await LookPicture.findOne({ where: { lookId, role, studioId: who.studioId }, transaction });
+    if (found) await found.update({ pictureId, marks, updatedAt: new Date() }, { transaction });
+    else await LookPicture.create({ id: newId(), studioId: who.studioId, lookId, role, pictureId, marks, updatedAt: new Date() }, { transaction });
+    return success(null);
+  });
+}
+
+export async function chooseCorrection(who: Who, lookId: string, fault: string | null, correction: string | null): Promise<Result<null>> {
+  ready();
+  const look = await Look.findOne({ where: { id: lookId, studioId: who.studioId } });
+  if (!look) return noLook();
+  if (look.keptAt) return failure('alreadyKept', 'This look is kept and closed; start a new one to try something else.', 'look');
+  await look.update({ fault, correction });
+  return success(null);
+}
+
+export type TrialResult = Pick<TrialCard, 'fault' | 'correction' | 'measure' | 'verdict' | 'changeValue' | 'mdc'>;
+
+/** Closes a look: its results as computed, the correction's outcome, and the dose. */
+export async function keepLook(who: Who, lookId: string, kept: { result: unknown; trial: TrialResult | undefined; dose: StoredDose; at?: Date }): Promise<Result<null>> {
+  return ready().transaction(async (transaction) => {
+    const look = await Look.findOne({ where: { id: lookId, studioId: who.studioId }, transaction, lock: true });
+    if (!look) return noLook();
+    if (look.keptAt) return failure('alreadyKept', 'This look is already kept.', 'look');
+    const at = kept.at ?? new Date();
+    await look.update({ result: kept.result, keptAt: at }, { transaction });
+    const { studioId, clientId, exercise } = look;
+    if (kept.trial) await Trial.create({ id: newId(), studioId, clientId, lookId, exercise, ...kept.trial, triedAt: at }, { transaction });
+    await Dose.create({ id: newId(), studioId, clientId, lookId, instructorId: who.userId, ...kept.dose, createdAt: at }, { transaction });
+    return success(null);
+  });
+}
+
+/** Doses of a client, newest first. */
+export async function listDoses(who: Who, clientId: string, limit = 100): Promise<DoseCard[]> {
+  ready();
+  const doses = await Dose.findAll({ where: { studioId: who.studioId, clientId }, order: [['createdAt', 'DESC']], limit });
+  return doses.map(({ id, lookId, exercise, level, repetitions, sets, sides, directions, pattern, pace, changeOverS, setS, breathsPerMinute, createdAt }) => ({
+    id, lookId, exercise, level, repetitions, sets, sides, directions, pattern, pace, changeOverS, setS, breathsPerMinute, createdAt,
+  }));
+}
+
+/** What was tried in this studio: for one fault, or for one client; oldest first. */
+export async function listTrials(who: Who, where: { fault: string } | { clientId: string }): Promise<TrialCard[]> {
+  ready();
+  const trials = await Trial.findAll({ where: { studioId: who.studioId, ...where }, order: [['triedAt', 'ASC']], limit: 2000 });
+  return trials.map(({ lookId, clientId, exercise, fault, correction, measure, verdict, changeValue, mdc, triedAt }) => ({ lookId, clientId, exercise, fault, correction, measure, verdict, changeValue, mdc, triedAt }));
+}
