@@ -17,6 +17,8 @@ export type Camera = {
   readonly focalPx: number;
   readonly widthPx: number;
   readonly heightPx: number;
+  /** Where the lens axis meets the picture, from its top; the middle unless the picture is cropped. */
+  readonly horizonPx?: number;
 };
 
 /** A pinhole camera held upright. */
@@ -27,6 +29,6 @@ export function pinhole(camera: Camera): Eye {
   return (point) => {
     const ray = minus3(point, camera.positionMm);
     const perMm = camera.focalPx / dot3(ray, forward);
-    return { at: [camera.widthPx / 2 + dot3(ray, right) * perMm, camera.heightPx / 2 - dot3(ray, up) * perMm], perMm };
+    return { at: [camera.widthPx / 2 + dot3(ray, right) * perMm, (camera.horizonPx ?? camera.heightPx / 2) - dot3(ray, up) * perMm], perMm };
   };
 }

@@ -7,7 +7,7 @@ import type { Eye, Seen } from './camera';
 import { curve, limb } from './shapes';
 import type { Disc } from './shapes';
 
-export type ShapeRole = 'farLimb' | 'farArm' | 'head' | 'body' | 'nearLimb' | 'nearArm' | 'pelvisBlock' | 'ribsBlock' | 'spine' | 'mat';
+export type ShapeRole = 'farLimb' | 'farArm' | 'head' | 'hair' | 'body' | 'nearLimb' | 'nearArm' | 'pelvisBlock' | 'ribsBlock' | 'spine' | 'mat';
 export type Shape = { readonly role: ShapeRole; readonly path: string };
 
 const discAt = (seen: Seen, radiusMm: number): Disc => ({ at: seen.at, radius: radiusMm * seen.perMm });
@@ -37,6 +37,10 @@ const profile: readonly (readonly [number, number])[] = [
   [-0.042, 0.06], [-0.056, 0.063], [-0.066, 0.054], [-0.062, 0.03], [-0.048, 0.012], [-0.052, -0.024], [-0.03, -0.05], [0.004, -0.058], [0.04, -0.045],
 ];
 
+const hairline: readonly (readonly [number, number])[] = [
+  [0.052, 0.043], [0.068, 0.006], [0.05, -0.036], [0.012, -0.06], [-0.028, -0.053], [-0.046, -0.034], [-0.026, -0.018], [0.004, -0.016], [0.022, 0.004], [0.036, 0.036],
+];
+
 /** Pelvis seen from the side: local points headward, front, in ASIS widths. */
 const pelvisOutline: readonly (readonly [number, number])[] = [
   [0.3, 0.19], [0.44, 0.06], [0.5, -0.14], [0.43, -0.36], [0.3, -0.43], [0.08, -0.4], [-0.14, -0.3], [-0.34, -0.16], [-0.32, 0.0], [-0.125, 0.19], [0.08, 0.14],
@@ -52,7 +56,7 @@ export function drawBody(body: PosedBody, see: Eye, near: Side): Shape[] {
   const far: Side = near === 'R' ? 'L' : 'R';
   const seen = (points: readonly Vec3[]): Vec2[] => points.map((point) => see(point).at);
   const width = h * 0.14;
-  const inHead = profile.map(([up, front]): Vec3 => place(body.head, [up * h, 0, front * h]));
+  const onHead = (points: typeof profile) => seen(points.map(([up, front]): Vec3 => place(body.head, [up * h, 0, front * h])));
   const nape = place(body.head, [-0.042 * h, 0, -0.042 * h]);
   const throat = place(body.head, [-0.058 * h, 0, 0.042 * h]);
   const trunk = curve(seen([...body.back, nape, throat, ...body.front]), true);
@@ -62,7 +66,8 @@ export function drawBody(body: PosedBody, see: Eye, near: Side): Shape[] {
     { role: 'farLimb', path: leg(body.sides[far], see, h) },
     { role: 'farArm', path: arm(body.sides[far], see, h) },
     { role: 'body', path: trunk },
-    { role: 'head', path: curve(seen(inHead), true) },
+    { role: 'head', path: curve(onHead(profile), true) },
+    { role: 'hair', path: curve(onHead(hairline), true) },
     { role: 'nearLimb', path: leg(body.sides[near], see, h) },
     { role: 'nearArm', path: arm(body.sides[near], see, h) },
     { role: 'ribsBlock', path: outline(ribsOutline, body.ribs, h) },

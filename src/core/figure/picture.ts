@@ -23,10 +23,12 @@ const matToMm = 1000;
 const stickerMm = 10;
 
 const clothes: Readonly<Record<ShapeRole, string | undefined>> = {
-  farLimb: '#2b4a57', body: '#8a6f63', nearLimb: '#35596a', nearArm: '#c99b7d', head: '#c99b7d', farArm: '#a97f64',
-  pelvisBlock: undefined, ribsBlock: undefined, spine: undefined, mat: undefined,
+  farLimb: '#2b4a57', body: '#8a6f63', nearLimb: '#35596a', nearArm: '#c99b7d', head: '#c99b7d', hair: '#4a3326', farArm: '#a97f64',
+  pelvisBlock: '#31535f', ribsBlock: undefined, spine: undefined, mat: undefined,
 };
 const stickerOf = (name: string): string => (/^(ASIS|PS|GT)/.test(name) ? '#c3166f' : /^(LK|LM)/.test(name) ? '#0f7a45' : '#1450b8');
+
+const isNear = (role: ShapeRole): boolean => role === 'nearLimb' || role === 'nearArm';
 
 /** Landmarks that carry a sticker on the side toward the lens (the client's right, head at the left). */
 export const stickered: readonly LandmarkKey[] = ['ASIS_R', 'PS', 'SN', 'LR_R', 'GT_R', 'LK_R', 'LM_R', 'FH', 'CH'];
@@ -37,7 +39,8 @@ export const carefulCamera = (heightMm = 260, distanceMm = 3400): Camera => ({
   lookAtMm: [60, 0, heightMm],
   focalPx: 3550,
   widthPx: 2400,
-  heightPx: 1350,
+  heightPx: 1200,
+  horizonPx: 760,
 });
 
 export function demoPicture(body: PosedBody, camera: Camera): DemoPicture {
@@ -53,6 +56,7 @@ export function demoPicture(body: PosedBody, camera: Camera): DemoPicture {
   const [poleA, poleB] = [at(poleEnds[1]), at(poleEnds[0])];
   const shapes = drawBody(body, see, 'R')
     .filter(({ role }) => clothes[role])
+    .sort((a, b) => Number(a.role !== 'pelvisBlock' && isNear(a.role)) - Number(b.role !== 'pelvisBlock' && isNear(b.role)))
     .map(({ role, path }) => `<path d="${path}" fill="${clothes[role]}"/>`)
     .join('');
   const landmarks: Partial<Record<LandmarkKey, Vec2>> = {};

@@ -1,0 +1,3 @@
+'use client';
+
+export { Trouble as default } from '@/design/trouble';

@@ -1,0 +1,5 @@
+import { NotFound } from '@/design/trouble';
+
+export default function Missing() {
+  return <NotFound />;
+}

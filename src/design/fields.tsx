@@ -1,0 +1,157 @@
+'use client';
+
+// Form fields: React Aria for behaviour, react-hook-form for values; an error stands under the field that it is about.
+import { Check, ChevronDown } from 'lucide-react';
+import { useController } from 'react-hook-form';
+import type { Control, FieldPath, FieldValues } from 'react-hook-form';
+import {
+  Button, Checkbox as AriaCheckbox, FieldError, Input, Label, ListBox, ListBoxItem, Popover, Select as AriaSelect, SelectValue, Text, TextArea, TextField as AriaTextField,
+} from 'react-aria-components';
+import styled, { css } from 'styled-components';
+
+const label = css`
+  .label { font-weight: 600; font-size: 0.94rem; }
+  .help { color: var(--quiet); font-size: 0.86rem; line-height: 1.35; }
+  .error { color: var(--out); font-size: 0.92rem; font-weight: 600; }
+`;
+const box = css`
+  width: 100%;
+  min-height: 46px;
+  padding: 9px 13px;
+  border: 1.5px solid var(--rule-strong);
+  border-radius: 12px;
+  background: var(--panel);
+  &[data-invalid], [data-invalid] & { border-color: var(--out); border-width: 2px; }
+`;
+
+const Field = styled(AriaTextField)`
+  display: grid;
+  gap: 5px;
+  align-content: start;
+  min-width: 0;
+  ${label}
+  input, textarea { ${box} }
+  textarea { min-height: 84px; resize: vertical; }
+`;
+
+type Bound<T extends FieldValues> = { control: Control<T>; name: FieldPath<T>; label: string; help?: string };
+
+type TextFieldProps<T extends FieldValues> = Bound<T> & { type?: 'text' | 'email' | 'password'; autoComplete?: string; inputMode?: 'numeric' | 'decimal'; lines?: boolean };
+
+export function TextField<T extends FieldValues>({ control, name, label: text, help, type = 'text', autoComplete, inputMode, lines }: TextFieldProps<T>) {
+  const { field, fieldState } = useController({ control, name });
+  return (
+    <Field name={name} type={type} value={field.value ?? ''} onChange={field.onChange} onBlur={field.onBlur} isInvalid={fieldState.invalid} validationBehavior="aria" autoComplete={autoComplete}>
+      <Label className="label">{text}</Label>
+      {lines ? <TextArea ref={field.ref} /> : <Input ref={field.ref} inputMode={inputMode} />}
+      {help && <Text slot="description" className="help">{help}</Text>}
+      <FieldError className="error">{fieldState.error?.message}</FieldError>
+    </Field>
+  );
+}
+
+const Chooser = styled(AriaSelect)`
+  display: grid;
+  gap: 5px;
+  align-content: start;
+  min-width: 0;
+  ${label}
+  .trigger { ${box} display: flex; justify-content: space-between; align-items: center; gap: 10px; text-align: left; cursor: pointer; }
+  .trigger [slot='description'] { display: none; }
+`;
+
+const List = styled(Popover)`
+  min-width: var(--trigger-width);
+  max-width: min(92vw, 520px);
+  background: var(--panel);
+  border: 1px solid var(--rule-strong);
+  border-radius: 14px;
+  box-shadow: 0 14px 40px rgb(10 20 24 / 25%);
+  padding: 6px;
+  overflow: auto;
+  .item { padding: 9px 12px; border-radius: 9px; cursor: pointer; outline: none; display: grid; min-height: 44px; align-content: center; }
+  .item[data-focused] { background: var(--info-tint); color: var(--info); }
+  .item[data-selected] { font-weight: 650; }
+  .item [slot='description'] { font-size: 0.86rem; color: var(--quiet); font-weight: 400; }
+`;
+
+export type Choice = { readonly id: string; readonly name: string; readonly about?: string };
+
+export function SelectField<T extends FieldValues>({ control, name, label: text, help, choices }: Bound<T> & { choices: readonly Choice[] }) {
+  const { field, fieldState } = useController({ control, name });
+  return (
+    <Chooser name={name} selectedKey={field.value ?? null} onSelectionChange={(key) => field.onChange(String(key))} onBlur={field.onBlur} isInvalid={fieldState.invalid} validationBehavior="aria">
+      <Label className="label">{text}</Label>
+      <Button className="trigger" ref={field.ref}>
+        <SelectValue />
+        <ChevronDown size={18} aria-hidden />
+      </Button>
+      {help && <Text slot="description" className="help">{help}</Text>}
+      <FieldError className="error">{fieldState.error?.message}</FieldError>
+      <List>
+        <ListBox items={choices}>
+          {({ id, name: title, about }) => (
+            <ListBoxItem id={id} textValue={title} className="item">
+              <Text slot="label">{title}</Text>
+              {about && <Text slot="description">{about}</Text>}
+            </ListBoxItem>
+          )}
+        </ListBox>
+      </List>
+    </Chooser>
+  );
+}
+
+const Tick = styled(AriaCheckbox)`
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  min-height: 44px;
+  cursor: pointer;
+  .box { width: 24px; height: 24px; flex: none; border: 1.5px solid var(--rule-strong); border-radius: 7px; display: grid; place-items: center; background: var(--panel); color: transparent; }
+  &[data-selected] .box { background: var(--ink); border-color: var(--ink); color: var(--on-ink); }
+  &[data-focus-visible] { outline: none; }
+  &[data-focus-visible] .box { outline: 3px solid var(--info); outline-offset: 2px; }
+`;
+
+export function CheckField<T extends FieldValues>({ control, name, label: text }: Bound<T>) {
+  const { field } = useController({ control, name });
+  return (
+    <Tick isSelected={Boolean(field.value)} onChange={field.onChange} onBlur={field.onBlur}>
+      <span className="box"><Check size={17} strokeWidth={3} aria-hidden /></span>
+      {text}
+    </Tick>
+  );
+}
+
+/** Several ticks that make one list of ids. */
+export function ChecklistField<T extends FieldValues>({ control, name, label: text, choices }: Bound<T> & { choices: readonly Choice[] }) {
+  const { field } = useController({ control, name });
+  const chosen: readonly string[] = field.value ?? [];
+  const toggle = (id: string, on: boolean) => field.onChange(on ? [...chosen, id] : chosen.filter((one) => one !== id));
+  return (
+    <Group role="group" aria-label={text}>
+      <span className="label">{text}</span>
+      <div className="choices">
+        {choices.map(({ id, name: title }) => (
+          <Tick key={id} isSelected={chosen.includes(id)} onChange={(on) => toggle(id, on)}>
+            <span className="box"><Check size={17} strokeWidth={3} aria-hidden /></span>
+            {title}
+          </Tick>
+        ))}
+      </div>
+    </Group>
+  );
+}
+
+const Group = styled.div`
+  ${label}
+  .choices { display: grid; grid-template-columns: repeat(auto-fill, minmax(250px, 1fr)); column-gap: 20px; }
+`;
+
+/** Room for a number field that may be left empty; the text is kept as typed. */
+export const FormGrid = styled.div`
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(150px, 1fr));
+  gap: 16px;
+`;

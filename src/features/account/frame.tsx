@@ -1,0 +1,16 @@
+import type { ReactNode } from 'react';
+import { findStudio } from '@/data/stores/clients';
+import { requireWho } from '@/platform/server/session';
+import { TopBar } from './top-bar';
+
+/** What stands round every page of a signed-in instructor. */
+export async function StudioFrame({ children }: { children: ReactNode }) {
+  const who = await requireWho();
+  const studio = await findStudio(who);
+  return (
+    <>
+      <TopBar studio={studio.name} name={who.name} />
+      {children}
+    </>
+  );
+}

@@ -1,0 +1,30 @@
+import { cookies, headers } from 'next/headers';
+import { redirect } from 'next/navigation';
+import { cache } from 'react';
+import { signOut, whoIs } from '@/data/stores/sessions';
+import type { Who } from '@/data/types';
+
+const cookieName = 'spine-session';
+
+/** Who is signed in, asked once a request. */
+export const currentWho = cache(async (): Promise<Who | undefined> => {
+  const token = (await cookies()).get(cookieName)?.value;
+  return token ? whoIs(token) : undefined;
+});
+
+/** Who is signed in; sends others to the sign-in page. */
+export async function requireWho(): Promise<Who> {
+  return (await currentWho()) ?? redirect('/sign-in');
+}
+
+export async function keepSession(token: string, expires: Date): Promise<void> {
+  const secure = (await headers()).get('x-forwarded-proto') === 'https';
+  (await cookies()).set(cookieName, token, { httpOnly: true, sameSite: 'lax', secure, path: '/', expires });
+}
+
+export async function endSession(): Promise<void> {
+  const jar = await cookies();
+  const token = jar.get(cookieName)?.value;
+  jar.delete(cookieName);
+  if (token) await signOut(token);
+}
