@@ -32,7 +32,7 @@ export function database(): Sequelize {
 /** Does the database answer? Never throws. */
 export async function databaseAnswers(): Promise<boolean> {
   try {
-    await database().query('SELECT 1');
+    await database().authenticate();
     return true;
   } catch {
     return false;

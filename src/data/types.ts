@@ -1,5 +1,7 @@
 // Plain values that stores take and give.
-import type { Marks } from '@/core/alignment/look';
+import type { KeptReading } from '@/core/alignment/kept';
+import type { Marks, Role as PictureRole } from '@/core/alignment/look';
+import type { Dose } from '@/core/progression/dose';
 
 export type Role = 'instructor' | 'lead';
 export type StoredMarks = Marks;
@@ -7,10 +9,7 @@ export type StoredMarks = Marks;
 /** Who is asking: every store function takes it first. */
 export type Who = { readonly userId: string; readonly studioId: string; readonly name: string; readonly role: Role };
 
-export type StoredDose = {
-  exercise: string; level: number; repetitions: number; sets: number; sides: number; directions: number;
-  pattern: string; pace: number; changeOverS: number; setS: number; breathsPerMinute: number;
-};
+export type StoredDose = Dose & { setS: number; breathsPerMinute: number };
 
 export type StudioCard = { readonly id: string; readonly name: string; readonly school: string; readonly stances: Readonly<Record<string, string>>; readonly props: readonly string[]; readonly timeZone: string };
 
@@ -26,16 +25,16 @@ export type AppointmentCard = { readonly id: string; readonly clientId: string; 
 
 export type PictureCard = { readonly id: string; readonly title: string; readonly width: number; readonly height: number; readonly originalWidth: number; readonly originalHeight: number };
 
-export type LookPictureCard = PictureCard & { readonly role: 'setup' | 'top' | 'retest'; readonly marks: StoredMarks };
+export type LookPictureCard = PictureCard & { readonly role: PictureRole; readonly marks: StoredMarks };
 
 export type LookCard = {
   readonly id: string; readonly clientId: string; readonly instructor: string; readonly exercise: string; readonly level: number; readonly view: 'side';
   readonly headEnd: 'left' | 'right'; readonly school: string; readonly stances: Readonly<Record<string, string>>;
   readonly fault: string | null; readonly correction: string | null; readonly rulesVersion: string;
-  readonly startedAt: Date; readonly keptAt: Date | null; readonly pictures: readonly LookPictureCard[];
+  readonly startedAt: Date; readonly keptAt: Date | null; readonly result: KeptReading | null; readonly pictures: readonly LookPictureCard[];
 };
 
-export type DoseCard = StoredDose & { readonly id: string; readonly lookId: string | null; readonly createdAt: Date };
+export type DoseCard = StoredDose & { readonly id: string; readonly lookId: string | null; readonly clientId: string; readonly createdAt: Date };
 
 export type TrialCard = {
   readonly lookId: string; readonly clientId: string; readonly exercise: string; readonly fault: string; readonly correction: string; readonly measure: string;

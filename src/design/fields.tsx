@@ -34,16 +34,16 @@ const Field = styled(AriaTextField)`
   textarea { min-height: 84px; resize: vertical; }
 `;
 
-type Bound<T extends FieldValues> = { control: Control<T>; name: FieldPath<T>; label: string; help?: string };
+type Bound<T extends FieldValues, V> = { control: Control<T, unknown, V>; name: FieldPath<T>; label: string; help?: string };
 
-type TextFieldProps<T extends FieldValues> = Bound<T> & { type?: 'text' | 'email' | 'password'; autoComplete?: string; inputMode?: 'numeric' | 'decimal'; lines?: boolean };
+type TextFieldProps<T extends FieldValues, V> = Bound<T, V> & { type?: 'text' | 'email' | 'password'; autoComplete?: string; inputMode?: 'numeric' | 'decimal'; lines?: boolean };
 
-export function TextField<T extends FieldValues>({ control, name, label: text, help, type = 'text', autoComplete, inputMode, lines }: TextFieldProps<T>) {
-  const { field, fieldState } = useController({ control, name });
+export function TextField<T extends FieldValues, V>({ control, name, label: text, help, type = 'text', autoComplete, inputMode, lines }: TextFieldProps<T, V>) {
+  const { field: { ref, value, onChange, onBlur }, fieldState } = useController({ control, name });
   return (
-    <Field name={name} type={type} value={field.value ?? ''} onChange={field.onChange} onBlur={field.onBlur} isInvalid={fieldState.invalid} validationBehavior="aria" autoComplete={autoComplete}>
+    <Field name={name} type={type} value={value ?? ''} onChange={onChange} onBlur={onBlur} isInvalid={fieldState.invalid} validationBehavior="aria" autoComplete={autoComplete}>
       <Label className="label">{text}</Label>
-      {lines ? <TextArea ref={field.ref} /> : <Input ref={field.ref} inputMode={inputMode} />}
+      {lines ? <TextArea ref={ref} /> : <Input ref={ref} inputMode={inputMode} />}
       {help && <Text slot="description" className="help">{help}</Text>}
       <FieldError className="error">{fieldState.error?.message}</FieldError>
     </Field>
@@ -77,12 +77,12 @@ const List = styled(Popover)`
 
 export type Choice = { readonly id: string; readonly name: string; readonly about?: string };
 
-export function SelectField<T extends FieldValues>({ control, name, label: text, help, choices }: Bound<T> & { choices: readonly Choice[] }) {
-  const { field, fieldState } = useController({ control, name });
+export function SelectField<T extends FieldValues, V>({ control, name, label: text, help, choices }: Bound<T, V> & { choices: readonly Choice[] }) {
+  const { field: { ref, value, onChange, onBlur }, fieldState } = useController({ control, name });
   return (
-    <Chooser name={name} selectedKey={field.value ?? null} onSelectionChange={(key) => field.onChange(String(key))} onBlur={field.onBlur} isInvalid={fieldState.invalid} validationBehavior="aria">
+    <Chooser name={name} selectedKey={value ?? null} onSelectionChange={(key) => onChange(String(key))} onBlur={onBlur} isInvalid={fieldState.invalid} validationBehavior="aria">
       <Label className="label">{text}</Label>
-      <Button className="trigger" ref={field.ref}>
+      <Button className="trigger" ref={ref}>
         <SelectValue />
         <ChevronDown size={18} aria-hidden />
       </Button>
@@ -114,7 +114,7 @@ const Tick = styled(AriaCheckbox)`
   &[data-focus-visible] .box { outline: 3px solid var(--info); outline-offset: 2px; }
 `;
 
-export function CheckField<T extends FieldValues>({ control, name, label: text }: Bound<T>) {
+export function CheckField<T extends FieldValues, V>({ control, name, label: text }: Bound<T, V>) {
   const { field } = useController({ control, name });
   return (
     <Tick isSelected={Boolean(field.value)} onChange={field.onChange} onBlur={field.onBlur}>
@@ -125,7 +125,7 @@ export function CheckField<T extends FieldValues>({ control, name, label: text }
 }
 
 /** Several ticks that make one list of ids. */
-export function ChecklistField<T extends FieldValues>({ control, name, label: text, choices }: Bound<T> & { choices: readonly Choice[] }) {
+export function ChecklistField<T extends FieldValues, V>({ control, name, label: text, choices }: Bound<T, V> & { choices: readonly Choice[] }) {
   const { field } = useController({ control, name });
   const chosen: readonly string[] = field.value ?? [];
   const toggle = (id: string, on: boolean) => field.onChange(on ? [...chosen, id] : chosen.filter((one) => one !== id));

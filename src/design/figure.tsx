@@ -22,7 +22,7 @@ const Drawing = styled.svg`
 `;
 
 const perMm = 0.4;
-const frame = { left: 830, top: 560 }; // mm of the world at the drawing's upper left corner: head at the left
+const frame = { left: 905, top: 655 }; // mm of the world at the drawing's upper left corner: head at the left
 
 /** A body on its back, drawn from the pose: blocks outlined, level line on the pelvis, an out-of-level block in the warm colour. */
 export function Figure({ pose, label, out, small = false }: { pose: SupinePose; label: string; out?: 'pelvis' | 'ribs' | 'head' | 'legs'; small?: boolean }) {
@@ -36,8 +36,8 @@ export function Figure({ pose, label, out, small = false }: { pose: SupinePose; 
   const stroke = (role: ShapeRole) => ((role === 'pelvisBlock' && out === 'pelvis') || (role === 'ribsBlock' && out === 'ribs') ? 'var(--out)' : 'var(--ink)');
   const weight = small ? 3.4 : 2.2;
   return (
-    <Drawing viewBox="0 0 680 240" role="img" aria-label={label}>
-      <rect x={8} y={frame.top * perMm} width={664} height={small ? 10 : 8} rx={4} fill="var(--mat)" />
+    <Drawing viewBox="0 0 700 276" role="img" aria-label={label}>
+      <rect x={8} y={frame.top * perMm} width={684} height={small ? 10 : 8} rx={4} fill="var(--mat)" />
       {shapes.map(({ role, path }, index) =>
         role === 'pelvisBlock' || role === 'ribsBlock' ? (
           <path key={index} d={path} fill="none" stroke={stroke(role)} strokeWidth={weight} />

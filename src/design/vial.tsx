@@ -5,7 +5,8 @@ import styled from 'styled-components';
 import { lineAt } from '@/core/alignment/vial';
 import type { BubblePlace } from '@/core/alignment/vial';
 
-export type VialState = 'in' | 'out' | 'unsure' | 'none';
+/** `rest`: the block's own neutral, which the set-up picture defines. */
+export type VialState = 'in' | 'out' | 'unsure' | 'rest' | 'none';
 
 const halfLength = 92;
 
@@ -57,7 +58,7 @@ export function Vial({ place, state }: { place: BubblePlace | undefined; state: 
   );
 }
 
-const words: Readonly<Record<VialState, string>> = { in: 'in level', out: 'out', unsure: 'can’t tell yet', none: 'not measured' };
+const words: Readonly<Record<VialState, string>> = { in: 'in level', out: 'out', unsure: 'can’t tell yet', rest: 'own neutral', none: 'not measured' };
 
 const Line = styled.div<{ $out: boolean; $large: boolean }>`
   display: grid;

@@ -9,14 +9,14 @@ export const corrections: readonly Correction[] = [
   {
     id: 'padUnderBack', kind: 'prop', faults: ['arch', 'lowBackPops'], prior: 0.55, prop: 'thinPad', say: 'Keep the pad touched, neither squeezed nor left.', because: 'The pad tells the low back what words cannot.',
   },
-  { id: 'otherKneeHigher', kind: 'modification', faults: ['arch', 'lowBackPops'], prior: 0.6, say: 'Stop where the heel has only just left the floor.', because: 'A shorter way for the leg: half the time under load.' },
-  { id: 'heelPeel', kind: 'stepBack', faults: ['arch', 'lowBackPops', 'roll', 'flare'], exercises: ['legFloat', 'march'], prior: 0.7, say: 'Peel the heel only; the toes stay.', because: 'The floor keeps carrying the leg while the trunk learns to go first.' },
+  { id: 'smallerLift', kind: 'modification', faults: ['arch', 'lowBackPops'], prior: 0.52, say: 'Stop where the heel has only just left the floor.', because: 'A shorter way for the leg: half the time under load.' },
+  { id: 'heelPeel', kind: 'stepBack', faults: ['arch', 'lowBackPops', 'roll', 'flare'], exercises: ['legFloat', 'march'], prior: 0.55, say: 'Peel the heel only; the toes stay.', because: 'The floor keeps carrying the leg while the trunk learns to go first.' },
   // tuck
   { id: 'tailHeavy', kind: 'verbal', faults: ['tuck'], prior: 0.5, say: 'Let the back of the pelvis stay heavy as the knee comes in.', because: 'The weight stays where it was; only the hip folds.' },
   { id: 'kneeOnString', kind: 'image', faults: ['tuck', 'tabletopLost'], prior: 0.45, say: 'The knee hangs from a string straight above the hip.', because: 'The fold is at the hip; the knee goes no further than vertical.' },
   { id: 'towelInHollow', kind: 'prop', faults: ['tuck'], prior: 0.5, prop: 'rolledTowel', say: 'Rest on the roll without pressing it flat.', because: 'Her own hollow is filled, so there is nothing to press into.', notWith: [{ condition: 'extensionSensitive', why: 'A roll under the low back does not suit a back that dislikes arching.' }] },
-  { id: 'openHip', kind: 'modification', faults: ['tuck'], prior: 0.55, say: 'Feet a hand farther from the seat, and stop the thigh short of vertical.', because: 'A more open hip leaves the pelvis room to stay.' },
-  { id: 'slideFoot', kind: 'stepBack', faults: ['tuck', 'overBraced', 'tabletopLost'], exercises: ['legFloat', 'march'], prior: 0.65, say: 'Slide the heel nearer and away on the mat; do not lift.', because: 'The hip folds with the floor under the foot.' },
+  { id: 'openHip', kind: 'modification', faults: ['tuck'], prior: 0.5, say: 'Feet a hand farther from the seat, and stop the thigh short of vertical.', because: 'A more open hip leaves the pelvis room to stay.' },
+  { id: 'slideFoot', kind: 'stepBack', faults: ['tuck', 'overBraced', 'tabletopLost'], exercises: ['legFloat', 'march'], prior: 0.55, say: 'Slide the heel nearer and away on the mat; do not lift.', because: 'The hip folds with the floor under the foot.' },
   // ribs
   { id: 'ribsToPockets', kind: 'verbal', faults: ['flare'], prior: 0.5, say: 'As you breathe out, slide the front ribs toward your pockets.', because: 'The long breath out brings the ribs back where they belong.' },
   { id: 'sandFromRibs', kind: 'image', faults: ['flare', 'overBraced'], prior: 0.4, say: 'Your ribcage is a sack of dry sand: let it settle wide on the mat.', because: 'Weight into the back of the ribs, without pushing.' },
@@ -28,12 +28,12 @@ export const corrections: readonly Correction[] = [
   { id: 'calvesOnBox', kind: 'modification', faults: ['overBraced', 'tabletopLost'], prior: 0.5, prop: 'box', say: 'Rest both calves on the box and float one leg off it.', because: 'Less to hold, so less to clamp.' },
   // head
   { id: 'longBackOfNeck', kind: 'verbal', faults: ['chinUp'], prior: 0.5, say: 'Let the back of your skull grow heavy and long.', because: 'The chin follows without being pulled.' },
-  { id: 'lookAtBeam', kind: 'verbal', faults: ['chinUp', 'chinJam'], prior: 0.45, say: 'Rest your eyes on the ceiling right above you.', because: 'Where the eyes go, the face goes.' },
-  { id: 'orangeUnderChin', kind: 'image', faults: ['chinUp', 'chinJam'], prior: 0.45, say: 'Keep room for a ripe plum under your chin: neither dropped nor squashed.', because: 'One picture for both directions.' },
+  { id: 'eyesOnCeiling', kind: 'verbal', faults: ['chinUp', 'chinJam'], prior: 0.45, say: 'Rest your eyes on the ceiling right above you.', because: 'Where the eyes go, the face goes.' },
+  { id: 'plumUnderChin', kind: 'image', faults: ['chinUp', 'chinJam'], prior: 0.45, say: 'Keep room for a ripe plum under your chin: neither dropped nor squashed.', because: 'One picture for both directions.' },
   { id: 'towelUnderSkull', kind: 'prop', faults: ['chinUp'], prior: 0.6, prop: 'foldedTowel', say: 'Let the towel carry all of your head.', because: 'A round upper back needs the floor to come up to the skull.' },
-  { id: 'lowerTowel', kind: 'modification', faults: ['chinJam'], prior: 0.6, say: 'One fold less under the skull.', because: 'The support is too high for this neck.' },
+  { id: 'lowerTowel', kind: 'modification', faults: ['chinJam'], prior: 0.55, say: 'One fold less under the skull.', because: 'The support is too high for this neck.' },
   { id: 'towelThinner', kind: 'prop', faults: ['chinJam'], prior: 0.5, prop: 'foldedTowel', say: 'A single thickness, under the skull only.', because: 'Enough to rest on, not enough to push the chin down.' },
-  { id: 'headRestFirst', kind: 'stepBack', faults: ['chinUp', 'chinJam'], prior: 0.6, say: 'Stay with the head: three breaths, legs down, nod small and settle.', because: 'The neck lets go before the leg asks for anything.' },
+  { id: 'headRestFirst', kind: 'stepBack', faults: ['chinUp', 'chinJam'], prior: 0.55, say: 'Stay with the head: three breaths, legs down, nod small and settle.', because: 'The neck lets go before the leg asks for anything.' },
   { id: 'shorterSet', kind: 'modification', faults: ['chinUp'], prior: 0.5, say: 'Two repetitions, then let the head settle again.', because: 'The neck joins in when she tires.' },
   // roll
   { id: 'standingFoot', kind: 'verbal', faults: ['roll'], prior: 0.5, say: 'Press the standing foot as the other one leaves.', because: 'The side that stays does half of the work.' },

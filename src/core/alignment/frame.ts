@@ -18,6 +18,8 @@ export type Frame = {
   readonly footward: Vec2;
   /** The client's left to right, in views that show it. */
   readonly rightward: Vec2;
+  /** A point of the mat line. */
+  readonly matAt: Vec2;
   readonly matTiltDeg: number;
   readonly matLengthPx: number;
   readonly mmPerPx: number | undefined;
@@ -76,7 +78,7 @@ export function readFrame(input: FrameInput, at = ''): Result<Frame> {
     mmPerPx = scale.mm / px;
   }
 
-  const shared = { up, matTiltDeg, matLengthPx, mmPerPx };
+  const shared = { up, matAt: matLine[0], matTiltDeg, matLengthPx, mmPerPx };
   if (isUpright(position)) {
     if (view === 'side' && !facing) return failure('missing', 'facing is missing: say which way the client faces in the picture.', path('facing'));
     const front = facing === 'left' ? opposite(along) : along;

@@ -10,8 +10,10 @@ import { excessOver, probabilityOutside } from './probability';
 import type { Interval } from './probability';
 import { formatInterval, formatMeasure } from './words';
 
-export type Verdict = 'in' | 'out' | 'unsure';
-export type Severity = 'slight' | 'clear' | 'marked';
+export const verdicts = ['in', 'out', 'unsure'] as const;
+export const severities = ['slight', 'clear', 'marked'] as const;
+export type Verdict = (typeof verdicts)[number];
+export type Severity = (typeof severities)[number];
 
 export type Finding = {
   readonly fault: string;
@@ -94,6 +96,7 @@ function judgeOne(repertoire: Repertoire, target: TargetInForce, measured: Estim
 }
 
 const verdictOrder: Readonly<Record<Verdict, number>> = { out: 0, unsure: 1, in: 2 };
+const mayHurt = ({ safety, verdict }: Finding): boolean => safety && verdict !== 'in';
 
 /** Faults judged from measures, against the targets of the stances in force; what would hurt comes first, then the worst. */
 export function judge(input: JudgeInput, repertoire: Repertoire): Result<JudgeOutput> {
@@ -128,8 +131,8 @@ export function judge(input: JudgeInput, repertoire: Repertoire): Result<JudgeOu
   }
   findings.sort(
     (a, b) =>
+      Number(mayHurt(b)) - Number(mayHurt(a)) ||
       verdictOrder[a.verdict] - verdictOrder[b.verdict] ||
-      Number(b.safety) - Number(a.safety) ||
       b.tolerances - a.tolerances ||
       b.probability - a.probability,
   );

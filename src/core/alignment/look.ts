@@ -29,6 +29,13 @@ export type Marks = v.InferOutput<typeof marksInput>;
 
 export const noMarks: Marks = { matLine: null, scale: null, landmarks: {} };
 
+/** Spread of marks set by hand, in pixels of the picture as it is shown. */
+export const handMarkingSdPx = 1.5;
+
+/** The same in pixels of the original, of which a large picture is kept and shown smaller. */
+export const markingSdFor = ({ width, originalWidth }: { readonly width: number; readonly originalWidth: number }): number =>
+  handMarkingSdPx * Math.max(1, originalWidth / width);
+
 export type MarkedPicture = { readonly marks: Marks; readonly markingSdPx: number };
 
 export type LookInput = {
@@ -49,6 +56,8 @@ export type ReadPicture =
 
 export type LookReading = {
   readonly pictures: Readonly<Record<Role, ReadPicture>>;
+  /** The set-up picture: what is read against the mat alone; tilt and flare are own neutral by definition. */
+  readonly setup?: JudgeOutput;
   /** At the top of the movement, uncorrected; absent until it can be judged. */
   readonly baseline?: JudgeOutput;
   readonly retest?: JudgeOutput;
@@ -81,37 +90,31 @@ function readPicture(input: LookInput, role: Role): ReadPicture {
 /** Measures that compare with the set-up picture inside their own definition. */
 const drawnFromNeutral: ReadonlySet<string> = new Set(['ribFlare', 'ribPelvisRatio', 'shoulderEar']);
 
-/**
- * Measures of one picture as estimates to judge. Drift from the set-up of the same set-up carries marking error only;
- * whatever is read against the mat alone carries the error between set-ups, where that is known.
- */
-function estimates(measured: MeasureOutput, relative: (id: string) => boolean, hasSetup: boolean): Record<string, Estimate> {
-  return Object.fromEntries(
-    Object.entries(measured.measures).map(([id, { value, seWithin, seBetween }]) => {
-      const sharp = hasSetup && (relative(id) || drawnFromNeutral.has(id));
-      return [id, { value, se: sharp ? seWithin : (seBetween ?? seWithin) }];
-    }),
-  );
-}
+const noErrorKnown = 'without a known length in the picture its error is not known';
 
 function judgePicture(input: LookInput, repertoire: Repertoire, top: ReadPicture, setup: ReadPicture, phase: Phase): Result<JudgeOutput> | undefined {
   if (top.state !== 'read') return undefined;
   const relativeIds = new Set(repertoire.targets.filter(({ relativeTo }) => relativeTo === 'neutral').map(({ measure: id }) => id));
-  const hasSetup = setup.state === 'read' && Object.keys(setup.measured.measures).length > 0;
-  const relative = (id: string) => relativeIds.has(id) && setup.state === 'read' && id in setup.measured.measures;
-  const neutral = hasSetup
-    ? Object.fromEntries(
-        Object.entries(setup.measured.measures)
-          .filter(([id]) => relativeIds.has(id))
-          .map(([id, { value, seWithin }]) => [id, { value, se: seWithin }]),
-      )
-    : undefined;
+  const atRest = setup.state === 'read' ? Object.entries(setup.measured.measures) : [];
+  const neutral = Object.fromEntries(atRest.filter(([id]) => relativeIds.has(id)).map(([id, { value, seWithin }]) => [id, { value, se: seWithin }]));
   const watched = new Set(entry(repertoire.exercises, input.exercise).watches.map(({ measure: id }) => id));
-  const measures = Object.fromEntries(Object.entries(estimates(top.measured, relative, hasSetup)).filter(([id]) => watched.has(id)));
-  return judge(
-    { exercise: input.exercise, level: input.level, phase, school: input.school, stances: input.stances, conditions: [...input.conditions], ...(neutral ? { neutral } : {}), measures },
+  const measures: Record<string, Estimate> = {};
+  const notJudged: Record<string, string> = {};
+  for (const [id, { value, seWithin, seBetween }] of Object.entries(top.measured.measures)) {
+    if (!watched.has(id)) continue;
+    // Drift from the set-up picture carries marking error only; what is read against the mat alone, the error between set-ups.
+    const se = id in neutral || drawnFromNeutral.has(id) ? seWithin : seBetween;
+    if (se === undefined) notJudged[id] = noErrorKnown;
+    else measures[id] = { value, se };
+  }
+  const judged = judge(
+    {
+      exercise: input.exercise, level: input.level, phase, school: input.school, stances: input.stances, conditions: [...input.conditions], measures,
+      ...(atRest.length > 0 ? { neutral } : {}),
+    },
     repertoire,
   );
+  return judged.ok ? success({ ...judged.value, notJudged: { ...judged.value.notJudged, ...notJudged } }) : judged;
 }
 
 /** The worst thing that is surely out; what would hurt first. */
@@ -120,6 +123,8 @@ export const worstFinding = (judged: JudgeOutput | undefined): Finding | undefin
 /** Everything that the marks of a bench visit say. `fault`: the finding that was worked on, else the worst. */
 export function readLook(input: LookInput, repertoire: Repertoire, fault?: string): Result<LookReading> {
   const pictures = { setup: readPicture(input, 'setup'), top: readPicture(input, 'top'), retest: readPicture(input, 'retest') };
+  const setup = judgePicture(input, repertoire, pictures.setup, { state: 'unmarked', lacks: 'picture' }, 'setup');
+  if (setup && !setup.ok) return setup;
   const baseline = judgePicture(input, repertoire, pictures.top, pictures.setup, 'hold');
   if (baseline && !baseline.ok) return baseline;
   const retest = judgePicture(input, repertoire, pictures.retest, pictures.setup, 'hold');
@@ -128,6 +133,7 @@ export function readLook(input: LookInput, repertoire: Repertoire, fault?: strin
   const after = before && retest?.value.findings.find((finding) => finding.measure === before.measure);
   const reading: LookReading = {
     pictures,
+    ...(setup ? { setup: setup.value } : {}),
     ...(baseline ? { baseline: baseline.value } : {}),
     ...(retest ? { retest: retest.value } : {}),
   };

@@ -48,8 +48,9 @@ function gather(rule: MeasureRule, picture: Picture): { found: Marked[]; lacking
         else lacking.push(key);
       }
     } else {
-      const mark = findLandmark(picture.landmarks, name, picture.frame.near);
-      if (mark) found.push({ ...mark, name });
+      const taken = [name, rule.instead?.[name]].find((one) => one && findLandmark(picture.landmarks, one, picture.frame.near));
+      const mark = taken && findLandmark(picture.landmarks, taken, picture.frame.near);
+      if (mark) found.push({ ...mark, name: taken });
       else lacking.push(name);
     }
   }

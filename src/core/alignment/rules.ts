@@ -19,7 +19,9 @@ export type MeasureRule = {
   readonly positions?: readonly Position[];
   /** Landmarks of this picture, in the order in which `value` takes them. */
   readonly needs: readonly Landmark[];
-  /** `both`: each landmark is needed left and right, in the order left, right. */
+  /** A landmark that serves where another is not marked. */
+  readonly instead?: Readonly<Partial<Record<Landmark, Landmark>>>;
+  /** Each landmark is needed left and right, in the order left, right. */
   readonly paired?: true;
   /** The same landmarks are needed in the set-up picture. */
   readonly fromNeutral?: true;
@@ -89,7 +91,7 @@ export const measureRules: readonly MeasureRule[] = [
     swapped: (points, frame) => dot(between(points, 1, 0), frame.bellyward) <= 0,
   },
   {
-    id: 'lumbarGap', name: 'gap under the low back', unit: 'mm', views: ['side'], positions: ['fourPoint', 'standing', 'sitting', 'kneeling'],
+    id: 'lumbarGap', name: 'gap under the low back', unit: 'mm', views: ['side'], positions: ['supine', 'fourPoint', 'standing', 'sitting', 'kneeling'],
     needs: ['S2', 'L3', 'T6'], needsScale: true, apart: [[0, 2]],
     value: (points, _, { now }) => Math.max(0, offChord(points, now)) * (now.mmPerPx ?? Number.NaN),
   },
@@ -119,7 +121,7 @@ export const measureRules: readonly MeasureRule[] = [
     value: lengthRatio,
   },
   {
-    id: 'legElevation', name: 'thigh above the mat', unit: 'deg', views: ['side'], positions: lying, needs: ['GT', 'LK'], apart: [[0, 1]],
+    id: 'legElevation', name: 'thigh above the mat', unit: 'deg', views: ['side'], positions: lying, needs: ['GT', 'LK'], instead: { LK: 'LM' }, apart: [[0, 1]],
     value: (points, _, { now }) => elevation(between(points, 0, 1), now),
   },
   {
@@ -138,6 +140,10 @@ export const measureRules: readonly MeasureRule[] = [
       return Math.abs(thigh) >= Math.abs(shank) ? thigh : shank;
     },
     report: Math.abs,
+  },
+  {
+    id: 'curlHeight', name: 'upper back above the mat', unit: 'mm', views: ['side'], positions: ['supine'], needs: ['T6'], needsScale: true, apart: [],
+    value: (points, _, { now }) => dot(minus(p(points, 0), now.matAt), now.up) * (now.mmPerPx ?? Number.NaN),
   },
   {
     id: 'plankLine', name: 'plank line', unit: 'deg', views: ['side'], positions: ['frontSupport', 'prone', 'fourPoint'], needs: ['AC', 'GT', 'LM'], apart: [[0, 1], [1, 2]],

@@ -13,7 +13,7 @@ const minusSign = '−';
 const signed = (text: string, value: number): string =>
   Number(text) === 0 ? text.replace('-', '') : value < 0 ? `${minusSign}${text.replace('-', '')}` : `+${text}`;
 
-const unsigned: ReadonlySet<string> = new Set(['tabletopError', 'kneeFlexion', 'legElevation', 'straightLegElevation', 'craniovertebral', 'lumbarGap', 'lumbarCurve']);
+const unsigned: ReadonlySet<string> = new Set(['tabletopError', 'kneeFlexion', 'legElevation', 'straightLegElevation', 'craniovertebral', 'lumbarGap', 'lumbarCurve', 'curlHeight']);
 
 /** A value with its unit: `+9°`, `12 mm`, `1.04`; errors and unsigned measures without a plus. */
 export function formatMeasure(measure: string, value: number, as: 'value' | 'error' = 'value'): string {

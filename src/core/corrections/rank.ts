@@ -1,6 +1,6 @@
 import type { Correction, CorrectionKind, Repertoire } from '../knowledge/entries';
 
-export type Trial = { readonly correction: string; readonly success: boolean; readonly client: 'this' | 'other' };
+export type Trial = { readonly fault: string; readonly correction: string; readonly success: boolean; readonly client: 'this' | 'other' };
 
 export type RankContext = {
   readonly fault: string;
@@ -63,7 +63,7 @@ export function rankCorrections(repertoire: Repertoire, context: RankContext): R
   for (const correction of repertoire.corrections) {
     if (!correction.faults.includes(context.fault)) continue;
     if (correction.exercises && !correction.exercises.includes(context.exercise)) continue;
-    const trials = context.history.filter((trial) => trial.correction === correction.id);
+    const trials = context.history.filter((trial) => trial.correction === correction.id && trial.fault === context.fault);
     const why = whyExcluded(correction, trials, context);
     if (why) {
       excluded.push({ correction: correction.id, why });

@@ -3,9 +3,10 @@ import { v7 as newId } from 'uuid';
 import { poseSupine } from '@/core/body/pose';
 import type { SupinePose } from '@/core/body/pose';
 import type { Body } from '@/core/body/segments';
-import { breath } from '@/core/breathing/timeline';
+import { timeDose } from '@/core/progression/dose';
 import { carefulCamera, demoPicture } from '@/core/figure/picture';
-import { readLook } from '@/core/alignment/look';
+import { keepReading } from '@/core/alignment/kept';
+import { markingSdFor, readLook } from '@/core/alignment/look';
 import type { Marks, Role } from '@/core/alignment/look';
 import type { Vec2 } from '@/core/geometry';
 import { entry } from '@/core/knowledge/entries';
@@ -22,7 +23,6 @@ import type { DemoClient, InstructorKey } from './world';
 import { renderPicture } from './render';
 
 const dayMs = 86_400_000;
-export const handMarkingSdPx = 1.5;
 
 function must<T>(result: Result<T>): T {
   if (!result.ok) throw new Error(`demo data: ${result.error.code}: ${result.error.message}`);
@@ -32,11 +32,12 @@ function must<T>(result: Result<T>): T {
 const bodyOf = ({ heightM, massKg, sex }: Pick<DemoClient, 'heightM' | 'massKg' | 'sex'>): Body => ({ heightM: heightM ?? 1.68, massKg: massKg ?? 65, ...(sex ? { sex } : {}) });
 
 /** Draws, photographs and keeps a posed body; returns the picture and marks as a careful hand would set them. */
-async function photograph(studioId: string, clientId: string | null, title: string, body: Body, pose: SupinePose, seed: number): Promise<{ pictureId: string; marks: Marks }> {
+async function photograph(studioId: string, clientId: string | null, title: string, body: Body, pose: SupinePose, seed: number): Promise<{ pictureId: string; marks: Marks; markingSdPx: number }> {
   const drawn = demoPicture(poseSupine(body, pose), carefulCamera());
   const image = must(await takeIn(await renderPicture(drawn.svg, seed)));
   const uniform = seeded(seed * 31 + 7);
-  const shake = ([x, y]: Vec2): [number, number] => [x + handMarkingSdPx * normal(uniform), y + handMarkingSdPx * normal(uniform)];
+  const markingSd = markingSdFor(image);
+  const shake = ([x, y]: Vec2): [number, number] => [x + markingSd * normal(uniform), y + markingSd * normal(uniform)];
   const landmarks = Object.fromEntries(Object.entries(drawn.landmarks).map(([key, at]) => [key.replace(/_R$/, ''), shake(at)]));
   const marks: Marks = {
     matLine: [shake(drawn.matLine[0]), shake(drawn.matLine[1])],
@@ -45,7 +46,7 @@ async function photograph(studioId: string, clientId: string | null, title: stri
   };
   const pictureId = newId();
   await Picture.create({ id: pictureId, studioId, clientId, title, ...image, createdAt: new Date() });
-  return { pictureId, marks };
+  return { pictureId, marks, markingSdPx: markingSd };
 }
 
 function plannedDose(exerciseId: string, levelNumber: number): StoredDose {
@@ -53,8 +54,9 @@ function plannedDose(exerciseId: string, levelNumber: number): StoredDose {
   const level = exercise.levels.find(({ number }) => number === levelNumber);
   const pattern = exercise.breath[0]?.pattern;
   if (!level || !pattern) throw new Error(`demo data: ${exerciseId} has no level ${levelNumber}`);
-  const times = must(breath({ pattern, pace: 1, repetitions: level.dose.repetitions, sides: level.dose.sides, directions: level.dose.directions, changeOverS: 5 }));
-  return { exercise: exerciseId, level: levelNumber, ...level.dose, pattern, pace: 1, changeOverS: 5, setS: times.setS, breathsPerMinute: times.breathsPerMinute };
+  const dose = { exercise: exerciseId, level: levelNumber, ...level.dose, pattern, pace: 1, changeOverS: 5 };
+  const { setS, breathsPerMinute } = must(timeDose(dose));
+  return { ...dose, setS, breathsPerMinute };
 }
 
 async function seedLook(who: Who, clientId: string, person: DemoClient, look: (typeof demoLooks)[number], seed: number): Promise<void> {
@@ -66,17 +68,17 @@ async function seedLook(who: Who, clientId: string, person: DemoClient, look: (t
   const pictures: Partial<Record<Role, { marks: Marks; markingSdPx: number }>> = {};
   const body = bodyOf(person);
   for (const [index, role] of (['setup', 'top', 'retest'] as const).entries()) {
-    const { pictureId, marks } = await photograph(who.studioId, clientId, `${exercise.name} · ${role}`, body, look[role], seed + index);
+    const { pictureId, marks, markingSdPx } = await photograph(who.studioId, clientId, `${exercise.name} · ${role}`, body, look[role], seed + index);
     const shared = pictures.setup ? { ...marks, matLine: pictures.setup.marks.matLine } : marks; // one set-up, one mat line
-    pictures[role] = { marks: shared, markingSdPx: handMarkingSdPx };
+    pictures[role] = { marks: shared, markingSdPx };
     must(await setLookPicture(who, lookId, role, pictureId, shared));
   }
-  const conditions = person.conditions.map(({ condition }) => condition);
+  const conditions = person.conditions.filter(({ clearedWeeksAgo }) => clearedWeeksAgo === undefined).map(({ condition }) => condition);
   const fault = entry(repertoire.corrections, correction).faults[0] ?? null;
   const reading = must(readLook({ exercise: exercise.id, level, view: 'side', headEnd: 'left', school, stances: {}, conditions, pictures }, repertoire, fault ?? undefined));
   must(await chooseCorrection(who, lookId, reading.verdict?.fault ?? fault, correction));
   const trial = reading.verdict && { fault: reading.verdict.fault, correction, measure: reading.verdict.measure, verdict: reading.verdict.verdict, changeValue: reading.verdict.change, mdc: reading.verdict.mdc };
-  must(await keepLook(who, lookId, { result: { baseline: reading.baseline, retest: reading.retest, verdict: reading.verdict }, trial, dose: plannedDose(exercise.id, level), at }));
+  must(await keepLook(who, lookId, { result: keepReading(reading), trial, dose: plannedDose(exercise.id, level), at }));
 }
 
 /** Loads the demo studio. Repeatable but for ids and dates, which are relative to today. */

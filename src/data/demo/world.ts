@@ -3,7 +3,7 @@ import type { SupinePose } from '@/core/body/pose';
 
 export const demoSignIn = { email: 'wren@boathouse.example', password: 'slack-water-at-six' } as const;
 
-export const demoStudio = { name: 'The Boathouse at Sallow Reach', school: 'evenKeel', stances: {}, props: ['thinPad', 'rolledTowel', 'foldedTowel', 'inclinePillow', 'smallBall', 'elasticBand'], timeZone: 'Europe/London' };
+export const demoStudio = { name: 'The Boathouse at Sallow Reach', school: 'evenKeel', stances: {}, props: ['thinPad', 'rolledTowel', 'foldedTowel', 'inclinePillow', 'smallBall', 'elasticBand', 'box'], timeZone: 'Europe/London' };
 
 export const demoInstructors = [
   { key: 'wren', email: demoSignIn.email, name: 'Wren Halyard', role: 'lead' },

@@ -51,17 +51,32 @@ export async function listClients(who: Who, { search = '', page = 1 }: { search?
 
 export type NewClient = Omit<ClientCard, 'id' | 'conditions'> & { readonly conditions: readonly string[] };
 
+const fileConditions = (who: Who, clientId: string, conditions: readonly string[]) =>
+  conditions.map((condition) => ({ id: newId(), studioId: who.studioId, clientId, condition, note: '', clearedOn: null, clearedBy: null }));
+
 /** Keeps a new client and returns her id. */
 export async function addClient(who: Who, { conditions, ...client }: NewClient): Promise<string> {
   const id = newId();
   await ready().transaction(async (transaction) => {
     await Client.create({ id, studioId: who.studioId, ...client, createdAt: new Date() }, { transaction });
-    await ClientCondition.bulkCreate(
-      conditions.map((condition) => ({ id: newId(), studioId: who.studioId, clientId: id, condition, note: '', clearedOn: null, clearedBy: null })),
-      { transaction },
-    );
+    await ClientCondition.bulkCreate(fileConditions(who, id, conditions), { transaction });
   });
   return id;
+}
+
+/** Changes a client; notes and clearances of conditions that stay are kept. */
+export async function updateClient(who: Who, id: string, { conditions, ...changed }: NewClient): Promise<Result<null>> {
+  return ready().transaction(async (transaction) => {
+    const client = await Client.findOne({ where: { id, studioId: who.studioId }, transaction, lock: true });
+    if (!client) return notFound();
+    await client.update(changed, { transaction });
+    const onFile = await ClientCondition.findAll({ where: { studioId: who.studioId, clientId: id }, transaction });
+    const gone = onFile.filter(({ condition }) => !conditions.includes(condition)).map((row) => row.id);
+    await ClientCondition.destroy({ where: { studioId: who.studioId, id: gone }, transaction });
+    const fresh = conditions.filter((wanted) => !onFile.some(({ condition }) => condition === wanted));
+    await ClientCondition.bulkCreate(fileConditions(who, id, fresh), { transaction });
+    return success(null);
+  });
 }
 
 /** Appointments that start within [from, to), earliest first, with their clients. */

@@ -1,5 +1,9 @@
 // A look: one bench visit with its pictures, marks, what was tried and the dose that came of it.
+import { Op, col, fn, literal } from 'sequelize';
 import { v7 as newId } from 'uuid';
+import * as v from 'valibot';
+import { keptReading } from '@/core/alignment/kept';
+import type { KeptReading } from '@/core/alignment/kept';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
 import type { Role } from '@/core/alignment/look';
@@ -34,7 +38,7 @@ async function toCards(who: Who, looks: readonly Look[]): Promise<LookCard[]> {
     });
   return looks.map((look) => ({
     id: look.id, clientId: look.clientId, exercise: look.exercise, level: look.level, view: 'side' as const, headEnd: look.headEnd, school: look.school, stances: look.stances,
-    fault: look.fault, correction: look.correction, rulesVersion: look.rulesVersion, startedAt: look.startedAt, keptAt: look.keptAt,
+    fault: look.fault, correction: look.correction, rulesVersion: look.rulesVersion, startedAt: look.startedAt, keptAt: look.keptAt, result: look.result === null ? null : v.parse(keptReading, look.result),
     instructor: instructors.find(({ id }) => id === look.instructorId)?.name ?? '', pictures: cardsOf(look.id),
   }));
 }
@@ -46,18 +50,28 @@ export async function findLook(who: Who, id: string): Promise<Result<LookCard>> 
   return card ? success(card) : noLook();
 }
 
-/** A client's looks, newest first. */
-export async function listLooks(who: Who, clientId: string, limit = 20): Promise<LookCard[]> {
+export const looksPerPage = 8;
+
+/** A client's looks, newest first, a page at a time; those begun and left without a single picture are passed over. */
+export async function listLooks(who: Who, clientId: string, page = 1): Promise<{ looks: LookCard[]; total: number }> {
   ready();
-  return toCards(who, await Look.findAll({ where: { studioId: who.studioId, clientId }, order: [['startedAt', 'DESC']], limit }));
+  const hasPicture = literal('(kept_at IS NOT NULL OR EXISTS (SELECT 1 FROM look_pictures WHERE look_pictures.look_id = Look.id))');
+  const { rows, count } = await Look.findAndCountAll({
+    where: { [Op.and]: [{ studioId: who.studioId, clientId }, hasPicture] },
+    order: [['startedAt', 'DESC'], ['id', 'DESC']],
+    limit: looksPerPage,
+    offset: (page - 1) * looksPerPage,
+  });
+  return { looks: await toCards(who, rows), total: count };
 }
 
 /** The newest look of each of these clients, for a list. */
 export async function newestLooks(who: Who, clientIds: readonly string[]): Promise<LookCard[]> {
   ready();
-  const looks = await Look.findAll({ where: { studioId: who.studioId, clientId: [...clientIds] }, order: [['startedAt', 'DESC']], limit: clientIds.length * 6 });
-  const newest = clientIds.flatMap((clientId) => looks.find((look) => look.clientId === clientId && look.keptAt) ?? []);
-  return toCards(who, newest);
+  const kept = { studioId: who.studioId, clientId: [...clientIds], keptAt: { [Op.ne]: null } };
+  const times = (await Look.findAll({ where: kept, attributes: ['clientId', [fn('MAX', col('kept_at')), 'keptAt']], group: ['clientId'] })).map(({ clientId, keptAt }) => ({ clientId, keptAt }));
+  if (times.length === 0) return [];
+  return toCards(who, await Look.findAll({ where: { studioId: who.studioId, [Op.or]: times } }));
 }
 
 /** Puts a picture in its place in the look, with its marks; a second one replaces the first. */
@@ -87,7 +101,7 @@ export async function chooseCorrection(who: Who, lookId: string, fault: string |
 export type TrialResult = Pick<TrialCard, 'fault' | 'correction' | 'measure' | 'verdict' | 'changeValue' | 'mdc'>;
 
 /** Closes a look: its results as computed, the correction's outcome, and the dose. */
-export async function keepLook(who: Who, lookId: string, kept: { result: unknown; trial: TrialResult | undefined; dose: StoredDose; at?: Date }): Promise<Result<null>> {
+export async function keepLook(who: Who, lookId: string, kept: { result: KeptReading; trial: TrialResult | undefined; dose: StoredDose; at?: Date }): Promise<Result<null>> {
   return ready().transaction(async (transaction) => {
     const look = await Look.findOne({ where: { id: lookId, studioId: who.studioId }, transaction, lock: true });
     if (!look) return noLook();
@@ -101,18 +115,18 @@ export async function keepLook(who: Who, lookId: string, kept: { result: unknown
   });
 }
 
-/** Doses of a client, newest first. */
-export async function listDoses(who: Who, clientId: string, limit = 100): Promise<DoseCard[]> {
+/** Doses of these clients, newest first. */
+export async function listDoses(who: Who, clientIds: readonly string[], limit = 400): Promise<DoseCard[]> {
   ready();
-  const doses = await Dose.findAll({ where: { studioId: who.studioId, clientId }, order: [['createdAt', 'DESC']], limit });
-  return doses.map(({ id, lookId, exercise, level, repetitions, sets, sides, directions, pattern, pace, changeOverS, setS, breathsPerMinute, createdAt }) => ({
-    id, lookId, exercise, level, repetitions, sets, sides, directions, pattern, pace, changeOverS, setS, breathsPerMinute, createdAt,
+  const doses = await Dose.findAll({ where: { studioId: who.studioId, clientId: [...clientIds] }, order: [['createdAt', 'DESC']], limit });
+  return doses.map(({ id, lookId, clientId, exercise, level, repetitions, sets, sides, directions, pattern, pace, changeOverS, setS, breathsPerMinute, createdAt }) => ({
+    id, lookId, clientId, exercise, level, repetitions, sets, sides, directions, pattern, pace, changeOverS, setS, breathsPerMinute, createdAt,
   }));
 }
 
-/** What was tried in this studio: for one fault, or for one client; oldest first. */
-export async function listTrials(who: Who, where: { fault: string } | { clientId: string }): Promise<TrialCard[]> {
+/** What was tried in this studio, or with one client; oldest first. */
+export async function listTrials(who: Who, where: { clientId?: string } = {}): Promise<TrialCard[]> {
   ready();
-  const trials = await Trial.findAll({ where: { studioId: who.studioId, ...where }, order: [['triedAt', 'ASC']], limit: 2000 });
-  return trials.map(({ lookId, clientId, exercise, fault, correction, measure, verdict, changeValue, mdc, triedAt }) => ({ lookId, clientId, exercise, fault, correction, measure, verdict, changeValue, mdc, triedAt }));
+  const newest = await Trial.findAll({ where: { studioId: who.studioId, ...where }, order: [['triedAt', 'DESC']], limit: 2000 });
+  return newest.reverse().map(({ lookId, clientId, exercise, fault, correction, measure, verdict, changeValue, mdc, triedAt }) => ({ lookId, clientId, exercise, fault, correction, measure, verdict, changeValue, mdc, triedAt }));
 }

@@ -6,6 +6,7 @@ import { usePathname } from 'next/navigation';
 import styled from 'styled-components';
 import { Button } from '@/design/button';
 import { narrow, phone } from '@/design/theme';
+import { forgetAllDrafts } from '@/platform/browser/drafts';
 import { keepTheme, signOutHere } from './actions';
 
 const Bar = styled.header`
@@ -35,6 +36,11 @@ function swapTheme() {
   void keepTheme(isDark ? 'light' : 'dark');
 }
 
+function leave() {
+  forgetAllDrafts();
+  void signOutHere();
+}
+
 const places = [{ href: '/', name: 'Today' }, { href: '/clients', name: 'Clients' }];
 
 export function TopBar({ studio, name }: { studio: string; name: string }) {
@@ -56,7 +62,7 @@ export function TopBar({ studio, name }: { studio: string; name: string }) {
       <span className="where">{name} · {studio}</span>
       <span className="tools">
         <Button $look="quiet" aria-label="Light or dark" onPress={swapTheme}><Sun size={19} aria-hidden /><Moon size={19} aria-hidden /></Button>
-        <Button $look="quiet" onPress={() => void signOutHere()}><LogOut size={19} aria-hidden />Sign out</Button>
+        <Button $look="quiet" onPress={leave}><LogOut size={19} aria-hidden />Sign out</Button>
       </span>
     </Bar>
   );

@@ -1,0 +1,43 @@
+// What is stored of a reading: enough to show it as it was judged then, whatever the rules become.
+import * as v from 'valibot';
+import { severities, verdicts } from './judge';
+import type { LookReading } from './look';
+
+const estimate = v.object({ value: v.number(), se: v.number() });
+const limit = v.nullable(v.number());
+
+const finding = v.object({
+  fault: v.string(),
+  measure: v.string(),
+  verdict: v.picklist(verdicts),
+  probability: v.number(),
+  excess: v.number(),
+  severity: v.optional(v.picklist(severities)),
+  safety: v.boolean(),
+  why: v.string(),
+  ...estimate.entries,
+});
+
+export const keptReading = v.object({
+  /** Tilt in the set-up picture, with the error between set-ups (null without a scale). */
+  neutral: v.record(v.string(), v.object({ value: v.number(), se: limit })),
+  baseline: v.array(finding),
+  retest: v.array(finding),
+  verdict: v.nullable(
+    v.object({
+      fault: v.string(), measure: v.string(), verdict: v.picklist(['better', 'same', 'worse']), change: v.number(), mdc: v.number(),
+      before: estimate, after: estimate, target: v.tuple([limit, limit]),
+    }),
+  ),
+});
+export type KeptReading = v.InferOutput<typeof keptReading>;
+
+export function keepReading({ pictures: { setup }, baseline, retest, verdict }: LookReading): KeptReading {
+  const atRest = setup.state === 'read' ? Object.entries(setup.measured.measures) : [];
+  return {
+    neutral: Object.fromEntries(atRest.map(([id, { value, seBetween }]) => [id, { value, se: seBetween ?? null }])),
+    baseline: [...(baseline?.findings ?? [])],
+    retest: [...(retest?.findings ?? [])],
+    verdict: verdict ? { ...verdict, target: [...verdict.target] } : null,
+  };
+}

@@ -1,0 +1,53 @@
+// The lines to draw on a picture: each block as it is, and where it would be level.
+import { length, middle, minus, plus, rotate, times, unit } from '../geometry';
+import type { Vec2 } from '../geometry';
+import type { Landmark } from './landmarks';
+import type { Marks } from './look';
+
+export type Line = readonly [Vec2, Vec2];
+export type LevelLine = {
+  readonly block: 'head' | 'ribs' | 'pelvis' | 'thigh' | 'shank';
+  readonly line: Line;
+  /** Own neutral (pelvis, ribs) or the mat's level (head); absent where neither is known. */
+  readonly level?: Line;
+};
+
+const blocks: readonly { readonly block: LevelLine['block']; readonly from: Landmark; readonly to: Landmark; readonly levelIs?: 'neutral' | 'mat' }[] = [
+  { block: 'head', from: 'CH', to: 'FH', levelIs: 'mat' },
+  { block: 'ribs', from: 'LR', to: 'SN', levelIs: 'neutral' },
+  { block: 'pelvis', from: 'PS', to: 'ASIS', levelIs: 'neutral' },
+  { block: 'pelvis', from: 'PSIS', to: 'ASIS', levelIs: 'neutral' },
+  { block: 'thigh', from: 'GT', to: 'LK' },
+  { block: 'shank', from: 'LK', to: 'LM' },
+];
+
+const angleOf = ([x, y]: Vec2): number => Math.atan2(y, x);
+
+/** Angle of the mat line in the picture, read left to right. */
+function matAngle({ matLine }: Marks): number | undefined {
+  if (!matLine) return undefined;
+  const along = minus(matLine[1], matLine[0]);
+  return length(along) === 0 ? undefined : angleOf(along[0] < 0 ? times(along, -1) : along);
+}
+
+const through = (centre: Vec2, direction: Vec2, half: number): Line => [minus(centre, times(direction, half)), plus(centre, times(direction, half))];
+
+/** Lines of every block whose landmarks are marked; `setup` gives own neutral. */
+export function levelLines(marks: Marks, setup?: Marks): LevelLine[] {
+  const mat = matAngle(marks);
+  const setupMat = setup && matAngle(setup);
+  const lines: LevelLine[] = [];
+  for (const { block, from, to, levelIs } of blocks) {
+    const [a, b] = [marks.landmarks[from], marks.landmarks[to]];
+    if (!a || !b || (from === 'PSIS' && marks.landmarks.PS)) continue;
+    const along = minus(b, a);
+    if (length(along) === 0) continue;
+    const [centre, half] = [middle(a, b), length(along) * (levelIs ? 0.95 : 0.5)];
+    const line = through(centre, unit(along), half);
+    const [restA, restB] = [setup?.landmarks[from], setup?.landmarks[to]];
+    const neutral = restA && restB && mat !== undefined && setupMat !== undefined ? rotate(minus(restB, restA), mat - setupMat) : undefined;
+    const level = levelIs === 'neutral' ? neutral : levelIs === 'mat' && mat !== undefined ? rotate([1, 0], mat) : undefined;
+    lines.push({ block, line, ...(level && length(level) > 0 ? { level: through(centre, unit(level), half) } : {}) });
+  }
+  return lines;
+}

@@ -1,0 +1,100 @@
+'use client';
+
+import { ArrowRight } from 'lucide-react';
+import styled from 'styled-components';
+import type { KeptReading } from '@/core/alignment/kept';
+import { formatMeasure, nameOf } from '@/core/alignment/words';
+import { entry } from '@/core/knowledge/entries';
+import { formatSeconds } from '@/core/progression/dose';
+import { ButtonLink } from '@/design/button';
+import { Chip, Panel, Quiet, Row, Small, Stack } from '@/design/layout';
+import { MarkedPicture } from '@/design/marked-picture';
+import { repertoire } from '@/repertoire';
+import type { LookLine } from './read';
+
+const Sheet = styled(Panel)`
+  display: grid;
+  grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr);
+  gap: 10px 22px;
+  & > header { grid-column: 1 / -1; }
+  .pictures { display: grid; gap: 10px; align-content: start; }
+  dl { display: grid; gap: 10px; }
+  dt { color: var(--quiet); font-size: 0.88rem; }
+  dd { line-height: 1.35; }
+  .out { color: var(--out); font-weight: 650; }
+  .change { display: flex; gap: 9px; align-items: center; font-size: 1.25rem; }
+  @media (max-width: 700px) { grid-template-columns: minmax(0, 1fr); }
+`;
+
+const outcome = { better: 'better', same: 'same, within the error', worse: 'worse' } as const;
+type Kept = KeptReading['baseline'];
+
+const outBlocks = (findings: Kept): ReadonlySet<string> => new Set(findings.filter(({ verdict }) => verdict === 'out').map(({ fault }) => entry(repertoire.faults, fault).block));
+
+function Found({ findings }: { findings: Kept }) {
+  const out = findings.filter(({ verdict }) => verdict === 'out');
+  const unsure = findings.filter(({ verdict }) => verdict === 'unsure');
+  if (findings.length === 0) return <>nothing was judged</>;
+  return (
+    <>
+      {out.length === 0 && <span>nothing surely out of level</span>}
+      {out.map(({ fault, severity, measure, value, se }) => (
+        <div key={measure} title={nameOf(measure)}><span className="out">{severity}: {entry(repertoire.faults, fault).plain}</span> <Small>{nameOf(measure)} {formatMeasure(measure, value)} ± {formatMeasure(measure, se, 'error')}</Small></div>
+      ))}
+      {unsure.map(({ fault, measure }) => <div key={measure}><Small>can’t tell yet: {entry(repertoire.faults, fault).plain}</Small></div>)}
+    </>
+  );
+}
+
+/** One look as it was kept: pictures with levels, finding, what was tried and its result, dose. An open one can be gone on with. */
+export function KeptLook({ look }: { look: LookLine }) {
+  const { date, exercise, level, instructor, school, result, correction, pictures, dose, isKept } = look;
+  const { setup, top, retest } = pictures;
+  const shown = [{ name: 'top, uncorrected', picture: top ?? setup, findings: result?.baseline ?? [] }, { name: 'retest', picture: retest, findings: result?.retest ?? [] }];
+  const verdict = result?.verdict;
+  const tried = correction ? entry(repertoire.corrections, correction) : undefined;
+  return (
+    <Sheet as="article" data-look={look.id}>
+      <header>
+        <Row $gap={10} style={{ justifyContent: 'space-between' }}>
+          <h3>{date} · {entry(repertoire.exercises, exercise).name}, level {level}</h3>
+          {isKept ? <Small>{school} · {instructor}</Small> : <Row $gap={8}><Chip $tone="info">open</Chip><ButtonLink href={`/looks/${look.id}`}>Go on with it</ButtonLink></Row>}
+        </Row>
+      </header>
+      <div className="pictures">
+        {shown.map(({ name, picture, findings }) => picture && (
+          <figure key={name}>
+            <MarkedPicture picture={picture} marks={picture.marks} setup={setup?.marks} out={outBlocks(findings)} label={`${name}: levels drawn on the picture`} />
+            <Small as="figcaption">{name}</Small>
+          </figure>
+        ))}
+      </div>
+      {isKept ? (
+        <dl>
+          <div><dt>finding</dt><dd><Found findings={result?.baseline ?? []} /></dd></div>
+          <div>
+            <dt>correction</dt>
+            <dd>{tried ? `“${tried.say}”` : 'none'}</dd>
+          </div>
+          {verdict && (
+            <div data-outcome={verdict.verdict}>
+              <dt>retest</dt>
+              <dd>
+                <span className="change numeral">{formatMeasure(verdict.measure, verdict.before.value)} <ArrowRight size={17} aria-label="to" /> {formatMeasure(verdict.measure, verdict.after.value)}</span>
+                <strong>{outcome[verdict.verdict]}</strong> <Small>{nameOf(verdict.measure)}; least real change {formatMeasure(verdict.measure, verdict.mdc, 'error')}</Small>
+              </dd>
+            </div>
+          )}
+          {dose && (
+            <div>
+              <dt>dose</dt>
+              <dd>level {dose.level}, {dose.sets > 1 ? `${dose.sets} × ` : ''}{dose.repetitions} {dose.sides === 2 ? 'each side' : 'repetitions'}; {dose.pattern} <Small>({formatSeconds(dose.setS)} a set, {dose.breathsPerMinute.toFixed(1)} breaths a minute)</Small></dd>
+            </div>
+          )}
+        </dl>
+      ) : (
+        <Stack><Quiet>Begun and not closed yet. Its marks are kept.</Quiet></Stack>
+      )}
+    </Sheet>
+  );
+}

@@ -1,0 +1,264 @@
+'use client';
+
+import { ArrowRight, CloudAlert, CloudCheck, CloudUpload } from 'lucide-react';
+import { useRouter } from 'next/navigation';
+import { useEffect, useMemo, useReducer, useRef, useState } from 'react';
+import type { Dispatch, KeyboardEvent } from 'react';
+import { Tab, TabList, TabPanel, Tabs } from 'react-aria-components';
+import styled from 'styled-components';
+import { marksInput, markingSdFor, readLook, roles, worstFinding } from '@/core/alignment/look';
+import type { LookReading, MarkedPicture, Role } from '@/core/alignment/look';
+import { entry } from '@/core/knowledge/entries';
+import type { Dose } from '@/core/progression/dose';
+import { parse } from '@/core/result';
+import { Button } from '@/design/button';
+import { Columns, Notice, Page, PageHead, Quiet, Row, Small, Stack, TextLink } from '@/design/layout';
+import { narrow } from '@/design/theme';
+import { forgetDraft, readDraft } from '@/platform/browser/drafts';
+import { repertoire } from '@/repertoire';
+import { keepWholeLook, pickCorrection } from './actions';
+import { Canvas } from './canvas';
+import { Corrections } from './corrections';
+import { DoseForm } from './dose';
+import { Findings } from './findings';
+import { useKeptMarks } from './keeping';
+import type { Keeping } from './keeping';
+import { blocksOf, Numbers } from './numbers';
+import { Palette } from './palette';
+import { PictureSource } from './picture-source';
+import type { BenchOpening } from './read';
+import { BeforeAfter, RetestHint, Verdict } from './retest';
+import { fromMarks, openBench, step, toMarks } from './state';
+import type { Bench as BenchState, BenchAct } from './state';
+
+const stepNames = { setup: 'Set-up', top: 'Top', findings: 'Findings', retest: 'Retest', dose: 'Dose' } as const;
+type StepName = keyof typeof stepNames;
+
+const Steps = styled(TabList)`
+  display: flex;
+  gap: 4px;
+  flex-wrap: wrap;
+  .step { display: flex; gap: 8px; align-items: center; min-height: 46px; padding: 6px 16px; border-radius: 12px; cursor: pointer; outline-offset: 2px; }
+  .step[data-hovered] { background: var(--info-tint); }
+  .step[data-selected] { background: var(--ink); color: var(--on-ink); font-weight: 650; }
+  .numeral { opacity: 0.75; }
+`;
+
+const Bench = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 372px;
+  gap: 26px;
+  padding-top: 16px;
+  ${narrow} { grid-template-columns: minmax(0, 1fr); }
+`;
+
+const hints: Readonly<Record<Role, string>> = {
+  setup: 'First the set-up picture: lying ready, before anything moves',
+  top: 'Now the picture at the top of the movement, uncorrected',
+  retest: 'The same picture again, after the correction',
+};
+
+const keepingWords: Readonly<Record<Keeping, string>> = { kept: 'all kept', keeping: 'keeping…', waiting: 'not sent yet, trying again', refused: 'not kept' };
+const keepingIcons = { kept: CloudCheck, keeping: CloudUpload, waiting: CloudAlert, refused: CloudAlert } as const;
+
+/** Marks named by an error's path (`landmarks.ASIS`, `matLine`). */
+function wrongMarks(path: string): ReadonlySet<string> {
+  const name = path.split('.').at(-1) ?? '';
+  if (name === 'matLine') return new Set(['mat1', 'mat2']);
+  if (path.includes('scale')) return new Set(['known1', 'known2']);
+  return new Set([name.replace(/_[LR]$/, '')]);
+}
+
+/** The bench: set-up, top, findings and what to try, retest, dose. */
+export function LookBench({ opening }: { opening: BenchOpening }) {
+  const { lookId, clientId, clientName, frame, trials, props, touchConsent, demoPictures } = opening;
+  const router = useRouter();
+  const [bench, dispatch] = useReducer(step, opening.pictures, openBench);
+  const [at, setAt] = useState<StepName>(opening.pictures.some(({ role }) => role === 'top') ? 'top' : 'setup');
+  const [picked, setPicked] = useState({ fault: opening.fault, correction: opening.correction });
+  const [pickFailed, setPickFailed] = useState<string>();
+  const exercise = entry(repertoire.exercises, frame.exercise);
+  const level = exercise.levels.find(({ number }) => number === frame.level);
+
+  const marks = useMemo(() => ({ setup: toMarks(bench.drafts.setup), top: toMarks(bench.drafts.top), retest: toMarks(bench.drafts.retest) }), [bench.drafts]);
+  const fresh = (role: Role) => !opening.pictures.some((picture) => picture.role === role);
+  const keeping = [
+    useKeptMarks(lookId, 'setup', bench.sheets.setup?.id, marks.setup, fresh('setup')),
+    useKeptMarks(lookId, 'top', bench.sheets.top?.id, marks.top, fresh('top')),
+    useKeptMarks(lookId, 'retest', bench.sheets.retest?.id, marks.retest, fresh('retest')),
+  ];
+  const worst = keeping.find(({ state }) => state === 'refused') ?? keeping.find(({ state }) => state === 'waiting') ?? keeping.find(({ state }) => state === 'keeping') ?? { state: 'kept' as const, message: undefined };
+
+  useEffect(() => {
+    for (const role of roles) {
+      const text = readDraft(lookId, role);
+      if (!text) continue;
+      const stored: { pictureId?: string; marks?: unknown } = JSON.parse(text);
+      const read = parse(marksInput, stored.marks);
+      if (read.ok && stored.pictureId === opening.pictures.find((picture) => picture.role === role)?.id) dispatch({ do: 'restore', role, draft: fromMarks(read.value) });
+      else forgetDraft(lookId, role);
+    }
+  }, [lookId, opening.pictures]);
+
+  const reading = useMemo(() => {
+    const pictures: Partial<Record<Role, MarkedPicture>> = {};
+    for (const role of roles) {
+      const sheet = bench.sheets[role];
+      if (sheet) pictures[role] = { marks: marks[role], markingSdPx: markingSdFor(sheet) };
+    }
+    return readLook({ ...frame, pictures }, repertoire, picked.fault ?? undefined);
+  }, [bench.sheets, marks, frame, picked.fault]);
+  if (!reading.ok) return <Page><Notice $tone="out">{reading.error.message}</Notice></Page>;
+
+  const pick = async (fault: string, correction: string | null) => {
+    const before = picked;
+    setPicked({ fault, correction });
+    setPickFailed(undefined);
+    const result = await pickCorrection({ lookId, fault, correction }).catch(() => undefined);
+    if (result?.ok) return;
+    setPicked(before);
+    setPickFailed(result?.error.message ?? 'The choice could not be kept: the server does not answer. Pick it once more in a moment.');
+  };
+  const keep = async (dose: Dose): Promise<string | undefined> => {
+    if (worst.state !== 'kept') return 'Some marks have not reached the server yet. Wait for “all kept”, then try once more.';
+    const result = await keepWholeLook({ lookId, dose }).catch(() => undefined);
+    if (!result?.ok) return result?.error.message ?? 'The server does not answer. Nothing is lost; try again in a moment.';
+    router.push(`/clients/${clientId}#history`);
+    return undefined;
+  };
+  const undoKeys = (event: KeyboardEvent) => {
+    if (!(event.ctrlKey || event.metaKey) || event.target instanceof HTMLInputElement) return;
+    const key = event.key.toLowerCase();
+    if (key !== 'z' && key !== 'y') return;
+    event.preventDefault();
+    dispatch({ do: key === 'y' || event.shiftKey ? 'redo' : 'undo' });
+  };
+
+  const Icon = keepingIcons[worst.state];
+  const marking = (role: Role) => (
+    <Marking role={role} bench={bench} dispatch={dispatch} reading={reading.value} headEnd={frame.headEnd} clientId={clientId} samples={demoPictures} onDone={() => setAt(role === 'setup' ? 'top' : 'findings')} />
+  );
+  const working = picked.fault ?? worstFinding(reading.value.baseline)?.fault ?? reading.value.baseline?.findings.find(({ verdict }) => verdict === 'unsure')?.fault;
+  const { top, retest } = bench.sheets;
+  return (
+    <Page onKeyDown={undoKeys}>
+      <PageHead>
+        <div>
+          <TextLink href={`/clients/${clientId}`}>{clientName}</TextLink>
+          <h1 style={{ fontSize: '1.7rem' }}>{exercise.name}, {level?.name.toLowerCase()}</h1>
+        </div>
+        <Row $gap={8} role="status" style={{ color: worst.state === 'kept' || worst.state === 'keeping' ? 'var(--quiet)' : 'var(--out)' }}>
+          <Icon size={19} aria-hidden /><span data-keeping={worst.state}>{keepingWords[worst.state]}</span>
+        </Row>
+      </PageHead>
+      {worst.message && <Notice $tone="out" role="alert">{worst.message}</Notice>}
+      <Tabs selectedKey={at} onSelectionChange={(key) => setAt(key as StepName)}>
+        <Steps aria-label="Steps of this look">
+          {Object.entries(stepNames).map(([id, name], index) => (
+            <Tab key={id} id={id} className="step"><span className="numeral" aria-hidden>{index + 1}</span>{name}</Tab>
+          ))}
+        </Steps>
+        <TabPanel id="setup">{marking('setup')}</TabPanel>
+        <TabPanel id="top">{marking('top')}</TabPanel>
+        <TabPanel id="findings">
+          {reading.value.baseline && reading.value.baseline.findings.length > 0 ? (
+            <Columns $side="minmax(340px, 470px)">
+              <Stack>
+                <h2>What was found</h2>
+                <Findings judged={reading.value.baseline} working={working} onWork={(fault) => void pick(fault, null)} />
+              </Stack>
+              <Stack>
+                {working ? (
+                  <Corrections
+                    context={{ fault: working, exercise: frame.exercise, history: trials, conditions: frame.conditions, props, touchConsent }}
+                    chosen={picked.correction ?? undefined}
+                    onChoose={(correction) => void pick(working, correction)}
+                  />
+                ) : (
+                  <><h2>Nothing to correct here</h2><Quiet>Every measured block is in level. Go on to the dose, or try the next level.</Quiet></>
+                )}
+                {pickFailed && <Notice $tone="out" role="alert">{pickFailed}</Notice>}
+                <Button $look="main" onPress={() => setAt(picked.correction ? 'retest' : 'dose')} style={{ justifySelf: 'start' }}>{picked.correction ? 'Retest with this' : 'Go on to the dose'}<ArrowRight size={19} aria-hidden /></Button>
+              </Stack>
+            </Columns>
+          ) : (
+            <Empty title="No findings yet" text="Mark the picture at the top of the movement: the mat line, and both ends of at least one block. With a set-up picture marked as well, drift is judged, which is far sharper." go={() => setAt('top')} />
+          )}
+        </TabPanel>
+        <TabPanel id="retest">
+          {!top ? <Empty title="Nothing to compare with yet" text="A retest needs the uncorrected picture first." go={() => setAt('top')} /> : (
+            <Stack $gap={26} style={{ paddingTop: 16 }}>
+              {reading.value.verdict && retest && (
+                <>
+                  <Verdict verdict={reading.value.verdict} correction={picked.correction} />
+                  <BeforeAfter before={{ sheet: top, marks: marks.top }} after={{ sheet: retest, marks: marks.retest }} setup={marks.setup} reading={reading.value} headEnd={frame.headEnd} />
+                  <Button $look="main" onPress={() => setAt('dose')} style={{ justifySelf: 'start' }}>Go on to the dose<ArrowRight size={19} aria-hidden /></Button>
+                </>
+              )}
+              {!retest && <RetestHint />}
+              {marking('retest')}
+            </Stack>
+          )}
+        </TabPanel>
+        <TabPanel id="dose">
+          <Stack style={{ paddingTop: 18 }}>
+            <h2>How many, how breathed</h2>
+            <DoseForm exercise={frame.exercise} level={frame.level} onKeep={keep} />
+          </Stack>
+        </TabPanel>
+      </Tabs>
+    </Page>
+  );
+}
+
+function Empty({ title, text, go }: { title: string; text: string; go: () => void }) {
+  return (
+    <Stack style={{ padding: '48px 0', maxWidth: 560 }}>
+      <h2>{title}</h2>
+      <Quiet>{text}</Quiet>
+      <Button onPress={go} style={{ justifySelf: 'start' }}>To the picture at the top</Button>
+    </Stack>
+  );
+}
+
+type MarkingProps = {
+  readonly role: Role; readonly bench: BenchState; readonly dispatch: Dispatch<BenchAct>; readonly reading: LookReading; readonly headEnd: 'left' | 'right';
+  readonly clientId: string; readonly samples: BenchOpening['demoPictures']; readonly onDone: () => void;
+};
+
+function Marking({ role, bench, dispatch, reading, headEnd, clientId, samples, onDone }: MarkingProps) {
+  const sheet = bench.sheets[role];
+  const canvas = useRef<HTMLDivElement>(null);
+  const [changing, setChanging] = useState(false);
+  if (!sheet || changing)
+    return (
+      <Stack style={{ paddingTop: 16 }}>
+        <PictureSource clientId={clientId} samples={samples} hint={hints[role]} onPicture={(picture) => { dispatch({ do: 'load', role, sheet: picture }); setChanging(false); }} />
+        {changing && <Button onPress={() => setChanging(false)} style={{ justifySelf: 'start' }}>Keep the picture that is here</Button>}
+      </Stack>
+    );
+  const read = reading.pictures[role];
+  const judged = role === 'setup' ? reading.setup : role === 'top' ? reading.baseline : reading.retest;
+  const error = read.state === 'wrong' ? read.error : undefined;
+  const wrong = error ? wrongMarks(error.path) : new Set<string>();
+  const atFault = error?.path.startsWith('neutral') ? 'set-up picture: ' : '';
+  const out = new Set(blocksOf(role, read, judged, headEnd).filter(({ state }) => state === 'out').map(({ block }): string => block));
+  if (judged?.findings.some(({ measure, verdict }) => measure === 'tabletopError' && verdict === 'out')) out.add('legs');
+  return (
+    <Bench>
+      <Stack $gap={12} ref={canvas}>
+        <Canvas role={role} sheet={sheet} draft={bench.drafts[role]} active={bench.active[role]} marks={toMarks(bench.drafts[role])} setup={role === 'setup' ? undefined : toMarks(bench.drafts.setup)} out={out} wrong={atFault ? new Set() : wrong} dispatch={dispatch} />
+        {error && <Notice $tone="out" role="alert">{atFault}{error.message}</Notice>}
+        <Palette role={role} bench={bench} wrong={atFault ? new Set() : wrong} dispatch={dispatch} onChosen={() => canvas.current?.querySelector<SVGSVGElement>('svg.sheet')?.focus()} />
+      </Stack>
+      <Stack $gap={18}>
+        <Numbers role={role} read={read} judged={judged} headEnd={headEnd} />
+        <Row>
+          {role !== 'retest' && <Button $look="main" onPress={onDone}>{role === 'setup' ? 'Now the top' : 'See findings'}<ArrowRight size={19} aria-hidden /></Button>}
+          <Button $look="quiet" onPress={() => setChanging(true)}>Another picture</Button>
+        </Row>
+        <Small>{sheet.title} · {sheet.originalWidth} × {sheet.originalHeight} px, head at the {headEnd}</Small>
+      </Stack>
+    </Bench>
+  );
+}

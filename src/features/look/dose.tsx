@@ -1,0 +1,114 @@
+'use client';
+
+import { valibotResolver } from '@hookform/resolvers/valibot';
+import { useState } from 'react';
+import { useForm, useWatch } from 'react-hook-form';
+import styled from 'styled-components';
+import * as v from 'valibot';
+import { entry } from '@/core/knowledge/entries';
+import { doseInput, formatSeconds, timeDose } from '@/core/progression/dose';
+import type { Dose } from '@/core/progression/dose';
+import { parse } from '@/core/result';
+import { BreathRibbon } from '@/design/breath-ribbon';
+import { Button } from '@/design/button';
+import { FormGrid, SelectField, TextField } from '@/design/fields';
+import { Columns, Notice, Quiet, Small, Stack } from '@/design/layout';
+import { numberText } from '@/design/number-text';
+import { repertoire } from '@/repertoire';
+
+const form = v.object({
+  level: v.pipe(v.string(), v.transform(Number)),
+  repetitions: numberText({ least: 1, most: 100, whole: true }),
+  sets: numberText({ least: 1, most: 10, whole: true }),
+  sides: v.pipe(v.string(), v.transform(Number)),
+  pattern: v.pipe(v.string(), v.trim(), v.nonEmpty('Write what is breathed, like “in 4 ready, out 4 lift”.')),
+  pace: numberText({ least: 0.2, most: 10, unit: 'seconds' }),
+  changeOverS: numberText({ least: 0, most: 600, unit: 'seconds' }),
+});
+type Typed = v.InferInput<typeof form>;
+
+const Times = styled.dl`
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(120px, 1fr));
+  gap: 14px 20px;
+  dt { color: var(--quiet); font-size: 0.9rem; }
+  dd { font-size: 1.7rem; line-height: 1.15; white-space: nowrap; }
+`;
+
+/** The dose that the typed texts make, as far as they can be read. */
+export function readDose(exercise: string, typed: unknown): { ok: true; dose: Dose } | { ok: false } {
+  const read = v.safeParse(form, typed);
+  if (!read.success) return { ok: false };
+  const dose = parse(doseInput, { exercise, directions: 1, ...read.output });
+  return dose.ok ? { ok: true, dose: dose.value } : { ok: false };
+}
+
+type DoseFormProps = { readonly exercise: string; readonly level: number; readonly onKeep: (dose: Dose) => Promise<string | undefined> };
+
+/** Level, how many, how breathed; set time and breaths a minute are computed as she types. */
+export function DoseForm({ exercise: exerciseId, level: levelNumber, onKeep }: DoseFormProps) {
+  const exercise = entry(repertoire.exercises, exerciseId);
+  const level = exercise.levels.find(({ number }) => number === levelNumber) ?? exercise.levels[0];
+  const { control, handleSubmit, setValue, setError, formState } = useForm<Typed, unknown, v.InferOutput<typeof form>>({
+    resolver: valibotResolver(form),
+    mode: 'onChange',
+    defaultValues: {
+      level: String(levelNumber), repetitions: String(level?.dose.repetitions ?? 5), sets: String(level?.dose.sets ?? 1), sides: String(level?.dose.sides ?? 2),
+      pattern: exercise.breath[0]?.pattern ?? '', pace: '1', changeOverS: '5',
+    },
+  });
+  const [failed, setFailed] = useState<string>();
+  const typed = useWatch({ control });
+  const read = readDose(exerciseId, typed);
+  const times = read.ok ? timeDose(read.dose) : undefined;
+  const submit = handleSubmit(async (values) => {
+    setFailed(undefined);
+    const dose = readDose(exerciseId, typed);
+    if (!dose.ok) return setFailed('The dose can’t be read; look through the fields once more.');
+    const timed = timeDose(dose.dose);
+    if (!timed.ok) return setError('pattern', { message: timed.error.message });
+    setFailed(await onKeep({ ...dose.dose, level: values.level }));
+  });
+  return (
+    <form onSubmit={submit} noValidate aria-label="Dose">
+      <Columns $side="minmax(320px, 460px)" style={{ paddingTop: 4 }}>
+        <Stack $gap={18}>
+          <SelectField control={control} name="level" label="Level" choices={exercise.levels.map(({ number, name, change }) => ({ id: String(number), name: `${number} · ${name}`, about: change }))} />
+          <FormGrid>
+            <TextField control={control} name="repetitions" label="Repetitions" inputMode="numeric" help="Each side; stop before form goes." />
+            <TextField control={control} name="sets" label="Sets" inputMode="numeric" />
+            <SelectField control={control} name="sides" label="Sides" choices={[{ id: '2', name: 'left and right' }, { id: '1', name: 'both together' }]} />
+          </FormGrid>
+          <Stack $gap={6}>
+            <TextField control={control} name="pattern" label="Breath" help="in, out or hold; how many counts; what moves. Parts are set off by commas." />
+            <div>
+              {exercise.breath.map(({ name, pattern }) => <Button key={name} $look="quiet" onPress={() => setValue('pattern', pattern, { shouldValidate: true })}>{name}</Button>)}
+            </div>
+          </Stack>
+          <FormGrid>
+            <TextField control={control} name="pace" label="Seconds per count" inputMode="decimal" />
+            <TextField control={control} name="changeOverS" label="Seconds to change sides" inputMode="decimal" />
+          </FormGrid>
+        </Stack>
+        <Stack $gap={18}>
+          {times?.ok ? (
+            <>
+              <Times aria-live="polite">
+                <div><dt>one repetition</dt><dd className="numeral" data-time="repetition">{formatSeconds(times.value.repetitionS)}</dd></div>
+                <div><dt>one set, both sides</dt><dd className="numeral" data-time="set">{formatSeconds(times.value.setS)}</dd></div>
+                <div><dt>breaths a minute</dt><dd className="numeral" data-time="breaths">{times.value.breathsPerMinute.toFixed(1)}</dd></div>
+              </Times>
+              <BreathRibbon timeline={times.value.timeline} />
+              {times.value.warnings.map(({ code, message }) => <Notice key={code} $tone="out">{message}</Notice>)}
+            </>
+          ) : (
+            <Quiet>{times ? times.error.message : 'Set time and breaths a minute appear once every field can be read.'}</Quiet>
+          )}
+          {failed && <Notice $tone="out" role="alert">{failed}</Notice>}
+          <Button $look="main" type="submit" isDisabled={formState.isSubmitting} style={{ justifySelf: 'start' }}>{formState.isSubmitting ? 'Keeping…' : 'Keep look and dose'}</Button>
+          <Small>Closes this look. Its pictures, findings, what was tried and the dose stand on the client’s page.</Small>
+        </Stack>
+      </Columns>
+    </form>
+  );
+}

@@ -1,0 +1,67 @@
+'use client';
+
+import { CircleAlert, CircleCheck, CircleHelp } from 'lucide-react';
+import styled from 'styled-components';
+import type { Finding, JudgeOutput } from '@/core/alignment/judge';
+import { formatMeasure, nameOf } from '@/core/alignment/words';
+import { entry } from '@/core/knowledge/entries';
+import { Button } from '@/design/button';
+import { Chip, Quiet, Row, Ruled, Small, Stack } from '@/design/layout';
+import { repertoire } from '@/repertoire';
+
+const Item = styled.li`
+  display: grid;
+  grid-template-columns: 26px minmax(0, 1fr) auto;
+  gap: 4px 12px;
+  align-items: start;
+  .mark { padding-top: 2px; color: var(--quiet); }
+  .mark.out { color: var(--out); }
+  .mark.in { color: var(--good); }
+  .numeral { font-size: 1.3rem; white-space: nowrap; }
+  .out-text { color: var(--out); }
+`;
+
+const icons = { out: CircleAlert, unsure: CircleHelp, in: CircleCheck } as const;
+
+/** `Marked arch`, `Can't tell yet: leans toward an arch`, `In level: pelvic tilt`. */
+export function titleOf({ fault, verdict, severity, measure }: Finding): string {
+  const { plain } = entry(repertoire.faults, fault);
+  if (verdict === 'out') return `${severity?.[0]?.toUpperCase()}${severity?.slice(1)}: ${plain}`;
+  return verdict === 'unsure' ? `Can’t tell yet: leans toward ${plain}` : `In level: ${nameOf(measure)}`;
+}
+
+type FindingsProps = { readonly judged: JudgeOutput; readonly working: string | undefined; readonly onWork?: (fault: string) => void };
+
+/** What was judged, what would hurt first; each with its figures, its target and why. */
+export function Findings({ judged, working, onWork }: FindingsProps) {
+  return (
+    <Stack>
+      <Ruled aria-label="Findings">
+        {judged.findings.map((finding) => {
+          const Icon = icons[finding.verdict];
+          const fault = entry(repertoire.faults, finding.fault);
+          return (
+            <Item key={finding.measure} data-fault={finding.fault} data-verdict={finding.verdict} data-measure={finding.measure}>
+              <span className={`mark ${finding.verdict}`}><Icon size={22} aria-hidden /></span>
+              <Stack $gap={4}>
+                <Row $gap={8}>
+                  <h3 className={finding.verdict === 'out' ? 'out-text' : ''}>{titleOf(finding)}</h3>
+                  {finding.safety && finding.verdict !== 'in' && <Chip $tone="out">watch: could hurt her</Chip>}
+                  {finding.fault === working && <Chip $tone="info">working on this</Chip>}
+                </Row>
+                {finding.verdict !== 'in' && <span>{fault.seen}</span>}
+                <Small>{finding.why}</Small>
+              </Stack>
+              <Stack $gap={6} style={{ justifyItems: 'end' }}>
+                <span className={`numeral ${finding.verdict === 'out' ? 'out-text' : ''}`}>{formatMeasure(finding.measure, finding.value)}</span>
+                {onWork && finding.verdict !== 'in' && finding.fault !== working && <Button $look="quiet" onPress={() => onWork(finding.fault)}>Work on this</Button>}
+              </Stack>
+            </Item>
+          );
+        })}
+      </Ruled>
+      {Object.entries(judged.notJudged).map(([measure, why]) => <Small key={measure}>{nameOf(measure)} was not judged: {why}.</Small>)}
+      <Quiet>Targets are a practice convention of the stance named, no medical norm.</Quiet>
+    </Stack>
+  );
+}

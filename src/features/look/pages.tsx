@@ -1,0 +1,18 @@
+import { notFound, redirect } from 'next/navigation';
+import { requireWho } from '@/platform/server/session';
+import { LookBench } from './bench';
+import { readBench, readStart } from './read';
+import { StartLook } from './start';
+
+export async function StartLookScreen({ clientId }: { clientId: string }) {
+  const read = await readStart(await requireWho(), clientId);
+  return read.ok ? <StartLook {...read.value} /> : notFound();
+}
+
+/** The bench of an open look; a kept one is shown on the client's page. */
+export async function LookScreen({ id }: { id: string }) {
+  const read = await readBench(await requireWho(), id);
+  if (!read.ok) notFound();
+  if ('kept' in read.value) redirect(`/clients/${read.value.clientId}#history`);
+  return <LookBench opening={read.value} />;
+}

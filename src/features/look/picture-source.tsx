@@ -1,0 +1,95 @@
+'use client';
+
+import { ImageUp } from 'lucide-react';
+import { useState } from 'react';
+import { DropZone, FileTrigger } from 'react-aria-components';
+import styled from 'styled-components';
+import type { Result } from '@/core/result';
+import { Button } from '@/design/button';
+import { Notice, Quiet, Row, Small, Stack } from '@/design/layout';
+import { pictureAddress } from '@/design/marked-picture';
+import type { Sheet } from './state';
+
+const Zone = styled(DropZone)`
+  border: 2px dashed var(--rule-strong);
+  border-radius: 18px;
+  padding: 30px 24px;
+  display: grid;
+  gap: 14px;
+  justify-items: start;
+  &[data-drop-target] { border-color: var(--info); background: var(--info-tint); }
+`;
+
+const Samples = styled.div`
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(210px, 1fr));
+  gap: 14px;
+  button { border: 1px solid var(--rule); border-radius: 14px; background: var(--panel); padding: 0 0 8px; overflow: hidden; cursor: pointer; text-align: left; }
+  button:hover { border-color: var(--ink); }
+  button:disabled { opacity: 0.6; cursor: wait; }
+  img { display: block; width: 100%; aspect-ratio: 2; object-fit: cover; }
+  span { display: block; padding: 8px 12px 0; font-size: 0.92rem; line-height: 1.3; }
+`;
+
+export async function sendPicture(clientId: string, file: File): Promise<Result<Sheet>> {
+  const form = new FormData();
+  form.set('client', clientId);
+  form.set('picture', file);
+  const unreachable = { ok: false, error: { code: 'unreachable', message: 'The picture could not be sent: the server does not answer. It is still on your disk; try again in a moment.', path: 'picture' } } as const;
+  const response = await fetch('/api/pictures', { method: 'POST', body: form }).catch(() => undefined);
+  return (await response?.json().catch(() => undefined)) ?? unreachable;
+}
+
+type SourceProps = { readonly clientId: string; readonly samples: readonly Sheet[]; readonly hint: string; readonly onPicture: (sheet: Sheet) => void };
+
+/** Where a picture comes from: her own from disk, dropped or chosen, or one of the demo pictures. */
+export function PictureSource({ clientId, samples, hint, onPicture }: SourceProps) {
+  const [busy, setBusy] = useState<string>();
+  const [error, setError] = useState<string>();
+  const send = async (file: File | undefined) => {
+    if (!file) return;
+    setError(undefined);
+    setBusy(file.name);
+    const result = await sendPicture(clientId, file);
+    setBusy(undefined);
+    if (result.ok) onPicture(result.value);
+    else setError(result.error.message);
+  };
+  return (
+    <Stack $gap={20}>
+      <Zone
+        getDropOperation={() => 'copy'}
+        onDrop={async ({ items }) => {
+          const file = items.find((item) => item.kind === 'file');
+          if (file?.kind === 'file') await send(await file.getFile());
+        }}
+      >
+        <Stack $gap={4}>
+          <h2>{hint}</h2>
+          <Quiet>From the side, lens level with the pelvis and square to the mat, three metres away or more, on something that does not move. Put a pole or ruler of known length beside her.</Quiet>
+        </Stack>
+        <Row>
+          <FileTrigger acceptedFileTypes={['image/png', 'image/jpeg', 'image/webp']} onSelect={(files) => void send(files?.[0])}>
+            <Button $look="main" isDisabled={busy !== undefined}><ImageUp size={20} aria-hidden />{busy ? `Sending ${busy}…` : 'Choose a picture'}</Button>
+          </FileTrigger>
+          <Small>PNG, JPEG or WebP, or drop it here. Place and time stored in the file are removed.</Small>
+        </Row>
+        {error && <Notice $tone="out" role="alert">{error}</Notice>}
+      </Zone>
+      {samples.length > 0 && (
+        <Stack $gap={10}>
+          <h3>Or practise on a demo picture</h3>
+          <Samples>
+            {samples.map((sample) => (
+              <button key={sample.id} type="button" disabled={busy !== undefined} onClick={() => onPicture(sample)}>
+                {/* eslint-disable-next-line @next/next/no-img-element -- pictures are private and already small; the optimiser would need their cookies */}
+                <img src={pictureAddress(sample.id)} alt="" loading="lazy" />
+                <span>{sample.title}</span>
+              </button>
+            ))}
+          </Samples>
+        </Stack>
+      )}
+    </Stack>
+  );
+}

@@ -1,0 +1,9 @@
+import { currentLocale } from '@/platform/server/locale';
+import { requireWho } from '@/platform/server/session';
+import { readToday } from './read';
+import { Today } from './today';
+
+export async function TodayScreen() {
+  const [who, locale] = await Promise.all([requireWho(), currentLocale()]);
+  return <Today {...(await readToday(who, locale))} />;
+}

@@ -1,0 +1,67 @@
+import { now, toCalendarDateTime, today } from '@internationalized/date';
+import { conditionsInForce } from '@/core/knowledge/conditions';
+import { entry } from '@/core/knowledge/entries';
+import { watchFor } from '@/core/knowledge/watch';
+import type { Watch } from '@/core/knowledge/watch';
+import { findStudio, listAppointments } from '@/data/stores/clients';
+import { listDoses, newestLooks } from '@/data/stores/looks';
+import type { Who } from '@/data/types';
+import { cautionsOf } from '@/platform/server/cautions';
+import type { CautionOnFile } from '@/platform/server/cautions';
+import { repertoire } from '@/repertoire';
+
+export type TodayRow = {
+  readonly id: string;
+  readonly clientId: string;
+  readonly name: string;
+  readonly goal: string;
+  readonly time: string;
+  readonly minutes: number;
+  readonly instructor: string;
+  readonly state: 'past' | 'now' | 'next' | 'later';
+  readonly note: string;
+  readonly cautions: readonly CautionOnFile[];
+  readonly exercise: string;
+  readonly standing?: string;
+  readonly watch: readonly Watch[];
+  readonly lastTime?: string;
+};
+
+export type TodayPage = { readonly studio: string; readonly day: string; readonly rows: readonly TodayRow[] };
+
+const firstExercise = 'legFloat';
+const outcome = { better: 'helped', same: 'made no difference', worse: 'made it worse' } as const;
+
+/** Who comes today, in the studio's own time zone, with what to know of each. */
+export async function readToday(who: Who, locale: string): Promise<TodayPage> {
+  const studio = await findStudio(who);
+  const { timeZone } = studio;
+  const date = today(timeZone);
+  const at = (day: typeof date) => toCalendarDateTime(day).toDate(timeZone);
+  const booked = await listAppointments(who, at(date), at(date.add({ days: 1 })));
+  const clientIds = booked.map(({ client }) => client.id);
+  const [looks, doses] = await Promise.all([newestLooks(who, clientIds), listDoses(who, clientIds)]);
+  const moment = now(timeZone).toDate();
+  const clock = new Intl.DateTimeFormat(locale, { timeZone, hour: 'numeric', minute: '2-digit' });
+  const next = booked.find(({ appointment: { startsAt } }) => startsAt > moment);
+  const rows = booked.map(({ appointment, client }): TodayRow => {
+    const look = looks.find(({ clientId }) => clientId === client.id);
+    const dose = doses.find(({ clientId }) => clientId === client.id);
+    const exercise = entry(repertoire.exercises, look?.exercise ?? dose?.exercise ?? firstExercise);
+    const level = dose && entry(repertoire.exercises, dose.exercise).levels.find(({ number }) => number === dose.level);
+    const { startsAt, minutes } = appointment;
+    const ended = new Date(startsAt.getTime() + minutes * 60_000) <= moment;
+    const verdict = look?.result?.verdict;
+    const tried = look?.correction ? entry(repertoire.corrections, look.correction).say : undefined;
+    return {
+      id: appointment.id, clientId: client.id, name: client.name, goal: client.goal, time: clock.format(startsAt), minutes, instructor: appointment.instructor,
+      state: ended ? 'past' : startsAt <= moment ? 'now' : appointment.id === next?.appointment.id ? 'next' : 'later',
+      note: appointment.note, cautions: cautionsOf(repertoire, client.conditions), exercise: exercise.name,
+      ...(dose && level ? { standing: `${entry(repertoire.exercises, dose.exercise).name}, level ${level.number}: ${level.name.toLowerCase()}` } : {}),
+      watch: watchFor(repertoire, exercise, conditionsInForce(client.conditions), look?.result?.baseline ?? []),
+      ...(tried && verdict ? { lastTime: `“${tried}” ${outcome[verdict.verdict]} last time.` } : {}),
+    };
+  });
+  const day = new Intl.DateTimeFormat(locale, { timeZone, weekday: 'long', day: 'numeric', month: 'long' }).format(moment);
+  return { studio: studio.name, day, rows };
+}

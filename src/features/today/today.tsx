@@ -1,0 +1,88 @@
+'use client';
+
+import { Eye, Ruler } from 'lucide-react';
+import Link from 'next/link';
+import styled from 'styled-components';
+import { entry } from '@/core/knowledge/entries';
+import { ButtonLink } from '@/design/button';
+import { CautionChips } from '@/design/cautions';
+import { Chip, Page, PageHead, Quiet, Row, Small, Stack } from '@/design/layout';
+import { narrow } from '@/design/theme';
+import { viewNames } from '@/design/words';
+import { repertoire } from '@/repertoire';
+import type { TodayPage, TodayRow } from './read';
+
+const Line = styled.li<{ $state: TodayRow['state'] }>`
+  display: grid;
+  grid-template-columns: 104px minmax(0, 1.15fr) minmax(0, 1fr) auto;
+  gap: 10px 26px;
+  align-items: start;
+  padding: 20px 14px;
+  margin: 0 -14px;
+  border-top: 1px solid var(--rule);
+  ${({ $state }) => ($state === 'now' || $state === 'next' ? 'background: var(--panel);' : '')}
+  .time { font-size: 1.45rem; line-height: 1.1; ${({ $state }) => ($state === 'past' ? 'color: var(--quiet);' : '')} }
+  .name { font-size: 1.32rem; text-decoration: none; overflow-wrap: anywhere; }
+  .name:hover { text-decoration: underline; text-underline-offset: 4px; }
+  .watch li { display: grid; grid-template-columns: 22px 1fr; gap: 9px; padding: 3px 0; }
+  .watch svg { margin-top: 4px; color: var(--quiet); }
+  .watch .safety, .watch .safety svg { color: var(--out); }
+  .watch b { font-weight: 650; }
+  ${narrow} { grid-template-columns: 84px minmax(0, 1fr) auto; .watching { grid-column: 2 / -1; grid-row: 2; } }
+  @media (max-width: 520px) { grid-template-columns: minmax(0, 1fr); .watching { grid-column: 1; grid-row: auto; } }
+`;
+
+const states: Readonly<Record<TodayRow['state'], string | undefined>> = { past: 'done', now: 'now', next: 'next', later: undefined };
+
+/** Today's clients, in order: when, who, what to mind, what to watch; one tap starts a look. */
+export function Today({ studio, day, rows }: TodayPage) {
+  return (
+    <Page>
+      <PageHead>
+        <div>
+          <h1>Today</h1>
+          <Quiet>{day} · {studio}</Quiet>
+        </div>
+        <ButtonLink href="/clients/new">New client</ButtonLink>
+      </PageHead>
+      {rows.length === 0 ? (
+        <Stack style={{ padding: '40px 0', maxWidth: 560 }}>
+          <h2>Nobody is booked today</h2>
+          <Quiet>A look does not need a booking: open a client, or write down a new one, and begin.</Quiet>
+          <Row><ButtonLink href="/clients" $look="main">Clients</ButtonLink></Row>
+        </Stack>
+      ) : (
+        <ol aria-label="Today’s clients">
+          {rows.map((row) => (
+            <Line key={row.id} $state={row.state} data-client={row.name}>
+              <Stack $gap={4}>
+                <span className="time numeral">{row.time}</span>
+                <Small>{row.minutes} min</Small>
+                {states[row.state] && <Row><Chip $tone={row.state === 'past' ? 'plain' : 'info'}>{states[row.state]}</Chip></Row>}
+              </Stack>
+              <Stack $gap={7}>
+                <h2><Link href={`/clients/${row.clientId}`} className="name">{row.name}</Link></h2>
+                <CautionChips cautions={row.cautions} />
+                {row.note && <span>{row.note}</span>}
+                <Small>{row.standing ?? 'Not begun yet'} · with {row.instructor}</Small>
+              </Stack>
+              <Stack $gap={4} className="watching">
+                <Small>Watch in {row.exercise.toLowerCase()}</Small>
+                <ul className="watch">
+                  {row.watch.map(({ fault, standAt, safety, because }) => (
+                    <li key={fault} className={safety ? 'safety' : ''}>
+                      <Eye size={18} aria-hidden />
+                      <span><b>{entry(repertoire.faults, fault).plain}</b>, from the {viewNames[standAt]} <Small>({because})</Small></span>
+                    </li>
+                  ))}
+                </ul>
+                {row.lastTime && <Small>{row.lastTime}</Small>}
+              </Stack>
+              <ButtonLink href={`/clients/${row.clientId}/look`} $look={row.state === 'now' || row.state === 'next' ? 'main' : 'plain'} aria-label={`Look at ${row.name}`}><Ruler size={19} aria-hidden />Look</ButtonLink>
+            </Line>
+          ))}
+        </ol>
+      )}
+    </Page>
+  );
+}

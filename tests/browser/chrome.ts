@@ -1,0 +1,78 @@
+// Headless Chromium as an instructor's hands and eyes: true window sizes, waiting by what stands on the screen.
+import { mkdtempSync, rmSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { By, Key, until } from 'selenium-webdriver';
+import type { WebElement } from 'selenium-webdriver';
+import chrome from 'selenium-webdriver/chrome';
+
+export type Size = { readonly width: number; readonly height: number };
+export const desk: Size = { width: 1280, height: 800 };
+export const tablet: Size = { width: 768, height: 1024 };
+
+const patienceMs = 15_000;
+const flags = [
+  '--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking',
+  '--disable-component-update', '--disable-sync', '--hide-scrollbars', '--force-color-profile=srgb', '--lang=en-GB',
+];
+
+export type Chrome = Awaited<ReturnType<typeof openChrome>>;
+
+export async function openChrome(address: string, size: Size = desk) {
+  const profile = mkdtempSync(path.join(os.tmpdir(), 'spine-chrome-'));
+  const options = new chrome.Options().addArguments(...flags, `--user-data-dir=${profile}`);
+  options.setBinaryPath('/usr/bin/chromium');
+  options.setLoggingPrefs({ browser: 'SEVERE' });
+  const driver = chrome.Driver.createSession(options, new chrome.ServiceBuilder('/usr/bin/chromedriver').build());
+  const send = (command: string, params: object) => driver.sendDevToolsCommand(command, params);
+  const resize = ({ width, height }: Size) => send('Emulation.setDeviceMetricsOverride', { width, height, deviceScaleFactor: 1, mobile: false });
+  await resize(size);
+
+  const byText = (text: string, tag = '*') => By.xpath(`//${tag}[normalize-space(.)=${quote(text)}]`);
+  const holding = (text: string, tag = '*') => By.xpath(`//${tag}[contains(normalize-space(.), ${quote(text)})]`);
+  const find = async (locator: By): Promise<WebElement> => {
+    const found = await driver.wait(until.elementLocated(locator), patienceMs, `nothing on the page for ${String(locator)}`);
+    return driver.wait(until.elementIsVisible(found), patienceMs);
+  };
+  const button = (name: string) => find(By.xpath(`//*[self::button or self::a or @role='button' or @role='tab'][normalize-space(.)=${quote(name)} or @aria-label=${quote(name)}]`));
+  const field = (label: string) => find(By.xpath(`//label[normalize-space(.)=${quote(label)}]/following-sibling::*[self::input or self::textarea or self::button]`));
+
+  return {
+    driver,
+    resize,
+    find,
+    button,
+    field,
+    go: (to: string) => driver.get(new URL(to, address).href),
+    press: async (name: string) => {
+      const found = await button(name);
+      await driver.executeScript('arguments[0].scrollIntoView({block:"center"})', found);
+      await found.click();
+    },
+    sees: (text: string, tag?: string) => find(holding(text, tag)),
+    seesExactly: (text: string, tag?: string) => find(byText(text, tag)),
+    has: async (locator: By) => (await driver.findElements(locator)).length > 0,
+    type: async (label: string, text: string) => {
+      const found = await field(label);
+      await found.sendKeys(Key.chord(Key.CONTROL, 'a'), Key.DELETE);
+      await found.sendKeys(text);
+    },
+    text: async (css: string) => (await find(By.css(css))).getText(),
+    isAt: (pattern: RegExp) => driver.wait(until.urlMatches(pattern), patienceMs, `not at ${String(pattern)}`),
+    until: (what: string, holds: () => Promise<boolean>) => driver.wait(holds, patienceMs, `never came true: ${what}`),
+    /** The page as base64 PNG. */
+    picture: async () => ((await driver.sendAndGetDevToolsCommand('Page.captureScreenshot', { format: 'png' })) as unknown as { data: string }).data,
+    /** What the browser complained of since it was last asked. */
+    complaints: async () => (await driver.manage().logs().get('browser')).map(({ message }) => message),
+    cookies: async () => (await driver.manage().getCookies()).map(({ name, value }) => `${name}=${value}`).join('; '),
+    prefersDark: (dark: boolean) => send('Emulation.setEmulatedMedia', { features: [{ name: 'prefers-color-scheme', value: dark ? 'dark' : 'light' }, { name: 'prefers-reduced-motion', value: 'reduce' }] }),
+    close: async () => {
+      await driver.quit();
+      rmSync(profile, { recursive: true, force: true });
+    },
+  };
+}
+
+const quote = (text: string) => (text.includes("'") ? `concat('${text.split("'").join(`',"'",'`)}')` : `'${text}'`);
+
+export { By, Key };
