@@ -10,6 +10,7 @@ const headers = [
 const config: NextConfig = {
   reactStrictMode: true,
   poweredByHeader: false,
+  logging: { serverFunctions: false }, // they carry passwords
   compiler: { styledComponents: true },
   serverExternalPackages: ['sequelize', 'mariadb', 'sharp', '@node-rs/argon2', 'pino'],
   turbopack: { root: import.meta.dirname },

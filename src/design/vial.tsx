@@ -58,15 +58,15 @@ export function Vial({ place, state }: { place: BubblePlace | undefined; state: 
   );
 }
 
-const words: Readonly<Record<VialState, string>> = { in: 'in level', out: 'out', unsure: 'can’t tell yet', rest: 'own neutral', none: 'not measured' };
+export const vialWords: Readonly<Record<VialState, string>> = { in: 'in level', out: 'out', unsure: 'can’t tell yet', rest: 'own neutral', none: 'not measured' };
 
 const Line = styled.div<{ $out: boolean; $large: boolean }>`
   display: grid;
-  grid-template-columns: 58px minmax(90px, 1fr) minmax(78px, auto);
+  grid-template-columns: 54px minmax(80px, 230px) minmax(96px, 1fr);
   gap: 12px;
   align-items: center;
   .name { font-size: ${({ $large }) => ($large ? '1.1rem' : '0.98rem')}; }
-  .reading { text-align: right; color: ${({ $out }) => ($out ? 'var(--out)' : 'var(--ink)')}; line-height: 1.15; }
+  .reading { text-align: left; color: ${({ $out }) => ($out ? 'var(--out)' : 'var(--ink)')}; line-height: 1.15; }
   .numeral { font-size: ${({ $large }) => ($large ? '1.5rem' : '1.12rem')}; }
   .error { font-size: 0.84rem; color: var(--quiet); white-space: nowrap; }
   .word { display: block; font-size: 0.82rem; font-weight: 600; }
@@ -94,7 +94,7 @@ export function VialStack({ readings, large = false, label }: { readings: readon
           <Vial place={place} state={state} />
           <span className="reading">
             {value && <span className="numeral">{value}</span>} {error && <span className="error">{error}</span>}
-            <span className="word">{word ?? words[state]}</span>
+            <span className="word">{word ?? vialWords[state]}</span>
           </span>
         </Line>
       ))}

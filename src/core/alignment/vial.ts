@@ -2,6 +2,7 @@
 import { clamp } from '../geometry';
 import type { Block } from '../knowledge/entries';
 import type { Finding, JudgeOutput, Verdict } from './judge';
+import type { KeptReading } from './kept';
 import type { MeasureOutput } from './measure';
 import type { Interval } from './probability';
 
@@ -45,7 +46,9 @@ export type BlockReading = {
   readonly shown?: { readonly measure: string; readonly value: number; readonly se?: number };
 };
 
-function readBlock(block: VialBlock, judged: JudgeOutput, headEnd: 'left' | 'right'): BlockReading | undefined {
+type Judged = Pick<JudgeOutput, 'findings' | 'target'>;
+
+function readBlock(block: VialBlock, judged: Judged, headEnd: 'left' | 'right'): BlockReading | undefined {
   const finding = shownOn[block].map((id) => judged.findings.find(({ measure }) => measure === id)).find(Boolean);
   const target = finding && judged.target[finding.measure];
   if (!finding || !target) return undefined;
@@ -54,8 +57,12 @@ function readBlock(block: VialBlock, judged: JudgeOutput, headEnd: 'left' | 'rig
 }
 
 /** Head, ribs and pelvis of a judged picture. */
-export const readBlocks = (judged: JudgeOutput | undefined, headEnd: 'left' | 'right'): BlockReading[] =>
+export const readBlocks = (judged: Judged | undefined, headEnd: 'left' | 'right'): BlockReading[] =>
   vialBlocks.map((block) => (judged && readBlock(block, judged, headEnd)) ?? { block, state: 'none' });
+
+/** The same of a kept look: after the correction where there was a retest. */
+export const readKeptBlocks = ({ retest, baseline, target }: KeptReading, headEnd: 'left' | 'right'): BlockReading[] =>
+  readBlocks({ findings: retest.length > 0 ? retest : baseline, target }, headEnd);
 
 /** The set-up picture: its face is judged against the mat; pelvis and ribs stand at own neutral by definition. */
 export function readRest(judged: JudgeOutput | undefined, measured: MeasureOutput, headEnd: 'left' | 'right'): BlockReading[] {

@@ -18,7 +18,7 @@ import { takeIn } from '../picture-intake';
 import { hashPassword } from '../stores/sessions';
 import { chooseCorrection, keepLook, setLookPicture, startLook } from '../stores/looks';
 import type { StoredDose, Who } from '../types';
-import { demoClients, demoInstructors, demoLooks, demoPictures, demoSignIn, demoStudio } from './world';
+import { demoClients, demoInstructors, demoLooks, demoPictureBody, demoPictures, demoSignIn, demoStudio } from './world';
 import type { DemoClient, InstructorKey } from './world';
 import { renderPicture } from './render';
 
@@ -93,8 +93,7 @@ export async function seedDemo(): Promise<void> {
     await User.create({ id: userId, studioId, email, name, role, passwordHash, createdAt: new Date() });
   }
   const asking = (key: InstructorKey): Who => who.get(key) ?? must<Who>({ ok: false, error: { code: 'demo', message: key, path: '' } });
-  const neutralBody: Body = { heightM: 1.7, massKg: 65, sex: 'f' };
-  for (const [index, { title, pose }] of demoPictures.entries()) await photograph(studioId, null, title, neutralBody, pose, 900 + index);
+  for (const [index, { title, pose }] of demoPictures.entries()) await photograph(studioId, null, title, demoPictureBody, pose, 900 + index);
 
   for (const [index, person] of demoClients.entries()) {
     const clientId = newId();

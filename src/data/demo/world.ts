@@ -1,5 +1,6 @@
 // The demo world: a boathouse studio on a made-up tidal river. Nobody and nothing here exists.
 import type { SupinePose } from '@/core/body/pose';
+import type { Body } from '@/core/body/segments';
 
 export const demoSignIn = { email: 'wren@boathouse.example', password: 'slack-water-at-six' } as const;
 
@@ -88,6 +89,9 @@ export const demoLooks: readonly DemoLook[] = [
     setup: pose(down, { pelvicTiltDeg: -2 }), top: pose(tabletop, { pelvicTiltDeg: 8, ribFlareDeg: 2 }), retest: pose(tabletop, { pelvicTiltDeg: -8, ribFlareDeg: 1 }),
   },
 ];
+
+/** Whose body the demo pictures show. */
+export const demoPictureBody: Body = { heightM: 1.7, massKg: 65, sex: 'f' };
 
 /** Pictures for anyone to practise on. */
 export const demoPictures: readonly { title: string; pose: SupinePose }[] = [

@@ -14,7 +14,7 @@ import type { ClientPage, Standing } from './read';
 
 const Ladder = styled.ol`
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(148px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(140px, 1fr));
   gap: 10px;
   li { border-top: 4px solid var(--rule); padding-top: 8px; min-width: 0; display: grid; gap: 2px; align-content: start; }
   li[data-reached] { border-color: var(--fluid-deep); }

@@ -18,10 +18,11 @@ const Sheet = styled(Panel)`
   gap: 10px 22px;
   & > header { grid-column: 1 / -1; }
   .pictures { display: grid; gap: 10px; align-content: start; }
-  dl { display: grid; gap: 10px; }
+  dl { display: grid; gap: 10px; align-content: start; }
   dt { color: var(--quiet); font-size: 0.88rem; }
   dd { line-height: 1.35; }
   .out { color: var(--out); font-weight: 650; }
+  .figures { white-space: nowrap; }
   .change { display: flex; gap: 9px; align-items: center; font-size: 1.25rem; }
   @media (max-width: 700px) { grid-template-columns: minmax(0, 1fr); }
 `;
@@ -39,7 +40,7 @@ function Found({ findings }: { findings: Kept }) {
     <>
       {out.length === 0 && <span>nothing surely out of level</span>}
       {out.map(({ fault, severity, measure, value, se }) => (
-        <div key={measure} title={nameOf(measure)}><span className="out">{severity}: {entry(repertoire.faults, fault).plain}</span> <Small>{nameOf(measure)} {formatMeasure(measure, value)} ± {formatMeasure(measure, se, 'error')}</Small></div>
+        <div key={measure}><span className="out">{severity}: {entry(repertoire.faults, fault).plain}</span> <Small>{nameOf(measure)} <span className="figures">{formatMeasure(measure, value)} ± {formatMeasure(measure, se, 'error')}</span></Small></div>
       ))}
       {unsure.map(({ fault, measure }) => <div key={measure}><Small>can’t tell yet: {entry(repertoire.faults, fault).plain}</Small></div>)}
     </>

@@ -1,18 +1,20 @@
 'use client';
 
 import { ArrowRight, CloudAlert, CloudCheck, CloudUpload } from 'lucide-react';
+import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useReducer, useRef, useState } from 'react';
 import type { Dispatch, KeyboardEvent } from 'react';
 import { Tab, TabList, TabPanel, Tabs } from 'react-aria-components';
 import styled from 'styled-components';
 import { marksInput, markingSdFor, readLook, roles, worstFinding } from '@/core/alignment/look';
-import type { LookReading, MarkedPicture, Role } from '@/core/alignment/look';
+import type { LookReading, MarkedPicture as Marked, Role } from '@/core/alignment/look';
 import { entry } from '@/core/knowledge/entries';
 import type { Dose } from '@/core/progression/dose';
 import { parse } from '@/core/result';
 import { Button } from '@/design/button';
-import { Columns, Notice, Page, PageHead, Quiet, Row, Small, Stack, TextLink } from '@/design/layout';
+import { Columns, Notice, Page, Quiet, Row, Small, Stack } from '@/design/layout';
+import { MarkedPicture } from '@/design/marked-picture';
 import { narrow } from '@/design/theme';
 import { forgetDraft, readDraft } from '@/platform/browser/drafts';
 import { repertoire } from '@/repertoire';
@@ -23,7 +25,7 @@ import { DoseForm } from './dose';
 import { Findings } from './findings';
 import { useKeptMarks } from './keeping';
 import type { Keeping } from './keeping';
-import { blocksOf, Numbers } from './numbers';
+import { Numbers, outBlocks } from './numbers';
 import { Palette } from './palette';
 import { PictureSource } from './picture-source';
 import type { BenchOpening } from './read';
@@ -42,6 +44,21 @@ const Steps = styled(TabList)`
   .step[data-hovered] { background: var(--info-tint); }
   .step[data-selected] { background: var(--ink); color: var(--on-ink); font-weight: 650; }
   .numeral { opacity: 0.75; }
+`;
+
+const Head = styled.header`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 26px;
+  align-items: center;
+  margin-top: -8px;
+  padding-bottom: 12px;
+  border-bottom: 1px solid var(--rule);
+  .what { flex: 1 1 300px; min-width: 0; line-height: 1.3; }
+  h1 { font-size: 1.4rem; }
+  .what a { color: var(--info); text-underline-offset: 3px; overflow-wrap: anywhere; display: inline-block; padding: 3px 0; }
+  .keeping { color: var(--quiet); min-width: 96px; font-size: 0.92rem; }
+  .keeping.waiting, .keeping.refused { color: var(--out); }
 `;
 
 const Bench = styled.div`
@@ -101,7 +118,7 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
   }, [lookId, opening.pictures]);
 
   const reading = useMemo(() => {
-    const pictures: Partial<Record<Role, MarkedPicture>> = {};
+    const pictures: Partial<Record<Role, Marked>> = {};
     for (const role of roles) {
       const sheet = bench.sheets[role];
       if (sheet) pictures[role] = { marks: marks[role], markingSdPx: markingSdFor(sheet) };
@@ -135,29 +152,30 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
   };
 
   const Icon = keepingIcons[worst.state];
+  const next: Readonly<Record<Role, StepName>> = { setup: 'top', top: 'findings', retest: 'dose' };
   const marking = (role: Role) => (
-    <Marking role={role} bench={bench} dispatch={dispatch} reading={reading.value} headEnd={frame.headEnd} clientId={clientId} samples={demoPictures} onDone={() => setAt(role === 'setup' ? 'top' : 'findings')} />
+    <Marking role={role} bench={bench} dispatch={dispatch} reading={reading.value} headEnd={frame.headEnd} clientId={clientId} samples={demoPictures} correction={picked.correction} onDone={() => setAt(next[role])} />
   );
   const working = picked.fault ?? worstFinding(reading.value.baseline)?.fault ?? reading.value.baseline?.findings.find(({ verdict }) => verdict === 'unsure')?.fault;
   const { top, retest } = bench.sheets;
   return (
     <Page onKeyDown={undoKeys}>
-      <PageHead>
-        <div>
-          <TextLink href={`/clients/${clientId}`}>{clientName}</TextLink>
-          <h1 style={{ fontSize: '1.7rem' }}>{exercise.name}, {level?.name.toLowerCase()}</h1>
-        </div>
-        <Row $gap={8} role="status" style={{ color: worst.state === 'kept' || worst.state === 'keeping' ? 'var(--quiet)' : 'var(--out)' }}>
-          <Icon size={19} aria-hidden /><span data-keeping={worst.state}>{keepingWords[worst.state]}</span>
-        </Row>
-      </PageHead>
-      {worst.message && <Notice $tone="out" role="alert">{worst.message}</Notice>}
       <Tabs selectedKey={at} onSelectionChange={(key) => setAt(key as StepName)}>
-        <Steps aria-label="Steps of this look">
-          {Object.entries(stepNames).map(([id, name], index) => (
-            <Tab key={id} id={id} className="step"><span className="numeral" aria-hidden>{index + 1}</span>{name}</Tab>
-          ))}
-        </Steps>
+        <Head>
+          <div className="what">
+            <h1>{exercise.name}, {level?.name.toLowerCase()}</h1>
+            <Link href={`/clients/${clientId}`}>{clientName}</Link>
+          </div>
+          <Steps aria-label="Steps of this look">
+            {Object.entries(stepNames).map(([id, name], index) => (
+              <Tab key={id} id={id} className="step"><span className="numeral" aria-hidden>{index + 1}</span>{name}</Tab>
+            ))}
+          </Steps>
+          <Row $gap={8} role="status" className={`keeping ${worst.state}`}>
+            <Icon size={19} aria-hidden /><span data-keeping={worst.state}>{keepingWords[worst.state]}</span>
+          </Row>
+        </Head>
+        {worst.message && <Notice $tone="out" role="alert">{worst.message}</Notice>}
         <TabPanel id="setup">{marking('setup')}</TabPanel>
         <TabPanel id="top">{marking('top')}</TabPanel>
         <TabPanel id="findings">
@@ -165,6 +183,7 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
             <Columns $side="minmax(340px, 470px)">
               <Stack>
                 <h2>What was found</h2>
+                {top && <MarkedPicture picture={top} marks={marks.top} setup={marks.setup} out={outBlocks(reading.value.baseline)} label="The top of the movement with its levels" />}
                 <Findings judged={reading.value.baseline} working={working} onWork={(fault) => void pick(fault, null)} />
               </Stack>
               <Stack>
@@ -187,16 +206,12 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
         </TabPanel>
         <TabPanel id="retest">
           {!top ? <Empty title="Nothing to compare with yet" text="A retest needs the uncorrected picture first." go={() => setAt('top')} /> : (
-            <Stack $gap={26} style={{ paddingTop: 16 }}>
-              {reading.value.verdict && retest && (
-                <>
-                  <Verdict verdict={reading.value.verdict} correction={picked.correction} />
-                  <BeforeAfter before={{ sheet: top, marks: marks.top }} after={{ sheet: retest, marks: marks.retest }} setup={marks.setup} reading={reading.value} headEnd={frame.headEnd} />
-                  <Button $look="main" onPress={() => setAt('dose')} style={{ justifySelf: 'start' }}>Go on to the dose<ArrowRight size={19} aria-hidden /></Button>
-                </>
-              )}
+            <Stack $gap={22}>
               {!retest && <RetestHint />}
               {marking('retest')}
+              {reading.value.verdict && retest && (
+                <BeforeAfter before={{ sheet: top, marks: marks.top }} after={{ sheet: retest, marks: marks.retest }} setup={marks.setup} reading={reading.value} headEnd={frame.headEnd} />
+              )}
             </Stack>
           )}
         </TabPanel>
@@ -223,10 +238,12 @@ function Empty({ title, text, go }: { title: string; text: string; go: () => voi
 
 type MarkingProps = {
   readonly role: Role; readonly bench: BenchState; readonly dispatch: Dispatch<BenchAct>; readonly reading: LookReading; readonly headEnd: 'left' | 'right';
-  readonly clientId: string; readonly samples: BenchOpening['demoPictures']; readonly onDone: () => void;
+  readonly clientId: string; readonly samples: BenchOpening['demoPictures']; readonly correction: string | null; readonly onDone: () => void;
 };
 
-function Marking({ role, bench, dispatch, reading, headEnd, clientId, samples, onDone }: MarkingProps) {
+const doneNames: Readonly<Record<Role, string>> = { setup: 'Now the top', top: 'See findings', retest: 'Go on to the dose' };
+
+function Marking({ role, bench, dispatch, reading, headEnd, clientId, samples, correction, onDone }: MarkingProps) {
   const sheet = bench.sheets[role];
   const canvas = useRef<HTMLDivElement>(null);
   const [changing, setChanging] = useState(false);
@@ -242,8 +259,7 @@ function Marking({ role, bench, dispatch, reading, headEnd, clientId, samples, o
   const error = read.state === 'wrong' ? read.error : undefined;
   const wrong = error ? wrongMarks(error.path) : new Set<string>();
   const atFault = error?.path.startsWith('neutral') ? 'set-up picture: ' : '';
-  const out = new Set(blocksOf(role, read, judged, headEnd).filter(({ state }) => state === 'out').map(({ block }): string => block));
-  if (judged?.findings.some(({ measure, verdict }) => measure === 'tabletopError' && verdict === 'out')) out.add('legs');
+  const out = outBlocks(judged);
   return (
     <Bench>
       <Stack $gap={12} ref={canvas}>
@@ -252,9 +268,10 @@ function Marking({ role, bench, dispatch, reading, headEnd, clientId, samples, o
         <Palette role={role} bench={bench} wrong={atFault ? new Set() : wrong} dispatch={dispatch} onChosen={() => canvas.current?.querySelector<SVGSVGElement>('svg.sheet')?.focus()} />
       </Stack>
       <Stack $gap={18}>
+        {role === 'retest' && reading.verdict && <Verdict verdict={reading.verdict} correction={correction} />}
         <Numbers role={role} read={read} judged={judged} headEnd={headEnd} />
         <Row>
-          {role !== 'retest' && <Button $look="main" onPress={onDone}>{role === 'setup' ? 'Now the top' : 'See findings'}<ArrowRight size={19} aria-hidden /></Button>}
+          <Button $look="main" onPress={onDone}>{doneNames[role]}<ArrowRight size={19} aria-hidden /></Button>
           <Button $look="quiet" onPress={() => setChanging(true)}>Another picture</Button>
         </Row>
         <Small>{sheet.title} · {sheet.originalWidth} × {sheet.originalHeight} px, head at the {headEnd}</Small>

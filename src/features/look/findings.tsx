@@ -21,6 +21,8 @@ const Item = styled.li`
   .out-text { color: var(--out); }
 `;
 
+/** What can be acted on comes first. */
+const order = { out: 0, unsure: 1, in: 2 } as const;
 const icons = { out: CircleAlert, unsure: CircleHelp, in: CircleCheck } as const;
 
 /** `Marked arch`, `Can't tell yet: leans toward an arch`, `In level: pelvic tilt`. */
@@ -32,12 +34,12 @@ export function titleOf({ fault, verdict, severity, measure }: Finding): string 
 
 type FindingsProps = { readonly judged: JudgeOutput; readonly working: string | undefined; readonly onWork?: (fault: string) => void };
 
-/** What was judged, what would hurt first; each with its figures, its target and why. */
+/** What was judged: what is out first, and of that what would hurt; each with its figures, its target and why. */
 export function Findings({ judged, working, onWork }: FindingsProps) {
   return (
     <Stack>
       <Ruled aria-label="Findings">
-        {judged.findings.map((finding) => {
+        {[...judged.findings].sort((a, b) => order[a.verdict] - order[b.verdict]).map((finding) => {
           const Icon = icons[finding.verdict];
           const fault = entry(repertoire.faults, finding.fault);
           return (

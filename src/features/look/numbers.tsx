@@ -25,7 +25,11 @@ export function tellBlock({ block, state, place, finding, shown }: BlockReading)
   };
 }
 
-export function blocksOf(role: Role, read: ReadPicture, judged: JudgeOutput | undefined, headEnd: 'left' | 'right'): BlockReading[] {
+/** Blocks that are surely out of level. */
+export const outBlocks = (judged: JudgeOutput | undefined): ReadonlySet<string> =>
+  new Set((judged?.findings ?? []).filter(({ verdict }) => verdict === 'out').map(({ fault }): string => entry(repertoire.faults, fault).block));
+
+function blocksOf(role: Role, read: ReadPicture, judged: JudgeOutput | undefined, headEnd: 'left' | 'right'): BlockReading[] {
   return role === 'setup' && read.state === 'read' ? readRest(judged, read.measured, headEnd) : readBlocks(judged, headEnd);
 }
 

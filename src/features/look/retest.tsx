@@ -11,7 +11,7 @@ import { MarkedPicture } from '@/design/marked-picture';
 import { VialStack } from '@/design/vial';
 import { narrow } from '@/design/theme';
 import { repertoire } from '@/repertoire';
-import { tellBlock } from './numbers';
+import { outBlocks, tellBlock } from './numbers';
 import type { Sheet } from './state';
 
 const Band = styled.div<{ $tone: 'better' | 'same' | 'worse' }>`
@@ -20,6 +20,7 @@ const Band = styled.div<{ $tone: 'better' | 'same' | 'worse' }>`
   display: grid;
   gap: 4px;
   background: ${({ $tone }) => ($tone === 'worse' ? 'var(--out-tint)' : $tone === 'better' ? 'color-mix(in srgb, var(--fluid) 30%, var(--panel))' : 'var(--info-tint)')};
+  line-height: 1.35;
   .word { font-size: 1.7rem; color: ${({ $tone }) => ($tone === 'worse' ? 'var(--out)' : 'var(--ink)')}; }
   .change { display: flex; gap: 12px; align-items: center; font-size: 1.3rem; }
 `;
@@ -59,16 +60,16 @@ type Shown = { readonly sheet: Sheet; readonly marks: Marks };
 /** Before and after side by side, each with its vials. */
 export function BeforeAfter({ before, after, setup, reading, headEnd }: { before: Shown; after: Shown; setup: Marks | undefined; reading: LookReading; headEnd: 'left' | 'right' }) {
   const sides = [
-    { name: 'Before', shown: before, blocks: readBlocks(reading.baseline, headEnd) },
-    { name: 'After', shown: after, blocks: readBlocks(reading.retest, headEnd) },
+    { name: 'Before', shown: before, judged: reading.baseline },
+    { name: 'After', shown: after, judged: reading.retest },
   ];
   return (
     <Pair>
-      {sides.map(({ name, shown, blocks }) => (
+      {sides.map(({ name, shown, judged }) => (
         <Stack key={name} $gap={12}>
           <h3>{name}</h3>
-          <MarkedPicture picture={shown.sheet} marks={shown.marks} setup={setup} out={new Set(blocks.filter(({ state }) => state === 'out').map(({ block }) => block))} label={`${name}: levels drawn on the picture`} />
-          <VialStack label={name} readings={blocks.map(tellBlock)} />
+          <MarkedPicture picture={shown.sheet} marks={shown.marks} setup={setup} out={outBlocks(judged)} label={`${name}: levels drawn on the picture`} />
+          <VialStack label={name} readings={readBlocks(judged, headEnd).map(tellBlock)} />
         </Stack>
       ))}
     </Pair>

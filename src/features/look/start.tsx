@@ -10,7 +10,7 @@ import * as v from 'valibot';
 import { entry } from '@/core/knowledge/entries';
 import type { Watch } from '@/core/knowledge/watch';
 import { Button } from '@/design/button';
-import { SelectField } from '@/design/fields';
+import { FormGrid, SelectField } from '@/design/fields';
 import { Figure } from '@/design/figure';
 import { Columns, Notice, Page, PageHead, Panel, Quiet, Ruled, Small, Stack, TextLink } from '@/design/layout';
 import { viewNames } from '@/design/words';
@@ -50,10 +50,10 @@ export function StartLook({ clientId, clientName, exercise: first, watch, school
       <Columns $side="370px">
         <form onSubmit={submit} noValidate>
           <Stack $gap={18}>
-            <Panel><Figure pose={level?.top ?? { left: { kind: 'footDown' }, right: { kind: 'footDown' } }} label={`${exercise.name}: ${level?.name}`} /></Panel>
-            <SelectField control={control} name="exercise" label="Exercise" choices={repertoire.exercises.map(({ id, name, plain }) => ({ id, name, about: plain }))} />
-            <SelectField control={control} name="level" label="Level" choices={exercise.levels.map(({ number, name, change }) => ({ id: String(number), name: `${number} · ${name}`, about: change }))} />
-            <SelectField control={control} name="view" label="From where" help={look?.where} choices={exercise.looks.map(({ view, where }) => ({ id: view, name: `${viewNames[view]} view`, about: where }))} />
+            <Panel style={{ padding: '6px 10%' }}><Figure pose={level?.top ?? { left: { kind: 'footDown' }, right: { kind: 'footDown' } }} label={`${exercise.name}: ${level?.name}`} /></Panel>
+            <FormGrid><SelectField control={control} name="exercise" label="Exercise" choices={repertoire.exercises.map(({ id, name, plain }) => ({ id, name, about: plain }))} />
+            <SelectField control={control} name="level" label="Level" choices={exercise.levels.map(({ number, name, change }) => ({ id: String(number), name: `${number} · ${name}`, about: change }))} /></FormGrid>
+            <FormGrid><SelectField control={control} name="view" label="From where" help={look?.where} choices={exercise.looks.map(({ view, where }) => ({ id: view, name: `${viewNames[view]} view`, about: where }))} />
             <Stack $gap={6}>
               <span style={{ fontWeight: 600, fontSize: '0.94rem' }}>Head in the picture</span>
               <div>
@@ -61,7 +61,7 @@ export function StartLook({ clientId, clientName, exercise: first, watch, school
                   <Button key={end} aria-pressed={chosen.headEnd === end} onPress={() => setValue('headEnd', end)} style={chosen.headEnd === end ? { background: 'var(--ink)', color: 'var(--on-ink)', marginRight: 8 } : { marginRight: 8 }}>at the {end}</Button>
                 ))}
               </div>
-            </Stack>
+            </Stack></FormGrid>
             {failed && <Notice $tone="out" role="alert">{failed}</Notice>}
             <Button $look="main" type="submit" isDisabled={formState.isSubmitting} style={{ justifySelf: 'start' }}>{formState.isSubmitting ? 'Opening…' : 'To the pictures'}<ArrowRight size={19} aria-hidden /></Button>
           </Stack>

@@ -1,4 +1,6 @@
 import { now, toCalendarDateTime, today } from '@internationalized/date';
+import { readKeptBlocks } from '@/core/alignment/vial';
+import type { BlockReading } from '@/core/alignment/vial';
 import { conditionsInForce } from '@/core/knowledge/conditions';
 import { entry } from '@/core/knowledge/entries';
 import { watchFor } from '@/core/knowledge/watch';
@@ -23,6 +25,8 @@ export type TodayRow = {
   readonly cautions: readonly CautionOnFile[];
   readonly exercise: string;
   readonly standing?: string;
+  /** Head, ribs and pelvis at the end of the last look: retest, else uncorrected. */
+  readonly vials: readonly BlockReading[];
   readonly watch: readonly Watch[];
   readonly lastTime?: string;
 };
@@ -58,6 +62,7 @@ export async function readToday(who: Who, locale: string): Promise<TodayPage> {
       state: ended ? 'past' : startsAt <= moment ? 'now' : appointment.id === next?.appointment.id ? 'next' : 'later',
       note: appointment.note, cautions: cautionsOf(repertoire, client.conditions), exercise: exercise.name,
       ...(dose && level ? { standing: `${entry(repertoire.exercises, dose.exercise).name}, level ${level.number}: ${level.name.toLowerCase()}` } : {}),
+      vials: look?.result ? readKeptBlocks(look.result, look.headEnd) : [],
       watch: watchFor(repertoire, exercise, conditionsInForce(client.conditions), look?.result?.baseline ?? []),
       ...(tried && verdict ? { lastTime: `“${tried}” ${outcome[verdict.verdict]} last time.` } : {}),
     };

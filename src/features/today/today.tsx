@@ -8,18 +8,20 @@ import { ButtonLink } from '@/design/button';
 import { CautionChips } from '@/design/cautions';
 import { Chip, Page, PageHead, Quiet, Row, Small, Stack } from '@/design/layout';
 import { narrow } from '@/design/theme';
+import { Vial, vialWords } from '@/design/vial';
 import { viewNames } from '@/design/words';
 import { repertoire } from '@/repertoire';
 import type { TodayPage, TodayRow } from './read';
 
 const Line = styled.li<{ $state: TodayRow['state'] }>`
   display: grid;
-  grid-template-columns: 104px minmax(0, 1.15fr) minmax(0, 1fr) auto;
+  grid-template-columns: 100px minmax(0, 1fr) 142px minmax(0, 1.05fr) auto;
   gap: 10px 26px;
   align-items: start;
   padding: 20px 14px;
   margin: 0 -14px;
   border-top: 1px solid var(--rule);
+  &:first-child { border-top: 0; }
   ${({ $state }) => ($state === 'now' || $state === 'next' ? 'background: var(--panel);' : '')}
   .time { font-size: 1.45rem; line-height: 1.1; ${({ $state }) => ($state === 'past' ? 'color: var(--quiet);' : '')} }
   .name { font-size: 1.32rem; text-decoration: none; overflow-wrap: anywhere; }
@@ -28,13 +30,26 @@ const Line = styled.li<{ $state: TodayRow['state'] }>`
   .watch svg { margin-top: 4px; color: var(--quiet); }
   .watch .safety, .watch .safety svg { color: var(--out); }
   .watch b { font-weight: 650; }
-  ${narrow} { grid-template-columns: 84px minmax(0, 1fr) auto; .watching { grid-column: 2 / -1; grid-row: 2; } }
-  @media (max-width: 520px) { grid-template-columns: minmax(0, 1fr); .watching { grid-column: 1; grid-row: auto; } }
+  .last { display: grid; gap: 5px; }
+  .last div { display: grid; grid-template-columns: 46px 1fr; gap: 7px; align-items: center; font-size: 0.82rem; color: var(--quiet); }
+  ${narrow} { grid-template-columns: 84px minmax(0, 1fr) 130px auto; .last { grid-column: 3; } .watching { grid-column: 2 / -1; grid-row: 2; } }
+  @media (max-width: 520px) { grid-template-columns: minmax(0, 1fr); .last, .watching { grid-column: 1; grid-row: auto; } }
 `;
 
 const states: Readonly<Record<TodayRow['state'], string | undefined>> = { past: 'done', now: 'now', next: 'next', later: undefined };
 
-/** Today's clients, in order: when, who, what to mind, what to watch; one tap starts a look. */
+/** How the blocks stood at the end of the last look, in small. */
+function LastVials({ row: { vials } }: { row: TodayRow }) {
+  if (vials.length === 0) return <Small className="last">no look yet</Small>;
+  return (
+    <div className="last" role="img" aria-label={`Last look: ${vials.map(({ block, state }) => `${block} ${vialWords[state]}`).join(', ')}`}>
+      <Small>last look</Small>
+      {vials.map(({ block, place, state }) => <div key={block}><span>{block}</span><Vial place={place} state={state} /></div>)}
+    </div>
+  );
+}
+
+/** Today’s clients, in order: when, who, what to mind, what to watch; one tap starts a look. */
 export function Today({ studio, day, rows }: TodayPage) {
   return (
     <Page>
@@ -66,6 +81,7 @@ export function Today({ studio, day, rows }: TodayPage) {
                 {row.note && <span>{row.note}</span>}
                 <Small>{row.standing ?? 'Not begun yet'} · with {row.instructor}</Small>
               </Stack>
+              <LastVials row={row} />
               <Stack $gap={4} className="watching">
                 <Small>Watch in {row.exercise.toLowerCase()}</Small>
                 <ul className="watch">

@@ -1,0 +1,67 @@
+// Laying marks on a picture of the bench as a hand would: press, then nudge with the arrow keys.
+import { poseSupine } from '@/core/body/pose';
+import { carefulCamera, demoPicture } from '@/core/figure/picture';
+import type { DemoPicture } from '@/core/figure/picture';
+import type { Vec2 } from '@/core/geometry';
+import { demoPictureBody, demoPictures } from '@/data/demo/world';
+import { By, Key } from './chrome';
+import type { Chrome } from './chrome';
+
+/** Where everything truly lies in one of the demo pictures. */
+export function truthOf(title: string): DemoPicture {
+  const found = demoPictures.find((picture) => picture.title === title);
+  if (!found) throw new Error(`no demo picture "${title}"`);
+  return demoPicture(poseSupine(demoPictureBody, found.pose), carefulCamera());
+}
+
+export type Wanted = readonly (readonly [mark: string, at: Vec2])[];
+
+export function wantedMarks({ landmarks, matLine, scale }: DemoPicture, { lines }: { lines: boolean }): Wanted {
+  const points = ['ASIS', 'PS', 'SN', 'LR', 'GT', 'LK', 'LM', 'FH', 'CH'].map((name): [string, Vec2] => {
+    const at = landmarks[name as 'PS'] ?? landmarks[`${name}_R` as 'ASIS_R'];
+    if (!at) throw new Error(`${name} is not in the picture`);
+    return [name, at];
+  });
+  return [...(lines ? ([['mat1', matLine[0]], ['mat2', matLine[1]], ['known1', scale.points[0]], ['known2', scale.points[1]]] as const) : []), ...points];
+}
+
+const sheet = By.css('svg.sheet');
+
+/** The picture's place on the screen: its origin and how many screen pixels one of its own takes. */
+async function placeOfSheet({ driver, find }: Chrome): Promise<{ x: number; y: number; scale: number }> {
+  await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', await find(sheet));
+  return driver.executeScript('const m = arguments[0].getScreenCTM(); return { x: m.e, y: m.f, scale: m.a }', await find(sheet));
+}
+
+export async function markAt({ driver }: Chrome, mark: string): Promise<Vec2 | undefined> {
+  const [found] = await driver.findElements(By.css(`svg.sheet [data-mark="${mark}"]`));
+  return found && [Number(await found.getAttribute('data-x')), Number(await found.getAttribute('data-y'))];
+}
+
+/** Presses on each point in the order in which the bench asks for the marks; `exact` nudges them home by keys. */
+export async function layMarks(chrome: Chrome, wanted: Wanted, exact: readonly string[] = []): Promise<void> {
+  const { x, y, scale } = await placeOfSheet(chrome);
+  for (const [mark, at] of wanted) {
+    await chrome.driver.actions().move({ x: Math.round(x + at[0] * scale), y: Math.round(y + at[1] * scale), duration: 0 }).press().release().perform();
+    await chrome.until(`${mark} is set`, async () => (await markAt(chrome, mark)) !== undefined);
+  }
+  for (const mark of exact) {
+    const target = wanted.find(([name]) => name === mark)?.[1];
+    if (target) await nudgeTo(chrome, mark, target);
+  }
+}
+
+export async function nudgeTo(chrome: Chrome, mark: string, [x, y]: Vec2): Promise<void> {
+  await (await chrome.find(By.css(`[role="group"] button[aria-label^="${mark},"]`))).click();
+  const at = await markAt(chrome, mark);
+  if (!at) throw new Error(`${mark} is not set`);
+  const keys = (by: number, less: string, more: string) => Array.from({ length: Math.abs(Math.round(by)) }, () => (by < 0 ? less : more));
+  const canvas = await chrome.find(sheet);
+  await canvas.sendKeys(...keys(x - at[0], Key.ARROW_LEFT, Key.ARROW_RIGHT), ...keys(y - at[1], Key.ARROW_UP, Key.ARROW_DOWN));
+}
+
+/** Puts a demo picture on the bench. */
+export async function takeDemoPicture({ find }: Chrome, title: string): Promise<void> {
+  await (await find(By.xpath(`//button[span[normalize-space(.)='${title}']]`))).click();
+  await find(sheet);
+}
