@@ -1,10 +1,10 @@
 // Building and serving the application.
 import { spawn } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
-import { StageFailure, root, run } from './stages.mjs';
+import { StageFailure, ownFolder, root, run } from './stages.mjs';
 
 const sources = ['src', 'public', 'package-lock.json', 'next.config.ts', 'tsconfig.json'];
 const next = path.join(root, 'node_modules', 'next', 'dist', 'bin', 'next');
@@ -46,6 +46,27 @@ export async function prepareDatabase(url, { seed = true } = {}) {
   return output.trim().split('\n').at(-1);
 }
 
+const record = path.join(ownFolder, 'app.json');
+
+function commandLine(pid) {
+  try {
+    return readFileSync(`/proc/${pid}/cmdline`, 'utf8');
+  } catch {
+    return '';
+  }
+}
+
+/** Ends an application server whose command was killed and left it behind; one whose command lives is left alone. */
+export async function endLeftOver() {
+  if (!existsSync(record)) return;
+  const { pid, owner } = JSON.parse(readFileSync(record, 'utf8'));
+  const isOurs = commandLine(pid).includes('next') && !commandLine(owner).includes('start.mjs');
+  if (!isOurs) return;
+  process.kill(pid, 'SIGTERM');
+  for (let tries = 0; tries < 50 && commandLine(pid); tries += 1) await sleep(100);
+  if (commandLine(pid)) process.kill(pid, 'SIGKILL');
+}
+
 /** Serves the built application (or the development server) until stopped. */
 export async function serve({ url, port, host = '127.0.0.1', dev = false, show = true, env = {} }) {
   const child = spawn(process.execPath, [next, dev ? 'dev' : 'start', '-H', host, '-p', String(port)], {
@@ -54,6 +75,8 @@ export async function serve({ url, port, host = '127.0.0.1', dev = false, show =
     stdio: ['ignore', show ? 'inherit' : 'ignore', show ? 'inherit' : 'ignore'],
   });
   const ended = new Promise((resolve) => child.on('exit', resolve));
+  mkdirSync(ownFolder, { recursive: true, mode: 0o700 });
+  writeFileSync(record, JSON.stringify({ pid: child.pid, owner: process.pid }));
   const address = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`;
   for (let tries = 0; ; tries += 1) {
     if (child.exitCode !== null) throw new StageFailure(`the server ended with ${child.exitCode}`, 'read the output above');
@@ -70,6 +93,7 @@ export async function serve({ url, port, host = '127.0.0.1', dev = false, show =
       const patience = setTimeout(() => child.kill('SIGKILL'), 5000);
       await ended;
       clearTimeout(patience);
+      rmSync(record, { force: true });
     },
   };
 }

@@ -3,9 +3,9 @@ import { existsSync, mkdirSync, renameSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { filesBelow } from './app.mjs';
-import { root } from './stages.mjs';
+import { ownFolder, root } from './stages.mjs';
 
-const bundle = path.join(root, '.private', 'core.mjs');
+const bundle = path.join(ownFolder, 'core.mjs');
 
 function isFresh() {
   if (!existsSync(bundle)) return false;

@@ -1,11 +1,11 @@
 // npm start: from a fresh machine to an address to open. npm run dev: the same, with the development server.
 import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
-import { build, prepareDatabase, serve } from './app.mjs';
+import { build, endLeftOver, prepareDatabase, serve } from './app.mjs';
 import { startDatabase } from './database.mjs';
 import { freePort } from './ports.mjs';
 import { setUp } from './set-up.mjs';
-import { StageFailure, giveUp, root, stage } from './stages.mjs';
+import { StageFailure, giveUp, ownFolder, stage } from './stages.mjs';
 
 const dev = process.argv.includes('--dev');
 const host = process.env.HOST || '127.0.0.1';
@@ -52,12 +52,13 @@ async function main() {
     });
   } else {
     await stage('private MariaDB', async () => {
-      database = await startDatabase(path.join(root, '.private', 'database'), { keepAlive: true });
+      database = await startDatabase(path.join(ownFolder, 'database'), { keepAlive: true });
       return database.shared ? `already running, shared (port ${database.port})` : `running on 127.0.0.1:${database.port}`;
     });
     await stage('tables and demo', () => prepareDatabase(database.url));
   }
   if (!dev) await stage('application', build);
+  await endLeftOver();
   const port = await freePort(wantedPort, host);
   if (port !== wantedPort) console.log(`• port ${wantedPort} is taken; using ${port}`);
   await stage('server', async () => {

@@ -15,6 +15,7 @@ const notAPicture = () => failure('notAPicture', 'This file is not a picture tha
 
 /** Reads a file's bytes as PNG, JPEG or WebP. Sizes are after turning upright; nothing of EXIF is kept. */
 export async function takeIn(file: Buffer): Promise<Result<KeptImage>> {
+  if (file.length === 0) return notAPicture();
   if (file.length > mostBytes) return failure('fileTooLarge', `This file has ${Math.round(file.length / 1_048_576)} MB; up to ${mostBytes / 1_048_576} can be sent.`, 'picture');
   const header = await sharp(file, { limitInputPixels: false }).metadata().catch(() => undefined);
   if (!header?.width || !header.height || !readable.has(header.format ?? '')) return notAPicture();

@@ -4,28 +4,17 @@ import { valibotResolver } from '@hookform/resolvers/valibot';
 import { useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import styled from 'styled-components';
-import * as v from 'valibot';
+import type * as v from 'valibot';
 import { entry } from '@/core/knowledge/entries';
-import { doseInput, formatSeconds, timeDose } from '@/core/progression/dose';
+import { formatSeconds, timeDose } from '@/core/progression/dose';
 import type { Dose } from '@/core/progression/dose';
-import { parse } from '@/core/result';
 import { BreathRibbon } from '@/design/breath-ribbon';
 import { Button } from '@/design/button';
 import { FormGrid, SelectField, TextField } from '@/design/fields';
 import { Columns, Notice, Quiet, Small, Stack } from '@/design/layout';
-import { numberText } from '@/design/number-text';
 import { repertoire } from '@/repertoire';
-
-const form = v.object({
-  level: v.pipe(v.string(), v.transform(Number)),
-  repetitions: numberText({ least: 1, most: 100, whole: true }),
-  sets: numberText({ least: 1, most: 10, whole: true }),
-  sides: v.pipe(v.string(), v.transform(Number)),
-  pattern: v.pipe(v.string(), v.trim(), v.nonEmpty('Write what is breathed, like “in 4 ready, out 4 lift”.')),
-  pace: numberText({ least: 0.2, most: 10, unit: 'seconds' }),
-  changeOverS: numberText({ least: 0, most: 600, unit: 'seconds' }),
-});
-type Typed = v.InferInput<typeof form>;
+import { doseForm, readDose } from './dose-form';
+import type { TypedDose } from './dose-form';
 
 const Times = styled.dl`
   display: grid;
@@ -35,22 +24,14 @@ const Times = styled.dl`
   dd { font-size: 1.7rem; line-height: 1.15; white-space: nowrap; }
 `;
 
-/** The dose that the typed texts make, as far as they can be read. */
-export function readDose(exercise: string, typed: unknown): { ok: true; dose: Dose } | { ok: false } {
-  const read = v.safeParse(form, typed);
-  if (!read.success) return { ok: false };
-  const dose = parse(doseInput, { exercise, directions: 1, ...read.output });
-  return dose.ok ? { ok: true, dose: dose.value } : { ok: false };
-}
-
 type DoseFormProps = { readonly exercise: string; readonly level: number; readonly onKeep: (dose: Dose) => Promise<string | undefined> };
 
 /** Level, how many, how breathed; set time and breaths a minute are computed as she types. */
 export function DoseForm({ exercise: exerciseId, level: levelNumber, onKeep }: DoseFormProps) {
   const exercise = entry(repertoire.exercises, exerciseId);
   const level = exercise.levels.find(({ number }) => number === levelNumber) ?? exercise.levels[0];
-  const { control, handleSubmit, setValue, setError, formState } = useForm<Typed, unknown, v.InferOutput<typeof form>>({
-    resolver: valibotResolver(form),
+  const { control, handleSubmit, setValue, setError, formState } = useForm<TypedDose, unknown, v.InferOutput<typeof doseForm>>({
+    resolver: valibotResolver(doseForm),
     mode: 'onChange',
     defaultValues: {
       level: String(levelNumber), repetitions: String(level?.dose.repetitions ?? 5), sets: String(level?.dose.sets ?? 1), sides: String(level?.dose.sides ?? 2),
@@ -59,15 +40,13 @@ export function DoseForm({ exercise: exerciseId, level: levelNumber, onKeep }: D
   });
   const [failed, setFailed] = useState<string>();
   const typed = useWatch({ control });
-  const read = readDose(exerciseId, typed);
-  const times = read.ok ? timeDose(read.dose) : undefined;
-  const submit = handleSubmit(async (values) => {
+  const dose = readDose(exerciseId, typed);
+  const times = dose && timeDose(dose);
+  const submit = handleSubmit(async () => {
     setFailed(undefined);
-    const dose = readDose(exerciseId, typed);
-    if (!dose.ok) return setFailed('The dose can’t be read; look through the fields once more.');
-    const timed = timeDose(dose.dose);
-    if (!timed.ok) return setError('pattern', { message: timed.error.message });
-    setFailed(await onKeep({ ...dose.dose, level: values.level }));
+    if (!dose || !times) return setFailed('The dose can’t be read; look through the fields once more.');
+    if (!times.ok) return setError('pattern', { message: times.error.message });
+    setFailed(await onKeep(dose));
   });
   return (
     <form onSubmit={submit} noValidate aria-label="Dose">

@@ -1,0 +1,17 @@
+// Three projects: unit (beside the code), data (a real database), browser (the real interface in headless Chromium).
+const shared = {
+  testEnvironment: 'node',
+  transform: { '^.+\\.(t|j)sx?$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript', tsx: true }, transform: { react: { runtime: 'automatic' } }, target: 'es2022' } }] },
+  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
+  transformIgnorePatterns: ['/node_modules/(?!(uuid|@internationalized)/)'],
+};
+
+const config = {
+  projects: [
+    { ...shared, displayName: 'unit', testMatch: ['<rootDir>/src/**/*.test.ts'] },
+    { ...shared, displayName: 'data', testMatch: ['<rootDir>/tests/data/**/*.test.ts'] },
+    { ...shared, displayName: 'browser', testMatch: ['<rootDir>/tests/browser/**/*.test.ts'] },
+  ],
+};
+
+export default config;

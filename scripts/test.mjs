@@ -1,0 +1,80 @@
+// npm test: the set-up of npm start against a database of its own, then every check. The last line counts them all.
+// --unit: the core and the screens' state only, without database and browser.
+import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import path from 'node:path';
+import { build, prepareDatabase } from './app.mjs';
+import { bundleCore } from './core.mjs';
+import { startDatabase } from './database.mjs';
+import { setUp } from './set-up.mjs';
+import { StageFailure, giveUp, root, run, stage } from './stages.mjs';
+
+const onlyUnit = process.argv.includes('--unit');
+const folder = path.join(root, '.private', 'test');
+const jest = path.join(root, 'node_modules', 'jest', 'bin', 'jest.js');
+const counts = { passed: 0, failed: 0 };
+
+/** One check that either holds or does not. */
+async function check(name, work) {
+  try {
+    await stage(name, work);
+    counts.passed += 1;
+  } catch (error) {
+    if (!(error instanceof StageFailure)) throw error;
+    counts.failed += 1;
+  }
+}
+
+/** A Jest project; its tests are counted one by one, and a suite that could not run counts as failed. */
+async function tests(project, env = {}) {
+  const output = path.join(folder, `${project}.json`);
+  rmSync(output, { force: true });
+  try {
+    await stage(`tests: ${project}`, () =>
+      run(process.execPath, [jest, '--selectProjects', project, '--json', `--outputFile=${output}`, ...(project === 'unit' ? ['-w', '2'] : ['--runInBand'])], { env: { NODE_ENV: 'test', ...env } }));
+  } catch (error) {
+    if (!(error instanceof StageFailure)) throw error;
+  }
+  try {
+    const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = JSON.parse(readFileSync(output, 'utf8'));
+    counts.passed += numPassedTests;
+    counts.failed += numFailedTests + numRuntimeErrorTestSuites;
+    if (numPassedTests + numFailedTests === 0) counts.failed += 1;
+  } catch {
+    counts.failed += 1;
+  }
+}
+
+const npm = (...args) => run('npm', ['run', '--silent', ...args]);
+
+async function main() {
+  await setUp({ database: !onlyUnit, browser: !onlyUnit });
+  mkdirSync(folder, { recursive: true, mode: 0o700 });
+  await check('core for the shell', bundleCore);
+  if (!onlyUnit) {
+    await check('type check', () => npm('typecheck'));
+    await check('lint and import directions', () => npm('lint'));
+  }
+  await tests('unit');
+  if (!onlyUnit) {
+    rmSync(path.join(folder, 'database'), { recursive: true, force: true });
+    let database;
+    await stage('private MariaDB for the tests', async () => {
+      database = await startDatabase(path.join(folder, 'database'));
+    });
+    try {
+      await stage('tables and demo', () => prepareDatabase(database.url));
+      await tests('data', { DATABASE_URL: database.url });
+    } finally {
+      await database.stop();
+    }
+    await stage('application', build);
+    await tests('browser', { SPINE_FOLDER: folder });
+  }
+  console.log(`${counts.passed} passed, ${counts.failed} failed`);
+  process.exitCode = counts.failed === 0 ? 0 : 1;
+}
+
+main().catch((error) => {
+  console.log(`${counts.passed} passed, ${counts.failed + 1} failed`);
+  giveUp(error);
+});

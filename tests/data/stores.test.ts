@@ -1,0 +1,220 @@
+import sharp from 'sharp';
+import { Op, QueryTypes } from 'sequelize';
+import { v7 as newId } from 'uuid';
+import { noMarks } from '@/core/alignment/look';
+import { database } from '@/data/database';
+import { Client, ClientCondition, Dose, Look, LookPicture, Picture, RateLimit, Session, Trial } from '@/data/models';
+import { migrate } from '@/data/migrate';
+import { takeIn } from '@/data/picture-intake';
+import { findClient, listAppointments, listClients, updateClient } from '@/data/stores/clients';
+import { chooseCorrection, findLook, keepLook, listDoses, listLooks, listTrials, newestLooks, setLookPicture, startLook } from '@/data/stores/looks';
+import { addPicture, findPictureBytes, listDemoPictures } from '@/data/stores/pictures';
+import { signIn, signOut, triesAllowed, whoIs } from '@/data/stores/sessions';
+import type { StoredDose, Who } from '@/data/types';
+import { bringClient, openStudio, password, someone } from './studio';
+
+jest.setTimeout(60_000);
+
+let ours: Who & { email: string };
+let theirs: Who & { email: string };
+beforeAll(async () => {
+  [ours, theirs] = await Promise.all([openStudio('North Quay'), openStudio('South Quay')]);
+});
+afterAll(() => database().close());
+
+const dose: StoredDose = { exercise: 'legFloat', level: 2, repetitions: 3, sets: 1, sides: 2, directions: 1, pattern: 'in 3, out 3', pace: 1, changeOverS: 5, setS: 41, breathsPerMinute: 10 };
+const emptyResult = { neutral: {}, baseline: [], retest: [], target: {}, verdict: null };
+const begin = async (who: Who, clientId: string): Promise<string> => {
+  const look = await startLook(who, { clientId, exercise: 'legFloat', level: 2, headEnd: 'left', school: 'evenKeel', stances: {}, rulesVersion: 'test' });
+  if (!look.ok) throw new Error(look.error.message);
+  return look.value;
+};
+const pictureOf = async (who: Who, clientId: string): Promise<string> => {
+  const image = await takeIn(await sharp({ create: { width: 40, height: 30, channels: 3, background: '#456' } }).png().toBuffer());
+  if (!image.ok) throw new Error(image.error.message);
+  const kept = await addPicture(who, { clientId, title: 'a picture', ...image.value });
+  if (!kept.ok) throw new Error(kept.error.message);
+  return kept.value.id;
+};
+
+describe('clients', () => {
+  test('a new client is found again, with what is on file', async () => {
+    const id = await bringClient(ours, { name: 'Ulla Weir', heightM: 1.7, conditions: ['neck', 'hip'] });
+    const found = await findClient(ours, id);
+    expect(found).toMatchObject({ ok: true, value: { name: 'Ulla Weir', heightM: 1.7, touchConsent: false } });
+    expect(found.ok && found.value.conditions.map(({ condition }) => condition)).toEqual(['hip', 'neck']);
+  });
+  test('a change keeps note and clearance of the conditions that stay', async () => {
+    const id = await bringClient(ours, { conditions: ['neck', 'hip'] });
+    await ClientCondition.update({ note: 'stiff', clearedOn: '2026-01-02', clearedBy: 'Dr Weir' }, { where: { clientId: id, condition: 'neck' } });
+    expect((await updateClient(ours, id, { ...someone, name: 'Ulla Brook', conditions: ['neck', 'reflux'] })).ok).toBe(true);
+    const found = await findClient(ours, id);
+    expect(found.ok && found.value).toMatchObject({ name: 'Ulla Brook', conditions: [{ condition: 'neck', note: 'stiff', clearedOn: '2026-01-02' }, { condition: 'reflux' }] });
+  });
+  test('names are searched by part, and signs that mean something to the database mean nothing here', async () => {
+    await bringClient(ours, { name: 'Merle 100% Marsh' });
+    const names = async (search: string) => (await listClients(ours, { search })).clients.map(({ name }) => name);
+    expect(await names('100% m')).toEqual(['Merle 100% Marsh']);
+    expect(await names('1_0')).toEqual([]);
+    expect(await names("' OR 1=1 -- ")).toEqual([]);
+  });
+});
+
+describe('another studio sees nothing and changes nothing', () => {
+  let clientId: string, lookId: string, pictureId: string;
+  beforeAll(async () => {
+    clientId = await bringClient(ours);
+    lookId = await begin(ours, clientId);
+    pictureId = await pictureOf(ours, clientId);
+    await setLookPicture(ours, lookId, 'setup', pictureId, noMarks);
+  });
+  test('reading', async () => {
+    const hidden = { ok: false, error: { code: 'notFound' } };
+    expect(await findClient(theirs, clientId)).toMatchObject(hidden);
+    expect(await findLook(theirs, lookId)).toMatchObject(hidden);
+    expect(await findPictureBytes(theirs, pictureId)).toBeUndefined();
+    expect((await listClients(theirs)).total).toBe(0);
+    expect((await listLooks(theirs, clientId)).looks).toEqual([]);
+    expect(await newestLooks(theirs, [clientId])).toEqual([]);
+    expect(await listDoses(theirs, [clientId])).toEqual([]);
+    expect(await listTrials(theirs, { clientId })).toEqual([]);
+    expect(await listDemoPictures(theirs)).toEqual([]);
+    expect(await listAppointments(theirs, new Date(0), new Date('2100-01-01'))).toEqual([]);
+  });
+  test('writing', async () => {
+    const own = await bringClient(theirs);
+    const refused = { ok: false, error: { code: 'notFound' } };
+    expect(await updateClient(theirs, clientId, someone)).toMatchObject(refused);
+    expect(await startLook(theirs, { clientId, exercise: 'legFloat', level: 2, headEnd: 'left', school: 'evenKeel', stances: {}, rulesVersion: 'test' })).toMatchObject(refused);
+    expect(await addPicture(theirs, { clientId, title: '', bytes: Buffer.from('x'), format: 'image/webp', width: 1, height: 1, originalWidth: 1, originalHeight: 1 })).toMatchObject(refused);
+    expect(await setLookPicture(theirs, lookId, 'top', pictureId, noMarks)).toMatchObject(refused);
+    expect(await setLookPicture(theirs, await begin(theirs, own), 'top', pictureId, noMarks)).toMatchObject(refused);
+    expect(await chooseCorrection(theirs, lookId, 'arch', 'breatheFirst')).toMatchObject(refused);
+    expect(await keepLook(theirs, lookId, { result: emptyResult, trial: undefined, dose })).toMatchObject(refused);
+    expect(await Dose.count({ where: { lookId } })).toBe(0);
+  });
+});
+
+describe('a look', () => {
+  const trial = { fault: 'arch', correction: 'breatheFirst', measure: 'pelvicTilt', verdict: 'better', changeValue: -8, mdc: 3 } as const;
+  test('is kept once, whole: result, trial and dose; then it is closed', async () => {
+    const clientId = await bringClient(ours);
+    const lookId = await begin(ours, clientId);
+    const pictureId = await pictureOf(ours, clientId);
+    const marks = { matLine: [[1, 20], [39, 20]], scale: null, landmarks: { ASIS: [3.25, 4] } } as const;
+    await setLookPicture(ours, lookId, 'setup', pictureId, noMarks);
+    await setLookPicture(ours, lookId, 'setup', pictureId, JSON.parse(JSON.stringify(marks)));
+    await chooseCorrection(ours, lookId, 'arch', 'breatheFirst');
+    expect(await keepLook(ours, lookId, { result: emptyResult, trial, dose })).toMatchObject({ ok: true });
+    const found = await findLook(ours, lookId);
+    expect(found.ok && found.value).toMatchObject({ fault: 'arch', correction: 'breatheFirst', result: emptyResult, pictures: [{ role: 'setup', marks, originalWidth: 40 }] });
+    expect(await listDoses(ours, [clientId])).toMatchObject([{ level: 2, setS: 41, lookId }]);
+    expect(await listTrials(ours, { clientId })).toMatchObject([trial]);
+    expect((await newestLooks(ours, [clientId])).map(({ id }) => id)).toEqual([lookId]);
+    for (const again of [await keepLook(ours, lookId, { result: emptyResult, trial, dose }), await setLookPicture(ours, lookId, 'top', pictureId, noMarks), await chooseCorrection(ours, lookId, null, null)])
+      expect(again).toMatchObject({ ok: false, error: { code: 'alreadyKept' } });
+    expect(await Trial.count({ where: { lookId } })).toBe(1);
+  });
+  test('kept twice at the same moment gives one dose', async () => {
+    const lookId = await begin(ours, await bringClient(ours));
+    const results = await Promise.all([1, 2, 3].map(() => keepLook(ours, lookId, { result: emptyResult, trial: undefined, dose })));
+    expect(results.filter(({ ok }) => ok)).toHaveLength(1);
+    expect(await Dose.count({ where: { lookId } })).toBe(1);
+  });
+  test('when its dose cannot be kept, nothing of it is', async () => {
+    const lookId = await begin(ours, await bringClient(ours));
+    await expect(keepLook(ours, lookId, { result: emptyResult, trial, dose: { ...dose, pattern: null as unknown as string } })).rejects.toThrow();
+    expect((await Look.findByPk(lookId))?.keptAt).toBeNull();
+    expect(await Trial.count({ where: { lookId } })).toBe(0);
+  });
+  test('begun and left without a picture, it does not stand in the list', async () => {
+    const clientId = await bringClient(ours);
+    const left = await begin(ours, clientId);
+    const open = await begin(ours, clientId);
+    await setLookPicture(ours, open, 'setup', await pictureOf(ours, clientId), noMarks);
+    const { looks, total } = await listLooks(ours, clientId);
+    expect([looks.map(({ id }) => id), total]).toEqual([[open], 1]);
+    expect(left).not.toBe(open);
+  });
+  test('goes with its client, down to the last row', async () => {
+    const clientId = await bringClient(ours);
+    const lookId = await begin(ours, clientId);
+    await setLookPicture(ours, lookId, 'setup', await pictureOf(ours, clientId), noMarks);
+    await keepLook(ours, lookId, { result: emptyResult, trial, dose });
+    await LookPicture.destroy({ where: { lookId } });
+    await Client.destroy({ where: { id: clientId } });
+    for (const left of [await Look.count({ where: { clientId } }), await Dose.count({ where: { clientId } }), await Trial.count({ where: { clientId } }), await Picture.count({ where: { clientId } })]) expect(left).toBe(0);
+  });
+});
+
+describe('signing in', () => {
+  test('gives a token that says who, until signed out; only its digest is stored', async () => {
+    const session = await signIn(` ${ours.email.toUpperCase()} `, password);
+    if (!session.ok) throw new Error(session.error.message);
+    expect(await whoIs(session.value.token)).toMatchObject({ userId: ours.userId, studioId: ours.studioId });
+    expect(await Session.count({ where: { id: session.value.token } })).toBe(0);
+    await signOut(session.value.token);
+    expect(await whoIs(session.value.token)).toBeUndefined();
+  });
+  test('an ended session is nobody’s', async () => {
+    const session = await signIn(ours.email, password);
+    await Session.update({ expiresAt: new Date(Date.now() - 1000) }, { where: { userId: ours.userId } });
+    expect(session.ok && (await whoIs(session.value.token))).toBeUndefined();
+  });
+  test('a wrong password and an unknown address get the same answer', async () => {
+    const [wrong, unknown] = [await signIn(theirs.email, 'guess'), await signIn('nobody@quay.example', 'guess')];
+    expect(wrong).toMatchObject({ ok: false, error: { code: 'signInRefused' } });
+    expect(unknown).toEqual(wrong);
+  });
+  test('after five wrong tries even the right password waits, and then does not', async () => {
+    const { email } = await openStudio('East Quay');
+    for (let i = 0; i < triesAllowed; i += 1) await signIn(email, 'guess');
+    expect(await signIn(email, password)).toMatchObject({ ok: false, error: { code: 'tooManyTries' } });
+    await RateLimit.update({ expiresAt: new Date(Date.now() - 1000) }, { where: { expiresAt: { [Op.ne]: null } } });
+    expect((await signIn(email, password)).ok).toBe(true);
+  });
+});
+
+describe('a picture from outside', () => {
+  const plain = (width: number, height: number) => sharp({ create: { width, height, channels: 3, background: '#a53' } });
+  test('is turned upright by its EXIF, which is then gone', async () => {
+    const sideways = await plain(60, 40).withExif({ IFD0: { Copyright: 'somebody', ImageDescription: 'a place' } }).jpeg().withMetadata({ orientation: 6 }).toBuffer();
+    const kept = await takeIn(sideways);
+    if (!kept.ok) throw new Error(kept.error.message);
+    expect(kept.value).toMatchObject({ width: 40, height: 60, originalWidth: 40, originalHeight: 60, format: 'image/webp' });
+    const stored = await sharp(kept.value.bytes).metadata();
+    expect([stored.exif, stored.orientation, stored.xmp]).toEqual([undefined, undefined, undefined]);
+  });
+  test('is kept smaller when large, with its own size remembered', async () => {
+    const kept = await takeIn(await plain(4800, 1200).png().toBuffer());
+    expect(kept.ok && kept.value).toMatchObject({ width: 2400, height: 600, originalWidth: 4800, originalHeight: 1200 });
+  });
+  test.each(['png', 'jpeg', 'webp'] as const)('%s is read', async (format) => expect((await takeIn(await plain(30, 20).toFormat(format).toBuffer())).ok).toBe(true));
+  test('with 81 megapixels is refused, and the message says how many there may be', async () => {
+    const huge = await plain(9000, 9000).png({ compressionLevel: 9 }).toBuffer();
+    expect(await takeIn(huge)).toMatchObject({ ok: false, error: { code: 'pictureTooLarge', message: expect.stringMatching(/81 megapixels; up to 60/) } });
+  });
+  test.each([
+    ['text', () => Buffer.from('This is no picture.')],
+    ['nothing', () => Buffer.alloc(0)],
+    ['a drawing that could fetch things', () => Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>')],
+  ])('%s is refused as no picture', async (_, file) => expect(await takeIn(file())).toMatchObject({ ok: false, error: { code: 'notAPicture', path: 'picture' } }));
+  test('cut short behind a good header is refused', async () => {
+    const whole = await sharp({ create: { width: 400, height: 300, channels: 3, background: '#123', noise: { type: 'gaussian', mean: 120, sigma: 40 } } }).png().toBuffer();
+    expect(await takeIn(whole.subarray(0, whole.length / 2))).toMatchObject({ ok: false, error: { code: 'notAPicture' } });
+  });
+});
+
+describe('tables', () => {
+  test('migrating again changes nothing', async () => expect(await migrate(database())).toEqual([]));
+  test('every table that belongs to a studio is tied to it by a foreign key', async () => {
+    const tied = await database().query<{ TABLE_NAME: string }>(
+      "SELECT TABLE_NAME FROM information_schema.KEY_COLUMN_USAGE WHERE TABLE_SCHEMA = DATABASE() AND COLUMN_NAME = 'studio_id' AND REFERENCED_TABLE_NAME = 'studios'",
+      { type: QueryTypes.SELECT },
+    );
+    expect(tied.map(({ TABLE_NAME }) => TABLE_NAME).sort()).toEqual(['appointments', 'client_conditions', 'clients', 'doses', 'look_pictures', 'looks', 'pictures', 'sessions', 'trials', 'users']);
+  });
+  test('a row of a studio that does not exist is refused', async () => {
+    await expect(Client.create({ ...someone, id: newId(), studioId: newId(), createdAt: new Date() })).rejects.toThrow(/foreign key/i);
+  });
+});

@@ -1,0 +1,23 @@
+// A studio of its own for each test file, in the real database.
+import { v7 as newId } from 'uuid';
+import { Studio, User } from '@/data/models';
+import { ready } from '@/data/ready';
+import { hashPassword } from '@/data/stores/sessions';
+import { addClient } from '@/data/stores/clients';
+import type { NewClient } from '@/data/stores/clients';
+import type { Who } from '@/data/types';
+
+export const password = 'moored-for-the-night';
+
+export async function openStudio(name: string): Promise<Who & { email: string }> {
+  ready();
+  const studioId = newId();
+  await Studio.create({ id: studioId, name, school: 'evenKeel', stances: {}, props: ['thinPad'], timeZone: 'Europe/London', demo: false, createdAt: new Date() });
+  const email = `${newId()}@quay.example`;
+  const user = await User.create({ id: newId(), studioId, email, name: `Lead of ${name}`, role: 'lead', passwordHash: await hashPassword(password), createdAt: new Date() });
+  return { userId: user.id, studioId, name: user.name, role: 'lead', email };
+}
+
+export const someone: NewClient = { name: 'Perrin Shoal', goal: '', birthYear: null, heightM: null, massKg: null, sex: null, school: null, touchConsent: false, note: '', conditions: ['neck'] };
+
+export const bringClient = (who: Who, more: Partial<NewClient> = {}): Promise<string> => addClient(who, { ...someone, ...more });
