@@ -1,7 +1,7 @@
 // Building and serving the application.
 import { spawn } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, openSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { StageFailure, ownFolder, root, run } from './stages.mjs';
@@ -68,20 +68,21 @@ export async function endLeftOver() {
 }
 
 /** Serves the built application (or the development server) until stopped. */
-export async function serve({ url, port, host = '127.0.0.1', dev = false, show = true, env = {} }) {
+export async function serve({ url, port, host = '127.0.0.1', dev = false }) {
+  mkdirSync(ownFolder, { recursive: true, mode: 0o700 });
+  const log = dev ? 'inherit' : openSync(path.join(ownFolder, 'app.log'), 'w', 0o600);
   const child = spawn(process.execPath, [next, dev ? 'dev' : 'start', '-H', host, '-p', String(port)], {
     cwd: root,
-    env: { ...process.env, ...quiet, ...env, DATABASE_URL: url, NODE_ENV: dev ? 'development' : 'production' },
-    stdio: ['ignore', show ? 'inherit' : 'ignore', show ? 'inherit' : 'ignore'],
+    env: { ...process.env, ...quiet, DATABASE_URL: url, NODE_ENV: dev ? 'development' : 'production' },
+    stdio: ['ignore', log, log],
   });
   const ended = new Promise((resolve) => child.on('exit', resolve));
-  mkdirSync(ownFolder, { recursive: true, mode: 0o700 });
   writeFileSync(record, JSON.stringify({ pid: child.pid, owner: process.pid }));
   const address = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`;
   for (let tries = 0; ; tries += 1) {
-    if (child.exitCode !== null) throw new StageFailure(`the server ended with ${child.exitCode}`, 'read the output above');
+    if (child.exitCode !== null) throw new StageFailure(`the server ended with ${child.exitCode}`, `read ${path.join(ownFolder, 'app.log')}`);
     if (await fetch(`${address}/api/health`).then(() => true, () => false)) break;
-    if (tries > 600) throw new StageFailure('the server does not answer', 'read the output above');
+    if (tries > 600) throw new StageFailure('the server does not answer', `read ${path.join(ownFolder, 'app.log')}`);
     await sleep(100);
   }
   return {

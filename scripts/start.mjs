@@ -62,7 +62,7 @@ async function main() {
   const port = await freePort(wantedPort, host);
   if (port !== wantedPort) console.log(`• port ${wantedPort} is taken; using ${port}`);
   await stage('server', async () => {
-    app = await serve({ url: ownServer ?? database.url, port, host, dev, show: dev });
+    app = await serve({ url: ownServer ?? database.url, port, host, dev });
   });
   console.log(`\n  Level Spine is at ${app.address}\n  Ctrl-C stops it; everything is kept.\n`);
   void app.ended.then((code) => {

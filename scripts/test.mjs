@@ -6,7 +6,7 @@ import { build, prepareDatabase } from './app.mjs';
 import { bundleCore } from './core.mjs';
 import { startDatabase } from './database.mjs';
 import { setUp } from './set-up.mjs';
-import { StageFailure, giveUp, root, run, stage } from './stages.mjs';
+import { StageFailure, root, run, stage } from './stages.mjs';
 
 const onlyUnit = process.argv.includes('--unit');
 const folder = path.join(root, '.private', 'test');
@@ -16,7 +16,7 @@ const counts = { passed: 0, failed: 0 };
 /** One check that either holds or does not. */
 async function check(name, work) {
   try {
-    await stage(name, work);
+    await stage(name, async () => void (await work()));
     counts.passed += 1;
   } catch (error) {
     if (!(error instanceof StageFailure)) throw error;
@@ -29,8 +29,8 @@ async function tests(project, env = {}) {
   const output = path.join(folder, `${project}.json`);
   rmSync(output, { force: true });
   try {
-    await stage(`tests: ${project}`, () =>
-      run(process.execPath, [jest, '--selectProjects', project, '--json', `--outputFile=${output}`, ...(project === 'unit' ? ['-w', '2'] : ['--runInBand'])], { env: { NODE_ENV: 'test', ...env } }));
+    await stage(`tests: ${project}`, async () =>
+      void await run(process.execPath, [jest, '--selectProjects', project, '--json', `--outputFile=${output}`, ...(project === 'unit' ? ['-w', '2'] : ['--runInBand'])], { env: { NODE_ENV: 'test', ...env } }));
   } catch (error) {
     if (!(error instanceof StageFailure)) throw error;
   }
@@ -70,11 +70,19 @@ async function main() {
     await stage('application', build);
     await tests('browser', { SPINE_FOLDER: folder });
   }
-  console.log(`${counts.passed} passed, ${counts.failed} failed`);
-  process.exitCode = counts.failed === 0 ? 0 : 1;
 }
 
-main().catch((error) => {
-  console.log(`${counts.passed} passed, ${counts.failed + 1} failed`);
-  giveUp(error);
-});
+const tell = () => console.log(`${counts.passed} passed, ${counts.failed} failed`);
+
+main().then(
+  () => {
+    tell();
+    process.exit(counts.failed === 0 ? 0 : 1);
+  },
+  (error) => {
+    counts.failed += 1;
+    if (!(error instanceof StageFailure)) console.error(error);
+    tell();
+    process.exit(1);
+  },
+);

@@ -14,8 +14,8 @@ export function connect(url: string): Sequelize {
     timezone: '+00:00',
     logging: false,
     define: { underscored: true },
-    pool: { max: 8, acquire: 4000, idle: 10_000 },
-    dialectOptions: { connectTimeout: 3000 },
+    pool: { max: 8, acquire: 4000, idle: 3000, evict: 1000 },
+    dialectOptions: { connectTimeout: 3000, socketTimeout: 6000 }, // a server that hangs is as good as none
   });
 }
 

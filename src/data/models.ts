@@ -169,7 +169,7 @@ const json = (name: string) => ({
 /** Ties the models to a connection; safe to call again for another one. */
 export function defineModels(sequelize: Sequelize): void {
   const define = <M extends Model>(model: ModelStatic<M>, tableName: string, attributes: Record<string, unknown>) =>
-    model.init(attributes as unknown as ModelAttributes<M>, { sequelize, tableName, timestamps: false });
+    model.init(attributes as unknown as ModelAttributes<M>, { sequelize, tableName, modelName: tableName, timestamps: false }); // class names do not survive a build
   define(Studio, 'studios', { id, name: STRING, school: STRING, stances: json('stances'), props: json('props'), timeZone: STRING, demo: BOOLEAN, createdAt: DATE(3) });
   define(User, 'users', { id, studioId, email: STRING, name: STRING, role: STRING, passwordHash: STRING, createdAt: DATE(3) });
   define(Session, 'sessions', { id: { type: STRING(64), primaryKey: true }, studioId, userId: UUID, expiresAt: DATE(3) });

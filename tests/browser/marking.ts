@@ -51,11 +51,15 @@ export async function layMarks(chrome: Chrome, wanted: Wanted, exact: readonly s
   }
 }
 
+/** Moves a mark home by keys: tens of pixels with Shift, then single ones. */
 export async function nudgeTo(chrome: Chrome, mark: string, [x, y]: Vec2): Promise<void> {
-  await (await chrome.find(By.css(`[role="group"] button[aria-label^="${mark},"]`))).click();
+  await (await chrome.find(By.css(`button[data-pick="${mark}"]`))).click();
   const at = await markAt(chrome, mark);
   if (!at) throw new Error(`${mark} is not set`);
-  const keys = (by: number, less: string, more: string) => Array.from({ length: Math.abs(Math.round(by)) }, () => (by < 0 ? less : more));
+  const keys = (by: number, less: string, more: string): string[] => {
+    const [steps, key] = [Math.abs(Math.round(by)), by < 0 ? less : more];
+    return [...Array.from({ length: Math.floor(steps / 10) }, () => Key.chord(Key.SHIFT, key)), ...Array.from({ length: steps % 10 }, () => key)];
+  };
   const canvas = await chrome.find(sheet);
   await canvas.sendKeys(...keys(x - at[0], Key.ARROW_LEFT, Key.ARROW_RIGHT), ...keys(y - at[1], Key.ARROW_UP, Key.ARROW_DOWN));
 }

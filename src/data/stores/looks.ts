@@ -55,7 +55,7 @@ export const looksPerPage = 8;
 /** A client's looks, newest first, a page at a time; those begun and left without a single picture are passed over. */
 export async function listLooks(who: Who, clientId: string, page = 1): Promise<{ looks: LookCard[]; total: number }> {
   ready();
-  const hasPicture = literal('(kept_at IS NOT NULL OR EXISTS (SELECT 1 FROM look_pictures WHERE look_pictures.look_id = Look.id))');
+  const hasPicture = literal('(kept_at IS NOT NULL OR EXISTS (SELECT 1 FROM look_pictures WHERE look_pictures.look_id = looks.id))');
   const { rows, count } = await Look.findAndCountAll({
     where: { [Op.and]: [{ studioId: who.studioId, clientId }, hasPicture] },
     order: [['startedAt', 'DESC'], ['id', 'DESC']],

@@ -70,6 +70,7 @@ export function Palette({ role, bench, wrong, dispatch, onChosen }: PaletteProps
                   className="mark"
                   aria-label={`${isLine(id) ? '' : `${id}, `}${nameOfMark(id)}${draft.points[id] ? ', placed' : ''}`}
                   isSelected={id === active}
+                  data-pick={id}
                   data-set={draft.points[id] ? '' : undefined}
                   data-wrong={wrong.has(id) ? '' : undefined}
                   onChange={() => {
