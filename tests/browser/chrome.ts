@@ -34,6 +34,13 @@ export async function openChrome(address: string, size: Size = desk) {
     const found = await driver.wait(until.elementLocated(locator), patienceMs, `nothing on the page for ${String(locator)}`);
     return driver.wait(until.elementIsVisible(found), patienceMs);
   };
+  /** A page is there to be pressed once React has taken over its markup. */
+  const awake = () =>
+    driver.wait(() => driver.executeAsyncScript<boolean>(`
+      const done = arguments[0];
+      const main = document.querySelector('main');
+      if (!main || !Object.keys(main).some((key) => key.startsWith('__react'))) return done(false);
+      requestAnimationFrame(() => requestAnimationFrame(() => done(true)));`), patienceMs, 'the page never came alive');
   const button = (name: string) => find(By.xpath(`//*[self::button or self::a or @role='button' or @role='tab'][normalize-space(.)=${quote(name)} or @aria-label=${quote(name)}]`));
   const field = (label: string) => find(By.xpath(`//label[normalize-space(.)=${quote(label)}]/following-sibling::*[self::input or self::textarea or self::button]`));
 
@@ -43,7 +50,14 @@ export async function openChrome(address: string, size: Size = desk) {
     find,
     button,
     field,
-    go: (to: string) => driver.get(new URL(to, address).href),
+    go: async (to: string) => {
+      await driver.get(new URL(to, address).href);
+      await awake();
+    },
+    refresh: async () => {
+      await driver.navigate().refresh();
+      await awake();
+    },
     press: async (name: string) => {
       const found = await button(name);
       await driver.executeScript('arguments[0].scrollIntoView({block:"center"})', found);

@@ -217,7 +217,7 @@ describe('from a picture of a leg float to a dose, kept', () => {
       const code = await house.end(signal);
       if (signal === 'SIGINT') expect([code, house.said()]).toEqual([0, expect.stringContaining('everything is kept')]);
       house = await openHouse();
-      await chrome.driver.navigate().refresh();
+      await chrome.refresh();
       await chrome.sees('2 min 45 s a set');
       expect(await chrome.text('[data-look]')).toContain('5 each side');
     }
@@ -274,7 +274,7 @@ describe('her own picture', () => {
     house = await openHouse({ PORT: port });
     expect(house.address).toContain(port); // what the kill left behind gave its port back
     await allKept();
-    await chrome.driver.navigate().refresh();
+    await chrome.refresh();
     expect(await markAt(chrome, 'CH')).toEqual(moved);
     await chrome.complaints();
   });
