@@ -89,7 +89,7 @@ export const Chip = styled.span<{ $tone?: keyof typeof tones }>`
   align-items: center;
   gap: 6px;
   border: 1px solid;
-  border-radius: 999px;
+  border-radius: 15px;
   padding: 3px 12px;
   font-size: 0.88rem;
   line-height: 1.35;

@@ -49,7 +49,7 @@ export function MarkedPicture({ picture, marks, setup, out = new Set(), label }:
   return (
     <Sheet viewBox={`0 0 ${w} ${h}`} role="img" aria-label={label}>
       <image href={pictureAddress(picture.id)} width={w} height={h} />
-      <Levels lines={lines} out={out} unit={w / 860} />
+      <Levels lines={lines} out={out} unit={w / 560} />
     </Sheet>
   );
 }

@@ -91,7 +91,7 @@ export function VialStack({ readings, large = false, label }: { readings: readon
       {readings.map(({ block, place, state, value, error, word }) => (
         <Line key={block} role="listitem" $out={state === 'out'} $large={large} data-block={block} data-state={state}>
           <span className="name">{block}</span>
-          <Vial place={place} state={state} />
+          <span className="glass"><Vial place={place} state={state} /></span>
           <span className="reading">
             {value && <span className="numeral">{value}</span>} {error && <span className="error">{error}</span>}
             <span className="word">{word ?? vialWords[state]}</span>

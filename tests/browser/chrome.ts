@@ -9,6 +9,7 @@ import chrome from 'selenium-webdriver/chrome';
 export type Size = { readonly width: number; readonly height: number };
 export const desk: Size = { width: 1280, height: 800 };
 export const tablet: Size = { width: 768, height: 1024 };
+export const phone: Size = { width: 390, height: 844 };
 
 const patienceMs = 15_000;
 const flags = [

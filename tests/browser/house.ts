@@ -4,7 +4,7 @@ import type { ChildProcess } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 
-const root = path.resolve(__dirname, '../..');
+const root = process.cwd(); // both Jest and the scripts run in the project's own folder
 const startsWithinMs = 120_000;
 
 export const ownFolder = process.env.SPINE_FOLDER ?? path.join(root, '.private', 'test');

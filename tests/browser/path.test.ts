@@ -8,7 +8,7 @@ import path from 'node:path';
 import sharp from 'sharp';
 import { renderPicture } from '@/data/demo/render';
 import { demoSignIn } from '@/data/demo/world';
-import { By, Key, openChrome, tablet } from './chrome';
+import { By, Key, openChrome, phone, tablet } from './chrome';
 import type { Chrome } from './chrome';
 import { databasePid, databaseUrl, openHouse } from './house';
 import type { House } from './house';
@@ -21,6 +21,8 @@ const folder = mkdtempSync(path.join(os.tmpdir(), 'spine-pictures-'));
 
 let house: House;
 let chrome: Chrome;
+let clientPage = '';
+let openLook = '';
 
 async function signIn(password: string = demoSignIn.password): Promise<void> {
   await chrome.go('/sign-in');
@@ -91,6 +93,7 @@ describe('from a picture of a leg float to a dose, kept', () => {
     expect(maren).toContain('the chin lifting');
     await (await chrome.find(By.linkText('Maren Tolleck'))).click();
     await chrome.seesExactly('Maren Tolleck', 'h1');
+    clientPage = await chrome.driver.getCurrentUrl();
     await chrome.sees('physician or physiotherapist and local rules of practice come first');
     await chrome.seesExactly('Own neutral', 'h2');
     expect(await chrome.text('ol[aria-label="March: levels"] [aria-current]')).toContain('To tabletop');
@@ -231,6 +234,7 @@ describe('her own picture', () => {
     await (await chrome.find(By.css('a[aria-label="Look at Tamsin Eddystrom"]'))).click();
     await chrome.press('To the pictures');
     await chrome.isAt(/looks\//);
+    openLook = await chrome.driver.getCurrentUrl();
     const truth = truthOf(top);
     const photo = await sharp(await renderPicture(truth.svg, 5)).rotate(-90).jpeg({ quality: 90 }).withMetadata({ orientation: 6 }).toBuffer();
     await send(await file('my own.jpg', photo));
@@ -310,10 +314,10 @@ describe('clients', () => {
     await chrome.seesExactly('Not found', 'h1');
     await chrome.complaints();
   });
-  test('on an upright tablet and in the dark nothing runs out of the page', async () => {
-    await chrome.resize(tablet);
+  test.each([['an upright tablet', tablet], ['a phone', phone]])('on %s and in the dark nothing runs out of the page', async (_, size) => {
+    await chrome.resize(size);
     await chrome.prefersDark(true);
-    for (const address of ['/', '/clients', '/clients/new', '/sign-in']) {
+    for (const address of ['/', '/clients', '/clients/new', clientPage, openLook]) {
       await chrome.go(address);
       const overflow = await chrome.driver.executeScript('return document.documentElement.scrollWidth - innerWidth');
       expect([address, overflow]).toEqual([address, 0]);

@@ -33,7 +33,8 @@ type Kept = KeptReading['baseline'];
 const outBlocks = (findings: Kept): ReadonlySet<string> => new Set(findings.filter(({ verdict }) => verdict === 'out').map(({ fault }) => entry(repertoire.faults, fault).block));
 
 function Found({ findings }: { findings: Kept }) {
-  const out = findings.filter(({ verdict }) => verdict === 'out');
+  const firstOf = (fault: string) => findings.find((one) => one.fault === fault); // two measures may show one fault: the worse stands for it
+  const out = findings.filter((one) => one.verdict === 'out' && firstOf(one.fault) === one);
   const unsure = findings.filter(({ verdict }) => verdict === 'unsure');
   if (findings.length === 0) return <>nothing was judged</>;
   return (

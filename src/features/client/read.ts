@@ -59,7 +59,9 @@ function standingsOf(doses: readonly DoseCard[], tell: (date: Date) => string): 
   return ladders.map((exercise) => {
     const own = doses.filter((dose) => dose.exercise === exercise); // newest first
     const steps = own.map(({ level, createdAt }) => ({ level, date: tell(createdAt) })).reverse();
-    return { exercise, level: own[0]?.level ?? null, since: own[0] ? tell(own[0].createdAt) : null, steps };
+    const left = own.findIndex(({ level }) => level !== own[0]?.level); // the newest dose at another level
+    const first = own[(left < 0 ? own.length : left) - 1];
+    return { exercise, level: own[0]?.level ?? null, since: first ? tell(first.createdAt) : null, steps };
   });
 }
 

@@ -25,7 +25,7 @@ import { DoseForm } from './dose';
 import { Findings } from './findings';
 import { useKeptMarks } from './keeping';
 import type { Keeping } from './keeping';
-import { Numbers, outBlocks } from './numbers';
+import { Numbers, outBlocks, Vials } from './numbers';
 import { Palette } from './palette';
 import { PictureSource } from './picture-source';
 import type { BenchOpening } from './read';
@@ -66,7 +66,21 @@ const Bench = styled.div`
   grid-template-columns: minmax(0, 1fr) 372px;
   gap: 26px;
   padding-top: 16px;
-  ${narrow} { grid-template-columns: minmax(0, 1fr); }
+  .column { display: grid; gap: 12px; align-content: start; min-width: 0; }
+  ${narrow} {
+    display: flex;
+    flex-direction: column;
+    gap: 14px;
+    .column { display: contents; }
+    .column > * { order: 4; }
+    .seen { order: 1; }
+    .told { order: 2; }
+    .set { order: 3; }
+    .told [role='list'] { grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 14px; }
+    .told [role='listitem'] { grid-template-columns: auto minmax(0, 1fr); gap: 4px 8px; align-items: start; }
+    .told .glass { grid-column: 1 / -1; grid-row: 1; }
+    .told .reading { text-align: right; }
+  }
 `;
 
 const hints: Readonly<Record<Role, string>> = {
@@ -257,25 +271,25 @@ function Marking({ role, bench, dispatch, reading, headEnd, clientId, samples, c
   const read = reading.pictures[role];
   const judged = role === 'setup' ? reading.setup : role === 'top' ? reading.baseline : reading.retest;
   const error = read.state === 'wrong' ? read.error : undefined;
-  const wrong = error ? wrongMarks(error.path) : new Set<string>();
-  const atFault = error?.path.startsWith('neutral') ? 'set-up picture: ' : '';
-  const out = outBlocks(judged);
+  const atFault = error?.path.startsWith('neutral') ? 'In the set-up picture: ' : '';
+  const wrong = error && !atFault ? wrongMarks(error.path) : new Set<string>();
   return (
     <Bench>
-      <Stack $gap={12} ref={canvas}>
-        <Canvas role={role} sheet={sheet} draft={bench.drafts[role]} active={bench.active[role]} marks={toMarks(bench.drafts[role])} setup={role === 'setup' ? undefined : toMarks(bench.drafts.setup)} out={out} wrong={atFault ? new Set() : wrong} dispatch={dispatch} />
-        {error && <Notice $tone="out" role="alert">{atFault}{error.message}</Notice>}
-        <Palette role={role} bench={bench} wrong={atFault ? new Set() : wrong} dispatch={dispatch} onChosen={() => canvas.current?.querySelector<SVGSVGElement>('svg.sheet')?.focus()} />
-      </Stack>
-      <Stack $gap={18}>
-        {role === 'retest' && reading.verdict && <Verdict verdict={reading.verdict} correction={correction} />}
-        <Numbers role={role} read={read} judged={judged} headEnd={headEnd} />
+      <div className="column" ref={canvas}>
+        <div className="seen"><Canvas role={role} sheet={sheet} draft={bench.drafts[role]} active={bench.active[role]} marks={toMarks(bench.drafts[role])} setup={role === 'setup' ? undefined : toMarks(bench.drafts.setup)} out={outBlocks(judged)} wrong={wrong} dispatch={dispatch} /></div>
+        {error && <Notice $tone="out" role="alert" className="told">{atFault}{error.message}</Notice>}
+        <Stack $gap={12} className="set"><Palette role={role} bench={bench} wrong={wrong} dispatch={dispatch} onChosen={() => canvas.current?.querySelector<SVGSVGElement>('svg.sheet')?.focus()} /></Stack>
+      </div>
+      <div className="column">
+        {role === 'retest' && reading.verdict && <div className="told"><Verdict verdict={reading.verdict} correction={correction} /></div>}
+        <div className="told"><Vials role={role} read={read} judged={judged} headEnd={headEnd} /></div>
+        <Numbers role={role} read={read} judged={judged} />
         <Row>
           <Button $look="main" onPress={onDone}>{doneNames[role]}<ArrowRight size={19} aria-hidden /></Button>
           <Button $look="quiet" onPress={() => setChanging(true)}>Another picture</Button>
         </Row>
         <Small>{sheet.title} · {sheet.originalWidth} × {sheet.originalHeight} px, head at the {headEnd}</Small>
-      </Stack>
+      </div>
     </Bench>
   );
 }

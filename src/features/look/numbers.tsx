@@ -57,8 +57,15 @@ const tellLacks = (lacks: readonly string[]): string => {
   return [here.join(', '), fromSetUp.length > 0 ? `${fromSetUp.join(', ')} in the set-up picture` : ''].filter(Boolean).join('; ');
 };
 
-/** Vials and figures of one picture as its marks stand now. */
-export function Numbers({ role, read, judged, headEnd }: { role: Role; read: ReadPicture; judged: JudgeOutput | undefined; headEnd: 'left' | 'right' }) {
+type Shown = { readonly role: Role; readonly read: ReadPicture; readonly judged: JudgeOutput | undefined };
+
+/** The three vials of one picture as its marks stand now. */
+export const Vials = ({ role, read, judged, headEnd }: Shown & { readonly headEnd: 'left' | 'right' }) => (
+  <VialStack label="Head, ribs and pelvis" readings={blocksOf(role, read, judged, headEnd).map(tellBlock)} />
+);
+
+/** The figures of one picture as its marks stand now. */
+export function Numbers({ role, read, judged }: Shown) {
   const measured = read.state === 'read' ? read.measured : undefined;
   const rows = shownMeasures.filter((id) => {
     if (id === 'pelvicTiltPsis') return measured && id in measured.measures;
@@ -67,7 +74,6 @@ export function Numbers({ role, read, judged, headEnd }: { role: Role; read: Rea
   });
   return (
     <>
-      <VialStack label="Head, ribs and pelvis" readings={blocksOf(role, read, judged, headEnd).map(tellBlock)} />
       <Table>
         <thead>
           <tr><th scope="col">measure</th>{role !== 'setup' && <th scope="col">from set-up</th>}<th scope="col">against the mat</th></tr>

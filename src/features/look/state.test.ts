@@ -32,6 +32,11 @@ test('removing is undone too, and a new mark forgets what could be redone', () =
   expect(step(back, put('LR', [1, 1])).future).toEqual([]);
 });
 
+test('undo leaves the known length as it is typed', () => {
+  const bench = after(load, put('ASIS', [5, 5]), { do: 'knownMm', role: 'setup', mm: 1000 }, { do: 'undo' });
+  expect(bench.drafts.setup).toEqual({ points: {}, knownMm: 1000 });
+});
+
 test('marks stay inside the picture', () => expect(after(load, put('FH', [-50, 5000])).drafts.setup.points.FH).toEqual([0, 1200]));
 
 test('a picture of the same camera takes over mat line and known length, not landmarks', () => {

@@ -138,7 +138,7 @@ export function step(bench: Bench, act: BenchAct): Bench {
       return gone ? change(bench, act.role, { ...draft, points }) : bench;
     }
     case 'knownMm':
-      return change(bench, act.role, { ...bench.drafts[act.role], knownMm: act.mm });
+      return { ...bench, drafts: { ...bench.drafts, [act.role]: { ...bench.drafts[act.role], knownMm: act.mm } } };
     case 'restore':
       return change(bench, act.role, act.draft);
     case 'undo':
@@ -148,7 +148,7 @@ export function step(bench: Bench, act: BenchAct): Bench {
       if (!last) return bench;
       return {
         ...bench,
-        drafts: { ...bench.drafts, [last.role]: last.draft },
+        drafts: { ...bench.drafts, [last.role]: { ...last.draft, knownMm: bench.drafts[last.role].knownMm } }, // the typed length has its own field
         [from]: bench[from].slice(0, -1),
         [to]: [...bench[to], { role: last.role, draft: bench.drafts[last.role] }],
       };

@@ -23,7 +23,7 @@ const Line = styled.li<{ $state: TodayRow['state'] }>`
   border-top: 1px solid var(--rule);
   &:first-child { border-top: 0; }
   ${({ $state }) => ($state === 'now' || $state === 'next' ? 'background: var(--panel);' : '')}
-  .time { font-size: 1.45rem; line-height: 1.1; ${({ $state }) => ($state === 'past' ? 'color: var(--quiet);' : '')} }
+  .time { font-size: 1.4rem; line-height: 1.1; white-space: nowrap; ${({ $state }) => ($state === 'past' ? 'color: var(--quiet);' : '')} }
   .name { font-size: 1.32rem; text-decoration: none; overflow-wrap: anywhere; }
   .name:hover { text-decoration: underline; text-underline-offset: 4px; }
   .watch li { display: grid; grid-template-columns: 22px 1fr; gap: 9px; padding: 3px 0; }
@@ -32,7 +32,7 @@ const Line = styled.li<{ $state: TodayRow['state'] }>`
   .watch b { font-weight: 650; }
   .last { display: grid; gap: 5px; }
   .last div { display: grid; grid-template-columns: 46px 1fr; gap: 7px; align-items: center; font-size: 0.82rem; color: var(--quiet); }
-  ${narrow} { grid-template-columns: 84px minmax(0, 1fr) 130px auto; .last { grid-column: 3; } .watching { grid-column: 2 / -1; grid-row: 2; } }
+  ${narrow} { grid-template-columns: 102px minmax(0, 1fr) 130px auto; .last { grid-column: 3; } .watching { grid-column: 2 / -1; grid-row: 2; } }
   @media (max-width: 520px) { grid-template-columns: minmax(0, 1fr); .last, .watching { grid-column: 1; grid-row: auto; } }
 `;
 
