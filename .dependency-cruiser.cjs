@@ -44,12 +44,20 @@ module.exports = {
       from: { path: own('app') },
       to: { path: '^src/', pathNot: [own('app'), own('features'), own('platform'), own('design')] },
     },
-    { name: 'queries-only-in-data', severity: 'error', from: { path: '^src/', pathNot: own('data') }, to: { path: 'node_modules/(sequelize|mariadb|umzug)/' } },
+    {
+      name: 'queries-only-in-data',
+      severity: 'error',
+      from: { path: '^src/', pathNot: own('data') },
+      to: { path: 'node_modules/(sequelize|mariadb|umzug)/' },
+    },
   ],
   options: {
     tsConfig: { fileName: 'tsconfig.json' },
     tsPreCompilationDeps: true,
     doNotFollow: { path: 'node_modules' },
-    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default', 'types'] },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'require', 'node', 'default', 'types'],
+    },
   },
 };

@@ -1,7 +1,18 @@
 // Three projects: unit (beside the code), data (a real database), browser (the real interface in headless Chromium).
 const shared = {
   testEnvironment: 'node',
-  transform: { '^.+\\.(t|j)sx?$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript', tsx: true }, transform: { react: { runtime: 'automatic' } }, target: 'es2022' } }] },
+  transform: {
+    '^.+\\.(t|j)sx?$': [
+      '@swc/jest',
+      {
+        jsc: {
+          parser: { syntax: 'typescript', tsx: true },
+          transform: { react: { runtime: 'automatic' } },
+          target: 'es2022',
+        },
+      },
+    ],
+  },
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
   transformIgnorePatterns: ['/node_modules/(?!(uuid|@internationalized)/)'],
 };

@@ -14,7 +14,9 @@ const quiet = { NEXT_TELEMETRY_DISABLED: '1' };
 export function filesBelow(entry) {
   if (!existsSync(entry)) return [];
   if (!statSync(entry).isDirectory()) return [entry];
-  return readdirSync(entry).sort().flatMap((name) => filesBelow(path.join(entry, name)));
+  return readdirSync(entry)
+    .sort()
+    .flatMap((name) => filesBelow(path.join(entry, name)));
 }
 
 function fingerprint() {
@@ -41,7 +43,10 @@ export async function prepareDatabase(url, { seed = true } = {}) {
   const output = await run(
     process.execPath,
     ['--import', 'tsx', path.join(root, 'src', 'data', 'prepare.ts'), ...(seed ? [] : ['--no-seed'])],
-    { env: { DATABASE_URL: url }, advice: 'read the output above; the data itself has not been touched by a failed step' },
+    {
+      env: { DATABASE_URL: url },
+      advice: 'read the output above; the data itself has not been touched by a failed step',
+    },
   );
   return output.trim().split('\n').at(-1);
 }
@@ -80,8 +85,15 @@ export async function serve({ url, port, host = '127.0.0.1', dev = false }) {
   writeFileSync(record, JSON.stringify({ pid: child.pid, owner: process.pid }));
   const address = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`;
   for (let tries = 0; ; tries += 1) {
-    if (child.exitCode !== null) throw new StageFailure(`the server ended with ${child.exitCode}`, `read ${path.join(ownFolder, 'app.log')}`);
-    if (await fetch(`${address}/api/health`).then(() => true, () => false)) break;
+    if (child.exitCode !== null)
+      throw new StageFailure(`the server ended with ${child.exitCode}`, `read ${path.join(ownFolder, 'app.log')}`);
+    if (
+      await fetch(`${address}/api/health`).then(
+        () => true,
+        () => false,
+      )
+    )
+      break;
     if (tries > 600) throw new StageFailure('the server does not answer', `read ${path.join(ownFolder, 'app.log')}`);
     await sleep(100);
   }

@@ -6,7 +6,11 @@ import { setUp } from './set-up.mjs';
 import { giveUp, root, run, stage } from './stages.mjs';
 
 const folder = path.join(root, '.private', 'bench');
-const measureIn = (file) => run(process.execPath, ['--import', 'tsx', path.join(root, 'tests', 'load', file)], { show: true, env: { SPINE_FOLDER: folder } });
+const measureIn = (file) =>
+  run(process.execPath, ['--import', 'tsx', path.join(root, 'tests', 'load', file)], {
+    show: true,
+    env: { SPINE_FOLDER: folder },
+  });
 
 async function main() {
   await setUp({ browser: true });

@@ -21,8 +21,14 @@ export async function bundleCore() {
   mkdirSync(path.dirname(bundle), { recursive: true, mode: 0o700 });
   const draft = `${bundle}.${process.pid}`;
   await build({
-    entryPoints: [path.join(root, 'src', 'cli', 'main.ts')], outfile: draft, bundle: true, platform: 'node',
-    format: 'esm', target: 'node20', tsconfig: path.join(root, 'tsconfig.json'), logLevel: 'error',
+    entryPoints: [path.join(root, 'src', 'cli', 'main.ts')],
+    outfile: draft,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    tsconfig: path.join(root, 'tsconfig.json'),
+    logLevel: 'error',
   });
   renameSync(draft, bundle);
   return 'bundled';
@@ -30,7 +36,15 @@ export async function bundleCore() {
 
 if (process.argv[1] === path.join(root, 'scripts', 'core.mjs')) {
   if (!existsSync(path.join(root, 'node_modules', 'esbuild'))) {
-    console.error(JSON.stringify({ error: { code: 'notInstalled', message: 'Run npm start or npm test once first: the packages are missing.', path: '' } }));
+    console.error(
+      JSON.stringify({
+        error: {
+          code: 'notInstalled',
+          message: 'Run npm start or npm test once first: the packages are missing.',
+          path: '',
+        },
+      }),
+    );
     process.exit(2);
   }
   await bundleCore();

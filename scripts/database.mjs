@@ -47,7 +47,12 @@ function readPassword(folder) {
 async function answers(port, password) {
   const { createConnection } = await import('mariadb');
   const connection = await createConnection({
-    host: '127.0.0.1', port, user: 'level_spine', password, database: databaseName, connectTimeout: 2000,
+    host: '127.0.0.1',
+    port,
+    user: 'level_spine',
+    password,
+    database: databaseName,
+    connectTimeout: 2000,
   });
   await connection.query('SELECT 1');
   await connection.end();
@@ -57,8 +62,7 @@ async function waitUntilReady(port, password, child, log) {
   const deadline = Date.now() + 60_000;
   let last;
   while (Date.now() < deadline) {
-    if (child && child.exitCode !== null)
-      throw new StageFailure(`MariaDB ended with ${child.exitCode}`, `read ${log}`);
+    if (child && child.exitCode !== null) throw new StageFailure(`MariaDB ended with ${child.exitCode}`, `read ${log}`);
     try {
       return await answers(port, password);
     } catch (error) {
@@ -95,24 +99,45 @@ export async function startDatabase(folder, { keepAlive = false } = {}) {
   if (running && isServer(running.pid)) {
     if (running.owner !== process.pid && isAlive(running.owner)) {
       await waitUntilReady(running.port, password, undefined, log);
-      return { url: url(running.port), port: running.port, pid: () => running.pid, shared: true, stop: async () => {}, kill: () => {} };
+      return {
+        url: url(running.port),
+        port: running.port,
+        pid: () => running.pid,
+        shared: true,
+        stop: async () => {},
+        kill: () => {},
+      };
     }
     await endProcess(running.pid); // left behind by a command that was killed
   }
 
   if (!existsSync(path.join(data, 'mysql', 'global_priv.frm'))) {
     rmSync(data, { recursive: true, force: true }); // a first start that was cut short
-    await run(findProgram('mariadb-install-db'), [
-      '--no-defaults', `--user=${user}`, `--datadir=${data}`, '--auth-root-authentication-method=socket',
-      `--auth-root-socket-user=${user}`, '--skip-test-db', '--skip-name-resolve',
-    ], { advice: `remove ${folder} and run the same command again` });
+    await run(
+      findProgram('mariadb-install-db'),
+      [
+        '--no-defaults',
+        `--user=${user}`,
+        `--datadir=${data}`,
+        '--auth-root-authentication-method=socket',
+        `--auth-root-socket-user=${user}`,
+        '--skip-test-db',
+        '--skip-name-resolve',
+      ],
+      { advice: `remove ${folder} and run the same command again` },
+    );
   }
   const init = path.join(folder, 'init.sql');
-  writeFileSync(init, [
-    `CREATE DATABASE IF NOT EXISTS ${databaseName};`,
-    `CREATE OR REPLACE USER level_spine@'127.0.0.1' IDENTIFIED BY '${password}';`,
-    `GRANT ALL ON ${databaseName}.* TO level_spine@'127.0.0.1';`, '',
-  ].join('\n'), { mode: 0o600 });
+  writeFileSync(
+    init,
+    [
+      `CREATE DATABASE IF NOT EXISTS ${databaseName};`,
+      `CREATE OR REPLACE USER level_spine@'127.0.0.1' IDENTIFIED BY '${password}';`,
+      `GRANT ALL ON ${databaseName}.* TO level_spine@'127.0.0.1';`,
+      '',
+    ].join('\n'),
+    { mode: 0o600 },
+  );
 
   const port = await freePort(firstPort);
   const sockets = mkdtempSync(path.join(os.tmpdir(), 'spine-db-')); // socket paths must stay short
@@ -120,13 +145,26 @@ export async function startDatabase(folder, { keepAlive = false } = {}) {
   let stopping = false;
 
   const launch = async () => {
-    child = spawn(findProgram('mariadbd'), [
-      '--no-defaults', `--user=${user}`, `--datadir=${data}`, '--bind-address=127.0.0.1', `--port=${port}`,
-      `--socket=${path.join(sockets, 's.sock')}`, `--pid-file=${path.join(sockets, 'mariadbd.pid')}`,
-      `--log-error=${log}`, '--skip-name-resolve', '--character-set-server=utf8mb4',
-      '--collation-server=utf8mb4_unicode_ci', '--innodb-buffer-pool-size=64M', '--max-allowed-packet=64M',
-      `--init-file=${init}`,
-    ], { stdio: 'ignore', detached: true }); // detached: Ctrl-C reaches us first, and we stop it cleanly
+    child = spawn(
+      findProgram('mariadbd'),
+      [
+        '--no-defaults',
+        `--user=${user}`,
+        `--datadir=${data}`,
+        '--bind-address=127.0.0.1',
+        `--port=${port}`,
+        `--socket=${path.join(sockets, 's.sock')}`,
+        `--pid-file=${path.join(sockets, 'mariadbd.pid')}`,
+        `--log-error=${log}`,
+        '--skip-name-resolve',
+        '--character-set-server=utf8mb4',
+        '--collation-server=utf8mb4_unicode_ci',
+        '--innodb-buffer-pool-size=64M',
+        '--max-allowed-packet=64M',
+        `--init-file=${init}`,
+      ],
+      { stdio: 'ignore', detached: true },
+    ); // detached: Ctrl-C reaches us first, and we stop it cleanly
     writeFileSync(record, JSON.stringify({ pid: child.pid, port, owner: process.pid }), { mode: 0o600 });
     child.on('exit', () => {
       if (!stopping && keepAlive) {

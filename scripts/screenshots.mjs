@@ -12,7 +12,11 @@ async function main() {
   await stage('application', build);
   rmSync(folder, { recursive: true, force: true });
   await stage('pictures', async () => {
-    const output = await run(process.execPath, ['--import', 'tsx', path.join(root, 'tests', 'browser', 'screenshots.ts')], { env: { SPINE_FOLDER: folder } });
+    const output = await run(
+      process.execPath,
+      ['--import', 'tsx', path.join(root, 'tests', 'browser', 'screenshots.ts')],
+      { env: { SPINE_FOLDER: folder } },
+    );
     return output.trim().split('\n').at(-1);
   });
   rmSync(folder, { recursive: true, force: true });

@@ -17,7 +17,9 @@ export function checkNode() {
 
 /** Installs npm packages when there are none or the lock file has changed since. */
 export async function installPackages() {
-  const lock = createHash('sha256').update(readFileSync(path.join(root, 'package-lock.json'))).digest('hex');
+  const lock = createHash('sha256')
+    .update(readFileSync(path.join(root, 'package-lock.json')))
+    .digest('hex');
   const stamp = path.join(root, 'node_modules', '.installed-from');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return 'up to date';
   await run('npm', ['ci', '--include=dev', '--no-audit', '--no-fund', '--loglevel=error'], {
@@ -54,7 +56,10 @@ export async function installDebian(programs, packages) {
 }
 
 export const databasePackages = () =>
-  installDebian(['mariadbd', 'mariadb-install-db', 'my_print_defaults'], ['mariadb-server-core', 'mariadb-client-core']);
+  installDebian(
+    ['mariadbd', 'mariadb-install-db', 'my_print_defaults'],
+    ['mariadb-server-core', 'mariadb-client-core'],
+  );
 
 export const browserPackages = () => installDebian(['chromium', 'chromedriver'], ['chromium', 'chromium-driver']);
 

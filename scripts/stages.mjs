@@ -6,7 +6,9 @@ import { fileURLToPath } from 'node:url';
 export const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '..');
 
 /** Where everything that is ours alone lies: database, bundles, records of what runs. Git ignores it. */
-export const ownFolder = process.env.SPINE_FOLDER ? path.resolve(process.env.SPINE_FOLDER) : path.join(root, '.private');
+export const ownFolder = process.env.SPINE_FOLDER
+  ? path.resolve(process.env.SPINE_FOLDER)
+  : path.join(root, '.private');
 
 /** A failure with advice: printed without a stack, because the person can act on it. */
 export class StageFailure extends Error {

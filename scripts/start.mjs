@@ -2,6 +2,7 @@
 import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { build, endLeftOver, prepareDatabase, serve } from './app.mjs';
+import { bundleCore } from './core.mjs';
 import { startDatabase } from './database.mjs';
 import { freePort } from './ports.mjs';
 import { setUp } from './set-up.mjs';
@@ -42,7 +43,10 @@ async function prepareWhenReachable(url) {
 
 async function main() {
   if (!Number.isInteger(wantedPort) || wantedPort < 1 || wantedPort > 65535)
-    throw new StageFailure(`PORT=${process.env.PORT} is not a port`, 'give a number from 1 to 65535, or leave PORT unset');
+    throw new StageFailure(
+      `PORT=${process.env.PORT} is not a port`,
+      'give a number from 1 to 65535, or leave PORT unset',
+    );
   await setUp({ database: !ownServer });
   if (ownServer) {
     console.log('• database: the server that DATABASE_URL names');
@@ -53,10 +57,13 @@ async function main() {
   } else {
     await stage('private MariaDB', async () => {
       database = await startDatabase(path.join(ownFolder, 'database'), { keepAlive: true });
-      return database.shared ? `already running, shared (port ${database.port})` : `running on 127.0.0.1:${database.port}`;
+      return database.shared
+        ? `already running, shared (port ${database.port})`
+        : `running on 127.0.0.1:${database.port}`;
     });
     await stage('tables and demo', () => prepareDatabase(database.url));
   }
+  await stage('core for the shell', bundleCore);
   if (!dev) await stage('application', build);
   await endLeftOver();
   const port = await freePort(wantedPort, host);

@@ -29,8 +29,22 @@ async function tests(project, env = {}) {
   const output = path.join(folder, `${project}.json`);
   rmSync(output, { force: true });
   try {
-    await stage(`tests: ${project}`, async () =>
-      void await run(process.execPath, [jest, '--selectProjects', project, '--json', `--outputFile=${output}`, ...(project === 'unit' ? ['-w', '2'] : ['--runInBand'])], { env: { NODE_ENV: 'test', ...env } }));
+    await stage(
+      `tests: ${project}`,
+      async () =>
+        void (await run(
+          process.execPath,
+          [
+            jest,
+            '--selectProjects',
+            project,
+            '--json',
+            `--outputFile=${output}`,
+            ...(project === 'unit' ? ['-w', '2'] : ['--runInBand']),
+          ],
+          { env: { NODE_ENV: 'test', ...env } },
+        )),
+    );
   } catch (error) {
     if (!(error instanceof StageFailure)) throw error;
   }

@@ -5,7 +5,10 @@ import { cookies } from 'next/headers';
 import type { ReactNode } from 'react';
 import { StyleRegistry } from '@/design/registry';
 
-export const metadata: Metadata = { title: { default: 'Level Spine', template: '%s · Level Spine' }, description: 'Alignment, corrections and dose for Pilates instructors' };
+export const metadata: Metadata = {
+  title: { default: 'Level Spine', template: '%s · Level Spine' },
+  description: 'Alignment, corrections and dose for Pilates instructors',
+};
 export const viewport: Viewport = { width: 'device-width', initialScale: 1 };
 
 export default async function RootLayout({ children }: { children: ReactNode }) {

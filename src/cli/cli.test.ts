@@ -3,10 +3,23 @@ import path from 'node:path';
 import { answer } from './verbs';
 
 const root = path.resolve(__dirname, '../..');
-const picture = { position: 'supine', view: 'side', headEnd: 'left', matLine: [[100, 1000], [2100, 1000]], landmarks: { ASIS: [1000, 682.367], PS: [1100, 700] } };
+const picture = {
+  position: 'supine',
+  view: 'side',
+  headEnd: 'left',
+  matLine: [
+    [100, 1000],
+    [2100, 1000],
+  ],
+  landmarks: { ASIS: [1000, 682.367], PS: [1100, 700] },
+};
 
 function shell(verb: string, input: string) {
-  const { status, stdout, stderr } = spawnSync('npm', ['run', '-s', 'core', '--', verb], { cwd: root, input, encoding: 'utf8' });
+  const { status, stdout, stderr } = spawnSync('npm', ['run', '-s', 'core', '--', verb], {
+    cwd: root,
+    input,
+    encoding: 'utf8',
+  });
   return { status, stdout, stderr: stderr.split('\n').filter((line) => line && !line.startsWith('npm warn')) };
 }
 
@@ -28,12 +41,33 @@ test.each([
   ['measure', { ...picture, landmarks: { NOSE: [1, 1] } }, 'badValue', 'landmarks.NOSE'],
   ['measure', { ...picture, headEnd: undefined }, 'missing', 'headEnd'],
   ['measure', { ...picture, matLine: undefined }, 'missing', 'matLine'],
-  ['measure', { ...picture, scale: { points: [[0, 0], [9, 0]], mm: 0 } }, 'badValue', 'scale.mm'],
-  ['judge', { exercise: 'legFloat', measures: { pelvicTilt: { value: 'much', se: 1 } } }, 'badValue', 'measures.pelvicTilt.value'],
+  [
+    'measure',
+    {
+      ...picture,
+      scale: {
+        points: [
+          [0, 0],
+          [9, 0],
+        ],
+        mm: 0,
+      },
+    },
+    'badValue',
+    'scale.mm',
+  ],
+  [
+    'judge',
+    { exercise: 'legFloat', measures: { pelvicTilt: { value: 'much', se: 1 } } },
+    'badValue',
+    'measures.pelvicTilt.value',
+  ],
   ['compare', { before: { value: 1, se: 1 }, after: { value: 1, se: -1 }, target: [0, 1] }, 'badValue', 'after.se'],
   ['compare', { before: { value: 1, se: 1 }, after: { value: 1, se: 1 }, target: [3, 1] }, 'badValue', 'target'],
   ['breath', { pattern: 'in 4', repetitions: 0 }, 'badValue', 'repetitions'],
-])('%s refuses %j as %s at %s', (verb, input, code, at) => expect(answer(verb, JSON.stringify(input))).toMatchObject({ ok: false, error: { code, path: at } }));
+])('%s refuses %j as %s at %s', (verb, input, code, at) =>
+  expect(answer(verb, JSON.stringify(input))).toMatchObject({ ok: false, error: { code, path: at } }),
+);
 
 test('no verb, an unknown one, an inherited name and no JSON are refused', () => {
   expect(answer(undefined, '{}')).toMatchObject({ ok: false, error: { code: 'unknownVerb' } });

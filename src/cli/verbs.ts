@@ -28,7 +28,11 @@ const verbs: Readonly<Record<string, Verb>> = {
 export function answer(name: string | undefined, text: string): Result<unknown> {
   const chosen = name !== undefined && Object.hasOwn(verbs, name) ? verbs[name] : undefined;
   if (!chosen)
-    return failure('unknownVerb', `${name ? `"${name}" is not a verb` : 'No verb given'}; verbs: ${Object.keys(verbs).join(', ')}`, 'verb');
+    return failure(
+      'unknownVerb',
+      `${name ? `"${name}" is not a verb` : 'No verb given'}; verbs: ${Object.keys(verbs).join(', ')}`,
+      'verb',
+    );
   let input: unknown;
   try {
     input = JSON.parse(text);

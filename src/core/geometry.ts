@@ -49,15 +49,27 @@ export const multiply = (m: Mat3, n: Mat3): Mat3 => {
 /** Rotation by `angle` about one of the axes (right-handed). */
 export const aboutX = (angle: number): Mat3 => {
   const [c, s] = [Math.cos(angle), Math.sin(angle)];
-  return [[1, 0, 0], [0, c, -s], [0, s, c]];
+  return [
+    [1, 0, 0],
+    [0, c, -s],
+    [0, s, c],
+  ];
 };
 export const aboutY = (angle: number): Mat3 => {
   const [c, s] = [Math.cos(angle), Math.sin(angle)];
-  return [[c, 0, s], [0, 1, 0], [-s, 0, c]];
+  return [
+    [c, 0, s],
+    [0, 1, 0],
+    [-s, 0, c],
+  ];
 };
 export const aboutZ = (angle: number): Mat3 => {
   const [c, s] = [Math.cos(angle), Math.sin(angle)];
-  return [[c, -s, 0], [s, c, 0], [0, 0, 1]];
+  return [
+    [c, -s, 0],
+    [s, c, 0],
+    [0, 0, 1],
+  ];
 };
 
 /** A value kept within [lo, hi]. */

@@ -5,9 +5,16 @@ import * as first from './migrations/001-first';
 /** Brings the tables to the newest shape; returns the names of the migrations that ran. */
 export async function migrate(sequelize: Sequelize): Promise<string[]> {
   const umzug = new Umzug({
-    migrations: [{ name: '001-first', up: ({ context }) => first.up(context), down: ({ context }) => first.down(context) }],
+    migrations: [
+      { name: '001-first', up: ({ context }) => first.up(context), down: ({ context }) => first.down(context) },
+    ],
     context: sequelize.getQueryInterface(),
-    storage: new SequelizeStorage({ sequelize, modelName: 'migrations', tableName: 'migrations', columnType: undefined }),
+    storage: new SequelizeStorage({
+      sequelize,
+      modelName: 'migrations',
+      tableName: 'migrations',
+      columnType: undefined,
+    }),
     logger: undefined,
   });
   return (await umzug.up()).map(({ name }) => name);

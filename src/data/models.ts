@@ -1,6 +1,13 @@
 // Rows as Sequelize knows them. Only this folder sees them; stores hand out plain values.
 import { DataTypes, Model } from 'sequelize';
-import type { CreationOptional, InferAttributes, InferCreationAttributes, ModelAttributes, ModelStatic, Sequelize } from 'sequelize';
+import type {
+  CreationOptional,
+  InferAttributes,
+  InferCreationAttributes,
+  ModelAttributes,
+  ModelStatic,
+  Sequelize,
+} from 'sequelize';
 import type { Role, StoredDose, StoredMarks } from './types';
 
 const { BOOLEAN, DATE, DATEONLY, DOUBLE, INTEGER, JSON: JSON_TYPE, STRING, TEXT, UUID } = DataTypes;
@@ -169,32 +176,145 @@ const json = (name: string) => ({
 /** Ties the models to a connection; safe to call again for another one. */
 export function defineModels(sequelize: Sequelize): void {
   const define = <M extends Model>(model: ModelStatic<M>, tableName: string, attributes: Record<string, unknown>) =>
-    model.init(attributes as unknown as ModelAttributes<M>, { sequelize, tableName, modelName: tableName, timestamps: false }); // class names do not survive a build
-  define(Studio, 'studios', { id, name: STRING, school: STRING, stances: json('stances'), props: json('props'), timeZone: STRING, demo: BOOLEAN, createdAt: DATE(3) });
-  define(User, 'users', { id, studioId, email: STRING, name: STRING, role: STRING, passwordHash: STRING, createdAt: DATE(3) });
-  define(Session, 'sessions', { id: { type: STRING(64), primaryKey: true }, studioId, userId: UUID, expiresAt: DATE(3) });
-  define(RateLimit, 'rate_limits', { id: { type: STRING(190), primaryKey: true }, points: INTEGER, expiresAt: DATE(3) });
-  define(Client, 'clients', {
-    id, studioId, name: STRING, goal: STRING, birthYear: INTEGER, heightM: DOUBLE, massKg: DOUBLE, sex: STRING, school: STRING,
-    touchConsent: BOOLEAN, note: TEXT, createdAt: DATE(3),
+    model.init(attributes as unknown as ModelAttributes<M>, {
+      sequelize,
+      tableName,
+      modelName: tableName,
+      timestamps: false,
+    }); // class names do not survive a build
+  define(Studio, 'studios', {
+    id,
+    name: STRING,
+    school: STRING,
+    stances: json('stances'),
+    props: json('props'),
+    timeZone: STRING,
+    demo: BOOLEAN,
+    createdAt: DATE(3),
   });
-  define(ClientCondition, 'client_conditions', { id, studioId, clientId: UUID, condition: STRING, note: STRING, clearedOn: DATEONLY, clearedBy: STRING });
-  define(Appointment, 'appointments', { id, studioId, clientId: UUID, instructorId: UUID, startsAt: DATE(3), minutes: INTEGER, note: STRING });
+  define(User, 'users', {
+    id,
+    studioId,
+    email: STRING,
+    name: STRING,
+    role: STRING,
+    passwordHash: STRING,
+    createdAt: DATE(3),
+  });
+  define(Session, 'sessions', {
+    id: { type: STRING(64), primaryKey: true },
+    studioId,
+    userId: UUID,
+    expiresAt: DATE(3),
+  });
+  define(RateLimit, 'rate_limits', {
+    id: { type: STRING(190), primaryKey: true },
+    points: INTEGER,
+    expiresAt: DATE(3),
+  });
+  define(Client, 'clients', {
+    id,
+    studioId,
+    name: STRING,
+    goal: STRING,
+    birthYear: INTEGER,
+    heightM: DOUBLE,
+    massKg: DOUBLE,
+    sex: STRING,
+    school: STRING,
+    touchConsent: BOOLEAN,
+    note: TEXT,
+    createdAt: DATE(3),
+  });
+  define(ClientCondition, 'client_conditions', {
+    id,
+    studioId,
+    clientId: UUID,
+    condition: STRING,
+    note: STRING,
+    clearedOn: DATEONLY,
+    clearedBy: STRING,
+  });
+  define(Appointment, 'appointments', {
+    id,
+    studioId,
+    clientId: UUID,
+    instructorId: UUID,
+    startsAt: DATE(3),
+    minutes: INTEGER,
+    note: STRING,
+  });
   define(Picture, 'pictures', {
-    id, studioId, clientId: UUID, title: STRING, bytes: DataTypes.BLOB('medium'), format: STRING, width: INTEGER, height: INTEGER,
-    originalWidth: INTEGER, originalHeight: INTEGER, createdAt: DATE(3),
+    id,
+    studioId,
+    clientId: UUID,
+    title: STRING,
+    bytes: DataTypes.BLOB('medium'),
+    format: STRING,
+    width: INTEGER,
+    height: INTEGER,
+    originalWidth: INTEGER,
+    originalHeight: INTEGER,
+    createdAt: DATE(3),
   });
   define(Look, 'looks', {
-    id, studioId, clientId: UUID, instructorId: UUID, exercise: STRING, level: INTEGER, view: STRING, headEnd: STRING, school: STRING,
-    stances: json('stances'), fault: STRING, correction: STRING, result: json('result'), rulesVersion: STRING, startedAt: DATE(3), keptAt: DATE(3),
+    id,
+    studioId,
+    clientId: UUID,
+    instructorId: UUID,
+    exercise: STRING,
+    level: INTEGER,
+    view: STRING,
+    headEnd: STRING,
+    school: STRING,
+    stances: json('stances'),
+    fault: STRING,
+    correction: STRING,
+    result: json('result'),
+    rulesVersion: STRING,
+    startedAt: DATE(3),
+    keptAt: DATE(3),
   });
-  define(LookPicture, 'look_pictures', { id, studioId, lookId: UUID, role: STRING, pictureId: UUID, marks: json('marks'), updatedAt: DATE(3) });
+  define(LookPicture, 'look_pictures', {
+    id,
+    studioId,
+    lookId: UUID,
+    role: STRING,
+    pictureId: UUID,
+    marks: json('marks'),
+    updatedAt: DATE(3),
+  });
   define(Trial, 'trials', {
-    id, studioId, clientId: UUID, lookId: UUID, exercise: STRING, fault: STRING, correction: STRING, measure: STRING, verdict: STRING,
-    changeValue: DOUBLE, mdc: DOUBLE, triedAt: DATE(3),
+    id,
+    studioId,
+    clientId: UUID,
+    lookId: UUID,
+    exercise: STRING,
+    fault: STRING,
+    correction: STRING,
+    measure: STRING,
+    verdict: STRING,
+    changeValue: DOUBLE,
+    mdc: DOUBLE,
+    triedAt: DATE(3),
   });
   define(Dose, 'doses', {
-    id, studioId, clientId: UUID, lookId: UUID, exercise: STRING, level: INTEGER, repetitions: INTEGER, sets: INTEGER, sides: INTEGER,
-    directions: INTEGER, pattern: STRING, pace: DOUBLE, changeOverS: DOUBLE, setS: DOUBLE, breathsPerMinute: DOUBLE, instructorId: UUID, createdAt: DATE(3),
+    id,
+    studioId,
+    clientId: UUID,
+    lookId: UUID,
+    exercise: STRING,
+    level: INTEGER,
+    repetitions: INTEGER,
+    sets: INTEGER,
+    sides: INTEGER,
+    directions: INTEGER,
+    pattern: STRING,
+    pace: DOUBLE,
+    changeOverS: DOUBLE,
+    setS: DOUBLE,
+    breathsPerMinute: DOUBLE,
+    instructorId: UUID,
+    createdAt: DATE(3),
   });
 }

@@ -11,17 +11,29 @@ const readable: ReadonlySet<string> = new Set(['jpeg', 'png', 'webp']);
 
 export type KeptImage = Pick<NewPicture, 'bytes' | 'format' | 'width' | 'height' | 'originalWidth' | 'originalHeight'>;
 
-const notAPicture = () => failure('notAPicture', 'This file is not a picture that can be read. Choose a PNG, JPEG or WebP file.', 'picture');
+const notAPicture = () =>
+  failure('notAPicture', 'This file is not a picture that can be read. Choose a PNG, JPEG or WebP file.', 'picture');
 
 /** Reads a file's bytes as PNG, JPEG or WebP. Sizes are after turning upright; nothing of EXIF is kept. */
 export async function takeIn(file: Buffer): Promise<Result<KeptImage>> {
   if (file.length === 0) return notAPicture();
-  if (file.length > mostBytes) return failure('fileTooLarge', `This file has ${Math.round(file.length / 1_048_576)} MB; up to ${mostBytes / 1_048_576} can be sent.`, 'picture');
-  const header = await sharp(file, { limitInputPixels: false }).metadata().catch(() => undefined);
+  if (file.length > mostBytes)
+    return failure(
+      'fileTooLarge',
+      `This file has ${Math.round(file.length / 1_048_576)} MB; up to ${mostBytes / 1_048_576} can be sent.`,
+      'picture',
+    );
+  const header = await sharp(file, { limitInputPixels: false })
+    .metadata()
+    .catch(() => undefined);
   if (!header?.width || !header.height || !readable.has(header.format ?? '')) return notAPicture();
   const megapixels = (header.width * header.height) / 1e6;
   if (megapixels > mostMegapixels)
-    return failure('pictureTooLarge', `This picture has ${Math.round(megapixels)} megapixels; up to ${mostMegapixels} can be read. Send a smaller copy: twelve are plenty.`, 'picture');
+    return failure(
+      'pictureTooLarge',
+      `This picture has ${Math.round(megapixels)} megapixels; up to ${mostMegapixels} can be read. Send a smaller copy: twelve are plenty.`,
+      'picture',
+    );
   const turned = (header.orientation ?? 1) >= 5;
   const [originalWidth, originalHeight] = turned ? [header.height, header.width] : [header.width, header.height];
   try {
@@ -30,7 +42,14 @@ export async function takeIn(file: Buffer): Promise<Result<KeptImage>> {
       .resize({ width: longestSidePx, height: longestSidePx, fit: 'inside', withoutEnlargement: true })
       .webp({ quality: 84 })
       .toBuffer({ resolveWithObject: true });
-    return success({ bytes: data, format: 'image/webp', width: info.width, height: info.height, originalWidth, originalHeight });
+    return success({
+      bytes: data,
+      format: 'image/webp',
+      width: info.width,
+      height: info.height,
+      originalWidth,
+      originalHeight,
+    });
   } catch {
     return notAPicture(); // cut short or damaged behind a good header
   }

@@ -11,32 +11,91 @@ export type Who = { readonly userId: string; readonly studioId: string; readonly
 
 export type StoredDose = Dose & { setS: number; breathsPerMinute: number };
 
-export type StudioCard = { readonly id: string; readonly name: string; readonly school: string; readonly stances: Readonly<Record<string, string>>; readonly props: readonly string[]; readonly timeZone: string };
+export type StudioCard = {
+  readonly id: string;
+  readonly name: string;
+  readonly school: string;
+  readonly stances: Readonly<Record<string, string>>;
+  readonly props: readonly string[];
+  readonly timeZone: string;
+};
 
-export type ConditionOnFile = { readonly condition: string; readonly note: string; readonly clearedOn: string | null; readonly clearedBy: string | null };
+export type ConditionOnFile = {
+  readonly condition: string;
+  readonly note: string;
+  readonly clearedOn: string | null;
+  readonly clearedBy: string | null;
+};
 
 export type ClientCard = {
-  readonly id: string; readonly name: string; readonly goal: string; readonly birthYear: number | null; readonly heightM: number | null;
-  readonly massKg: number | null; readonly sex: 'f' | 'm' | null; readonly school: string | null; readonly touchConsent: boolean; readonly note: string;
+  readonly id: string;
+  readonly name: string;
+  readonly goal: string;
+  readonly birthYear: number | null;
+  readonly heightM: number | null;
+  readonly massKg: number | null;
+  readonly sex: 'f' | 'm' | null;
+  readonly school: string | null;
+  readonly touchConsent: boolean;
+  readonly note: string;
   readonly conditions: readonly ConditionOnFile[];
 };
 
-export type AppointmentCard = { readonly id: string; readonly clientId: string; readonly instructor: string; readonly startsAt: Date; readonly minutes: number; readonly note: string };
+export type AppointmentCard = {
+  readonly id: string;
+  readonly clientId: string;
+  readonly instructor: string;
+  readonly startsAt: Date;
+  readonly minutes: number;
+  readonly note: string;
+};
 
-export type PictureCard = { readonly id: string; readonly title: string; readonly width: number; readonly height: number; readonly originalWidth: number; readonly originalHeight: number };
+export type PictureCard = {
+  readonly id: string;
+  readonly title: string;
+  readonly width: number;
+  readonly height: number;
+  readonly originalWidth: number;
+  readonly originalHeight: number;
+};
 
 export type LookPictureCard = PictureCard & { readonly role: PictureRole; readonly marks: StoredMarks };
 
 export type LookCard = {
-  readonly id: string; readonly clientId: string; readonly instructor: string; readonly exercise: string; readonly level: number; readonly view: 'side';
-  readonly headEnd: 'left' | 'right'; readonly school: string; readonly stances: Readonly<Record<string, string>>;
-  readonly fault: string | null; readonly correction: string | null; readonly rulesVersion: string;
-  readonly startedAt: Date; readonly keptAt: Date | null; readonly result: KeptReading | null; readonly pictures: readonly LookPictureCard[];
+  readonly id: string;
+  readonly clientId: string;
+  readonly instructor: string;
+  readonly exercise: string;
+  readonly level: number;
+  readonly view: 'side';
+  readonly headEnd: 'left' | 'right';
+  readonly school: string;
+  readonly stances: Readonly<Record<string, string>>;
+  readonly fault: string | null;
+  readonly correction: string | null;
+  readonly rulesVersion: string;
+  readonly startedAt: Date;
+  readonly keptAt: Date | null;
+  readonly result: KeptReading | null;
+  readonly pictures: readonly LookPictureCard[];
 };
 
-export type DoseCard = StoredDose & { readonly id: string; readonly lookId: string | null; readonly clientId: string; readonly createdAt: Date };
+export type DoseCard = StoredDose & {
+  readonly id: string;
+  readonly lookId: string | null;
+  readonly clientId: string;
+  readonly createdAt: Date;
+};
 
 export type TrialCard = {
-  readonly lookId: string; readonly clientId: string; readonly exercise: string; readonly fault: string; readonly correction: string; readonly measure: string;
-  readonly verdict: 'better' | 'same' | 'worse'; readonly changeValue: number; readonly mdc: number; readonly triedAt: Date;
+  readonly lookId: string;
+  readonly clientId: string;
+  readonly exercise: string;
+  readonly fault: string;
+  readonly correction: string;
+  readonly measure: string;
+  readonly verdict: 'better' | 'same' | 'worse';
+  readonly changeValue: number;
+  readonly mdc: number;
+  readonly triedAt: Date;
 };

@@ -10,8 +10,14 @@ const Ribbon = styled.svg`
   width: 100%;
   height: auto;
   overflow: visible;
-  text { font-size: 21px; fill: var(--ink); }
-  .moves { fill: var(--quiet); font-size: 19px; }
+  text {
+    font-size: 21px;
+    fill: var(--ink);
+  }
+  .moves {
+    fill: var(--quiet);
+    font-size: 19px;
+  }
 `;
 
 const [width, top, bottom] = [640, 12, 76];
@@ -23,7 +29,8 @@ function wave(timeline: readonly BreathMoment[], perCount: number): string {
   let x = 0;
   for (const { phase, count } of timeline) {
     const to = phase === 'in' ? top : phase === 'out' ? bottom : level;
-    for (let share = 0; share < 1; share += 0.125) points.push([x + share * count * perCount, level + ((to - level) * (1 - Math.cos(Math.PI * share))) / 2]);
+    for (let share = 0; share < 1; share += 0.125)
+      points.push([x + share * count * perCount, level + ((to - level) * (1 - Math.cos(Math.PI * share))) / 2]);
     x += count * perCount;
     level = to;
   }
@@ -34,15 +41,31 @@ function wave(timeline: readonly BreathMoment[], perCount: number): string {
 export function BreathRibbon({ timeline }: { timeline: readonly BreathMoment[] }) {
   const counts = timeline.reduce((sum, { count }) => sum + count, 0);
   const perCount = width / counts;
-  const starts = timeline.map((_, index) => timeline.slice(0, index).reduce((sum, { count }) => sum + count, 0) * perCount);
+  const starts = timeline.map(
+    (_, index) => timeline.slice(0, index).reduce((sum, { count }) => sum + count, 0) * perCount,
+  );
   return (
-    <Ribbon viewBox={`0 0 ${width} 132`} role="img" aria-label={timeline.map(({ phase, count, moves }) => `${phase} ${count} ${moves}`.trim()).join(', ')}>
-      {starts.slice(1).map((x) => <line key={x} x1={x} x2={x} y1={4} y2={84} stroke="var(--rule)" strokeWidth={1.5} />)}
+    <Ribbon
+      viewBox={`0 0 ${width} 132`}
+      role="img"
+      aria-label={timeline.map(({ phase, count, moves }) => `${phase} ${count} ${moves}`.trim()).join(', ')}
+    >
+      {starts.slice(1).map((x) => (
+        <line key={x} x1={x} x2={x} y1={4} y2={84} stroke="var(--rule)" strokeWidth={1.5} />
+      ))}
       <path d={wave(timeline, perCount)} fill="none" stroke="var(--info)" strokeWidth={4} strokeLinecap="round" />
       {timeline.map(({ phase, count, moves }, index) => (
-        <g key={starts[index]} transform={`translate(${(starts[index] ?? 0) + (count * perCount) / 2} 102)`} textAnchor="middle">
-          <text fontWeight={700}>{phase} {count}</text>
-          <text className="moves" y={24}>{moves}</text>
+        <g
+          key={starts[index]}
+          transform={`translate(${(starts[index] ?? 0) + (count * perCount) / 2} 102)`}
+          textAnchor="middle"
+        >
+          <text fontWeight={700}>
+            {phase} {count}
+          </text>
+          <text className="moves" y={24}>
+            {moves}
+          </text>
         </g>
       ))}
     </Ribbon>

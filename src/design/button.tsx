@@ -9,19 +9,25 @@ const looks = {
     background: var(--fluid);
     border-color: var(--fluid);
     color: var(--on-fluid);
-    &[data-hovered] { background: var(--fluid-top); }
+    &[data-hovered] {
+      background: var(--fluid-top);
+    }
   `,
   plain: css`
     background: var(--panel);
     border-color: var(--rule-strong);
-    &[data-hovered] { border-color: var(--ink); }
+    &[data-hovered] {
+      border-color: var(--ink);
+    }
   `,
   quiet: css`
     background: transparent;
     border-color: transparent;
     color: var(--info);
     padding-inline: 10px;
-    &[data-hovered] { background: var(--info-tint); }
+    &[data-hovered] {
+      background: var(--info-tint);
+    }
   `,
 };
 
@@ -38,9 +44,16 @@ const shape = css`
   line-height: 1.2;
   text-decoration: none;
   cursor: pointer;
-  svg { flex: none; }
-  &[data-disabled] { opacity: 0.5; cursor: not-allowed; }
-  &[data-pressed] { transform: translateY(1px); }
+  svg {
+    flex: none;
+  }
+  &[data-disabled] {
+    opacity: 0.5;
+    cursor: not-allowed;
+  }
+  &[data-pressed] {
+    transform: translateY(1px);
+  }
 `;
 
 export const Button = styled(AriaButton)<{ $look?: keyof typeof looks }>`
@@ -51,5 +64,7 @@ export const Button = styled(AriaButton)<{ $look?: keyof typeof looks }>`
 export const ButtonLink = styled(Link)<{ $look?: keyof typeof looks }>`
   ${shape}
   ${({ $look = 'plain' }) => looks[$look]}
-  &:hover { filter: brightness(1.04); }
+  &:hover {
+    filter: brightness(1.04);
+  }
 `;

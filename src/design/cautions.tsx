@@ -4,7 +4,14 @@ import { TriangleAlert } from 'lucide-react';
 import styled from 'styled-components';
 import { Chip, Row, Small, Stack } from './layout';
 
-export type Caution = { readonly id: string; readonly name: string; readonly caution: string; readonly change: string; readonly note: string; readonly cleared?: string };
+export type Caution = {
+  readonly id: string;
+  readonly name: string;
+  readonly caution: string;
+  readonly change: string;
+  readonly note: string;
+  readonly cleared?: string;
+};
 
 const Box = styled.section`
   background: var(--out-tint);
@@ -12,9 +19,22 @@ const Box = styled.section`
   padding: 16px 18px;
   display: grid;
   gap: 14px;
-  h2 { display: flex; gap: 10px; align-items: center; color: var(--out); }
-  li + li { border-top: 1px solid color-mix(in srgb, var(--out) 24%, transparent); padding-top: 10px; margin-top: 10px; }
-  .defer { font-size: 0.92rem; border-top: 1px solid color-mix(in srgb, var(--out) 24%, transparent); padding-top: 10px; }
+  h2 {
+    display: flex;
+    gap: 10px;
+    align-items: center;
+    color: var(--out);
+  }
+  li + li {
+    border-top: 1px solid color-mix(in srgb, var(--out) 24%, transparent);
+    padding-top: 10px;
+    margin-top: 10px;
+  }
+  .defer {
+    font-size: 0.92rem;
+    border-top: 1px solid color-mix(in srgb, var(--out) 24%, transparent);
+    padding-top: 10px;
+  }
 `;
 
 /** Conditions on file, what waits and what changes, and the words that defer to licensed care. */
@@ -22,14 +42,25 @@ export function Cautions({ cautions, deferring }: { cautions: readonly Caution[]
   if (cautions.length === 0) return null;
   return (
     <Box aria-label="Cautions">
-      <h2><TriangleAlert size={21} aria-hidden />Cautions</h2>
+      <h2>
+        <TriangleAlert size={21} aria-hidden />
+        Cautions
+      </h2>
       <ul>
         {cautions.map(({ id, name, caution, change, note, cleared }) => (
           <li key={id}>
             <Stack $gap={3}>
-              <Row $gap={8}><h3>{name[0]?.toUpperCase()}{name.slice(1)}</h3>{cleared && <Chip $tone="info">{cleared}</Chip>}</Row>
+              <Row $gap={8}>
+                <h3>
+                  {name[0]?.toUpperCase()}
+                  {name.slice(1)}
+                </h3>
+                {cleared && <Chip $tone="info">{cleared}</Chip>}
+              </Row>
               {note && <em>{note}</em>}
-              <span>{cleared ? 'Cleared; still:' : caution} {change}</span>
+              <span>
+                {cleared ? 'Cleared; still:' : caution} {change}
+              </span>
             </Stack>
           </li>
         ))}
@@ -45,7 +76,11 @@ export function CautionChips({ cautions }: { cautions: readonly Pick<Caution, 'i
   return (
     <Row $gap={6} aria-label="Cautions">
       {cautions.map(({ id, name, cleared }) => (
-        <Chip key={id} $tone={cleared ? 'plain' : 'out'}>{!cleared && <TriangleAlert size={14} aria-hidden />}{name}{cleared && ', cleared'}</Chip>
+        <Chip key={id} $tone={cleared ? 'plain' : 'out'}>
+          {!cleared && <TriangleAlert size={14} aria-hidden />}
+          {name}
+          {cleared && ', cleared'}
+        </Chip>
       ))}
     </Row>
   );

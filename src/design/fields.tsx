@@ -5,14 +5,37 @@ import { Check, ChevronDown } from 'lucide-react';
 import { useController } from 'react-hook-form';
 import type { Control, FieldPath, FieldValues } from 'react-hook-form';
 import {
-  Button, Checkbox as AriaCheckbox, FieldError, Input, Label, ListBox, ListBoxItem, Popover, Select as AriaSelect, SelectValue, Text, TextArea, TextField as AriaTextField,
+  Button,
+  Checkbox as AriaCheckbox,
+  FieldError,
+  Input,
+  Label,
+  ListBox,
+  ListBoxItem,
+  Popover,
+  Select as AriaSelect,
+  SelectValue,
+  Text,
+  TextArea,
+  TextField as AriaTextField,
 } from 'react-aria-components';
 import styled, { css } from 'styled-components';
 
 const label = css`
-  .label { font-weight: 600; font-size: 0.94rem; }
-  .help { color: var(--quiet); font-size: 0.86rem; line-height: 1.35; }
-  .error { color: var(--out); font-size: 0.92rem; font-weight: 600; }
+  .label {
+    font-weight: 600;
+    font-size: 0.94rem;
+  }
+  .help {
+    color: var(--quiet);
+    font-size: 0.86rem;
+    line-height: 1.35;
+  }
+  .error {
+    color: var(--out);
+    font-size: 0.92rem;
+    font-weight: 600;
+  }
 `;
 const box = css`
   width: 100%;
@@ -21,7 +44,11 @@ const box = css`
   border: 1.5px solid var(--rule-strong);
   border-radius: 12px;
   background: var(--panel);
-  &[data-invalid], [data-invalid] & { border-color: var(--out); border-width: 2px; }
+  &[data-invalid],
+  [data-invalid] & {
+    border-color: var(--out);
+    border-width: 2px;
+  }
 `;
 
 const Field = styled(AriaTextField)`
@@ -30,21 +57,61 @@ const Field = styled(AriaTextField)`
   align-content: start;
   min-width: 0;
   ${label}
-  input, textarea { ${box} }
-  textarea { min-height: 84px; resize: vertical; }
+  input, textarea {
+    ${box}
+  }
+  textarea {
+    min-height: 84px;
+    resize: vertical;
+  }
 `;
 
-type Bound<T extends FieldValues, V> = { control: Control<T, unknown, V>; name: FieldPath<T>; label: string; help?: string };
+type Bound<T extends FieldValues, V> = {
+  control: Control<T, unknown, V>;
+  name: FieldPath<T>;
+  label: string;
+  help?: string;
+};
 
-type TextFieldProps<T extends FieldValues, V> = Bound<T, V> & { type?: 'text' | 'email' | 'password'; autoComplete?: string; inputMode?: 'numeric' | 'decimal'; lines?: boolean };
+type TextFieldProps<T extends FieldValues, V> = Bound<T, V> & {
+  type?: 'text' | 'email' | 'password';
+  autoComplete?: string;
+  inputMode?: 'numeric' | 'decimal';
+  lines?: boolean;
+};
 
-export function TextField<T extends FieldValues, V>({ control, name, label: text, help, type = 'text', autoComplete, inputMode, lines }: TextFieldProps<T, V>) {
-  const { field: { ref, value, onChange, onBlur }, fieldState } = useController({ control, name });
+export function TextField<T extends FieldValues, V>({
+  control,
+  name,
+  label: text,
+  help,
+  type = 'text',
+  autoComplete,
+  inputMode,
+  lines,
+}: TextFieldProps<T, V>) {
+  const {
+    field: { ref, value, onChange, onBlur },
+    fieldState,
+  } = useController({ control, name });
   return (
-    <Field name={name} type={type} value={value ?? ''} onChange={onChange} onBlur={onBlur} isInvalid={fieldState.invalid} validationBehavior="aria" autoComplete={autoComplete}>
+    <Field
+      name={name}
+      type={type}
+      value={value ?? ''}
+      onChange={onChange}
+      onBlur={onBlur}
+      isInvalid={fieldState.invalid}
+      validationBehavior="aria"
+      autoComplete={autoComplete}
+    >
       <Label className="label">{text}</Label>
       {lines ? <TextArea ref={ref} /> : <Input ref={ref} inputMode={inputMode} />}
-      {help && <Text slot="description" className="help">{help}</Text>}
+      {help && (
+        <Text slot="description" className="help">
+          {help}
+        </Text>
+      )}
       <FieldError className="error">{fieldState.error?.message}</FieldError>
     </Field>
   );
@@ -56,8 +123,17 @@ const Chooser = styled(AriaSelect)`
   align-content: start;
   min-width: 0;
   ${label}
-  .trigger { ${box} display: flex; justify-content: space-between; align-items: center; gap: 10px; text-align: left; cursor: pointer; }
-  .trigger [slot='description'] { display: none; }
+  .trigger {
+    ${box} display: flex;
+    justify-content: space-between;
+    align-items: center;
+    gap: 10px;
+    text-align: left;
+    cursor: pointer;
+  }
+  .trigger [slot='description'] {
+    display: none;
+  }
 `;
 
 const List = styled(Popover)`
@@ -69,24 +145,61 @@ const List = styled(Popover)`
   box-shadow: 0 14px 40px rgb(10 20 24 / 25%);
   padding: 6px;
   overflow: auto;
-  .item { padding: 9px 12px; border-radius: 9px; cursor: pointer; outline: none; display: grid; min-height: 44px; align-content: center; }
-  .item[data-focused] { background: var(--info-tint); color: var(--info); }
-  .item[data-selected] { font-weight: 650; }
-  .item [slot='description'] { font-size: 0.86rem; color: var(--quiet); font-weight: 400; }
+  .item {
+    padding: 9px 12px;
+    border-radius: 9px;
+    cursor: pointer;
+    outline: none;
+    display: grid;
+    min-height: 44px;
+    align-content: center;
+  }
+  .item[data-focused] {
+    background: var(--info-tint);
+    color: var(--info);
+  }
+  .item[data-selected] {
+    font-weight: 650;
+  }
+  .item [slot='description'] {
+    font-size: 0.86rem;
+    color: var(--quiet);
+    font-weight: 400;
+  }
 `;
 
 export type Choice = { readonly id: string; readonly name: string; readonly about?: string };
 
-export function SelectField<T extends FieldValues, V>({ control, name, label: text, help, choices }: Bound<T, V> & { choices: readonly Choice[] }) {
-  const { field: { ref, value, onChange, onBlur }, fieldState } = useController({ control, name });
+export function SelectField<T extends FieldValues, V>({
+  control,
+  name,
+  label: text,
+  help,
+  choices,
+}: Bound<T, V> & { choices: readonly Choice[] }) {
+  const {
+    field: { ref, value, onChange, onBlur },
+    fieldState,
+  } = useController({ control, name });
   return (
-    <Chooser name={name} selectedKey={value ?? null} onSelectionChange={(key) => onChange(String(key))} onBlur={onBlur} isInvalid={fieldState.invalid} validationBehavior="aria">
+    <Chooser
+      name={name}
+      selectedKey={value ?? null}
+      onSelectionChange={(key) => onChange(String(key))}
+      onBlur={onBlur}
+      isInvalid={fieldState.invalid}
+      validationBehavior="aria"
+    >
       <Label className="label">{text}</Label>
       <Button className="trigger" ref={ref}>
         <SelectValue />
         <ChevronDown size={18} aria-hidden />
       </Button>
-      {help && <Text slot="description" className="help">{help}</Text>}
+      {help && (
+        <Text slot="description" className="help">
+          {help}
+        </Text>
+      )}
       <FieldError className="error">{fieldState.error?.message}</FieldError>
       <List>
         <ListBox items={choices}>
@@ -108,24 +221,50 @@ const Tick = styled(AriaCheckbox)`
   align-items: center;
   min-height: 44px;
   cursor: pointer;
-  .box { width: 24px; height: 24px; flex: none; border: 1.5px solid var(--rule-strong); border-radius: 7px; display: grid; place-items: center; background: var(--panel); color: transparent; }
-  &[data-selected] .box { background: var(--ink); border-color: var(--ink); color: var(--on-ink); }
-  &[data-focus-visible] { outline: none; }
-  &[data-focus-visible] .box { outline: 3px solid var(--info); outline-offset: 2px; }
+  .box {
+    width: 24px;
+    height: 24px;
+    flex: none;
+    border: 1.5px solid var(--rule-strong);
+    border-radius: 7px;
+    display: grid;
+    place-items: center;
+    background: var(--panel);
+    color: transparent;
+  }
+  &[data-selected] .box {
+    background: var(--ink);
+    border-color: var(--ink);
+    color: var(--on-ink);
+  }
+  &[data-focus-visible] {
+    outline: none;
+  }
+  &[data-focus-visible] .box {
+    outline: 3px solid var(--info);
+    outline-offset: 2px;
+  }
 `;
 
 export function CheckField<T extends FieldValues, V>({ control, name, label: text }: Bound<T, V>) {
   const { field } = useController({ control, name });
   return (
     <Tick isSelected={Boolean(field.value)} onChange={field.onChange} onBlur={field.onBlur}>
-      <span className="box"><Check size={17} strokeWidth={3} aria-hidden /></span>
+      <span className="box">
+        <Check size={17} strokeWidth={3} aria-hidden />
+      </span>
       {text}
     </Tick>
   );
 }
 
 /** Several ticks that make one list of ids. */
-export function ChecklistField<T extends FieldValues, V>({ control, name, label: text, choices }: Bound<T, V> & { choices: readonly Choice[] }) {
+export function ChecklistField<T extends FieldValues, V>({
+  control,
+  name,
+  label: text,
+  choices,
+}: Bound<T, V> & { choices: readonly Choice[] }) {
   const { field } = useController({ control, name });
   const chosen: readonly string[] = field.value ?? [];
   const toggle = (id: string, on: boolean) => field.onChange(on ? [...chosen, id] : chosen.filter((one) => one !== id));
@@ -135,7 +274,9 @@ export function ChecklistField<T extends FieldValues, V>({ control, name, label:
       <div className="choices">
         {choices.map(({ id, name: title }) => (
           <Tick key={id} isSelected={chosen.includes(id)} onChange={(on) => toggle(id, on)}>
-            <span className="box"><Check size={17} strokeWidth={3} aria-hidden /></span>
+            <span className="box">
+              <Check size={17} strokeWidth={3} aria-hidden />
+            </span>
             {title}
           </Tick>
         ))}
@@ -146,7 +287,11 @@ export function ChecklistField<T extends FieldValues, V>({ control, name, label:
 
 const Group = styled.div`
   ${label}
-  .choices { display: grid; grid-template-columns: repeat(auto-fill, minmax(250px, 1fr)); column-gap: 20px; }
+  .choices {
+    display: grid;
+    grid-template-columns: repeat(auto-fill, minmax(250px, 1fr));
+    column-gap: 20px;
+  }
 `;
 
 /** Room for a number field that may be left empty; the text is kept as typed. */

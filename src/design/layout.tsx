@@ -8,8 +8,12 @@ export const Page = styled.main`
   max-width: 1240px;
   margin: 0 auto;
   padding: 28px 32px 64px;
-  ${narrow} { padding: 22px 20px 48px; }
-  ${phone} { padding: 16px 14px 40px; }
+  ${narrow} {
+    padding: 22px 20px 48px;
+  }
+  ${phone} {
+    padding: 16px 14px 40px;
+  }
 `;
 
 export const PageHead = styled.header`
@@ -21,8 +25,13 @@ export const PageHead = styled.header`
   padding-bottom: 18px;
   margin-bottom: 8px;
   border-bottom: 1px solid var(--rule);
-  & > div:first-child { min-width: 0; flex: 1 1 420px; }
-  h1 { overflow-wrap: anywhere; }
+  & > div:first-child {
+    min-width: 0;
+    flex: 1 1 420px;
+  }
+  h1 {
+    overflow-wrap: anywhere;
+  }
 `;
 
 export const Quiet = styled.p`
@@ -55,14 +64,19 @@ export const Columns = styled.div<{ $side?: string }>`
   grid-template-columns: minmax(0, 1fr) ${({ $side = '360px' }) => $side};
   gap: 40px;
   padding-top: 22px;
-  ${narrow} { grid-template-columns: minmax(0, 1fr); gap: 28px; }
+  ${narrow} {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 28px;
+  }
 `;
 
 export const Section = styled.section`
   display: grid;
   gap: 12px;
   min-width: 0;
-  & + & { margin-top: 34px; }
+  & + & {
+    margin-top: 34px;
+  }
 `;
 
 export const Panel = styled.div`
@@ -74,14 +88,31 @@ export const Panel = styled.div`
 `;
 
 export const Ruled = styled.ul`
-  & > li { border-top: 1px solid var(--rule); padding: 14px 0; }
-  & > li:first-child { border-top: 0; padding-top: 4px; }
+  & > li {
+    border-top: 1px solid var(--rule);
+    padding: 14px 0;
+  }
+  & > li:first-child {
+    border-top: 0;
+    padding-top: 4px;
+  }
 `;
 
 const tones = {
-  plain: css`border-color: var(--rule-strong); color: var(--ink);`,
-  info: css`border-color: transparent; background: var(--info-tint); color: var(--info);`,
-  out: css`border-color: transparent; background: var(--out-tint); color: var(--out);`,
+  plain: css`
+    border-color: var(--rule-strong);
+    color: var(--ink);
+  `,
+  info: css`
+    border-color: transparent;
+    background: var(--info-tint);
+    color: var(--info);
+  `,
+  out: css`
+    border-color: transparent;
+    background: var(--out-tint);
+    color: var(--out);
+  `,
 };
 
 export const Chip = styled.span<{ $tone?: keyof typeof tones }>`
@@ -95,7 +126,9 @@ export const Chip = styled.span<{ $tone?: keyof typeof tones }>`
   line-height: 1.35;
   max-width: 100%;
   overflow-wrap: anywhere;
-  svg { flex: none; }
+  svg {
+    flex: none;
+  }
   ${({ $tone = 'plain' }) => tones[$tone]}
 `;
 
@@ -105,8 +138,13 @@ const boxed = css`
   display: flex;
   gap: 12px;
   align-items: flex-start;
-  svg { flex: none; margin-top: 3px; }
-  & > * { min-width: 0; }
+  svg {
+    flex: none;
+    margin-top: 3px;
+  }
+  & > * {
+    min-width: 0;
+  }
 `;
 
 export const Notice = styled.div<{ $tone?: 'info' | 'out' }>`

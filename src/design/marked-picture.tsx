@@ -6,7 +6,12 @@ import { levelLines } from '@/core/alignment/levels';
 import type { LevelLine } from '@/core/alignment/levels';
 import type { Marks } from '@/core/alignment/look';
 
-export type ShownPicture = { readonly id: string; readonly title: string; readonly originalWidth: number; readonly originalHeight: number };
+export type ShownPicture = {
+  readonly id: string;
+  readonly title: string;
+  readonly originalWidth: number;
+  readonly originalHeight: number;
+};
 
 export const pictureAddress = (id: string): string => `/api/pictures/${id}`;
 
@@ -29,12 +34,43 @@ export function Levels({ lines, out, unit }: { lines: readonly LevelLine[]; out:
           <g key={`${block}${a[0]}`}>
             {level && (
               <>
-                <line x1={level[0][0]} y1={level[0][1]} x2={level[1][0]} y2={level[1][1]} stroke="#0d1518" strokeOpacity={0.55} strokeWidth={4.5 * unit} />
-                <line x1={level[0][0]} y1={level[0][1]} x2={level[1][0]} y2={level[1][1]} stroke="#ffffff" strokeWidth={1.8 * unit} strokeDasharray={`${7 * unit} ${6 * unit}`} />
+                <line
+                  x1={level[0][0]}
+                  y1={level[0][1]}
+                  x2={level[1][0]}
+                  y2={level[1][1]}
+                  stroke="#0d1518"
+                  strokeOpacity={0.55}
+                  strokeWidth={4.5 * unit}
+                />
+                <line
+                  x1={level[0][0]}
+                  y1={level[0][1]}
+                  x2={level[1][0]}
+                  y2={level[1][1]}
+                  stroke="#ffffff"
+                  strokeWidth={1.8 * unit}
+                  strokeDasharray={`${7 * unit} ${6 * unit}`}
+                />
               </>
             )}
-            <line x1={a[0]} y1={a[1]} x2={b[0]} y2={b[1]} stroke="#0d1518" strokeOpacity={0.6} strokeWidth={5.5 * unit} />
-            <line x1={a[0]} y1={a[1]} x2={b[0]} y2={b[1]} stroke={isOut ? '#ff8a5c' : '#dbe85a'} strokeWidth={3 * unit} />
+            <line
+              x1={a[0]}
+              y1={a[1]}
+              x2={b[0]}
+              y2={b[1]}
+              stroke="#0d1518"
+              strokeOpacity={0.6}
+              strokeWidth={5.5 * unit}
+            />
+            <line
+              x1={a[0]}
+              y1={a[1]}
+              x2={b[0]}
+              y2={b[1]}
+              stroke={isOut ? '#ff8a5c' : '#dbe85a'}
+              strokeWidth={3 * unit}
+            />
           </g>
         );
       })}
@@ -43,7 +79,19 @@ export function Levels({ lines, out, unit }: { lines: readonly LevelLine[]; out:
 }
 
 /** A kept picture with its levels drawn on it. */
-export function MarkedPicture({ picture, marks, setup, out = new Set(), label }: { picture: ShownPicture; marks: Marks; setup?: Marks | undefined; out?: ReadonlySet<string>; label: string }) {
+export function MarkedPicture({
+  picture,
+  marks,
+  setup,
+  out = new Set(),
+  label,
+}: {
+  picture: ShownPicture;
+  marks: Marks;
+  setup?: Marks | undefined;
+  out?: ReadonlySet<string>;
+  label: string;
+}) {
   const lines = useMemo(() => levelLines(marks, setup), [marks, setup]);
   const { originalWidth: w, originalHeight: h } = picture;
   return (

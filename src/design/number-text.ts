@@ -2,7 +2,11 @@ import * as v from 'valibot';
 
 /** A number as people type it: `1,5` and `1.5`, spaces between thousands; undefined when it is none. */
 export function readNumber(text: string): number | undefined {
-  const plain = text.trim().replace(/[\s\u00a0\u202f]/g, '').replace(',', '.').replace('\u2212', '-');
+  const plain = text
+    .trim()
+    .replace(/[\s\u00a0\u202f]/g, '')
+    .replace(',', '.')
+    .replace('\u2212', '-');
   return /^-?\d+(\.\d+)?$/.test(plain) ? Number(plain) : undefined;
 }
 

@@ -5,7 +5,8 @@ import { measureIds } from '@/core/alignment/rules';
 import { repertoire } from '.';
 
 const { conditions, corrections, exercises, faults, props, schools, stances, targets } = repertoire;
-const kindsFor = (fault: string, exercise: string) => corrections.filter((one) => one.faults.includes(fault) && (one.exercises?.includes(exercise) ?? true));
+const kindsFor = (fault: string, exercise: string) =>
+  corrections.filter((one) => one.faults.includes(fault) && (one.exercises?.includes(exercise) ?? true));
 
 test('no two entries of a kind share an id', () => {
   for (const entries of [conditions, corrections, exercises, faults, props, schools, stances])
@@ -29,14 +30,19 @@ test('every reference leads somewhere', () => {
     if (prop) expect(entry(props, prop).id).toBe(prop);
     for (const { condition } of notWith ?? []) expect(entry(conditions, condition).id).toBe(condition);
   }
-  for (const { stances: chosen } of schools) for (const [stance, choice] of Object.entries(chosen)) expect(entry(entry(stances, stance).choices, choice).id).toBe(choice);
+  for (const { stances: chosen } of schools)
+    for (const [stance, choice] of Object.entries(chosen))
+      expect(entry(entry(stances, stance).choices, choice).id).toBe(choice);
 });
 
-test.each(exercises.flatMap(({ id, faults: named }) => named.map((fault) => [id, fault] as const)))('%s: against %s there are two cues, a prop, a change and a step back', (exercise, fault) => {
-  const kinds = kindsFor(fault, exercise).map(({ kind }) => kind);
-  expect(kinds.filter((kind) => kind === 'verbal' || kind === 'image').length).toBeGreaterThanOrEqual(2);
-  expect(kinds).toEqual(expect.arrayContaining(['prop', 'modification', 'stepBack']));
-});
+test.each(exercises.flatMap(({ id, faults: named }) => named.map((fault) => [id, fault] as const)))(
+  '%s: against %s there are two cues, a prop, a change and a step back',
+  (exercise, fault) => {
+    const kinds = kindsFor(fault, exercise).map(({ kind }) => kind);
+    expect(kinds.filter((kind) => kind === 'verbal' || kind === 'image').length).toBeGreaterThanOrEqual(2);
+    expect(kinds).toEqual(expect.arrayContaining(['prop', 'modification', 'stepBack']));
+  },
+);
 
 test('every fault that a target can name is one its exercises know', () => {
   for (const { faults: known, watches } of exercises)
@@ -48,7 +54,11 @@ test('every fault that a target can name is one its exercises know', () => {
 
 test('every level can be drawn and every breath pattern read', () => {
   for (const { levels, breath } of exercises) {
-    for (const { top } of levels) for (const { path } of [poseSupine({ heightM: 1.7, massKg: 65 }, top)].map((body) => ({ path: JSON.stringify(body.spine) }))) expect(path).not.toContain('null');
+    for (const { top } of levels)
+      for (const { path } of [poseSupine({ heightM: 1.7, massKg: 65 }, top)].map((body) => ({
+        path: JSON.stringify(body.spine),
+      })))
+        expect(path).not.toContain('null');
     for (const { pattern } of breath) expect(parsePattern(pattern).ok).toBe(true);
     expect(levels.map(({ number }) => number)).toEqual(levels.map((_, i) => i + 1));
   }

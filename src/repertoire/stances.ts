@@ -17,7 +17,8 @@ export const stances: readonly Stance[] = [
       { id: 'neutral', name: 'neutral', why: 'Trains the pelvis for upright life.', targets: tilts(level) },
       { id: 'imprint', name: 'imprint', why: 'Protects the low back while strength grows.', targets: tilts(imprinted) },
       {
-        id: 'fallback', name: 'neutral, imprint as fallback when both legs are up',
+        id: 'fallback',
+        name: 'neutral, imprint as fallback when both legs are up',
         why: 'Neutral while it can be held; a light imprint is welcome once both legs weigh.',
         targets: tilts(level, [-12, 5]),
       },
@@ -44,8 +45,28 @@ export const stances: readonly Stance[] = [
 ];
 
 export const schools: readonly School[] = [
-  { id: 'evenKeel', name: 'Even keel', about: 'Neutral where it can be held, light effort, breath out on effort.', stances: { supinePelvis: 'fallback', coreEffort: 'light', breathPerRepetition: 'outOnEffort' } },
-  { id: 'gradedImprint', name: 'Graded imprint', about: 'A light imprint whenever the legs weigh, and strict gates between levels.', stances: { supinePelvis: 'imprint', coreEffort: 'light', breathPerRepetition: 'outOnEffort' } },
-  { id: 'classicalFlow', name: 'Classical flow', about: 'Counts and order of the classical mat, strong effort, few repetitions.', stances: { supinePelvis: 'imprint', coreEffort: 'strong', breathPerRepetition: 'fixedCounts' } },
-  { id: 'freeSpine', name: 'Free spine', about: 'No bracing; breath and a spine that moves piece by piece come first.', stances: { supinePelvis: 'neutral', coreEffort: 'none', breathPerRepetition: 'outOnEffort' } },
+  {
+    id: 'evenKeel',
+    name: 'Even keel',
+    about: 'Neutral where it can be held, light effort, breath out on effort.',
+    stances: { supinePelvis: 'fallback', coreEffort: 'light', breathPerRepetition: 'outOnEffort' },
+  },
+  {
+    id: 'gradedImprint',
+    name: 'Graded imprint',
+    about: 'A light imprint whenever the legs weigh, and strict gates between levels.',
+    stances: { supinePelvis: 'imprint', coreEffort: 'light', breathPerRepetition: 'outOnEffort' },
+  },
+  {
+    id: 'classicalFlow',
+    name: 'Classical flow',
+    about: 'Counts and order of the classical mat, strong effort, few repetitions.',
+    stances: { supinePelvis: 'imprint', coreEffort: 'strong', breathPerRepetition: 'fixedCounts' },
+  },
+  {
+    id: 'freeSpine',
+    name: 'Free spine',
+    about: 'No bracing; breath and a spine that moves piece by piece come first.',
+    stances: { supinePelvis: 'neutral', coreEffort: 'none', breathPerRepetition: 'outOnEffort' },
+  },
 ];

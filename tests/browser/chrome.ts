@@ -13,8 +13,17 @@ export const phone: Size = { width: 390, height: 844 };
 
 const patienceMs = 15_000;
 const flags = [
-  '--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking',
-  '--disable-component-update', '--disable-sync', '--hide-scrollbars', '--force-color-profile=srgb', '--lang=en-GB',
+  '--headless=new',
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--hide-scrollbars',
+  '--force-color-profile=srgb',
+  '--lang=en-GB',
 ];
 
 export type Chrome = Awaited<ReturnType<typeof openChrome>>;
@@ -26,24 +35,44 @@ export async function openChrome(address: string, size: Size = desk) {
   options.setLoggingPrefs({ browser: 'SEVERE' });
   const driver = chrome.Driver.createSession(options, new chrome.ServiceBuilder('/usr/bin/chromedriver').build());
   const send = (command: string, params: object) => driver.sendDevToolsCommand(command, params);
-  const resize = ({ width, height }: Size) => send('Emulation.setDeviceMetricsOverride', { width, height, deviceScaleFactor: 1, mobile: false });
+  const resize = ({ width, height }: Size) =>
+    send('Emulation.setDeviceMetricsOverride', { width, height, deviceScaleFactor: 1, mobile: false });
   await resize(size);
 
   const byText = (text: string, tag = '*') => By.xpath(`//${tag}[normalize-space(.)=${quote(text)}]`);
   const holding = (text: string, tag = '*') => By.xpath(`//${tag}[contains(normalize-space(.), ${quote(text)})]`);
   const find = async (locator: By): Promise<WebElement> => {
-    const found = await driver.wait(until.elementLocated(locator), patienceMs, `nothing on the page for ${String(locator)}`);
+    const found = await driver.wait(
+      until.elementLocated(locator),
+      patienceMs,
+      `nothing on the page for ${String(locator)}`,
+    );
     return driver.wait(until.elementIsVisible(found), patienceMs);
   };
   /** A page is there to be pressed once React has taken over its markup. */
   const awake = () =>
-    driver.wait(() => driver.executeAsyncScript<boolean>(`
+    driver.wait(
+      () =>
+        driver.executeAsyncScript<boolean>(`
       const done = arguments[0];
       const main = document.querySelector('main');
       if (!main || !Object.keys(main).some((key) => key.startsWith('__react'))) return done(false);
-      requestAnimationFrame(() => requestAnimationFrame(() => done(true)));`), patienceMs, 'the page never came alive');
-  const button = (name: string) => find(By.xpath(`//*[self::button or self::a or @role='button' or @role='tab'][normalize-space(.)=${quote(name)} or @aria-label=${quote(name)}]`));
-  const field = (label: string) => find(By.xpath(`//label[normalize-space(.)=${quote(label)}]/following-sibling::*[self::input or self::textarea or self::button]`));
+      requestAnimationFrame(() => requestAnimationFrame(() => done(true)));`),
+      patienceMs,
+      'the page never came alive',
+    );
+  const button = (name: string) =>
+    find(
+      By.xpath(
+        `//*[self::button or self::a or @role='button' or @role='tab'][normalize-space(.)=${quote(name)} or @aria-label=${quote(name)}]`,
+      ),
+    );
+  const field = (label: string) =>
+    find(
+      By.xpath(
+        `//label[normalize-space(.)=${quote(label)}]/following-sibling::*[self::input or self::textarea or self::button]`,
+      ),
+    );
 
   return {
     driver,
@@ -76,11 +105,22 @@ export async function openChrome(address: string, size: Size = desk) {
     isAt: (pattern: RegExp) => driver.wait(until.urlMatches(pattern), patienceMs, `not at ${String(pattern)}`),
     until: (what: string, holds: () => Promise<boolean>) => driver.wait(holds, patienceMs, `never came true: ${what}`),
     /** The page as base64 PNG. */
-    picture: async () => ((await driver.sendAndGetDevToolsCommand('Page.captureScreenshot', { format: 'png' })) as unknown as { data: string }).data,
+    picture: async () =>
+      (
+        (await driver.sendAndGetDevToolsCommand('Page.captureScreenshot', { format: 'png' })) as unknown as {
+          data: string;
+        }
+      ).data,
     /** What the browser complained of since it was last asked. */
     complaints: async () => (await driver.manage().logs().get('browser')).map(({ message }) => message),
     cookies: async () => (await driver.manage().getCookies()).map(({ name, value }) => `${name}=${value}`).join('; '),
-    prefersDark: (dark: boolean) => send('Emulation.setEmulatedMedia', { features: [{ name: 'prefers-color-scheme', value: dark ? 'dark' : 'light' }, { name: 'prefers-reduced-motion', value: 'reduce' }] }),
+    prefersDark: (dark: boolean) =>
+      send('Emulation.setEmulatedMedia', {
+        features: [
+          { name: 'prefers-color-scheme', value: dark ? 'dark' : 'light' },
+          { name: 'prefers-reduced-motion', value: 'reduce' },
+        ],
+      }),
     close: async () => {
       await driver.quit();
       rmSync(profile, { recursive: true, force: true });

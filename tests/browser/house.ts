@@ -9,11 +9,20 @@ const startsWithinMs = 120_000;
 
 export const ownFolder = process.env.SPINE_FOLDER ?? path.join(root, '.private', 'test');
 
-export type House = { readonly address: string; readonly said: () => string; readonly ended: Promise<number | null>; readonly end: (signal: NodeJS.Signals) => Promise<number | null> };
+export type House = {
+  readonly address: string;
+  readonly said: () => string;
+  readonly ended: Promise<number | null>;
+  readonly end: (signal: NodeJS.Signals) => Promise<number | null>;
+};
 
 /** Starts everything and waits for the line that says where. */
 export async function openHouse(env: Readonly<Record<string, string>> = {}): Promise<House> {
-  const child: ChildProcess = spawn(process.execPath, ['scripts/start.mjs'], { cwd: root, env: { ...process.env, NODE_ENV: 'production', SPINE_FOLDER: ownFolder, PORT: '3210', ...env }, stdio: ['ignore', 'pipe', 'pipe'] });
+  const child: ChildProcess = spawn(process.execPath, ['scripts/start.mjs'], {
+    cwd: root,
+    env: { ...process.env, NODE_ENV: 'production', SPINE_FOLDER: ownFolder, PORT: '3210', ...env },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
   let said = '';
   const ended = new Promise<number | null>((resolve) => child.on('exit', resolve));
   const address = await new Promise<string>((resolve, reject) => {
@@ -43,7 +52,8 @@ export async function openHouse(env: Readonly<Record<string, string>> = {}): Pro
   };
 }
 
-const databaseRecord = (): { pid: number; port: number } => JSON.parse(readFileSync(path.join(ownFolder, 'database', 'server.json'), 'utf8'));
+const databaseRecord = (): { pid: number; port: number } =>
+  JSON.parse(readFileSync(path.join(ownFolder, 'database', 'server.json'), 'utf8'));
 
 export const databasePid = (): number => databaseRecord().pid;
 

@@ -22,7 +22,17 @@ export function wantedMarks({ landmarks, matLine, scale }: DemoPicture, { lines 
     if (!at) throw new Error(`${name} is not in the picture`);
     return [name, at];
   });
-  return [...(lines ? ([['mat1', matLine[0]], ['mat2', matLine[1]], ['known1', scale.points[0]], ['known2', scale.points[1]]] as const) : []), ...points];
+  return [
+    ...(lines
+      ? ([
+          ['mat1', matLine[0]],
+          ['mat2', matLine[1]],
+          ['known1', scale.points[0]],
+          ['known2', scale.points[1]],
+        ] as const)
+      : []),
+    ...points,
+  ];
 }
 
 const sheet = By.css('svg.sheet');
@@ -30,7 +40,10 @@ const sheet = By.css('svg.sheet');
 /** The picture's place on the screen: its origin and how many screen pixels one of its own takes. */
 async function placeOfSheet({ driver, find }: Chrome): Promise<{ x: number; y: number; scale: number }> {
   await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', await find(sheet));
-  return driver.executeScript('const m = arguments[0].getScreenCTM(); return { x: m.e, y: m.f, scale: m.a }', await find(sheet));
+  return driver.executeScript(
+    'const m = arguments[0].getScreenCTM(); return { x: m.e, y: m.f, scale: m.a }',
+    await find(sheet),
+  );
 }
 
 export async function markAt({ driver }: Chrome, mark: string): Promise<Vec2 | undefined> {
@@ -42,7 +55,12 @@ export async function markAt({ driver }: Chrome, mark: string): Promise<Vec2 | u
 export async function layMarks(chrome: Chrome, wanted: Wanted, exact: readonly string[] = []): Promise<void> {
   const { x, y, scale } = await placeOfSheet(chrome);
   for (const [mark, at] of wanted) {
-    await chrome.driver.actions().move({ x: Math.round(x + at[0] * scale), y: Math.round(y + at[1] * scale), duration: 0 }).press().release().perform();
+    await chrome.driver
+      .actions()
+      .move({ x: Math.round(x + at[0] * scale), y: Math.round(y + at[1] * scale), duration: 0 })
+      .press()
+      .release()
+      .perform();
     await chrome.until(`${mark} is set`, async () => (await markAt(chrome, mark)) !== undefined);
   }
   for (const mark of exact) {
@@ -58,10 +76,16 @@ export async function nudgeTo(chrome: Chrome, mark: string, [x, y]: Vec2): Promi
   if (!at) throw new Error(`${mark} is not set`);
   const keys = (by: number, less: string, more: string): string[] => {
     const [steps, key] = [Math.abs(Math.round(by)), by < 0 ? less : more];
-    return [...Array.from({ length: Math.floor(steps / 10) }, () => Key.chord(Key.SHIFT, key)), ...Array.from({ length: steps % 10 }, () => key)];
+    return [
+      ...Array.from({ length: Math.floor(steps / 10) }, () => Key.chord(Key.SHIFT, key)),
+      ...Array.from({ length: steps % 10 }, () => key),
+    ];
   };
   const canvas = await chrome.find(sheet);
-  await canvas.sendKeys(...keys(x - at[0], Key.ARROW_LEFT, Key.ARROW_RIGHT), ...keys(y - at[1], Key.ARROW_UP, Key.ARROW_DOWN));
+  await canvas.sendKeys(
+    ...keys(x - at[0], Key.ARROW_LEFT, Key.ARROW_RIGHT),
+    ...keys(y - at[1], Key.ARROW_UP, Key.ARROW_DOWN),
+  );
 }
 
 /** Puts a demo picture on the bench. */

@@ -16,7 +16,11 @@ import { layMarks, markAt, nudgeTo, takeDemoPicture, truthOf, wantedMarks } from
 
 jest.setTimeout(240_000);
 
-const [setUp, top, better] = ['Leg float · set-up', 'Leg float · top, uncorrected', 'Leg float · top, after “breathe out first”'] as const;
+const [setUp, top, better] = [
+  'Leg float · set-up',
+  'Leg float · top, uncorrected',
+  'Leg float · top, after “breathe out first”',
+] as const;
 const folder = mkdtempSync(path.join(os.tmpdir(), 'spine-pictures-'));
 
 let house: House;
@@ -38,9 +42,11 @@ const file = async (name: string, content: Buffer | string): Promise<string> => 
 };
 const send = async (at: string) => (await chrome.driver.findElement(By.css('input[type=file]'))).sendKeys(at);
 const allKept = () => chrome.find(By.css('[data-keeping="kept"]'));
-const cell = async (measure: string, column: number) => chrome.text(`tr[data-measure="${measure}"] td:nth-of-type(${column}) .numeral`);
+const cell = async (measure: string, column: number) =>
+  chrome.text(`tr[data-measure="${measure}"] td:nth-of-type(${column}) .numeral`);
 const number = (text: string) => Number(text.replace('−', '-').replace(/[^\d.+-]/g, ''));
-const complaintsBut = async (...expected: RegExp[]) => (await chrome.complaints()).filter((line) => !expected.some((one) => one.test(line)));
+const complaintsBut = async (...expected: RegExp[]) =>
+  (await chrome.complaints()).filter((line) => !expected.some((one) => one.test(line)));
 
 async function findNothingToImprove(where: string): Promise<void> {
   const { violations } = await new AxeBuilder(chrome.driver).analyze();
@@ -143,14 +149,22 @@ describe('from a picture of a leg float to a dose, kept', () => {
 
   test('the screen’s figures are the shell’s figures', async () => {
     const landmarks: Record<string, unknown> = {};
-    for (const mark of ['ASIS', 'PS', 'SN', 'LR', 'GT', 'LK', 'LM', 'FH', 'CH']) landmarks[mark] = await markAt(chrome, mark);
+    for (const mark of ['ASIS', 'PS', 'SN', 'LR', 'GT', 'LK', 'LM', 'FH', 'CH'])
+      landmarks[mark] = await markAt(chrome, mark);
     const matLine = [await markAt(chrome, 'mat1'), await markAt(chrome, 'mat2')];
     const scale = { points: [await markAt(chrome, 'known1'), await markAt(chrome, 'known2')], mm: 1000 };
-    const { status, stdout } = spawnSync('npm', ['run', '-s', 'core', '--', 'measure'], { cwd: path.resolve(__dirname, '../..'), encoding: 'utf8', input: JSON.stringify({ position: 'supine', view: 'side', headEnd: 'left', matLine, scale, landmarks }) });
+    const { status, stdout } = spawnSync('npm', ['run', '-s', 'core', '--', 'measure'], {
+      cwd: path.resolve(__dirname, '../..'),
+      encoding: 'utf8',
+      input: JSON.stringify({ position: 'supine', view: 'side', headEnd: 'left', matLine, scale, landmarks }),
+    });
     expect(status).toBe(0);
     const { measures } = JSON.parse(stdout);
     expect(number(await cell('pelvicTilt', 2))).toBeCloseTo(measures.pelvicTilt.value, 0);
-    expect(number(await chrome.text('tr[data-measure="pelvicTilt"] td:nth-of-type(2) .error'))).toBeCloseTo(measures.pelvicTilt.seBetween, 1);
+    expect(number(await chrome.text('tr[data-measure="pelvicTilt"] td:nth-of-type(2) .error'))).toBeCloseTo(
+      measures.pelvicTilt.seBetween,
+      1,
+    );
     expect(number(await cell('tabletopError', 2))).toBeCloseTo(measures.tabletopError.value, 1);
   });
 
@@ -164,7 +178,9 @@ describe('from a picture of a leg float to a dose, kept', () => {
   });
 
   test('corrections: two cues, a prop with its placement, a change and a step back; she picks one', async () => {
-    const kinds = await Promise.all((await chrome.driver.findElements(By.css('[data-kind]'))).map((one) => one.getAttribute('data-kind')));
+    const kinds = await Promise.all(
+      (await chrome.driver.findElements(By.css('[data-kind]'))).map((one) => one.getAttribute('data-kind')),
+    );
     expect(kinds.filter((kind) => kind === 'verbal' || kind === 'image').length).toBeGreaterThanOrEqual(2);
     expect(kinds).toEqual(expect.arrayContaining(['prop', 'modification', 'stepBack']));
     expect(await chrome.text('[data-kind="prop"]')).toContain('under the low back');
@@ -209,7 +225,9 @@ describe('from a picture of a leg float to a dose, kept', () => {
     expect(look).toContain('Breathe out first, then let the knee come.');
     expect(look).toMatch(/better/);
     expect(look).toMatch(/5 each side; in 4 ready, out 4 lift, in 4 stay, out 4 lower/);
-    const loaded = await chrome.driver.executeAsyncScript('const done = arguments[0]; fetch(document.querySelector("[data-look] image").getAttribute("href")).then((r) => done(r.headers.get("content-type")))');
+    const loaded = await chrome.driver.executeAsyncScript(
+      'const done = arguments[0]; fetch(document.querySelector("[data-look] image").getAttribute("href")).then((r) => done(r.headers.get("content-type")))',
+    );
     expect(loaded).toBe('image/webp');
     await chrome.go(lookPage); // a kept look is closed: its address leads to the client
     await chrome.isAt(/clients\/.*#history$/);
@@ -236,7 +254,11 @@ describe('her own picture', () => {
     await chrome.isAt(/looks\//);
     openLook = await chrome.driver.getCurrentUrl();
     const truth = truthOf(top);
-    const photo = await sharp(await renderPicture(truth.svg, 5)).rotate(-90).jpeg({ quality: 90 }).withMetadata({ orientation: 6 }).toBuffer();
+    const photo = await sharp(await renderPicture(truth.svg, 5))
+      .rotate(-90)
+      .jpeg({ quality: 90 })
+      .withMetadata({ orientation: 6 })
+      .toBuffer();
     await send(await file('my own.jpg', photo));
     await chrome.sees('my own.jpg · 2400 × 1200 px');
     await layMarks(chrome, wantedMarks(truth, { lines: true }), ['ASIS', 'PS']);
@@ -262,7 +284,14 @@ describe('her own picture', () => {
     await chrome.press('Another picture');
     await send(await file('letter.png', 'Dear studio, this is no picture.'));
     await chrome.sees('not a picture that can be read');
-    await send(await file('poster.png', await sharp({ create: { width: 9000, height: 9000, channels: 3, background: '#456' } }).png().toBuffer()));
+    await send(
+      await file(
+        'poster.png',
+        await sharp({ create: { width: 9000, height: 9000, channels: 3, background: '#456' } })
+          .png()
+          .toBuffer(),
+      ),
+    );
     await chrome.sees('81 megapixels');
     await chrome.press('Keep the picture that is here');
     expect(await markAt(chrome, 'CH')).toBeDefined();
@@ -309,12 +338,18 @@ describe('clients', () => {
     await chrome.go('/clients?find=nobody-at-all');
     await chrome.sees('Nobody called “nobody-at-all”');
   });
-  test.each(['/clients/01a1ff8b-0000-7000-8000-000000000000', '/looks/not-even-an-id', '/nowhere'])('%s is not found', async (address) => {
-    await chrome.go(address);
-    await chrome.seesExactly('Not found', 'h1');
-    await chrome.complaints();
-  });
-  test.each([['an upright tablet', tablet], ['a phone', phone]])('on %s and in the dark nothing runs out of the page', async (_, size) => {
+  test.each(['/clients/01a1ff8b-0000-7000-8000-000000000000', '/looks/not-even-an-id', '/nowhere'])(
+    '%s is not found',
+    async (address) => {
+      await chrome.go(address);
+      await chrome.seesExactly('Not found', 'h1');
+      await chrome.complaints();
+    },
+  );
+  test.each([
+    ['an upright tablet', tablet],
+    ['a phone', phone],
+  ])('on %s and in the dark nothing runs out of the page', async (_, size) => {
     await chrome.resize(size);
     await chrome.prefersDark(true);
     for (const address of ['/', '/clients', '/clients/new', clientPage, openLook]) {

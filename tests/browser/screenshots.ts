@@ -15,9 +15,13 @@ async function main(): Promise<void> {
   const chrome = await openChrome(house.address);
   let taken = 0;
   const shoot = async (name: string) => {
-    await chrome.driver.executeAsyncScript('const done = arguments[0]; document.fonts.ready.then(() => Promise.all([...document.querySelectorAll("image")].map((one) => fetch(one.getAttribute("href"))))).then(done, done)');
+    await chrome.driver.executeAsyncScript(
+      'const done = arguments[0]; document.fonts.ready.then(() => Promise.all([...document.querySelectorAll("image")].map((one) => fetch(one.getAttribute("href"))))).then(done, done)',
+    );
     await new Promise((resolve) => setTimeout(resolve, settleMs));
-    const png = await sharp(Buffer.from(await chrome.picture(), 'base64')).png({ palette: true, quality: 92, compressionLevel: 9 }).toBuffer();
+    const png = await sharp(Buffer.from(await chrome.picture(), 'base64'))
+      .png({ palette: true, quality: 92, compressionLevel: 9 })
+      .toBuffer();
     writeFileSync(path.join(folder, `${name}.png`), png);
     taken += 1;
   };
@@ -38,7 +42,11 @@ async function main(): Promise<void> {
     await chrome.isAt(/\/look$/);
     await shoot('look-start');
     await chrome.press('To the pictures');
-    const [setUp, top, better] = ['Leg float · set-up', 'Leg float · top, uncorrected', 'Leg float · top, after “breathe out first”'] as const;
+    const [setUp, top, better] = [
+      'Leg float · set-up',
+      'Leg float · top, uncorrected',
+      'Leg float · top, after “breathe out first”',
+    ] as const;
     await takeDemoPicture(chrome, setUp);
     await layMarks(chrome, wantedMarks(truthOf(setUp), { lines: true }), ['ASIS', 'PS']);
     await chrome.type('Known length in mm', '1000');

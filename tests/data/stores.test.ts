@@ -7,7 +7,17 @@ import { Client, ClientCondition, Dose, Look, LookPicture, Picture, RateLimit, S
 import { migrate } from '@/data/migrate';
 import { takeIn } from '@/data/picture-intake';
 import { findClient, listAppointments, listClients, updateClient } from '@/data/stores/clients';
-import { chooseCorrection, findLook, keepLook, listDoses, listLooks, listTrials, newestLooks, setLookPicture, startLook } from '@/data/stores/looks';
+import {
+  chooseCorrection,
+  findLook,
+  keepLook,
+  listDoses,
+  listLooks,
+  listTrials,
+  newestLooks,
+  setLookPicture,
+  startLook,
+} from '@/data/stores/looks';
 import { addPicture, findPictureBytes, listDemoPictures } from '@/data/stores/pictures';
 import { signIn, signOut, triesAllowed, whoIs } from '@/data/stores/sessions';
 import type { StoredDose, Who } from '@/data/types';
@@ -22,15 +32,39 @@ beforeAll(async () => {
 });
 afterAll(() => database().close());
 
-const dose: StoredDose = { exercise: 'legFloat', level: 2, repetitions: 3, sets: 1, sides: 2, directions: 1, pattern: 'in 3, out 3', pace: 1, changeOverS: 5, setS: 41, breathsPerMinute: 10 };
+const dose: StoredDose = {
+  exercise: 'legFloat',
+  level: 2,
+  repetitions: 3,
+  sets: 1,
+  sides: 2,
+  directions: 1,
+  pattern: 'in 3, out 3',
+  pace: 1,
+  changeOverS: 5,
+  setS: 41,
+  breathsPerMinute: 10,
+};
 const emptyResult = { neutral: {}, baseline: [], retest: [], target: {}, verdict: null };
 const begin = async (who: Who, clientId: string): Promise<string> => {
-  const look = await startLook(who, { clientId, exercise: 'legFloat', level: 2, headEnd: 'left', school: 'evenKeel', stances: {}, rulesVersion: 'test' });
+  const look = await startLook(who, {
+    clientId,
+    exercise: 'legFloat',
+    level: 2,
+    headEnd: 'left',
+    school: 'evenKeel',
+    stances: {},
+    rulesVersion: 'test',
+  });
   if (!look.ok) throw new Error(look.error.message);
   return look.value;
 };
 const pictureOf = async (who: Who, clientId: string): Promise<string> => {
-  const image = await takeIn(await sharp({ create: { width: 40, height: 30, channels: 3, background: '#456' } }).png().toBuffer());
+  const image = await takeIn(
+    await sharp({ create: { width: 40, height: 30, channels: 3, background: '#456' } })
+      .png()
+      .toBuffer(),
+  );
   if (!image.ok) throw new Error(image.error.message);
   const kept = await addPicture(who, { clientId, title: 'a picture', ...image.value });
   if (!kept.ok) throw new Error(kept.error.message);
@@ -46,10 +80,18 @@ describe('clients', () => {
   });
   test('a change keeps note and clearance of the conditions that stay', async () => {
     const id = await bringClient(ours, { conditions: ['neck', 'hip'] });
-    await ClientCondition.update({ note: 'stiff', clearedOn: '2026-01-02', clearedBy: 'Dr Weir' }, { where: { clientId: id, condition: 'neck' } });
-    expect((await updateClient(ours, id, { ...someone, name: 'Ulla Brook', conditions: ['neck', 'reflux'] })).ok).toBe(true);
+    await ClientCondition.update(
+      { note: 'stiff', clearedOn: '2026-01-02', clearedBy: 'Dr Weir' },
+      { where: { clientId: id, condition: 'neck' } },
+    );
+    expect((await updateClient(ours, id, { ...someone, name: 'Ulla Brook', conditions: ['neck', 'reflux'] })).ok).toBe(
+      true,
+    );
     const found = await findClient(ours, id);
-    expect(found.ok && found.value).toMatchObject({ name: 'Ulla Brook', conditions: [{ condition: 'neck', note: 'stiff', clearedOn: '2026-01-02' }, { condition: 'reflux' }] });
+    expect(found.ok && found.value).toMatchObject({
+      name: 'Ulla Brook',
+      conditions: [{ condition: 'neck', note: 'stiff', clearedOn: '2026-01-02' }, { condition: 'reflux' }],
+    });
   });
   test('names are searched by part, and signs that mean something to the database mean nothing here', async () => {
     await bringClient(ours, { name: 'Merle 100% Marsh' });
@@ -85,8 +127,29 @@ describe('another studio sees nothing and changes nothing', () => {
     const own = await bringClient(theirs);
     const refused = { ok: false, error: { code: 'notFound' } };
     expect(await updateClient(theirs, clientId, someone)).toMatchObject(refused);
-    expect(await startLook(theirs, { clientId, exercise: 'legFloat', level: 2, headEnd: 'left', school: 'evenKeel', stances: {}, rulesVersion: 'test' })).toMatchObject(refused);
-    expect(await addPicture(theirs, { clientId, title: '', bytes: Buffer.from('x'), format: 'image/webp', width: 1, height: 1, originalWidth: 1, originalHeight: 1 })).toMatchObject(refused);
+    expect(
+      await startLook(theirs, {
+        clientId,
+        exercise: 'legFloat',
+        level: 2,
+        headEnd: 'left',
+        school: 'evenKeel',
+        stances: {},
+        rulesVersion: 'test',
+      }),
+    ).toMatchObject(refused);
+    expect(
+      await addPicture(theirs, {
+        clientId,
+        title: '',
+        bytes: Buffer.from('x'),
+        format: 'image/webp',
+        width: 1,
+        height: 1,
+        originalWidth: 1,
+        originalHeight: 1,
+      }),
+    ).toMatchObject(refused);
     expect(await setLookPicture(theirs, lookId, 'top', pictureId, noMarks)).toMatchObject(refused);
     expect(await setLookPicture(theirs, await begin(theirs, own), 'top', pictureId, noMarks)).toMatchObject(refused);
     expect(await chooseCorrection(theirs, lookId, 'arch', 'breatheFirst')).toMatchObject(refused);
@@ -96,34 +159,61 @@ describe('another studio sees nothing and changes nothing', () => {
 });
 
 describe('a look', () => {
-  const trial = { fault: 'arch', correction: 'breatheFirst', measure: 'pelvicTilt', verdict: 'better', changeValue: -8, mdc: 3 } as const;
+  const trial = {
+    fault: 'arch',
+    correction: 'breatheFirst',
+    measure: 'pelvicTilt',
+    verdict: 'better',
+    changeValue: -8,
+    mdc: 3,
+  } as const;
   test('is kept once, whole: result, trial and dose; then it is closed', async () => {
     const clientId = await bringClient(ours);
     const lookId = await begin(ours, clientId);
     const pictureId = await pictureOf(ours, clientId);
-    const marks = { matLine: [[1, 20], [39, 20]], scale: null, landmarks: { ASIS: [3.25, 4] } } as const;
+    const marks = {
+      matLine: [
+        [1, 20],
+        [39, 20],
+      ],
+      scale: null,
+      landmarks: { ASIS: [3.25, 4] },
+    } as const;
     await setLookPicture(ours, lookId, 'setup', pictureId, noMarks);
     await setLookPicture(ours, lookId, 'setup', pictureId, JSON.parse(JSON.stringify(marks)));
     await chooseCorrection(ours, lookId, 'arch', 'breatheFirst');
     expect(await keepLook(ours, lookId, { result: emptyResult, trial, dose })).toMatchObject({ ok: true });
     const found = await findLook(ours, lookId);
-    expect(found.ok && found.value).toMatchObject({ fault: 'arch', correction: 'breatheFirst', result: emptyResult, pictures: [{ role: 'setup', marks, originalWidth: 40 }] });
+    expect(found.ok && found.value).toMatchObject({
+      fault: 'arch',
+      correction: 'breatheFirst',
+      result: emptyResult,
+      pictures: [{ role: 'setup', marks, originalWidth: 40 }],
+    });
     expect(await listDoses(ours, [clientId])).toMatchObject([{ level: 2, setS: 41, lookId }]);
     expect(await listTrials(ours, { clientId })).toMatchObject([trial]);
     expect((await newestLooks(ours, [clientId])).map(({ id }) => id)).toEqual([lookId]);
-    for (const again of [await keepLook(ours, lookId, { result: emptyResult, trial, dose }), await setLookPicture(ours, lookId, 'top', pictureId, noMarks), await chooseCorrection(ours, lookId, null, null)])
+    for (const again of [
+      await keepLook(ours, lookId, { result: emptyResult, trial, dose }),
+      await setLookPicture(ours, lookId, 'top', pictureId, noMarks),
+      await chooseCorrection(ours, lookId, null, null),
+    ])
       expect(again).toMatchObject({ ok: false, error: { code: 'alreadyKept' } });
     expect(await Trial.count({ where: { lookId } })).toBe(1);
   });
   test('kept twice at the same moment gives one dose', async () => {
     const lookId = await begin(ours, await bringClient(ours));
-    const results = await Promise.all([1, 2, 3].map(() => keepLook(ours, lookId, { result: emptyResult, trial: undefined, dose })));
+    const results = await Promise.all(
+      [1, 2, 3].map(() => keepLook(ours, lookId, { result: emptyResult, trial: undefined, dose })),
+    );
     expect(results.filter(({ ok }) => ok)).toHaveLength(1);
     expect(await Dose.count({ where: { lookId } })).toBe(1);
   });
   test('when its dose cannot be kept, nothing of it is', async () => {
     const lookId = await begin(ours, await bringClient(ours));
-    await expect(keepLook(ours, lookId, { result: emptyResult, trial, dose: { ...dose, pattern: null as unknown as string } })).rejects.toThrow();
+    await expect(
+      keepLook(ours, lookId, { result: emptyResult, trial, dose: { ...dose, pattern: null as unknown as string } }),
+    ).rejects.toThrow();
     expect((await Look.findByPk(lookId))?.keptAt).toBeNull();
     expect(await Trial.count({ where: { lookId } })).toBe(0);
   });
@@ -143,7 +233,13 @@ describe('a look', () => {
     await keepLook(ours, lookId, { result: emptyResult, trial, dose });
     await LookPicture.destroy({ where: { lookId } });
     await Client.destroy({ where: { id: clientId } });
-    for (const left of [await Look.count({ where: { clientId } }), await Dose.count({ where: { clientId } }), await Trial.count({ where: { clientId } }), await Picture.count({ where: { clientId } })]) expect(left).toBe(0);
+    for (const left of [
+      await Look.count({ where: { clientId } }),
+      await Dose.count({ where: { clientId } }),
+      await Trial.count({ where: { clientId } }),
+      await Picture.count({ where: { clientId } }),
+    ])
+      expect(left).toBe(0);
   });
 });
 
@@ -176,32 +272,71 @@ describe('signing in', () => {
 });
 
 describe('a picture from outside', () => {
-  const plain = (width: number, height: number) => sharp({ create: { width, height, channels: 3, background: '#a53' } });
+  const plain = (width: number, height: number) =>
+    sharp({ create: { width, height, channels: 3, background: '#a53' } });
   test('is turned upright by its EXIF, which is then gone', async () => {
-    const sideways = await plain(60, 40).withExif({ IFD0: { Copyright: 'somebody', ImageDescription: 'a place' } }).jpeg().withMetadata({ orientation: 6 }).toBuffer();
+    const sideways = await plain(60, 40)
+      .withExif({ IFD0: { Copyright: 'somebody', ImageDescription: 'a place' } })
+      .jpeg()
+      .withMetadata({ orientation: 6 })
+      .toBuffer();
     const kept = await takeIn(sideways);
     if (!kept.ok) throw new Error(kept.error.message);
-    expect(kept.value).toMatchObject({ width: 40, height: 60, originalWidth: 40, originalHeight: 60, format: 'image/webp' });
+    expect(kept.value).toMatchObject({
+      width: 40,
+      height: 60,
+      originalWidth: 40,
+      originalHeight: 60,
+      format: 'image/webp',
+    });
     const stored = await sharp(kept.value.bytes).metadata();
     expect([stored.exif, stored.orientation, stored.xmp]).toEqual([undefined, undefined, undefined]);
   });
   test('is kept smaller when large, with its own size remembered', async () => {
     const kept = await takeIn(await plain(4800, 1200).png().toBuffer());
-    expect(kept.ok && kept.value).toMatchObject({ width: 2400, height: 600, originalWidth: 4800, originalHeight: 1200 });
+    expect(kept.ok && kept.value).toMatchObject({
+      width: 2400,
+      height: 600,
+      originalWidth: 4800,
+      originalHeight: 1200,
+    });
   });
-  test.each(['png', 'jpeg', 'webp'] as const)('%s is read', async (format) => expect((await takeIn(await plain(30, 20).toFormat(format).toBuffer())).ok).toBe(true));
+  test.each(['png', 'jpeg', 'webp'] as const)('%s is read', async (format) =>
+    expect((await takeIn(await plain(30, 20).toFormat(format).toBuffer())).ok).toBe(true),
+  );
   test('with 81 megapixels is refused, and the message says how many there may be', async () => {
     const huge = await plain(9000, 9000).png({ compressionLevel: 9 }).toBuffer();
-    expect(await takeIn(huge)).toMatchObject({ ok: false, error: { code: 'pictureTooLarge', message: expect.stringMatching(/81 megapixels; up to 60/) } });
+    expect(await takeIn(huge)).toMatchObject({
+      ok: false,
+      error: { code: 'pictureTooLarge', message: expect.stringMatching(/81 megapixels; up to 60/) },
+    });
   });
   test.each([
     ['text', () => Buffer.from('This is no picture.')],
     ['nothing', () => Buffer.alloc(0)],
-    ['a drawing that could fetch things', () => Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>')],
-  ])('%s is refused as no picture', async (_, file) => expect(await takeIn(file())).toMatchObject({ ok: false, error: { code: 'notAPicture', path: 'picture' } }));
+    [
+      'a drawing that could fetch things',
+      () => Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>'),
+    ],
+  ])('%s is refused as no picture', async (_, file) =>
+    expect(await takeIn(file())).toMatchObject({ ok: false, error: { code: 'notAPicture', path: 'picture' } }),
+  );
   test('cut short behind a good header is refused', async () => {
-    const whole = await sharp({ create: { width: 400, height: 300, channels: 3, background: '#123', noise: { type: 'gaussian', mean: 120, sigma: 40 } } }).png().toBuffer();
-    expect(await takeIn(whole.subarray(0, whole.length / 2))).toMatchObject({ ok: false, error: { code: 'notAPicture' } });
+    const whole = await sharp({
+      create: {
+        width: 400,
+        height: 300,
+        channels: 3,
+        background: '#123',
+        noise: { type: 'gaussian', mean: 120, sigma: 40 },
+      },
+    })
+      .png()
+      .toBuffer();
+    expect(await takeIn(whole.subarray(0, whole.length / 2))).toMatchObject({
+      ok: false,
+      error: { code: 'notAPicture' },
+    });
   });
 });
 
@@ -212,9 +347,22 @@ describe('tables', () => {
       "SELECT TABLE_NAME FROM information_schema.KEY_COLUMN_USAGE WHERE TABLE_SCHEMA = DATABASE() AND COLUMN_NAME = 'studio_id' AND REFERENCED_TABLE_NAME = 'studios'",
       { type: QueryTypes.SELECT },
     );
-    expect(tied.map(({ TABLE_NAME }) => TABLE_NAME).sort()).toEqual(['appointments', 'client_conditions', 'clients', 'doses', 'look_pictures', 'looks', 'pictures', 'sessions', 'trials', 'users']);
+    expect(tied.map(({ TABLE_NAME }) => TABLE_NAME).sort()).toEqual([
+      'appointments',
+      'client_conditions',
+      'clients',
+      'doses',
+      'look_pictures',
+      'looks',
+      'pictures',
+      'sessions',
+      'trials',
+      'users',
+    ]);
   });
   test('a row of a studio that does not exist is refused', async () => {
-    await expect(Client.create({ ...someone, id: newId(), studioId: newId(), createdAt: new Date() })).rejects.toThrow(/foreign key/i);
+    await expect(Client.create({ ...someone, id: newId(), studioId: newId(), createdAt: new Date() })).rejects.toThrow(
+      /foreign key/i,
+    );
   });
 });

@@ -12,12 +12,41 @@ export const password = 'moored-for-the-night';
 export async function openStudio(name: string): Promise<Who & { email: string }> {
   ready();
   const studioId = newId();
-  await Studio.create({ id: studioId, name, school: 'evenKeel', stances: {}, props: ['thinPad'], timeZone: 'Europe/London', demo: false, createdAt: new Date() });
+  await Studio.create({
+    id: studioId,
+    name,
+    school: 'evenKeel',
+    stances: {},
+    props: ['thinPad'],
+    timeZone: 'Europe/London',
+    demo: false,
+    createdAt: new Date(),
+  });
   const email = `${newId()}@quay.example`;
-  const user = await User.create({ id: newId(), studioId, email, name: `Lead of ${name}`, role: 'lead', passwordHash: await hashPassword(password), createdAt: new Date() });
+  const user = await User.create({
+    id: newId(),
+    studioId,
+    email,
+    name: `Lead of ${name}`,
+    role: 'lead',
+    passwordHash: await hashPassword(password),
+    createdAt: new Date(),
+  });
   return { userId: user.id, studioId, name: user.name, role: 'lead', email };
 }
 
-export const someone: NewClient = { name: 'Perrin Shoal', goal: '', birthYear: null, heightM: null, massKg: null, sex: null, school: null, touchConsent: false, note: '', conditions: ['neck'] };
+export const someone: NewClient = {
+  name: 'Perrin Shoal',
+  goal: '',
+  birthYear: null,
+  heightM: null,
+  massKg: null,
+  sex: null,
+  school: null,
+  touchConsent: false,
+  note: '',
+  conditions: ['neck'],
+};
 
-export const bringClient = (who: Who, more: Partial<NewClient> = {}): Promise<string> => addClient(who, { ...someone, ...more });
+export const bringClient = (who: Who, more: Partial<NewClient> = {}): Promise<string> =>
+  addClient(who, { ...someone, ...more });

@@ -3,7 +3,8 @@ import { demoSignIn } from '@/data/demo/world';
 import { openChrome } from '../browser/chrome';
 import { openHouse } from '../browser/house';
 
-const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? Number.NaN;
+const median = (values: readonly number[]): number =>
+  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? Number.NaN;
 type Loaded = { name: string; kind: string; bytes: number };
 
 async function main(): Promise<void> {
@@ -29,17 +30,25 @@ async function main(): Promise<void> {
       today.push(await ask('/'));
       health.push(await ask('/api/health'));
     }
-    console.warn(`• Today: ${(median(today) / median(health)).toFixed(1)} × a health answer with one query (here ${median(today).toFixed(0)} ms against ${median(health).toFixed(0)} ms)`);
+    console.warn(
+      `• Today: ${(median(today) / median(health)).toFixed(1)} × a health answer with one query (here ${median(today).toFixed(0)} ms against ${median(health).toFixed(0)} ms)`,
+    );
 
-    for (const [name, path] of [['Today', '/'], ['a client', new URL(await clientAddress(chrome)).pathname]] as const) {
+    for (const [name, path] of [
+      ['Today', '/'],
+      ['a client', new URL(await clientAddress(chrome)).pathname],
+    ] as const) {
       await chrome.driver.sendDevToolsCommand('Network.clearBrowserCache', {});
       await chrome.go(path);
       await new Promise((resolve) => setTimeout(resolve, 1500));
       const loaded = await chrome.driver.executeScript<Loaded[]>(
         'return [...performance.getEntriesByType("navigation"), ...performance.getEntriesByType("resource")].map((one) => ({ name: one.name, kind: one.initiatorType, bytes: one.encodedBodySize }))',
       );
-      const kb = (wanted: (one: Loaded) => boolean) => Math.round(loaded.filter(wanted).reduce((sum, { bytes }) => sum + bytes, 0) / 1024);
-      console.warn(`• ${name} weighs ${kb(() => true)} KB on the wire: page ${kb(({ kind }) => kind === 'navigation')}, scripts ${kb((one) => /\.js(\?|$)/.test(one.name))}, fonts ${kb((one) => /\.woff2/.test(one.name))}, pictures ${kb((one) => one.name.includes('/api/pictures/'))}`);
+      const kb = (wanted: (one: Loaded) => boolean) =>
+        Math.round(loaded.filter(wanted).reduce((sum, { bytes }) => sum + bytes, 0) / 1024);
+      console.warn(
+        `• ${name} weighs ${kb(() => true)} KB on the wire: page ${kb(({ kind }) => kind === 'navigation')}, scripts ${kb((one) => /\.js(\?|$)/.test(one.name))}, fonts ${kb((one) => /\.woff2/.test(one.name))}, pictures ${kb((one) => one.name.includes('/api/pictures/'))}`,
+      );
     }
   } finally {
     await chrome.close();

@@ -32,7 +32,10 @@ const bellyDownPositions: readonly Position[] = ['prone', 'fourPoint', 'frontSup
 export const isUpright = (position: Position): boolean => uprightPositions.includes(position);
 const isBellyDown = (position: Position): boolean => bellyDownPositions.includes(position);
 
-export type FrameInput = Pick<MeasureInput, 'position' | 'view' | 'headEnd' | 'facing' | 'bellySide' | 'matLine' | 'scale'>;
+export type FrameInput = Pick<
+  MeasureInput,
+  'position' | 'view' | 'headEnd' | 'facing' | 'bellySide' | 'matLine' | 'scale'
+>;
 
 const matSteepestDeg = 60;
 
@@ -62,25 +65,40 @@ export function readFrame(input: FrameInput, at = ''): Result<Frame> {
   const { position, view, headEnd, facing, matLine, scale } = input;
   const path = (name: string) => (at ? `${at}.${name}` : name);
   const matLengthPx = distance(matLine[0], matLine[1]);
-  if (!(matLengthPx >= 2)) return failure('matLineTooShort', 'The mat line has no length: set its two ends apart along the mat.', path('matLine'));
+  if (!(matLengthPx >= 2))
+    return failure(
+      'matLineTooShort',
+      'The mat line has no length: set its two ends apart along the mat.',
+      path('matLine'),
+    );
 
   let along = unit(minus(matLine[1], matLine[0]));
   if (along[0] < 0) along = opposite(along); // picture left to right
   const matTiltDeg = degrees(Math.atan2(-along[1], along[0]));
   if (Math.abs(matTiltDeg) > matSteepestDeg)
-    return failure('matLineTooSteep', `The mat line stands at ${Math.round(Math.abs(matTiltDeg))}°: turn the picture so that the mat runs across it.`, path('matLine'));
+    return failure(
+      'matLineTooSteep',
+      `The mat line stands at ${Math.round(Math.abs(matTiltDeg))}°: turn the picture so that the mat runs across it.`,
+      path('matLine'),
+    );
   const up = rotate(along, -Math.PI / 2);
 
   let mmPerPx: number | undefined;
   if (scale) {
     const px = distance(scale.points[0], scale.points[1]);
-    if (!(px >= 2)) return failure('scaleTooShort', 'The known length has no length in the picture: set its two ends apart.', path('scale.points'));
+    if (!(px >= 2))
+      return failure(
+        'scaleTooShort',
+        'The known length has no length in the picture: set its two ends apart.',
+        path('scale.points'),
+      );
     mmPerPx = scale.mm / px;
   }
 
   const shared = { up, matAt: matLine[0], matTiltDeg, matLengthPx, mmPerPx };
   if (isUpright(position)) {
-    if (view === 'side' && !facing) return failure('missing', 'facing is missing: say which way the client faces in the picture.', path('facing'));
+    if (view === 'side' && !facing)
+      return failure('missing', 'facing is missing: say which way the client faces in the picture.', path('facing'));
     const front = facing === 'left' ? opposite(along) : along;
     const rightward = rightwardOf(view, input, along, up);
     return success({ ...shared, headward: up, bellyward: front, footward: front, rightward, near: nearSide(input) });

@@ -3,7 +3,16 @@ import * as v from 'valibot';
 import { isLandmarkKey } from './landmarks';
 import type { Landmarks } from './landmarks';
 
-export const positions = ['supine', 'prone', 'sideLying', 'fourPoint', 'frontSupport', 'sitting', 'kneeling', 'standing'] as const;
+export const positions = [
+  'supine',
+  'prone',
+  'sideLying',
+  'fourPoint',
+  'frontSupport',
+  'sitting',
+  'kneeling',
+  'standing',
+] as const;
 export const views = ['side', 'foot', 'head', 'above', 'front', 'behind'] as const;
 export type Position = (typeof positions)[number];
 export type View = (typeof views)[number];
@@ -13,12 +22,22 @@ const positive = v.pipe(number, v.gtValue(0, 'must be above 0'));
 const notNegative = v.pipe(number, v.minValue(0, 'must not be below 0'));
 const point = v.strictTuple([number, number], 'is not a point [x, y]');
 const line = v.strictTuple([point, point], 'is not two points [[x, y], [x, y]]');
-const choice = <const T extends readonly string[]>(options: T) => v.picklist(options, `must be one of ${options.join(', ')}`);
+const choice = <const T extends readonly string[]>(options: T) =>
+  v.picklist(options, `must be one of ${options.join(', ')}`);
 
 const landmarks = v.pipe(
-  v.custom<Record<string, unknown>>((value) => typeof value === 'object' && value !== null && !Array.isArray(value), 'must be an object of points'),
+  v.custom<Record<string, unknown>>(
+    (value) => typeof value === 'object' && value !== null && !Array.isArray(value),
+    'must be an object of points',
+  ),
   v.rawTransform(({ dataset, addIssue, NEVER }): Landmarks => {
-    const at = (key: string) => ({ type: 'object' as const, origin: 'value' as const, input: dataset.value, key, value: dataset.value[key] });
+    const at = (key: string) => ({
+      type: 'object' as const,
+      origin: 'value' as const,
+      input: dataset.value,
+      key,
+      value: dataset.value[key],
+    });
     for (const [key, value] of Object.entries(dataset.value)) {
       if (!isLandmarkKey(key)) {
         addIssue({ message: `${key} is not a known landmark`, path: [at(key)] });
@@ -57,7 +76,7 @@ export type MeasureInput = v.InferOutput<typeof measureInput>;
 const estimate = v.strictObject({ value: number, se: notNegative });
 export type Estimate = v.InferOutput<typeof estimate>;
 
-export const phases = ['setup', 'out', 'hold', 'back'] as const;
+export const phases = ['start', 'out', 'hold', 'back'] as const;
 export type Phase = (typeof phases)[number];
 
 export const judgeInput = v.strictObject({

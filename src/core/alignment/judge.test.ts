@@ -43,7 +43,10 @@ describe('a pelvis under leg load, target ±5° from own neutral', () => {
     expect(finding.se).toBeCloseTo(5, 9);
   });
   test('rib flare is already read from own neutral, so a neutral given for it changes nothing', () => {
-    const { findings } = judged({ measures: { ribFlare: { value: 9, se: 1 } }, neutral: { ribFlare: { value: 4, se: 1 } } });
+    const { findings } = judged({
+      measures: { ribFlare: { value: 9, se: 1 } },
+      neutral: { ribFlare: { value: 4, se: 1 } },
+    });
     expect(findings[0]).toMatchObject({ fault: 'flare', value: 9, excess: 4 });
   });
 });
@@ -61,28 +64,42 @@ describe('stances', () => {
   });
   test('one choice may be changed without changing school, and the target says so', () => {
     const { target } = judged({ measures: { pelvicTilt: { value: 0, se: 1 } }, stances: { supinePelvis: 'imprint' } });
-    expect(target.pelvicTilt).toMatchObject({ interval: [-12, -4], tolerance: 4, source: 'Even keel, changed: imprint' });
+    expect(target.pelvicTilt).toMatchObject({
+      interval: [-12, -4],
+      tolerance: 4,
+      source: 'Even keel, changed: imprint',
+    });
   });
 });
 
 describe('order and safety', () => {
   test('what would hurt her comes first and is never below clear', () => {
     const { findings } = judged({
-      exercise: 'legFloat', conditions: ['neck'],
-      measures: { pelvicTilt: { value: 16, se: 0.5 }, faceAngle: { value: 4, se: 0.2 }, ribFlare: { value: 8, se: 0.5 } },
+      exercise: 'legFloat',
+      conditions: ['neck'],
+      measures: {
+        pelvicTilt: { value: 16, se: 0.5 },
+        faceAngle: { value: 4, se: 0.2 },
+        ribFlare: { value: 8, se: 0.5 },
+      },
     });
     expect(findings.map(({ fault }) => fault)).toEqual(['chinUp', 'arch', 'flare']);
     expect(findings[0]).toMatchObject({ safety: true, severity: 'clear' });
   });
   test('among the others the worst in tolerances comes first', () => {
-    const { findings } = judged({ measures: { faceAngle: { value: 6, se: 0.2 }, tabletopError: { value: 15, se: 0.5 } } });
+    const { findings } = judged({
+      measures: { faceAngle: { value: 6, se: 0.2 }, tabletopError: { value: 15, se: 0.5 } },
+    });
     expect(findings.map(({ fault }) => fault)).toEqual(['tabletopLost', 'chinUp']); // 7/4 against 3/7.5 tolerances
   });
   test('a measure that this exercise does not watch is left out, with the reason', () => {
     expect(judged({ measures: { plankLine: { value: 20, se: 1 } } }).notJudged.plankLine).toContain('no target');
   });
   test('tilt by PSIS is not judged without own neutral', () => {
-    expect(judged({ measures: { pelvicTiltPsis: { value: 11, se: 1 } } })).toMatchObject({ findings: [], notJudged: { pelvicTiltPsis: expect.stringContaining('own neutral') } });
+    expect(judged({ measures: { pelvicTiltPsis: { value: 11, se: 1 } } })).toMatchObject({
+      findings: [],
+      notJudged: { pelvicTiltPsis: expect.stringContaining('own neutral') },
+    });
   });
 });
 

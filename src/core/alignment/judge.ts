@@ -33,7 +33,17 @@ export type Finding = {
 
 export type JudgeOutput = {
   readonly findings: readonly Finding[];
-  readonly target: Readonly<Record<string, { readonly interval: Interval; readonly tolerance: number; readonly source: string; readonly relativeTo: 'neutral' | 'asMeasured' }>>;
+  readonly target: Readonly<
+    Record<
+      string,
+      {
+        readonly interval: Interval;
+        readonly tolerance: number;
+        readonly source: string;
+        readonly relativeTo: 'neutral' | 'asMeasured';
+      }
+    >
+  >;
   /** Measures that were given but could not be judged, and why. */
   readonly notJudged: Readonly<Record<string, string>>;
 };
@@ -57,12 +67,20 @@ function decide(probability: number, excess: number): Verdict {
 const centre = ([lo, hi]: Interval, tolerance: number): number =>
   lo !== null && hi !== null ? (lo + hi) / 2 : lo === null ? (hi ?? 0) - tolerance : lo + tolerance;
 
-function explain(target: TargetInForce, judged: Estimate, compared: boolean, verdict: Verdict, faultName: string, probability: number): string {
+function explain(
+  target: TargetInForce,
+  judged: Estimate,
+  compared: boolean,
+  verdict: Verdict,
+  faultName: string,
+  probability: number,
+): string {
   const percent = probability > 0.995 ? 'over 99 %' : `${Math.round(100 * probability)} %`;
   const from = compared ? ' from own neutral' : '';
   const facts = `${formatMeasure(target.measure, judged.value)} ± ${formatMeasure(target.measure, judged.se, 'error')}${from}; the target is ${formatInterval(target.measure, target.interval)} (${target.source}).`;
   if (verdict === 'in') return `In level: ${facts}`;
-  if (verdict === 'out') return `Out of level toward ${faultName}: ${facts} ${percent[0]?.toUpperCase()}${percent.slice(1)} sure.`;
+  if (verdict === 'out')
+    return `Out of level toward ${faultName}: ${facts} ${percent[0]?.toUpperCase()}${percent.slice(1)} sure.`;
   const blunt = judged.se > target.tolerance;
   const settle = blunt
     ? 'The error is wider than the tolerance, so "in" cannot be shown this way: use stickers on the landmarks, a closer camera, or mark three times and average.'
@@ -70,9 +88,17 @@ function explain(target: TargetInForce, judged: Estimate, compared: boolean, ver
   return `Can't tell yet, leans toward ${faultName}: ${facts} ${percent} likely out. ${settle}`;
 }
 
-function judgeOne(repertoire: Repertoire, target: TargetInForce, measured: Estimate, neutral: Estimate | undefined, safetyFaults: ReadonlySet<string>): Finding | undefined {
+function judgeOne(
+  repertoire: Repertoire,
+  target: TargetInForce,
+  measured: Estimate,
+  neutral: Estimate | undefined,
+  safetyFaults: ReadonlySet<string>,
+): Finding | undefined {
   const compared = target.relativeTo === 'neutral' && neutral !== undefined;
-  const judged: Estimate = compared ? { value: measured.value - neutral.value, se: Math.hypot(measured.se, neutral.se) } : measured;
+  const judged: Estimate = compared
+    ? { value: measured.value - neutral.value, se: Math.hypot(measured.se, neutral.se) }
+    : measured;
   const probability = probabilityOutside(judged.value, judged.se, target.interval);
   const excess = excessOver(judged.value, target.interval);
   const verdict = decide(probability, excess);
@@ -139,7 +165,10 @@ export function judge(input: JudgeInput, repertoire: Repertoire): Result<JudgeOu
   return success({
     findings: findings.map(({ tolerances: _, ...finding }) => finding),
     target: Object.fromEntries(
-      targets.value.map(({ measure, interval, tolerance, source, relativeTo }) => [measure, { interval, tolerance, source, relativeTo }]),
+      targets.value.map(({ measure, interval, tolerance, source, relativeTo }) => [
+        measure,
+        { interval, tolerance, source, relativeTo },
+      ]),
     ),
     notJudged,
   });

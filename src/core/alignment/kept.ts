@@ -23,11 +23,25 @@ export const keptReading = v.object({
   neutral: v.record(v.string(), v.object({ value: v.number(), se: limit })),
   baseline: v.array(finding),
   retest: v.array(finding),
-  target: v.record(v.string(), v.object({ interval: v.tuple([limit, limit]), tolerance: v.number(), source: v.string(), relativeTo: v.picklist(['neutral', 'asMeasured']) })),
+  target: v.record(
+    v.string(),
+    v.object({
+      interval: v.tuple([limit, limit]),
+      tolerance: v.number(),
+      source: v.string(),
+      relativeTo: v.picklist(['neutral', 'asMeasured']),
+    }),
+  ),
   verdict: v.nullable(
     v.object({
-      fault: v.string(), measure: v.string(), verdict: v.picklist(['better', 'same', 'worse']), change: v.number(), mdc: v.number(),
-      before: estimate, after: estimate, target: v.tuple([limit, limit]),
+      fault: v.string(),
+      measure: v.string(),
+      verdict: v.picklist(['better', 'same', 'worse']),
+      change: v.number(),
+      mdc: v.number(),
+      before: estimate,
+      after: estimate,
+      target: v.tuple([limit, limit]),
     }),
   ),
 });
@@ -39,7 +53,12 @@ export function keepReading({ pictures: { setup }, baseline, retest, verdict }: 
     neutral: Object.fromEntries(atRest.map(([id, { value, seBetween }]) => [id, { value, se: seBetween ?? null }])),
     baseline: [...(baseline?.findings ?? [])],
     retest: [...(retest?.findings ?? [])],
-    target: Object.fromEntries(Object.entries({ ...baseline?.target, ...retest?.target }).map(([id, { interval, ...rest }]) => [id, { ...rest, interval: [interval[0], interval[1]] }])),
+    target: Object.fromEntries(
+      Object.entries({ ...baseline?.target, ...retest?.target }).map(([id, { interval, ...rest }]) => [
+        id,
+        { ...rest, interval: [interval[0], interval[1]] },
+      ]),
+    ),
     verdict: verdict ? { ...verdict, target: [...verdict.target] } : null,
   };
 }

@@ -44,7 +44,11 @@ const keys = new Set<string>(landmarkNames.flatMap((name) => [name, `${name}_L`,
 export const isLandmarkKey = (key: string): key is LandmarkKey => keys.has(key);
 
 /** The marked point for `name`: unsided if given, else the side nearer the eye, else the other. */
-export function findLandmark(landmarks: Landmarks, name: Landmark, near: Side): { key: LandmarkKey; at: Vec2 } | undefined {
+export function findLandmark(
+  landmarks: Landmarks,
+  name: Landmark,
+  near: Side,
+): { key: LandmarkKey; at: Vec2 } | undefined {
   const far: Side = near === 'L' ? 'R' : 'L';
   for (const key of [name, `${name}_${near}`, `${name}_${far}`] as const) {
     const at = landmarks[key];

@@ -12,7 +12,12 @@ export type LevelLine = {
   readonly level?: Line;
 };
 
-const blocks: readonly { readonly block: LevelLine['block']; readonly from: Landmark; readonly to: Landmark; readonly levelIs?: 'neutral' | 'mat' }[] = [
+const blocks: readonly {
+  readonly block: LevelLine['block'];
+  readonly from: Landmark;
+  readonly to: Landmark;
+  readonly levelIs?: 'neutral' | 'mat';
+}[] = [
   { block: 'head', from: 'CH', to: 'FH', levelIs: 'mat' },
   { block: 'ribs', from: 'LR', to: 'SN', levelIs: 'neutral' },
   { block: 'pelvis', from: 'PS', to: 'ASIS', levelIs: 'neutral' },
@@ -30,7 +35,10 @@ function matAngle({ matLine }: Marks): number | undefined {
   return length(along) === 0 ? undefined : angleOf(along[0] < 0 ? times(along, -1) : along);
 }
 
-const through = (centre: Vec2, direction: Vec2, half: number): Line => [minus(centre, times(direction, half)), plus(centre, times(direction, half))];
+const through = (centre: Vec2, direction: Vec2, half: number): Line => [
+  minus(centre, times(direction, half)),
+  plus(centre, times(direction, half)),
+];
 
 /** Lines of every block whose landmarks are marked; `setup` gives own neutral. */
 export function levelLines(marks: Marks, setup?: Marks): LevelLine[] {
@@ -45,8 +53,12 @@ export function levelLines(marks: Marks, setup?: Marks): LevelLine[] {
     const [centre, half] = [middle(a, b), length(along) * (levelIs ? 0.95 : 0.5)];
     const line = through(centre, unit(along), half);
     const [restA, restB] = [setup?.landmarks[from], setup?.landmarks[to]];
-    const neutral = restA && restB && mat !== undefined && setupMat !== undefined ? rotate(minus(restB, restA), mat - setupMat) : undefined;
-    const level = levelIs === 'neutral' ? neutral : levelIs === 'mat' && mat !== undefined ? rotate([1, 0], mat) : undefined;
+    const neutral =
+      restA && restB && mat !== undefined && setupMat !== undefined
+        ? rotate(minus(restB, restA), mat - setupMat)
+        : undefined;
+    const level =
+      levelIs === 'neutral' ? neutral : levelIs === 'mat' && mat !== undefined ? rotate([1, 0], mat) : undefined;
     lines.push({ block, line, ...(level && length(level) > 0 ? { level: through(centre, unit(level), half) } : {}) });
   }
   return lines;

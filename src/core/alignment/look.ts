@@ -33,8 +33,13 @@ export const noMarks: Marks = { matLine: null, scale: null, landmarks: {} };
 export const handMarkingSdPx = 1.5;
 
 /** The same in pixels of the original, of which a large picture is kept and shown smaller. */
-export const markingSdFor = ({ width, originalWidth }: { readonly width: number; readonly originalWidth: number }): number =>
-  handMarkingSdPx * Math.max(1, originalWidth / width);
+export const markingSdFor = ({
+  width,
+  originalWidth,
+}: {
+  readonly width: number;
+  readonly originalWidth: number;
+}): number => handMarkingSdPx * Math.max(1, originalWidth / width);
 
 export type MarkedPicture = { readonly marks: Marks; readonly markingSdPx: number };
 
@@ -62,7 +67,13 @@ export type LookReading = {
   readonly baseline?: JudgeOutput;
   readonly retest?: JudgeOutput;
   /** Of the worst baseline finding's measure (or of the fault asked for). */
-  readonly verdict?: Comparison & { readonly measure: string; readonly fault: string; readonly before: Estimate; readonly after: Estimate; readonly target: Interval };
+  readonly verdict?: Comparison & {
+    readonly measure: string;
+    readonly fault: string;
+    readonly before: Estimate;
+    readonly after: Estimate;
+    readonly target: Interval;
+  };
 };
 
 function readPicture(input: LookInput, role: Role): ReadPicture {
@@ -70,7 +81,8 @@ function readPicture(input: LookInput, role: Role): ReadPicture {
   if (!picture) return { state: 'unmarked', lacks: 'picture' };
   if (!picture.marks.matLine) return { state: 'unmarked', lacks: 'matLine' };
   const setup = role === 'setup' ? undefined : input.pictures.setup?.marks;
-  const known = (marks: Marks) => (marks.scale?.mm ? { scale: { points: marks.scale.points, mm: marks.scale.mm } } : {});
+  const known = (marks: Marks) =>
+    marks.scale?.mm ? { scale: { points: marks.scale.points, mm: marks.scale.mm } } : {};
   const hasSetup = setup !== undefined && Object.keys(setup.landmarks).length > 0;
   const full: MeasureInput = {
     position: 'supine',
@@ -79,7 +91,15 @@ function readPicture(input: LookInput, role: Role): ReadPicture {
     matLine: picture.marks.matLine,
     ...known(picture.marks),
     landmarks: picture.marks.landmarks,
-    ...(hasSetup ? { neutral: { landmarks: setup.landmarks, ...(setup.matLine ? { matLine: setup.matLine } : {}), ...known(setup) } } : {}),
+    ...(hasSetup
+      ? {
+          neutral: {
+            landmarks: setup.landmarks,
+            ...(setup.matLine ? { matLine: setup.matLine } : {}),
+            ...known(setup),
+          },
+        }
+      : {}),
     markingSdPx: picture.markingSdPx,
     cameraElevationSdDeg: 2,
   };
@@ -92,11 +112,21 @@ const drawnFromNeutral: ReadonlySet<string> = new Set(['ribFlare', 'ribPelvisRat
 
 const noErrorKnown = 'without a known length in the picture its error is not known';
 
-function judgePicture(input: LookInput, repertoire: Repertoire, top: ReadPicture, setup: ReadPicture, phase: Phase): Result<JudgeOutput> | undefined {
+function judgePicture(
+  input: LookInput,
+  repertoire: Repertoire,
+  top: ReadPicture,
+  setup: ReadPicture,
+  phase: Phase,
+): Result<JudgeOutput> | undefined {
   if (top.state !== 'read') return undefined;
-  const relativeIds = new Set(repertoire.targets.filter(({ relativeTo }) => relativeTo === 'neutral').map(({ measure: id }) => id));
+  const relativeIds = new Set(
+    repertoire.targets.filter(({ relativeTo }) => relativeTo === 'neutral').map(({ measure: id }) => id),
+  );
   const atRest = setup.state === 'read' ? Object.entries(setup.measured.measures) : [];
-  const neutral = Object.fromEntries(atRest.filter(([id]) => relativeIds.has(id)).map(([id, { value, seWithin }]) => [id, { value, se: seWithin }]));
+  const neutral = Object.fromEntries(
+    atRest.filter(([id]) => relativeIds.has(id)).map(([id, { value, seWithin }]) => [id, { value, se: seWithin }]),
+  );
   const watched = new Set(entry(repertoire.exercises, input.exercise).watches.map(({ measure: id }) => id));
   const measures: Record<string, Estimate> = {};
   const notJudged: Record<string, string> = {};
@@ -109,7 +139,13 @@ function judgePicture(input: LookInput, repertoire: Repertoire, top: ReadPicture
   }
   const judged = judge(
     {
-      exercise: input.exercise, level: input.level, phase, school: input.school, stances: input.stances, conditions: [...input.conditions], measures,
+      exercise: input.exercise,
+      level: input.level,
+      phase,
+      school: input.school,
+      stances: input.stances,
+      conditions: [...input.conditions],
+      measures,
       ...(atRest.length > 0 ? { neutral } : {}),
     },
     repertoire,
@@ -118,18 +154,26 @@ function judgePicture(input: LookInput, repertoire: Repertoire, top: ReadPicture
 }
 
 /** The worst thing that is surely out; what would hurt first. */
-export const worstFinding = (judged: JudgeOutput | undefined): Finding | undefined => judged?.findings.find(({ verdict }) => verdict === 'out');
+export const worstFinding = (judged: JudgeOutput | undefined): Finding | undefined =>
+  judged?.findings.find(({ verdict }) => verdict === 'out');
 
 /** Everything that the marks of a bench visit say. `fault`: the finding that was worked on, else the worst. */
 export function readLook(input: LookInput, repertoire: Repertoire, fault?: string): Result<LookReading> {
-  const pictures = { setup: readPicture(input, 'setup'), top: readPicture(input, 'top'), retest: readPicture(input, 'retest') };
-  const setup = judgePicture(input, repertoire, pictures.setup, { state: 'unmarked', lacks: 'picture' }, 'setup');
+  const pictures = {
+    setup: readPicture(input, 'setup'),
+    top: readPicture(input, 'top'),
+    retest: readPicture(input, 'retest'),
+  };
+  const setup = judgePicture(input, repertoire, pictures.setup, { state: 'unmarked', lacks: 'picture' }, 'start');
   if (setup && !setup.ok) return setup;
   const baseline = judgePicture(input, repertoire, pictures.top, pictures.setup, 'hold');
   if (baseline && !baseline.ok) return baseline;
   const retest = judgePicture(input, repertoire, pictures.retest, pictures.setup, 'hold');
   if (retest && !retest.ok) return retest;
-  const before = (fault ? baseline?.value.findings.find((finding) => finding.fault === fault && finding.verdict !== 'in') : undefined) ?? worstFinding(baseline?.value);
+  const before =
+    (fault
+      ? baseline?.value.findings.find((finding) => finding.fault === fault && finding.verdict !== 'in')
+      : undefined) ?? worstFinding(baseline?.value);
   const after = before && retest?.value.findings.find((finding) => finding.measure === before.measure);
   const reading: LookReading = {
     pictures,
@@ -139,12 +183,21 @@ export function readLook(input: LookInput, repertoire: Repertoire, fault?: strin
   };
   if (!before || !after || pictures.top.state !== 'read' || pictures.retest.state !== 'read') return success(reading);
   // Both were read against the same set-up picture, so its own error cancels in the change.
-  const own = (finding: Finding, read: MeasureOutput): Estimate => ({ value: finding.value, se: read.measures[finding.measure]?.seWithin ?? finding.se });
+  const own = (finding: Finding, read: MeasureOutput): Estimate => ({
+    value: finding.value,
+    se: read.measures[finding.measure]?.seWithin ?? finding.se,
+  });
   const [first, second] = [own(before, pictures.top.measured), own(after, pictures.retest.measured)];
   const target = baseline?.value.target[before.measure]?.interval ?? [null, null];
   return success({
     ...reading,
-    verdict: { ...compare({ before: first, after: second, target: [target[0], target[1]] }), measure: before.measure, fault: before.fault, before: first, after: second, target },
+    verdict: {
+      ...compare({ before: first, after: second, target: [target[0], target[1]] }),
+      measure: before.measure,
+      fault: before.fault,
+      before: first,
+      after: second,
+      target,
+    },
   });
 }
-

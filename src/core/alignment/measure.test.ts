@@ -9,8 +9,17 @@ import { measure } from './measure';
 import type { MeasureOutput } from './measure';
 
 // Worked by hand: head at the left, mat level at y = 1000, 1 px = 1 mm. So headward is −x and up is −y.
-const mat: MeasureInput['matLine'] = [[100, 1000], [2100, 1000]];
-const scale: MeasureInput['scale'] = { points: [[500, 1010], [1500, 1010]], mm: 1000 };
+const mat: MeasureInput['matLine'] = [
+  [100, 1000],
+  [2100, 1000],
+];
+const scale: MeasureInput['scale'] = {
+  points: [
+    [500, 1010],
+    [1500, 1010],
+  ],
+  mm: 1000,
+};
 const supine = (landmarks: Landmarks, more: Partial<MeasureInput> = {}): MeasureInput =>
   v.parse(measureInput, { position: 'supine', view: 'side', headEnd: 'left', matLine: mat, scale, landmarks, ...more });
 
@@ -36,16 +45,34 @@ describe('measures worked by hand', () => {
     expect(value(supine({ ASIS: [1020, 700], PSIS: [1000, 800] }), 'pelvicTiltPsis')).toBeCloseTo(11.3099, 3);
   });
   test('the breastbone notch sinking from 30 to 60 mm below the rib margin is a flare of 10.49°', () => {
-    const input = supine({ LR: [800, 660], SN: [650, 720] }, { neutral: { landmarks: { LR: [800, 690], SN: [650, 720] } } });
+    const input = supine(
+      { LR: [800, 660], SN: [650, 720] },
+      { neutral: { landmarks: { LR: [800, 690], SN: [650, 720] } } },
+    );
     expect(value(input, 'ribFlare')).toBeCloseTo(10.4914, 3);
   });
   test('ribs 220 mm from the hip bone that were 200 mm away at rest are a ratio of 1.1', () => {
-    const input = supine({ LR: [780, 700], ASIS: [1000, 700] }, { neutral: { landmarks: { LR: [800, 700], ASIS: [1000, 700] } } });
+    const input = supine(
+      { LR: [780, 700], ASIS: [1000, 700] },
+      { neutral: { landmarks: { LR: [800, 700], ASIS: [1000, 700] } } },
+    );
     expect(value(input, 'ribPelvisRatio')).toBeCloseTo(1.1, 6);
   });
   test('the ratio compares each picture in its own scale', () => {
-    const closer = { landmarks: { LR: [600, 700], ASIS: [1000, 700] } as Landmarks, scale: { points: [[0, 0], [2000, 0]], mm: 1000 } as MeasureInput['scale'] };
-    expect(value(supine({ LR: [800, 700], ASIS: [1000, 700] }, { neutral: closer }), 'ribPelvisRatio')).toBeCloseTo(1, 6);
+    const closer = {
+      landmarks: { LR: [600, 700], ASIS: [1000, 700] } as Landmarks,
+      scale: {
+        points: [
+          [0, 0],
+          [2000, 0],
+        ],
+        mm: 1000,
+      } as MeasureInput['scale'],
+    };
+    expect(value(supine({ LR: [800, 700], ASIS: [1000, 700] }, { neutral: closer }), 'ribPelvisRatio')).toBeCloseTo(
+      1,
+      6,
+    );
   });
   test('a forehead 10 mm lower than the chin over 120 mm is a chin lifted by 4.76°', () => {
     expect(value(supine({ FH: [300, 710], CH: [420, 700] }), 'faceAngle')).toBeCloseTo(4.7636, 3);
@@ -68,7 +95,8 @@ describe('measures worked by hand', () => {
     expect(value(supine({ T6: [700, 945] }), 'curlHeight')).toBeCloseTo(55, 6);
   });
   test('in a plank hips 30 mm above the line of 500 and 700 mm are a pike, below it a sag', () => {
-    const plank = (hipY: number) => supine({ AC: [400, 600], GT: [900, hipY], LM: [1600, 600] }, { position: 'frontSupport' });
+    const plank = (hipY: number) =>
+      supine({ AC: [400, 600], GT: [900, hipY], LM: [1600, 600] }, { position: 'frontSupport' });
     const bend = 3.4336 + 2.454; // atan(30/500) + atan(30/700)
     expect(value(plank(570), 'plankLine')).toBeCloseTo(bend, 3);
     expect(value(plank(630), 'plankLine')).toBeCloseTo(-bend, 3);
@@ -77,10 +105,14 @@ describe('measures worked by hand', () => {
     expect(value(supine({ AC: [400, 900], GT: [900, 780], LK: [1400, 600] }), 'bridgeLine')).toBeLessThan(0);
   });
   test('on hands and knees a shoulder 50 mm headward of the wrist over 500 mm is +0.0995', () => {
-    expect(value(supine({ AC: [450, 500], WR: [500, 1000] }, { position: 'fourPoint' }), 'shoulderOverWrist')).toBeCloseTo(50 / Math.hypot(50, 500), 6);
+    expect(
+      value(supine({ AC: [450, 500], WR: [500, 1000] }, { position: 'fourPoint' }), 'shoulderOverWrist'),
+    ).toBeCloseTo(50 / Math.hypot(50, 500), 6);
   });
   test('on hands and knees the belly side is down, so hip bones deeper than the pubic bone are an arch', () => {
-    expect(value(supine({ ASIS: [1000, 717.633], PS: [1100, 700] }, { position: 'fourPoint' }), 'pelvicTilt')).toBeCloseTo(10, 3);
+    expect(
+      value(supine({ ASIS: [1000, 717.633], PS: [1100, 700] }, { position: 'fourPoint' }), 'pelvicTilt'),
+    ).toBeCloseTo(10, 3);
   });
   test('from the foot end a right hip bone 20 mm higher over 240 mm is a roll of 4.76°', () => {
     const foot = supine({ ASIS_R: [400, 480], ASIS_L: [640, 500] }, { view: 'foot' });
@@ -99,10 +131,15 @@ describe('errors', () => {
   test('a measure against the set-up picture carries the marking error of both', () => {
     const marks: Landmarks = { LR: [800, 690], SN: [650, 720] };
     const one = (1.5 * Math.SQRT2 * 180) / Math.PI / Math.hypot(150, 30);
-    expect(read(supine(marks, { neutral: { landmarks: marks } })).measures.ribFlare?.seWithin).toBeCloseTo(one * Math.SQRT2, 4);
+    expect(read(supine(marks, { neutral: { landmarks: marks } })).measures.ribFlare?.seWithin).toBeCloseTo(
+      one * Math.SQRT2,
+      4,
+    );
   });
   test('without a known length angles still come, millimetres and the error between set-ups do not', () => {
-    const { measures, missing, warnings } = read(supine({ ASIS: [1000, 682], PS: [1100, 700], T6: [700, 945] }, { scale: undefined }));
+    const { measures, missing, warnings } = read(
+      supine({ ASIS: [1000, 682], PS: [1100, 700], T6: [700, 945] }, { scale: undefined }),
+    );
     expect(measures.pelvicTilt).not.toHaveProperty('seBetween');
     expect(missing.curlHeight).toEqual(['scale']);
     expect(warnings.map(({ code }) => code)).toContain('noScale');
@@ -116,42 +153,119 @@ describe('what is missing or wrong', () => {
     expect(missing.ribFlare).toEqual(['LR', 'SN', 'neutral']);
   });
   test('hip bone and pubic bone swapped are refused, and the landmark is named', () => {
-    expect(refusal(supine({ ASIS: [1100, 700], PS: [1000, 690] }))).toMatchObject({ code: 'landmarksSwapped', path: 'landmarks.ASIS' });
+    expect(refusal(supine({ ASIS: [1100, 700], PS: [1000, 690] }))).toMatchObject({
+      code: 'landmarksSwapped',
+      path: 'landmarks.ASIS',
+    });
   });
   test('hip bone on top of the pubic bone is refused', () => {
-    expect(refusal(supine({ ASIS: [1000, 700], PS: [1001, 701] }))).toMatchObject({ code: 'landmarksCoincide', path: 'landmarks.ASIS' });
+    expect(refusal(supine({ ASIS: [1000, 700], PS: [1001, 701] }))).toMatchObject({
+      code: 'landmarksCoincide',
+      path: 'landmarks.ASIS',
+    });
   });
   test('a mat line without length, or too steep, is refused', () => {
-    expect(refusal(supine({}, { matLine: [[5, 5], [5, 5]] }))).toMatchObject({ code: 'matLineTooShort', path: 'matLine' });
-    expect(refusal(supine({}, { matLine: [[0, 0], [10, 100]] }))).toMatchObject({ code: 'matLineTooSteep' });
+    expect(
+      refusal(
+        supine(
+          {},
+          {
+            matLine: [
+              [5, 5],
+              [5, 5],
+            ],
+          },
+        ),
+      ),
+    ).toMatchObject({ code: 'matLineTooShort', path: 'matLine' });
+    expect(
+      refusal(
+        supine(
+          {},
+          {
+            matLine: [
+              [0, 0],
+              [10, 100],
+            ],
+          },
+        ),
+      ),
+    ).toMatchObject({ code: 'matLineTooSteep' });
   });
   test('a wrong mark in the set-up picture is named there', () => {
-    const input = supine({ LR: [800, 690], SN: [650, 720] }, { neutral: { landmarks: { LR: [650, 720], SN: [800, 690] } } });
+    const input = supine(
+      { LR: [800, 690], SN: [650, 720] },
+      { neutral: { landmarks: { LR: [650, 720], SN: [800, 690] } } },
+    );
     expect(refusal(input)?.path).toBe('neutral.landmarks.SN');
   });
   test('a camera that is not square, and a thigh twice as long as its shank, are told', () => {
-    const crooked = read(supine({ GT: [1100, 760], LK: [1100, 360], LM: [1250, 360] }, { matLine: [[100, 1000], [2100, 600]] }));
+    const crooked = read(
+      supine(
+        { GT: [1100, 760], LK: [1100, 360], LM: [1250, 360] },
+        {
+          matLine: [
+            [100, 1000],
+            [2100, 600],
+          ],
+        },
+      ),
+    );
     expect(crooked.warnings.map(({ code }) => code)).toEqual(expect.arrayContaining(['matTilted', 'unlikelyLengths']));
   });
-  test.each(['supine', 'prone', 'sideLying', 'fourPoint', 'frontSupport', 'sitting', 'kneeling', 'standing'])('every landmark is accepted in %s, bare and sided', (position) => {
-    const everything = Object.fromEntries(landmarkNames.flatMap((name, i) => [name, `${name}_L`, `${name}_R`].map((key, j) => [key, [100 + 40 * i + 3 * j, 500]])));
-    const parsed = v.safeParse(measureInput, { position, view: 'front', headEnd: 'left', facing: 'left', matLine: mat, landmarks: everything });
-    expect(parsed.success).toBe(true);
-  });
+  test.each(['supine', 'prone', 'sideLying', 'fourPoint', 'frontSupport', 'sitting', 'kneeling', 'standing'])(
+    'every landmark is accepted in %s, bare and sided',
+    (position) => {
+      const everything = Object.fromEntries(
+        landmarkNames.flatMap((name, i) =>
+          [name, `${name}_L`, `${name}_R`].map((key, j) => [key, [100 + 40 * i + 3 * j, 500]]),
+        ),
+      );
+      const parsed = v.safeParse(measureInput, {
+        position,
+        view: 'front',
+        headEnd: 'left',
+        facing: 'left',
+        matLine: mat,
+        landmarks: everything,
+      });
+      expect(parsed.success).toBe(true);
+    },
+  );
 });
 
 describe('a picture turned, mirrored or enlarged says the same', () => {
-  const spot = (x: number, y: number) => fc.tuple(fc.double({ min: x - 40, max: x + 40, noNaN: true }), fc.double({ min: y - 25, max: y + 25, noNaN: true }));
+  const spot = (x: number, y: number) =>
+    fc.tuple(
+      fc.double({ min: x - 40, max: x + 40, noNaN: true }),
+      fc.double({ min: y - 25, max: y + 25, noNaN: true }),
+    );
   const marks = fc.record({
-    ASIS: spot(1000, 690), PS: spot(1120, 700), SN: spot(620, 730), LR: spot(800, 690), GT: spot(1090, 780), LK: spot(1100, 370), LM: spot(1500, 380), FH: spot(260, 690), CH: spot(400, 690),
+    ASIS: spot(1000, 690),
+    PS: spot(1120, 700),
+    SN: spot(620, 730),
+    LR: spot(800, 690),
+    GT: spot(1090, 780),
+    LK: spot(1100, 370),
+    LM: spot(1500, 380),
+    FH: spot(260, 690),
+    CH: spot(400, 690),
   });
   const runs = { numRuns: 80, seed: 42 }; // the same cases on every machine
   type Move = (at: Vec2) => Vec2;
   const moved = (input: MeasureInput, move: Move): MeasureInput => {
-    const all = (landmarks: Landmarks): Landmarks => Object.fromEntries(Object.entries(landmarks).map(([key, at]) => [key, move(at)]));
-    const line = ([a, b]: MeasureInput['matLine']) => [move(a as Vec2), move(b as Vec2)] as unknown as MeasureInput['matLine'];
+    const all = (landmarks: Landmarks): Landmarks =>
+      Object.fromEntries(Object.entries(landmarks).map(([key, at]) => [key, move(at)]));
+    const line = ([a, b]: MeasureInput['matLine']) =>
+      [move(a as Vec2), move(b as Vec2)] as unknown as MeasureInput['matLine'];
     const length = input.scale && { ...input.scale, points: line(input.scale.points) };
-    return { ...input, matLine: line(input.matLine), scale: length, landmarks: all(input.landmarks), neutral: input.neutral && { landmarks: all(input.neutral.landmarks) } };
+    return {
+      ...input,
+      matLine: line(input.matLine),
+      scale: length,
+      landmarks: all(input.landmarks),
+      neutral: input.neutral && { landmarks: all(input.neutral.landmarks) },
+    };
   };
   const same = (a: MeasureOutput, b: MeasureOutput, errors = true) => {
     expect(Object.keys(b.measures)).toEqual(Object.keys(a.measures));
@@ -160,28 +274,44 @@ describe('a picture turned, mirrored or enlarged says the same', () => {
       if (errors) expect(b.measures[id]?.seWithin).toBeCloseTo(one.seWithin, 4);
     }
   };
-  const pair = fc.tuple(marks, marks).map(([landmarks, rest]) => supine(landmarks as Landmarks, { neutral: { landmarks: rest as Landmarks } }));
+  const pair = fc
+    .tuple(marks, marks)
+    .map(([landmarks, rest]) => supine(landmarks as Landmarks, { neutral: { landmarks: rest as Landmarks } }));
 
   test('turned with its mat line', () => {
-    fc.assert(fc.property(pair, fc.double({ min: -0.9, max: 0.9, noNaN: true }), (input, angle) => {
-      const [c, s] = [Math.cos(angle), Math.sin(angle)];
-      same(read(input), read(moved(input, ([x, y]) => [x * c - y * s, x * s + y * c])));
-    }), runs);
+    fc.assert(
+      fc.property(pair, fc.double({ min: -0.9, max: 0.9, noNaN: true }), (input, angle) => {
+        const [c, s] = [Math.cos(angle), Math.sin(angle)];
+        same(read(input), read(moved(input, ([x, y]) => [x * c - y * s, x * s + y * c])));
+      }),
+      runs,
+    );
   });
   test('mirrored, with the head end told', () => {
-    fc.assert(fc.property(pair, (input) => same(read(input), read({ ...moved(input, ([x, y]) => [2400 - x, y]), headEnd: 'right' }))), runs);
+    fc.assert(
+      fc.property(pair, (input) =>
+        same(read(input), read({ ...moved(input, ([x, y]) => [2400 - x, y]), headEnd: 'right' })),
+      ),
+      runs,
+    );
   });
   test('enlarged: the same figures, and marking counts for less', () => {
-    fc.assert(fc.property(pair, fc.double({ min: 0.5, max: 4, noNaN: true }), (input, k) => {
-      const [before, after] = [read(input), read(moved(input, ([x, y]) => [x * k, y * k]))];
-      same(before, after, false);
-      expect(after.measures.pelvicTilt?.seWithin).toBeCloseTo((before.measures.pelvicTilt?.seWithin ?? 0) / k, 4);
-    }), runs);
+    fc.assert(
+      fc.property(pair, fc.double({ min: 0.5, max: 4, noNaN: true }), (input, k) => {
+        const [before, after] = [read(input), read(moved(input, ([x, y]) => [x * k, y * k]))];
+        same(before, after, false);
+        expect(after.measures.pelvicTilt?.seWithin).toBeCloseTo((before.measures.pelvicTilt?.seWithin ?? 0) / k, 4);
+      }),
+      runs,
+    );
   });
   test('left and right taken for one another turn a roll round', () => {
-    fc.assert(fc.property(spot(400, 500), spot(640, 500), (right, left) => {
-      const seen = (landmarks: Landmarks) => value(supine(landmarks, { view: 'foot' }), 'pelvicRoll');
-      expect(seen({ ASIS_R: right, ASIS_L: left })).toBeCloseTo(-seen({ ASIS_R: left, ASIS_L: right }), 6);
-    }), runs);
+    fc.assert(
+      fc.property(spot(400, 500), spot(640, 500), (right, left) => {
+        const seen = (landmarks: Landmarks) => value(supine(landmarks, { view: 'foot' }), 'pelvicRoll');
+        expect(seen({ ASIS_R: right, ASIS_L: left })).toBeCloseTo(-seen({ ASIS_R: left, ASIS_L: right }), 6);
+      }),
+      runs,
+    );
   });
 });

@@ -48,7 +48,9 @@ function gather(rule: MeasureRule, picture: Picture): { found: Marked[]; lacking
         else lacking.push(key);
       }
     } else {
-      const taken = [name, rule.instead?.[name]].find((one) => one && findLandmark(picture.landmarks, one, picture.frame.near));
+      const taken = [name, rule.instead?.[name]].find(
+        (one) => one && findLandmark(picture.landmarks, one, picture.frame.near),
+      );
       const mark = taken && findLandmark(picture.landmarks, taken, picture.frame.near);
       if (mark) found.push({ ...mark, name: taken });
       else lacking.push(name);
@@ -57,15 +59,34 @@ function gather(rule: MeasureRule, picture: Picture): { found: Marked[]; lacking
   return { found, lacking };
 }
 
-function checkPlaces(rule: MeasureRule, marks: readonly Marked[], frame: Frame, path: string, markingSdPx: number): Failure | undefined {
+function checkPlaces(
+  rule: MeasureRule,
+  marks: readonly Marked[],
+  frame: Frame,
+  path: string,
+  markingSdPx: number,
+): Failure | undefined {
   for (const [first, second] of rule.apart) {
     const [a, b] = [marks[first], marks[second]];
     if (a && b && distance(a.at, b.at) <= coincideSds * markingSdPx)
-      return failure('landmarksCoincide', `${a.key} lies on top of ${b.key}: the line between them has no direction.`, `${path}landmarks.${a.key}`).error;
+      return failure(
+        'landmarksCoincide',
+        `${a.key} lies on top of ${b.key}: the line between them has no direction.`,
+        `${path}landmarks.${a.key}`,
+      ).error;
   }
-  if (rule.swapped?.(marks.map(({ at }) => at), frame)) {
+  if (
+    rule.swapped?.(
+      marks.map(({ at }) => at),
+      frame,
+    )
+  ) {
     const [a, b] = rule.id === 'ribFlare' ? [marks[1], marks[0]] : [marks[0], marks[1]];
-    return failure('landmarksSwapped', `${a?.key} and ${b?.key} look swapped, or the head end is wrong: no body can lie like that.`, `${path}landmarks.${a?.key}`).error;
+    return failure(
+      'landmarksSwapped',
+      `${a?.key} and ${b?.key} look swapped, or the head end is wrong: no body can lie like that.`,
+      `${path}landmarks.${a?.key}`,
+    ).error;
   }
   return undefined;
 }
@@ -87,7 +108,13 @@ function gradient(points: readonly Vec2[], value: (points: readonly Vec2[]) => n
 type Spread = { within: number; between: number };
 
 /** Variance that one picture's marks add: marking alone, and with finding the points again and the camera's height. */
-function spread(marks: readonly Marked[], slopes: readonly Vec2[], frame: Frame, markingSdPx: number, elevationSd: number): Spread {
+function spread(
+  marks: readonly Marked[],
+  slopes: readonly Vec2[],
+  frame: Frame,
+  markingSdPx: number,
+  elevationSd: number,
+): Spread {
   const mmPerPx = frame.mmPerPx ?? Number.NaN;
   let [within, finding, view] = [0, 0, 0];
   slopes.forEach((slope, index) => {
@@ -103,7 +130,13 @@ function spread(marks: readonly Marked[], slopes: readonly Vec2[], frame: Frame,
   return { within, between: within + finding + (view * elevationSd) ** 2 };
 }
 
-function trunkFrames(rule: MeasureRule, input: MeasureInput, frames: PictureFrames, now: Landmarks, neutral: Landmarks): PictureFrames {
+function trunkFrames(
+  rule: MeasureRule,
+  input: MeasureInput,
+  frames: PictureFrames,
+  now: Landmarks,
+  neutral: Landmarks,
+): PictureFrames {
   if (!rule.alongTrunk || input.trunk !== 'inclined') return frames;
   const turned = (frame: Frame, landmarks: Landmarks): Frame => {
     const [hip, shoulder] = [findLandmark(landmarks, 'GT', frame.near), findLandmark(landmarks, 'AC', frame.near)];
@@ -115,9 +148,16 @@ function trunkFrames(rule: MeasureRule, input: MeasureInput, frames: PictureFram
 function lackingContext(rule: MeasureRule, input: MeasureInput, now: Picture): string[] {
   const lacking: string[] = [];
   if (rule.alongTrunk && input.trunk === 'inclined')
-    for (const name of ['GT', 'AC'] as const) if (!findLandmark(now.landmarks, name, now.frame.near)) lacking.push(name);
+    for (const name of ['GT', 'AC'] as const)
+      if (!findLandmark(now.landmarks, name, now.frame.near)) lacking.push(name);
   if (rule.needsScale && !now.frame.mmPerPx) lacking.push('scale');
-  if (input.position === 'sideLying' && input.view === 'above' && !input.bellySide && rule.id !== 'ribPelvisRatio' && rule.id !== 'kneeFlexion')
+  if (
+    input.position === 'sideLying' &&
+    input.view === 'above' &&
+    !input.bellySide &&
+    rule.id !== 'ribPelvisRatio' &&
+    rule.id !== 'kneeFlexion'
+  )
     lacking.push('bellySide');
   return lacking;
 }
@@ -144,7 +184,11 @@ export function measure(input: MeasureInput): Result<MeasureOutput> {
   if (!neutralFrame.ok) return neutralFrame;
 
   const now: Picture = { landmarks: input.landmarks, frame: frame.value, path: '' };
-  const neutral: Picture | undefined = input.neutral && { landmarks: input.neutral.landmarks, frame: neutralFrame.value, path: 'neutral.' };
+  const neutral: Picture | undefined = input.neutral && {
+    landmarks: input.neutral.landmarks,
+    frame: neutralFrame.value,
+    path: 'neutral.',
+  };
   const elevationSd = radians(input.cameraElevationSdDeg);
   const measures: Record<string, Measure> = {};
   const missing: Record<string, readonly string[]> = {};
@@ -165,7 +209,13 @@ export function measure(input: MeasureInput): Result<MeasureOutput> {
       missing[rule.id] = lacking;
       continue;
     }
-    const frames = trunkFrames(rule, input, { now: now.frame, neutral: neutralFrame.value }, now.landmarks, neutral?.landmarks ?? {});
+    const frames = trunkFrames(
+      rule,
+      input,
+      { now: now.frame, neutral: neutralFrame.value },
+      now.landmarks,
+      neutral?.landmarks ?? {},
+    );
     const wrong =
       checkPlaces(rule, here.found, frames.now, '', input.markingSdPx) ??
       (there.length > 0 ? checkPlaces(rule, there, frames.neutral, 'neutral.', input.markingSdPx) : undefined);
@@ -175,13 +225,36 @@ export function measure(input: MeasureInput): Result<MeasureOutput> {
   return success({ measures, missing, warnings: warn(input, now, measures) });
 }
 
-function estimate(rule: MeasureRule, here: readonly Marked[], there: readonly Marked[], frames: PictureFrames, markingSdPx: number, elevationSd: number): Measure {
+function estimate(
+  rule: MeasureRule,
+  here: readonly Marked[],
+  there: readonly Marked[],
+  frames: PictureFrames,
+  markingSdPx: number,
+  elevationSd: number,
+): Measure {
   const points = here.map(({ at }) => at);
   const before = there.map(({ at }) => at);
   const signed = rule.value(points, before, frames);
-  const parts = [spread(here, gradient(points, (moved) => rule.value(moved, before, frames)), frames.now, markingSdPx, elevationSd)];
+  const parts = [
+    spread(
+      here,
+      gradient(points, (moved) => rule.value(moved, before, frames)),
+      frames.now,
+      markingSdPx,
+      elevationSd,
+    ),
+  ];
   if (there.length > 0)
-    parts.push(spread(there, gradient(before, (moved) => rule.value(points, moved, frames)), frames.neutral, markingSdPx, elevationSd));
+    parts.push(
+      spread(
+        there,
+        gradient(before, (moved) => rule.value(points, moved, frames)),
+        frames.neutral,
+        markingSdPx,
+        elevationSd,
+      ),
+    );
   const within = parts.reduce((sum, part) => sum + part.within, 0);
   // The mat line is shared by the pictures of one set-up, so its error counts only between set-ups.
   const turn = 1e-4;
@@ -195,12 +268,23 @@ function estimate(rule: MeasureRule, here: readonly Marked[], there: readonly Ma
 function warn(input: MeasureInput, { landmarks, frame }: Picture, measures: Record<string, Measure>): Warning[] {
   const warnings: Warning[] = [];
   if (Math.abs(frame.matTiltDeg) > matTiltWarnDeg)
-    warnings.push({ code: 'matTilted', message: `The mat line is tilted ${Math.abs(frame.matTiltDeg).toFixed(0)}°: the camera is not square to the mat.` });
+    warnings.push({
+      code: 'matTilted',
+      message: `The mat line is tilted ${Math.abs(frame.matTiltDeg).toFixed(0)}°: the camera is not square to the mat.`,
+    });
   if (!frame.mmPerPx)
-    warnings.push({ code: 'noScale', message: 'No known length is marked: angles are right, but millimetres and the error between set-ups are not known.' });
+    warnings.push({
+      code: 'noScale',
+      message:
+        'No known length is marked: angles are right, but millimetres and the error between set-ups are not known.',
+    });
   const [left, right] = [landmarks.ASIS_L, landmarks.ASIS_R];
   if (left && right && input.view !== 'side' && dot([right[0] - left[0], right[1] - left[1]], frame.rightward) < 0)
-    warnings.push({ code: 'leftRightSwapped', message: 'Left and right look swapped for this view.', landmarks: ['ASIS_L', 'ASIS_R'] });
+    warnings.push({
+      code: 'leftRightSwapped',
+      message: 'Left and right look swapped for this view.',
+      landmarks: ['ASIS_L', 'ASIS_R'],
+    });
   if (Object.keys(measures).length > 0 && input.view === 'side') warnings.push(...warnLengths(landmarks, frame));
   return warnings;
 }
@@ -211,6 +295,11 @@ function warnLengths(landmarks: Landmarks, frame: Frame): Warning[] {
   if (!hip || !knee || !ankle) return [];
   const ratio = distance(hip.at, knee.at) / distance(knee.at, ankle.at);
   if (ratio > 0.6 && ratio < 1.6) return [];
-  return [{ code: 'unlikelyLengths', message: `Thigh and shank are ${ratio.toFixed(1)} to 1: one of hip, knee or ankle is not where it should be.`, landmarks: [hip.key, knee.key, ankle.key] }];
+  return [
+    {
+      code: 'unlikelyLengths',
+      message: `Thigh and shank are ${ratio.toFixed(1)} to 1: one of hip, knee or ankle is not where it should be.`,
+      landmarks: [hip.key, knee.key, ankle.key],
+    },
+  ];
 }
-

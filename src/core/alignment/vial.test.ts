@@ -14,7 +14,8 @@ describe('the bubble goes to the high side', () => {
     expect(placeBubble('ribs', 9, 1, level, 5, 'left').at).toBeGreaterThan(lineAt);
     expect(placeBubble('head', 9, 1, level, 5, 'left').at).toBeGreaterThan(lineAt);
   });
-  test('head at the right turns it round', () => expect(placeBubble('pelvis', 9, 1, level, 5, 'right').at).toBeGreaterThan(lineAt));
+  test('head at the right turns it round', () =>
+    expect(placeBubble('pelvis', 9, 1, level, 5, 'right').at).toBeGreaterThan(lineAt));
   test('at the limit it stands on the line, at the middle of the target in the middle', () => {
     expect(placeBubble('pelvis', -5, 1, level, 5, 'left').at).toBeCloseTo(lineAt, 9);
     expect(placeBubble('head', -4.5, 1, [-12, 3], 7.5, 'left').at).toBeCloseTo(0, 9);
@@ -32,12 +33,20 @@ const judged = (measures: object) => {
 
 test('blocks without a measure say so; measured ones carry verdict and figures', () => {
   const blocks = readBlocks(judged({ pelvicTilt: { value: 11, se: 1 } }), 'left');
-  expect(blocks.map(({ block, state }) => [block, state])).toEqual([['head', 'none'], ['ribs', 'none'], ['pelvis', 'out']]);
+  expect(blocks.map(({ block, state }) => [block, state])).toEqual([
+    ['head', 'none'],
+    ['ribs', 'none'],
+    ['pelvis', 'out'],
+  ]);
   expect(blocks[2]?.shown).toEqual({ measure: 'pelvicTilt', value: 11, se: 1 });
 });
 
 test('in the set-up picture pelvis and ribs stand at own neutral', () => {
-  const measured = { measures: { pelvicTilt: { value: 3, unit: 'deg', seWithin: 1, seBetween: 6 } }, missing: { ribFlare: ['neutral'] }, warnings: [] } as const;
+  const measured = {
+    measures: { pelvicTilt: { value: 3, unit: 'deg', seWithin: 1, seBetween: 6 } },
+    missing: { ribFlare: ['neutral'] },
+    warnings: [],
+  } as const;
   expect(readRest(undefined, measured, 'left').map(({ state }) => state)).toEqual(['none', 'rest', 'rest']);
 });
 
@@ -51,10 +60,19 @@ test('a kept reading survives the way through JSON and shows the same vials', ()
 });
 
 test.each([
-  ['pelvicTilt', 9.4, '+9.4°'], ['pelvicTilt', 12.4, '+12°'], ['pelvicTilt', -9.4, '−9.4°'], ['pelvicTilt', -0.04, '0.0°'], ['tabletopError', 3.2, '3.2°'],
-  ['ribPelvisRatio', 1.104, '1.10'], ['lumbarGap', 12.3, '12 mm'],
+  ['pelvicTilt', 9.4, '+9.4°'],
+  ['pelvicTilt', 12.4, '+12°'],
+  ['pelvicTilt', -9.4, '−9.4°'],
+  ['pelvicTilt', -0.04, '0.0°'],
+  ['tabletopError', 3.2, '3.2°'],
+  ['ribPelvisRatio', 1.104, '1.10'],
+  ['lumbarGap', 12.3, '12 mm'],
 ])('%s %d reads %s', (measure, value, text) => expect(formatMeasure(measure, value)).toBe(text));
 
-test.each([['pelvicTilt', [-5, 5], '−5…+5°'], ['tabletopError', [null, 8], 'up to 8°'], ['shoulderEar', [0.9, null], 'at least 0.90']] as const)(
-  'the target of %s %j reads %s', (measure, interval, text) => expect(formatInterval(measure, interval)).toBe(text),
+test.each([
+  ['pelvicTilt', [-5, 5], '−5…+5°'],
+  ['tabletopError', [null, 8], 'up to 8°'],
+  ['shoulderEar', [0.9, null], 'at least 0.90'],
+] as const)('the target of %s %j reads %s', (measure, interval, text) =>
+  expect(formatInterval(measure, interval)).toBe(text),
 );

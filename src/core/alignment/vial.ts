@@ -23,7 +23,14 @@ const headEndRises: Readonly<Record<Block, boolean>> = { pelvis: true, ribs: fal
  * The bubble goes to the high side: on a client lying with the head to the left, an arch sends the pelvis bubble left
  * and a rib flare sends the ribs bubble right. Zero is the middle of the target.
  */
-export function placeBubble(block: Block, value: number, se: number, [lo, hi]: Interval, tolerance: number, headEnd: 'left' | 'right'): BubblePlace {
+export function placeBubble(
+  block: Block,
+  value: number,
+  se: number,
+  [lo, hi]: Interval,
+  tolerance: number,
+  headEnd: 'left' | 'right',
+): BubblePlace {
   const centre = lo !== null && hi !== null ? (lo + hi) / 2 : lo !== null ? lo + tolerance : (hi ?? 0) - tolerance;
   const toHead = ((value - centre) / tolerance) * lineAt * (headEndRises[block] ? 1 : -1);
   const at = headEnd === 'left' ? -toHead : toHead;
@@ -34,7 +41,11 @@ export const vialBlocks = ['head', 'ribs', 'pelvis'] as const;
 export type VialBlock = (typeof vialBlocks)[number];
 
 /** Measures that a block's vial shows, the best first. */
-const shownOn: Readonly<Record<VialBlock, readonly string[]>> = { head: ['faceAngle'], ribs: ['ribFlare'], pelvis: ['pelvicTilt', 'pelvicTiltPsis'] };
+const shownOn: Readonly<Record<VialBlock, readonly string[]>> = {
+  head: ['faceAngle'],
+  ribs: ['ribFlare'],
+  pelvis: ['pelvicTilt', 'pelvicTiltPsis'],
+};
 
 export type BlockReading = {
   readonly block: VialBlock;
@@ -53,7 +64,13 @@ function readBlock(block: VialBlock, judged: Judged, headEnd: 'left' | 'right'):
   const target = finding && judged.target[finding.measure];
   if (!finding || !target) return undefined;
   const { measure, value, se, verdict } = finding;
-  return { block, state: verdict, finding, shown: { measure, value, se }, place: placeBubble(block, value, se, target.interval, target.tolerance, headEnd) };
+  return {
+    block,
+    state: verdict,
+    finding,
+    shown: { measure, value, se },
+    place: placeBubble(block, value, se, target.interval, target.tolerance, headEnd),
+  };
 }
 
 /** Head, ribs and pelvis of a judged picture. */
@@ -65,13 +82,23 @@ export const readKeptBlocks = ({ retest, baseline, target }: KeptReading, headEn
   readBlocks({ findings: retest.length > 0 ? retest : baseline, target }, headEnd);
 
 /** The set-up picture: its face is judged against the mat; pelvis and ribs stand at own neutral by definition. */
-export function readRest(judged: JudgeOutput | undefined, measured: MeasureOutput, headEnd: 'left' | 'right'): BlockReading[] {
+export function readRest(
+  judged: JudgeOutput | undefined,
+  measured: MeasureOutput,
+  headEnd: 'left' | 'right',
+): BlockReading[] {
   const middle: BubblePlace = { at: 0, spread: 0.1 };
   return readBlocks(judged, headEnd).map((reading): BlockReading => {
     if (reading.state !== 'none') return reading;
     const id = shownOn[reading.block].find((one) => one in measured.measures);
     const tilt = id ? measured.measures[id] : undefined;
-    if (id && tilt) return { block: reading.block, state: 'rest', place: middle, shown: { measure: id, value: tilt.value, ...(tilt.seBetween === undefined ? {} : { se: tilt.seBetween }) } };
+    if (id && tilt)
+      return {
+        block: reading.block,
+        state: 'rest',
+        place: middle,
+        shown: { measure: id, value: tilt.value, ...(tilt.seBetween === undefined ? {} : { se: tilt.seBetween }) },
+      };
     const ribsMarked = reading.block === 'ribs' && measured.missing.ribFlare?.every((name) => name === 'neutral');
     return ribsMarked ? { block: 'ribs', state: 'rest', place: middle } : reading;
   });

@@ -23,8 +23,16 @@ export type SupinePose = {
 };
 
 export type Joints = {
-  readonly hip: Vec3; readonly knee: Vec3; readonly ankle: Vec3; readonly heel: Vec3; readonly ball: Vec3; readonly toe: Vec3;
-  readonly shoulder: Vec3; readonly elbow: Vec3; readonly wrist: Vec3; readonly hand: Vec3;
+  readonly hip: Vec3;
+  readonly knee: Vec3;
+  readonly ankle: Vec3;
+  readonly heel: Vec3;
+  readonly ball: Vec3;
+  readonly toe: Vec3;
+  readonly shoulder: Vec3;
+  readonly elbow: Vec3;
+  readonly wrist: Vec3;
+  readonly hand: Vec3;
 };
 
 /** A rigid block: where it sits and how it is turned; local axes are headward, right, front. */
@@ -56,7 +64,8 @@ const pitch = (deg: number): Mat3 => aboutY(-radians(deg));
  */
 function bendChain(count: number, segment: number, first: number, last: number, rise: number): number[] {
   const middle = (count - 1) / 2;
-  const spread = Array.from({ length: count }, (_, i) => (i - middle) ** 2).reduce((sum, square) => sum + square, 0) / count;
+  const spread =
+    Array.from({ length: count }, (_, i) => (i - middle) ** 2).reduce((sum, square) => sum + square, 0) / count;
   const pitches = (mean: number): number[] => {
     const slope = (last - first) / (count - 1);
     const curve = ((first + last) / 2 - mean) / (middle ** 2 - spread);
@@ -84,12 +93,20 @@ function follow(start: Vec3, segment: number, pitches: readonly number[]): Vec3[
 }
 
 /** Where the pelvis can rest, in ASIS widths: seat and sacrum. */
-const pelvisContacts: readonly Vec3[] = [[-0.1, 0, -0.5], [0.28, 0, -0.49]];
+const pelvisContacts: readonly Vec3[] = [
+  [-0.1, 0, -0.5],
+  [0.28, 0, -0.49],
+];
 const thoracicPitches = [-15, -5, 6, 17];
 const lumbarLeavesAt = 19;
 const neckArrivesAt = 6;
 
-function poseLeg(hip: Vec3, leg: LegPose, body: Body, h: number): Pick<Joints, 'hip' | 'knee' | 'ankle' | 'heel' | 'ball' | 'toe'> {
+function poseLeg(
+  hip: Vec3,
+  leg: LegPose,
+  body: Body,
+  h: number,
+): Pick<Joints, 'hip' | 'knee' | 'ankle' | 'heel' | 'ball' | 'toe'> {
   const [thigh, shank] = [segmentLengthMm('thigh', body), segmentLengthMm('shank', body)];
   const y = hip[1];
   let knee: Vec3;
@@ -113,12 +130,28 @@ function poseLeg(hip: Vec3, leg: LegPose, body: Body, h: number): Pick<Joints, '
   }
   const sole = (along: number, up: number): Vec3 => {
     const turn = radians(foot);
-    return plus3(ankle, [-along * Math.cos(turn) + up * Math.sin(turn), 0, along * Math.sin(turn) + up * Math.cos(turn)]);
+    return plus3(ankle, [
+      -along * Math.cos(turn) + up * Math.sin(turn),
+      0,
+      along * Math.sin(turn) + up * Math.cos(turn),
+    ]);
   };
-  return { hip, knee, ankle, heel: sole(-0.02 * h, -0.021 * h), ball: sole(0.07 * h, -0.026 * h), toe: sole(0.104 * h, -0.03 * h) };
+  return {
+    hip,
+    knee,
+    ankle,
+    heel: sole(-0.02 * h, -0.021 * h),
+    ball: sole(0.07 * h, -0.026 * h),
+    toe: sole(0.104 * h, -0.03 * h),
+  };
 }
 
-function poseArm(shoulder: Vec3, side: number, body: Body, h: number): Pick<Joints, 'shoulder' | 'elbow' | 'wrist' | 'hand'> {
+function poseArm(
+  shoulder: Vec3,
+  side: number,
+  body: Body,
+  h: number,
+): Pick<Joints, 'shoulder' | 'elbow' | 'wrist' | 'hand'> {
   const reach = (from: Vec3, span: number, height: number, out: number): Vec3 => {
     const drop = from[2] - height;
     return [from[0] - Math.sqrt(Math.max(0, span ** 2 - drop ** 2 - out ** 2)), from[1] + side * out, height];
@@ -147,7 +180,11 @@ export function poseSupine(body: Body, pose: SupinePose): PosedBody {
   const ribsBottomMm = skinDepth - Math.min(0, ...shape.map(([, , z]) => z));
 
   const lumbarMm = 0.0214 * h;
-  const lumbar = follow(base, lumbarMm, bendChain(5, lumbarMm, lumbarLeavesAt + tilt, (thoracic[0] ?? 0) - 2, ribsBottomMm - base[2]));
+  const lumbar = follow(
+    base,
+    lumbarMm,
+    bendChain(5, lumbarMm, lumbarLeavesAt + tilt, (thoracic[0] ?? 0) - 2, ribsBottomMm - base[2]),
+  );
   const t12 = lumbar.at(-1) ?? base;
   const thorax = follow(t12, vertebra, thoracic);
   const c7 = thorax.at(-1) ?? t12;
@@ -160,7 +197,11 @@ export function poseSupine(body: Body, pose: SupinePose): PosedBody {
   const atlas: Vec3 = [-0.036 * h, 0, -0.014 * h];
   const neckMm = 0.0185 * h;
   const neckRise = skull + apply(headTurn, atlas)[2] - c7[2];
-  const neck = follow(c7, neckMm, bendChain(4, neckMm, (thoracic.at(-1) ?? 0) + 4, neckArrivesAt - face * 0.5, neckRise));
+  const neck = follow(
+    c7,
+    neckMm,
+    bendChain(4, neckMm, (thoracic.at(-1) ?? 0) + 4, neckArrivesAt - face * 0.5, neckRise),
+  );
   const top = neck.at(-1) ?? c7;
   const offset = apply(headTurn, atlas);
   const head: BlockFrame = { at: [top[0] - offset[0], 0, skull], turn: headTurn };
@@ -181,20 +222,49 @@ export function poseSupine(body: Body, pose: SupinePose): PosedBody {
   const behind = (at: Vec3, depth: number): Vec3 => [at[0], at[1], Math.max(0, at[2] - depth)];
   const l3 = behind(mid(0.4), 0.0345 * h);
   const back: Vec3[] = [
-    place(pelvis, [-0.42 * w, 0, -0.3 * w]), place(pelvis, [-0.1 * w, 0, -0.5 * w]), place(pelvis, [0.28 * w, 0, -0.49 * w]),
-    l3, behind(t12, 0.031 * h), behind(thorax[1] ?? t12, skinDepth), behind(thorax[2] ?? t12, skinDepth), behind(c7, 0.03 * h),
+    place(pelvis, [-0.42 * w, 0, -0.3 * w]),
+    place(pelvis, [-0.1 * w, 0, -0.5 * w]),
+    place(pelvis, [0.28 * w, 0, -0.49 * w]),
+    l3,
+    behind(t12, 0.031 * h),
+    behind(thorax[1] ?? t12, skinDepth),
+    behind(thorax[2] ?? t12, skinDepth),
+    behind(c7, 0.03 * h),
     behind(neck[1] ?? c7, 0.034 * h),
   ];
-  const belly = (a: Vec3, b: Vec3, share: number, raise: number): Vec3 => [a[0] + (b[0] - a[0]) * share, 0, a[2] + (b[2] - a[2]) * share + raise];
+  const belly = (a: Vec3, b: Vec3, share: number, raise: number): Vec3 => [
+    a[0] + (b[0] - a[0]) * share,
+    0,
+    a[2] + (b[2] - a[2]) * share + raise,
+  ];
   const [xiphoid, pubis] = [place(ribs, [0.04 * h, 0, 0.083 * h]), place(pelvis, [-0.125 * w, 0, 0.19 * w])];
   const front: Vec3[] = [
-    place(ribs, [0.158 * h, 0, 0.048 * h]), place(ribs, [0.115 * h, 0, 0.083 * h]), place(ribs, [0.075 * h, 0, 0.09 * h]), xiphoid,
-    belly(xiphoid, pubis, 0.4, -0.002 * h), belly(xiphoid, pubis, 0.72, 0.007 * h), pubis, place(pelvis, [-0.3 * w, 0, 0.06 * w]),
+    place(ribs, [0.158 * h, 0, 0.048 * h]),
+    place(ribs, [0.115 * h, 0, 0.083 * h]),
+    place(ribs, [0.075 * h, 0, 0.09 * h]),
+    xiphoid,
+    belly(xiphoid, pubis, 0.4, -0.002 * h),
+    belly(xiphoid, pubis, 0.72, 0.007 * h),
+    pubis,
+    place(pelvis, [-0.3 * w, 0, 0.06 * w]),
   ];
   return {
-    heightMm: h, sides, pelvis, ribs, head, back, front,
+    heightMm: h,
+    sides,
+    pelvis,
+    ribs,
+    head,
+    back,
+    front,
     spine: [base, ...lumbar, ...thorax, ...neck],
-    landmarks: { ...findLandmarks(sides, { pelvis, ribs, head }, h, w), S2: back[2], L3: l3, T12: back[4], T6: back[6], C7: back[7] },
+    landmarks: {
+      ...findLandmarks(sides, { pelvis, ribs, head }, h, w),
+      S2: back[2],
+      L3: l3,
+      T12: back[4],
+      T6: back[6],
+      C7: back[7],
+    },
   };
 }
 

@@ -23,7 +23,8 @@ export type Segment = keyof typeof segmentLengths;
 const pick = ({ f, m }: Share, sex: Sex | undefined): number => (sex === 'f' ? f : sex === 'm' ? m : (f + m) / 2);
 
 /** Length of a segment in mm. */
-export const segmentLengthMm = (segment: Segment, body: Body): number => pick(segmentLengths[segment], body.sex) * body.heightM * 1000;
+export const segmentLengthMm = (segment: Segment, body: Body): number =>
+  pick(segmentLengths[segment], body.sex) * body.heightM * 1000;
 
 /** Distance between the front hip bones in mm: 0.14 of stature. */
 export const asisWidthMm = (body: Body): number => 140 * body.heightM;

@@ -9,7 +9,8 @@ const shape = /^(\S+)(?:\s+(\S+))?(?:\s+(.*))?$/;
 
 /** Reads `in 4 prepare, out 4 lift`: phases with a count and what moves (which may be left out). */
 export function parsePattern(text: string): Result<readonly BreathPhase[]> {
-  if (text.trim() === '') return failure('patternEmpty', 'The breath pattern is empty: write it like "in 4 prepare, out 4 lift".', 'pattern');
+  if (text.trim() === '')
+    return failure('patternEmpty', 'The breath pattern is empty: write it like "in 4 prepare, out 4 lift".', 'pattern');
   const phases: BreathPhase[] = [];
   for (const [index, part] of text.split(',').entries()) {
     const [, word = '', count = '', moves = ''] = shape.exec(part.trim()) ?? [];
@@ -19,7 +20,11 @@ export function parsePattern(text: string): Result<readonly BreathPhase[]> {
       return failure('patternPhase', `In ${where} of the breath pattern, "${word}" is not in, out or hold.`, 'pattern');
     const number = /^\d+(\.\d+)?$/.test(count) ? Number(count) : Number.NaN;
     if (!(number > 0 && number <= longestCount))
-      return failure('patternCount', `In ${where} of the breath pattern, the count must be a number above 0, up to ${longestCount}.`, 'pattern');
+      return failure(
+        'patternCount',
+        `In ${where} of the breath pattern, the count must be a number above 0, up to ${longestCount}.`,
+        'pattern',
+      );
     phases.push({ kind, count: number, moves: moves.trim() });
   }
   if (!phases.some(({ kind }) => kind !== 'hold'))

@@ -5,26 +5,52 @@ import { entry } from '../knowledge/entries';
 import { repertoire } from '@/repertoire';
 
 const everyProp = repertoire.props.map(({ id }) => id);
-const context = (more: Partial<RankContext> = {}): RankContext => ({ fault: 'arch', exercise: 'legFloat', history: [], conditions: [], props: everyProp, touchConsent: true, ...more });
-const tried = (correction: string, success: boolean, client: 'this' | 'other' = 'this') => ({ fault: 'arch', correction, success, client });
-const option = (more: Partial<RankContext>, id: string) => rankCorrections(repertoire, context(more)).options.find(({ correction }) => correction === id);
-const whyNot = (more: Partial<RankContext>, id: string) => rankCorrections(repertoire, context(more)).excluded.find(({ correction }) => correction === id)?.why;
+const context = (more: Partial<RankContext> = {}): RankContext => ({
+  fault: 'arch',
+  exercise: 'legFloat',
+  history: [],
+  conditions: [],
+  props: everyProp,
+  touchConsent: true,
+  ...more,
+});
+const tried = (correction: string, success: boolean, client: 'this' | 'other' = 'this') => ({
+  fault: 'arch',
+  correction,
+  success,
+  client,
+});
+const option = (more: Partial<RankContext>, id: string) =>
+  rankCorrections(repertoire, context(more)).options.find(({ correction }) => correction === id);
+const whyNot = (more: Partial<RankContext>, id: string) =>
+  rankCorrections(repertoire, context(more)).excluded.find(({ correction }) => correction === id)?.why;
 
 describe('chance of success, shrunk from client to studio to prior with weight 4', () => {
   test('nothing known: the prior (0.5 for breathing out first), less nothing for words', () => {
-    expect(option({}, 'breatheFirst')).toMatchObject({ probability: 0.5, score: 0.5, evidence: { client: [0, 0], studio: [0, 0] } });
+    expect(option({}, 'breatheFirst')).toMatchObject({
+      probability: 0.5,
+      score: 0.5,
+      evidence: { client: [0, 0], studio: [0, 0] },
+    });
   });
   test('worked once of once for her: (4·0.5 + 1)/5 = 0.6', () => {
     expect(option({ history: [tried('breatheFirst', true)] }, 'breatheFirst')?.probability).toBeCloseTo(0.6, 9);
   });
   test('failed twice of three with others, worked once with her: (4·0.4286 + 1)/5 = 0.5429', () => {
-    const history = [tried('breatheFirst', false, 'other'), tried('breatheFirst', true, 'other'), tried('breatheFirst', false, 'other'), tried('breatheFirst', true)];
+    const history = [
+      tried('breatheFirst', false, 'other'),
+      tried('breatheFirst', true, 'other'),
+      tried('breatheFirst', false, 'other'),
+      tried('breatheFirst', true),
+    ];
     expect(option({ history }, 'breatheFirst')?.probability).toBeCloseTo((4 * (3 / 7) + 1) / 5, 9);
     expect(option({ history }, 'breatheFirst')?.evidence).toEqual({ client: [1, 1], studio: [2, 4] });
   });
   test('a prop costs 0.06', () => expect(option({}, 'padUnderBack')?.score).toBeCloseTo(0.55 - 0.06, 9));
   test('what worked against another fault is no evidence here', () => {
-    expect(option({ history: [{ ...tried('breatheFirst', true), fault: 'flare' }] }, 'breatheFirst')?.probability).toBe(0.5);
+    expect(option({ history: [{ ...tried('breatheFirst', true), fault: 'flare' }] }, 'breatheFirst')?.probability).toBe(
+      0.5,
+    );
   });
   test('what keeps working rises to the top, of equals the least tried goes first', () => {
     const history = [tried('bowlOfWater', true), tried('bowlOfWater', true), tried('bowlOfWater', true)];
@@ -34,15 +60,26 @@ describe('chance of success, shrunk from client to studio to prior with weight 4
 
 describe('left out, with the reason', () => {
   test('what failed twice running is not tried a third time', () => {
-    expect(whyNot({ history: [tried('breatheFirst', false), tried('breatheFirst', false)] }, 'breatheFirst')).toMatch(/last two times/);
-    expect(whyNot({ history: [tried('breatheFirst', false), tried('breatheFirst', true), tried('breatheFirst', false)] }, 'breatheFirst')).toBeUndefined();
+    expect(whyNot({ history: [tried('breatheFirst', false), tried('breatheFirst', false)] }, 'breatheFirst')).toMatch(
+      /last two times/,
+    );
+    expect(
+      whyNot(
+        { history: [tried('breatheFirst', false), tried('breatheFirst', true), tried('breatheFirst', false)] },
+        'breatheFirst',
+      ),
+    ).toBeUndefined();
   });
   test('touch without consent', () => expect(whyNot({ touchConsent: false }, 'handUnderBack')).toMatch(/consent/));
-  test('a prop that is not in the room', () => expect(whyNot({ props: [] }, 'padUnderBack')).toMatch(/not in this room/));
-  test('what a caution rules out', () => expect(whyNot({ fault: 'tuck', conditions: ['extensionSensitive'] }, 'towelInHollow')).toMatch(/arching/));
+  test('a prop that is not in the room', () =>
+    expect(whyNot({ props: [] }, 'padUnderBack')).toMatch(/not in this room/));
+  test('what a caution rules out', () =>
+    expect(whyNot({ fault: 'tuck', conditions: ['extensionSensitive'] }, 'towelInHollow')).toMatch(/arching/));
   test('every correction for the fault is either offered or left out', () => {
     const { options, excluded } = rankCorrections(repertoire, context({ props: [], touchConsent: false }));
-    const all = repertoire.corrections.filter(({ faults, exercises }) => faults.includes('arch') && (!exercises || exercises.includes('legFloat'))).map(({ id }) => id);
+    const all = repertoire.corrections
+      .filter(({ faults, exercises }) => faults.includes('arch') && (!exercises || exercises.includes('legFloat')))
+      .map(({ id }) => id);
     expect([...options, ...excluded].map(({ correction }) => correction).sort()).toEqual([...all].sort());
   });
 });
@@ -50,9 +87,20 @@ describe('left out, with the reason', () => {
 describe('three things to watch', () => {
   const legFloat = entry(repertoire.exercises, 'legFloat');
   test('what could hurt her and was out last time, then her cautions, then last time, then what is usual', () => {
-    const last = [{ fault: 'arch', verdict: 'out', severity: 'marked' }, { fault: 'flare', verdict: 'unsure' }] as const;
-    expect(watchFor(repertoire, legFloat, ['neck'], last).map(({ fault, safety }) => [fault, safety])).toEqual([['chinUp', true], ['chinJam', true], ['arch', false]]);
-    expect(watchFor(repertoire, legFloat, ['lowBackPain'], last)[0]).toMatchObject({ fault: 'arch', safety: true, because: 'marked last time; low back pain now' });
+    const last = [
+      { fault: 'arch', verdict: 'out', severity: 'marked' },
+      { fault: 'flare', verdict: 'unsure' },
+    ] as const;
+    expect(watchFor(repertoire, legFloat, ['neck'], last).map(({ fault, safety }) => [fault, safety])).toEqual([
+      ['chinUp', true],
+      ['chinJam', true],
+      ['arch', false],
+    ]);
+    expect(watchFor(repertoire, legFloat, ['lowBackPain'], last)[0]).toMatchObject({
+      fault: 'arch',
+      safety: true,
+      because: 'marked last time; low back pain now',
+    });
   });
   test('for someone new: what this exercise usually shows', () => {
     expect(watchFor(repertoire, legFloat, [], []).map(({ fault }) => fault)).toEqual(legFloat.faults.slice(0, 3));

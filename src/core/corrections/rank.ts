@@ -1,6 +1,11 @@
 import type { Correction, CorrectionKind, Repertoire } from '../knowledge/entries';
 
-export type Trial = { readonly fault: string; readonly correction: string; readonly success: boolean; readonly client: 'this' | 'other' };
+export type Trial = {
+  readonly fault: string;
+  readonly correction: string;
+  readonly success: boolean;
+  readonly client: 'this' | 'other';
+};
 
 export type RankContext = {
   readonly fault: string;
@@ -23,16 +28,27 @@ export type Option = {
   readonly why: string;
 };
 
-export type Ranking = { readonly options: readonly Option[]; readonly excluded: readonly { readonly correction: string; readonly why: string }[] };
+export type Ranking = {
+  readonly options: readonly Option[];
+  readonly excluded: readonly { readonly correction: string; readonly why: string }[];
+};
 
 /** What each kind asks of a client, against one sure success. */
 const intrusion: Readonly<Record<CorrectionKind, number>> = {
-  verbal: 0, image: 0.02, touch: 0.05, prop: 0.06, modification: 0.1, stepBack: 0.15,
+  verbal: 0,
+  image: 0.02,
+  touch: 0.05,
+  prop: 0.06,
+  modification: 0.1,
+  stepBack: 0.15,
 };
 const priorWeight = 4;
 const failuresToDrop = 2;
 
-const count = (trials: readonly Trial[]): readonly [number, number] => [trials.filter(({ success }) => success).length, trials.length];
+const count = (trials: readonly Trial[]): readonly [number, number] => [
+  trials.filter(({ success }) => success).length,
+  trials.length,
+];
 const shrink = (parent: number, [successes, trials]: readonly [number, number]): number =>
   (priorWeight * parent + successes) / (priorWeight + trials);
 
@@ -63,7 +79,9 @@ export function rankCorrections(repertoire: Repertoire, context: RankContext): R
   for (const correction of repertoire.corrections) {
     if (!correction.faults.includes(context.fault)) continue;
     if (correction.exercises && !correction.exercises.includes(context.exercise)) continue;
-    const trials = context.history.filter((trial) => trial.correction === correction.id && trial.fault === context.fault);
+    const trials = context.history.filter(
+      (trial) => trial.correction === correction.id && trial.fault === context.fault,
+    );
     const why = whyExcluded(correction, trials, context);
     if (why) {
       excluded.push({ correction: correction.id, why });

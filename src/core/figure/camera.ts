@@ -29,6 +29,12 @@ export function pinhole(camera: Camera): Eye {
   return (point) => {
     const ray = minus3(point, camera.positionMm);
     const perMm = camera.focalPx / dot3(ray, forward);
-    return { at: [camera.widthPx / 2 + dot3(ray, right) * perMm, (camera.horizonPx ?? camera.heightPx / 2) - dot3(ray, up) * perMm], perMm };
+    return {
+      at: [
+        camera.widthPx / 2 + dot3(ray, right) * perMm,
+        (camera.horizonPx ?? camera.heightPx / 2) - dot3(ray, up) * perMm,
+      ],
+      perMm,
+    };
   };
 }

@@ -19,7 +19,10 @@ const tabletop = { kind: 'raised', thighDeg: 90, kneeDeg: 90 } as const;
 function photograph(pose: Partial<SupinePose>, cameraHeightMm = 260, markingSdPx = 0, seed = 1): Marks {
   const drawn = demoPicture(poseSupine(body, { left: down, right: down, ...pose }), carefulCamera(cameraHeightMm));
   const uniform = seeded(seed);
-  const shake = ([x, y]: Vec2): [number, number] => [x + markingSdPx * normal(uniform), y + markingSdPx * normal(uniform)];
+  const shake = ([x, y]: Vec2): [number, number] => [
+    x + markingSdPx * normal(uniform),
+    y + markingSdPx * normal(uniform),
+  ];
   return {
     matLine: [[...drawn.matLine[0]], [...drawn.matLine[1]]],
     scale: { points: [[...drawn.scale.points[0]], [...drawn.scale.points[1]]], mm: drawn.scale.mm },
@@ -30,7 +33,13 @@ function photograph(pose: Partial<SupinePose>, cameraHeightMm = 260, markingSdPx
 function look(setup: Marks, top: Marks, retest?: Marks): LookInput {
   const marked = (marks: Marks) => ({ marks, markingSdPx: 1.5 });
   return {
-    exercise: 'legFloat', level: 2, view: 'side', headEnd: 'left', school: 'evenKeel', stances: {}, conditions: [],
+    exercise: 'legFloat',
+    level: 2,
+    view: 'side',
+    headEnd: 'left',
+    school: 'evenKeel',
+    stances: {},
+    conditions: [],
     pictures: { setup: marked(setup), top: marked(top), ...(retest ? { retest: marked(retest) } : {}) },
   };
 }
@@ -53,7 +62,10 @@ describe('measured from the picture, against the pose it was drawn with', () => 
     const tilt = baseline?.findings.find(({ measure: id }) => id === 'pelvicTilt');
     const measured = pictures.top.state === 'read' ? pictures.top.measured.measures : {};
     expect(Math.abs((tilt?.value ?? 99) - drift)).toBeLessThan(tilt?.se ?? 0);
-    for (const [id, truth] of [['pelvicTilt', pose.pelvicTiltDeg], ['faceAngle', pose.faceDeg]] as const) {
+    for (const [id, truth] of [
+      ['pelvicTilt', pose.pelvicTiltDeg],
+      ['faceAngle', pose.faceDeg],
+    ] as const) {
       const { value = 99, seBetween = 0 } = measured[id] ?? {};
       expect(Math.abs(value - truth)).toBeLessThan(seBetween);
     }
@@ -77,17 +89,22 @@ describe('measured from the picture, against the pose it was drawn with', () => 
     expect(sd).toBeLessThan(1.15);
   });
 
-  test.each([120, 260, 500])('a lens %d mm high shifts absolute tilt within its error between set-ups; drift stays', (height) => {
-    const [setup, top] = [photograph(rest, height), photograph({ right: tabletop, pelvicTiltDeg: 13 }, height)];
-    const { baseline, pictures } = reading(look(setup, top));
-    const { value = 99, seBetween = 0 } = pictures.top.state === 'read' ? (pictures.top.measured.measures.pelvicTilt ?? {}) : {};
-    expect(Math.abs(value - 13)).toBeLessThan(seBetween);
-    expect(baseline?.findings.find(({ measure: id }) => id === 'pelvicTilt')?.value).toBeCloseTo(11, 0);
-  });
+  test.each([120, 260, 500])(
+    'a lens %d mm high shifts absolute tilt within its error between set-ups; drift stays',
+    (height) => {
+      const [setup, top] = [photograph(rest, height), photograph({ right: tabletop, pelvicTiltDeg: 13 }, height)];
+      const { baseline, pictures } = reading(look(setup, top));
+      const { value = 99, seBetween = 0 } =
+        pictures.top.state === 'read' ? (pictures.top.measured.measures.pelvicTilt ?? {}) : {};
+      expect(Math.abs(value - 13)).toBeLessThan(seBetween);
+      expect(baseline?.findings.find(({ measure: id }) => id === 'pelvicTilt')?.value).toBeCloseTo(11, 0);
+    },
+  );
 
   test('a retest after a real improvement is better, one without is same', () => {
     const [setup, top] = [photograph(rest), photograph({ right: tabletop, pelvicTiltDeg: 13 })];
-    const after = (pelvicTiltDeg: number) => reading(look(setup, top, photograph({ right: tabletop, pelvicTiltDeg }))).verdict;
+    const after = (pelvicTiltDeg: number) =>
+      reading(look(setup, top, photograph({ right: tabletop, pelvicTiltDeg }))).verdict;
     expect(after(5)).toMatchObject({ verdict: 'better', fault: 'arch', measure: 'pelvicTilt' });
     expect(after(12)?.verdict).toBe('same');
     expect(after(19)?.verdict).toBe('worse');
@@ -112,13 +129,28 @@ describe('a look that lacks something', () => {
     expect(baseline).toBeUndefined();
   });
   test('a wrong mark is reported for its picture', () => {
-    const swapped = { ...top, landmarks: { ...top.landmarks, ASIS_R: top.landmarks.PS, PS: top.landmarks.ASIS_R } } as Marks;
-    expect(reading(look(top, swapped)).pictures.top).toMatchObject({ state: 'wrong', error: { code: 'landmarksSwapped' } });
+    const swapped = {
+      ...top,
+      landmarks: { ...top.landmarks, ASIS_R: top.landmarks.PS, PS: top.landmarks.ASIS_R },
+    } as Marks;
+    expect(reading(look(top, swapped)).pictures.top).toMatchObject({
+      state: 'wrong',
+      error: { code: 'landmarksSwapped' },
+    });
   });
 });
 
 test('the metre pole, 260 mm nearer the lens than the middle of the body, is drawn to that scale', () => {
-  const { points: [[x1, y1], [x2, y2]], mm } = photograph({}).scale ?? { points: [[0, 0], [0, 0]], mm: 0 };
+  const {
+    points: [[x1, y1], [x2, y2]],
+    mm,
+  } = photograph({}).scale ?? {
+    points: [
+      [0, 0],
+      [0, 0],
+    ],
+    mm: 0,
+  };
   expect(mm).toBe(1000);
   expect(Math.hypot(x2 - x1, y2 - y1)).toBeCloseTo((1000 * 3550) / (3400 - 260), 6); // focal length over distance
 });
@@ -126,7 +158,9 @@ test('the metre pole, 260 mm nearer the lens than the middle of the body, is dra
 test('levels are drawn through each block, own neutral dashed where the set-up is known', () => {
   const [setup, top] = [photograph({}), photograph({ right: tabletop, pelvicTiltDeg: 10 })];
   const bare = Object.fromEntries(Object.entries(top.landmarks).map(([key, at]) => [key.replace(/_R$/, ''), at]));
-  const bareSetup = Object.fromEntries(Object.entries(setup.landmarks).map(([key, at]) => [key.replace(/_R$/, ''), at]));
+  const bareSetup = Object.fromEntries(
+    Object.entries(setup.landmarks).map(([key, at]) => [key.replace(/_R$/, ''), at]),
+  );
   const lines = levelLines({ ...top, landmarks: bare }, { ...setup, landmarks: bareSetup });
   expect(lines.map(({ block }) => block)).toEqual(['head', 'ribs', 'pelvis', 'thigh', 'shank']);
   const pelvis = lines.find(({ block }) => block === 'pelvis');
@@ -136,13 +170,16 @@ test('levels are drawn through each block, own neutral dashed where the set-up i
 });
 
 describe('the body', () => {
-  test.each([[{}], [{ pelvicTiltDeg: 15 }], [{ ribFlareDeg: 12 }], [{ pelvicTiltDeg: -12, faceDeg: 10 }]])('posed with %j touches the mat with pelvis, ribs and head, and sinks nowhere', (pose) => {
-    const posed = poseSupine(body, { left: down, right: tabletop, ...pose });
-    const heights = posed.back.map(([, , z]) => z);
-    expect(Math.min(...heights)).toBeGreaterThan(-1);
-    expect(Math.min(...heights)).toBeLessThan(3);
-    expect(Math.min(posed.sides.L.heel[2], posed.sides.L.ball[2])).toBeGreaterThan(0);
-  });
+  test.each([[{}], [{ pelvicTiltDeg: 15 }], [{ ribFlareDeg: 12 }], [{ pelvicTiltDeg: -12, faceDeg: 10 }]])(
+    'posed with %j touches the mat with pelvis, ribs and head, and sinks nowhere',
+    (pose) => {
+      const posed = poseSupine(body, { left: down, right: tabletop, ...pose });
+      const heights = posed.back.map(([, , z]) => z);
+      expect(Math.min(...heights)).toBeGreaterThan(-1);
+      expect(Math.min(...heights)).toBeLessThan(3);
+      expect(Math.min(posed.sides.L.heel[2], posed.sides.L.ball[2])).toBeGreaterThan(0);
+    },
+  );
   test('thigh and shank keep their length in every pose', () => {
     for (const thighDeg of [30, 60, 90, 110]) {
       const { sides } = poseSupine(body, { left: down, right: { kind: 'raised', thighDeg, kneeDeg: 80 } });
@@ -159,7 +196,8 @@ describe('the body', () => {
     for (const { path } of shapes) expect(path).not.toMatch(/NaN|Infinity/);
   });
   test('a lens twice as far sees a thing half as large', () => {
-    const eye = (distanceMm: number) => pinhole({ positionMm: [0, distanceMm, 0], lookAtMm: [0, 0, 0], focalPx: 1000, widthPx: 100, heightPx: 100 });
+    const eye = (distanceMm: number) =>
+      pinhole({ positionMm: [0, distanceMm, 0], lookAtMm: [0, 0, 0], focalPx: 1000, widthPx: 100, heightPx: 100 });
     expect(eye(1000)([0, 0, 0]).perMm).toBeCloseTo(1, 9);
     expect(eye(2000)([0, 0, 0]).perMm).toBeCloseTo(0.5, 9);
   });

@@ -23,10 +23,20 @@ const matToMm = 1000;
 const stickerMm = 10;
 
 const clothes: Readonly<Record<ShapeRole, string | undefined>> = {
-  farLimb: '#2b4a57', body: '#8a6f63', nearLimb: '#35596a', nearArm: '#c99b7d', head: '#c99b7d', hair: '#4a3326', farArm: '#a97f64',
-  pelvisBlock: '#31535f', ribsBlock: undefined, spine: undefined, mat: undefined,
+  farLimb: '#2b4a57',
+  body: '#8a6f63',
+  nearLimb: '#35596a',
+  nearArm: '#c99b7d',
+  head: '#c99b7d',
+  hair: '#4a3326',
+  farArm: '#a97f64',
+  pelvisBlock: '#31535f',
+  ribsBlock: undefined,
+  spine: undefined,
+  mat: undefined,
 };
-const stickerOf = (name: string): string => (/^(ASIS|PS|GT)/.test(name) ? '#c3166f' : /^(LK|LM)/.test(name) ? '#0f7a45' : '#1450b8');
+const stickerOf = (name: string): string =>
+  /^(ASIS|PS|GT)/.test(name) ? '#c3166f' : /^(LK|LM)/.test(name) ? '#0f7a45' : '#1450b8';
 
 const isNear = (role: ShapeRole): boolean => role === 'nearLimb' || role === 'nearArm';
 
@@ -47,16 +57,33 @@ export function demoPicture(body: PosedBody, camera: Camera): DemoPicture {
   const see = pinhole(camera);
   const at = (point: Vec3): Vec2 => see(point).at;
   const { widthPx: w, heightPx: hPx } = camera;
-  const slab = (z: number): string => `${polyline([[matFromMm, -matHalfWidthMm, z], [matToMm, -matHalfWidthMm, z], [matToMm, matHalfWidthMm, z], [matFromMm, matHalfWidthMm, z]].map((p) => at(p as unknown as Vec3)))}Z`;
+  const slab = (z: number): string =>
+    `${polyline(
+      [
+        [matFromMm, -matHalfWidthMm, z],
+        [matToMm, -matHalfWidthMm, z],
+        [matToMm, matHalfWidthMm, z],
+        [matFromMm, matHalfWidthMm, z],
+      ].map((p) => at(p as unknown as Vec3)),
+    )}Z`;
   const floorLine = at([0, -1500, -8])[1];
-  const planks = Array.from({ length: 14 }, (_, i) => `<rect x="${(i * w) / 13 - 40}" y="0" width="${w / 13 - 4}" height="${floorLine}" fill="${i % 3 === 0 ? '#d9d2c2' : i % 3 === 1 ? '#ddd7c8' : '#d5cdbb'}"/>`).join('');
+  const planks = Array.from(
+    { length: 14 },
+    (_, i) =>
+      `<rect x="${(i * w) / 13 - 40}" y="0" width="${w / 13 - 4}" height="${floorLine}" fill="${i % 3 === 0 ? '#d9d2c2' : i % 3 === 1 ? '#ddd7c8' : '#d5cdbb'}"/>`,
+  ).join('');
   const edge = `${polyline([at([matFromMm, matHalfWidthMm, 0]), at([matToMm, matHalfWidthMm, 0]), at([matToMm, matHalfWidthMm, -10]), at([matFromMm, matHalfWidthMm, -10])])}Z`;
   const poleY = matHalfWidthMm - 45;
-  const poleEnds: [Vec3, Vec3] = [[-500 + 60, poleY, 9], [500 + 60, poleY, 9]];
+  const poleEnds: [Vec3, Vec3] = [
+    [-500 + 60, poleY, 9],
+    [500 + 60, poleY, 9],
+  ];
   const [poleA, poleB] = [at(poleEnds[1]), at(poleEnds[0])];
   const shapes = drawBody(body, see, 'R')
     .filter(({ role }) => clothes[role])
-    .sort((a, b) => Number(a.role !== 'pelvisBlock' && isNear(a.role)) - Number(b.role !== 'pelvisBlock' && isNear(b.role)))
+    .sort(
+      (a, b) => Number(a.role !== 'pelvisBlock' && isNear(a.role)) - Number(b.role !== 'pelvisBlock' && isNear(b.role)),
+    )
     .map(({ role, path }) => `<path d="${path}" fill="${clothes[role]}"/>`)
     .join('');
   const landmarks: Partial<Record<LandmarkKey, Vec2>> = {};

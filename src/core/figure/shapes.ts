@@ -6,7 +6,8 @@ const figure = (value: number): string => String(Math.round(value * 100) / 100);
 const pair = ([x, y]: Vec2): string => `${figure(x)} ${figure(y)}`;
 
 /** A straight run through points. */
-export const polyline = (points: readonly Vec2[]): string => points.map((point, i) => `${i === 0 ? 'M' : 'L'}${pair(point)}`).join('');
+export const polyline = (points: readonly Vec2[]): string =>
+  points.map((point, i) => `${i === 0 ? 'M' : 'L'}${pair(point)}`).join('');
 
 /** A smooth curve through points (Catmull–Rom as cubic Béziers). */
 export function curve(points: readonly Vec2[], closed = false): string {
@@ -45,4 +46,7 @@ export function disc({ at, radius }: Disc): string {
 
 /** Discs joined one to the next. */
 export const limb = (discs: readonly Disc[]): string =>
-  discs.slice(1).map((next, i) => taper(discs[i] ?? next, next)).join('');
+  discs
+    .slice(1)
+    .map((next, i) => taper(discs[i] ?? next, next))
+    .join('');

@@ -3,9 +3,20 @@ import type { Result } from '../result';
 
 const loosely = (name: string): string => name.toLowerCase().replace(/[\s_-]/g, '');
 
-/** An entry named from outside: by id, upper and lower case, spaces and hyphens aside. Unknown names are refused with the known ones. */
-export function lookUp<T extends { readonly id: string }>(entries: readonly T[], name: string, what: string, path: string): Result<T> {
-  const found = entries.find(({ id }) => id === name) ?? entries.find(({ id }) => loosely(id) === loosely(name));
+/** An entry named from outside: by id, else by name; upper and lower case, spaces and hyphens aside. Unknown names are refused with the known ones. */
+export function lookUp<T extends { readonly id: string; readonly name: string }>(
+  entries: readonly T[],
+  name: string,
+  what: string,
+  path: string,
+): Result<T> {
+  const found =
+    entries.find(({ id }) => id === name) ??
+    entries.find((one) => [one.id, one.name].some((own) => loosely(own) === loosely(name)));
   if (found) return success(found);
-  return failure(`unknown${what[0]?.toUpperCase()}${what.slice(1)}`, `"${name}" is not a known ${what}; known: ${entries.map(({ id }) => id).join(', ')}`, path);
+  return failure(
+    `unknown${what[0]?.toUpperCase()}${what.slice(1)}`,
+    `"${name}" is not a known ${what}; known: ${entries.map(({ id }) => id).join(', ')}`,
+    path,
+  );
 }

@@ -14,7 +14,11 @@ export type StancesInForce = {
 };
 
 /** The school's preset, then the changes made to it. Unknown schools, stances and choices are refused by name. */
-export function resolveStances(repertoire: Repertoire, schoolName: string = defaultSchool, changes: Readonly<Record<string, string>> = {}): Result<StancesInForce> {
+export function resolveStances(
+  repertoire: Repertoire,
+  schoolName: string = defaultSchool,
+  changes: Readonly<Record<string, string>> = {},
+): Result<StancesInForce> {
   const school = lookUp(repertoire.schools, schoolName, 'school', 'school');
   if (!school.ok) return school;
   const choices: Record<string, { choice: string; from: 'school' | 'own' }> = {};
@@ -34,7 +38,8 @@ export type TargetInForce = Target & {
   readonly source: string;
 };
 
-const halfWidth = ([lo, hi]: Target['interval']): number | undefined => (lo === null || hi === null ? undefined : (hi - lo) / 2);
+const halfWidth = ([lo, hi]: Target['interval']): number | undefined =>
+  lo === null || hi === null ? undefined : (hi - lo) / 2;
 
 /** Targets for each measure that the exercise watches in this phase at this level, by the stances in force. */
 export function resolveTargets(
@@ -46,14 +51,19 @@ export function resolveTargets(
 ): Result<readonly TargetInForce[]> {
   const level = exercise.levels.find(({ number }) => number === levelNumber);
   if (levelNumber !== undefined && !level)
-    return failure('unknownLevel', `${exercise.name} has levels 1 to ${exercise.levels.length}, not ${levelNumber}`, 'level');
+    return failure(
+      'unknownLevel',
+      `${exercise.name} has levels 1 to ${exercise.levels.length}, not ${levelNumber}`,
+      'level',
+    );
   const targets = exercise.watches
     .filter((watch) => watch.phases.includes(phase) && (!level || (watch.levels?.includes(level.number) ?? true)))
     .map((watch): TargetInForce => {
       const base = repertoire.targets.find(({ measure }) => measure === watch.measure);
       if (!base) throw new Error(`no target for ${watch.measure}`);
       const plain = { ...base, source: 'the usual tolerance' };
-      if (watch.interval) return { ...plain, interval: watch.interval, tolerance: halfWidth(watch.interval) ?? base.tolerance };
+      if (watch.interval)
+        return { ...plain, interval: watch.interval, tolerance: halfWidth(watch.interval) ?? base.tolerance };
       const stance = watch.stance && entry(repertoire.stances, watch.stance);
       if (!stance) return plain;
       const force = stances.choices[stance.id];
@@ -63,7 +73,12 @@ export function resolveTargets(
       if (!rule) return plain;
       const interval = level?.bothLegsUp && rule.whenBothLegsUp ? rule.whenBothLegsUp : rule.interval;
       const owner = force.from === 'school' ? stances.school.name : `${stances.school.name}, changed`;
-      return { ...base, interval, tolerance: halfWidth(interval) ?? base.tolerance, source: `${owner}: ${choice.name}` };
+      return {
+        ...base,
+        interval,
+        tolerance: halfWidth(interval) ?? base.tolerance,
+        source: `${owner}: ${choice.name}`,
+      };
     });
   return success(targets);
 }

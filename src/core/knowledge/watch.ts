@@ -3,7 +3,12 @@ import type { View } from '../alignment/input';
 import { entry } from './entries';
 import type { Exercise, Repertoire } from './entries';
 
-export type Watch = { readonly fault: string; readonly standAt: View; readonly safety: boolean; readonly because: string };
+export type Watch = {
+  readonly fault: string;
+  readonly standAt: View;
+  readonly safety: boolean;
+  readonly because: string;
+};
 
 type LastFinding = Pick<Finding, 'fault' | 'verdict' | 'severity'>;
 
@@ -11,18 +16,28 @@ type LastFinding = Pick<Finding, 'fault' | 'verdict' | 'severity'>;
  * What to watch for this person in this exercise, at most `most`: what could hurt her first, then what was out last
  * time, then what could not be told, then what this exercise usually shows.
  */
-export function watchFor(repertoire: Repertoire, exercise: Exercise, conditions: readonly string[], last: readonly LastFinding[], most = 3): Watch[] {
+export function watchFor(
+  repertoire: Repertoire,
+  exercise: Exercise,
+  conditions: readonly string[],
+  last: readonly LastFinding[],
+  most = 3,
+): Watch[] {
   const found = new Map<string, Watch>();
   const add = (id: string, because: string, safety: boolean) => {
     const { standAt, safety: alwaysUnsafe } = entry(repertoire.faults, id);
-    if (exercise.faults.includes(id) && !found.has(id)) found.set(id, { fault: id, standAt, safety: safety || alwaysUnsafe, because });
+    if (exercise.faults.includes(id) && !found.has(id))
+      found.set(id, { fault: id, standAt, safety: safety || alwaysUnsafe, because });
   };
-  const unsafeFor = new Map(conditions.flatMap((id) => {
-    const { name, safetyFaults } = entry(repertoire.conditions, id);
-    return safetyFaults.map((fault): [string, string] => [fault, name]);
-  }));
+  const unsafeFor = new Map(
+    conditions.flatMap((id) => {
+      const { name, safetyFaults } = entry(repertoire.conditions, id);
+      return safetyFaults.map((fault): [string, string] => [fault, name]);
+    }),
+  );
   const seen = (verdict: Finding['verdict']) => last.filter((finding) => finding.verdict === verdict);
-  for (const { fault, severity } of seen('out')) if (unsafeFor.has(fault)) add(fault, `${severity} last time; ${unsafeFor.get(fault)}`, true);
+  for (const { fault, severity } of seen('out'))
+    if (unsafeFor.has(fault)) add(fault, `${severity} last time; ${unsafeFor.get(fault)}`, true);
   for (const [fault, name] of unsafeFor) add(fault, name, true);
   for (const { fault, severity } of seen('out')) add(fault, `${severity} last time`, false);
   for (const { fault } of seen('unsure')) add(fault, 'could not be told last time', false);

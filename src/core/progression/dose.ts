@@ -7,8 +7,10 @@ import type { Result } from '../result';
 
 const whole = (least: number, most: number) =>
   v.pipe(
-    v.number('is not a number'), v.integer('must be a whole number'),
-    v.minValue(least, `must be at least ${least}`), v.maxValue(most, `must be at most ${most}`),
+    v.number('is not a number'),
+    v.integer('must be a whole number'),
+    v.minValue(least, `must be at least ${least}`),
+    v.maxValue(most, `must be at most ${most}`),
   );
 
 export const doseInput = v.strictObject({
@@ -29,7 +31,15 @@ export type Dose = v.InferOutput<typeof doseInput>;
 export type DoseTimes = BreathOutput & { /** All sets, without the rests between them. */ readonly workS: number };
 
 /** Times of a dose; one set is both sides and all directions with their change-overs. */
-export function timeDose({ repetitions, sides, directions, pattern, pace, changeOverS, sets }: Dose): Result<DoseTimes> {
+export function timeDose({
+  repetitions,
+  sides,
+  directions,
+  pattern,
+  pace,
+  changeOverS,
+  sets,
+}: Dose): Result<DoseTimes> {
   const times = breath({ repetitions, sides, directions, pattern, pace, changeOverS });
   return times.ok ? success({ ...times.value, workS: sets * times.value.setS }) : times;
 }

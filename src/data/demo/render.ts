@@ -6,7 +6,11 @@ const tableSize = 1 << 16;
 
 /** A drawn picture as a camera would give it: a little soft, a little noisy. Repeatable by seed. */
 export async function renderPicture(svg: string, seed: number): Promise<Buffer> {
-  const { data, info } = await sharp(Buffer.from(svg)).removeAlpha().blur(0.8).raw().toBuffer({ resolveWithObject: true });
+  const { data, info } = await sharp(Buffer.from(svg))
+    .removeAlpha()
+    .blur(0.8)
+    .raw()
+    .toBuffer({ resolveWithObject: true });
   const uniform = seeded(seed);
   const noise = Float32Array.from({ length: tableSize }, () => noiseSd * normal(uniform));
   let at = 0;
@@ -15,5 +19,7 @@ export async function renderPicture(svg: string, seed: number): Promise<Buffer> 
     at = (at + 7919) & (tableSize - 1);
     data[i] = Math.max(0, Math.min(255, (data[i] ?? 0) + (noise[at] ?? 0)));
   }
-  return sharp(data, { raw: { width: info.width, height: info.height, channels: 3 } }).jpeg({ quality: 90 }).toBuffer();
+  return sharp(data, { raw: { width: info.width, height: info.height, channels: 3 } })
+    .jpeg({ quality: 90 })
+    .toBuffer();
 }

@@ -18,7 +18,15 @@ import { takeIn } from '../picture-intake';
 import { hashPassword } from '../stores/sessions';
 import { chooseCorrection, keepLook, setLookPicture, startLook } from '../stores/looks';
 import type { StoredDose, Who } from '../types';
-import { demoClients, demoInstructors, demoLooks, demoPictureBody, demoPictures, demoSignIn, demoStudio } from './world';
+import {
+  demoClients,
+  demoInstructors,
+  demoLooks,
+  demoPictureBody,
+  demoPictures,
+  demoSignIn,
+  demoStudio,
+} from './world';
 import type { DemoClient, InstructorKey } from './world';
 import { renderPicture } from './render';
 
@@ -29,16 +37,29 @@ function must<T>(result: Result<T>): T {
   return result.value;
 }
 
-const bodyOf = ({ heightM, massKg, sex }: Pick<DemoClient, 'heightM' | 'massKg' | 'sex'>): Body => ({ heightM: heightM ?? 1.68, massKg: massKg ?? 65, ...(sex ? { sex } : {}) });
+const bodyOf = ({ heightM, massKg, sex }: Pick<DemoClient, 'heightM' | 'massKg' | 'sex'>): Body => ({
+  heightM: heightM ?? 1.68,
+  massKg: massKg ?? 65,
+  ...(sex ? { sex } : {}),
+});
 
 /** Draws, photographs and keeps a posed body; returns the picture and marks as a careful hand would set them. */
-async function photograph(studioId: string, clientId: string | null, title: string, body: Body, pose: SupinePose, seed: number): Promise<{ pictureId: string; marks: Marks; markingSdPx: number }> {
+async function photograph(
+  studioId: string,
+  clientId: string | null,
+  title: string,
+  body: Body,
+  pose: SupinePose,
+  seed: number,
+): Promise<{ pictureId: string; marks: Marks; markingSdPx: number }> {
   const drawn = demoPicture(poseSupine(body, pose), carefulCamera());
   const image = must(await takeIn(await renderPicture(drawn.svg, seed)));
   const uniform = seeded(seed * 31 + 7);
   const markingSd = markingSdFor(image);
   const shake = ([x, y]: Vec2): [number, number] => [x + markingSd * normal(uniform), y + markingSd * normal(uniform)];
-  const landmarks = Object.fromEntries(Object.entries(drawn.landmarks).map(([key, at]) => [key.replace(/_R$/, ''), shake(at)]));
+  const landmarks = Object.fromEntries(
+    Object.entries(drawn.landmarks).map(([key, at]) => [key.replace(/_R$/, ''), shake(at)]),
+  );
   const marks: Marks = {
     matLine: [shake(drawn.matLine[0]), shake(drawn.matLine[1])],
     scale: { points: [shake(drawn.scale.points[0]), shake(drawn.scale.points[1])], mm: drawn.scale.mm },
@@ -59,25 +80,64 @@ function plannedDose(exerciseId: string, levelNumber: number): StoredDose {
   return { ...dose, setS, breathsPerMinute };
 }
 
-async function seedLook(who: Who, clientId: string, person: DemoClient, look: (typeof demoLooks)[number], seed: number): Promise<void> {
+async function seedLook(
+  who: Who,
+  clientId: string,
+  person: DemoClient,
+  look: (typeof demoLooks)[number],
+  seed: number,
+): Promise<void> {
   const at = new Date(Date.now() - look.daysAgo * dayMs);
   const exercise = entry(repertoire.exercises, look.exercise);
   const school = person.school ?? demoStudio.school;
   const { level, correction } = look;
-  const lookId = must(await startLook(who, { clientId, exercise: exercise.id, level, headEnd: 'left', school, stances: {}, rulesVersion, startedAt: at }));
+  const lookId = must(
+    await startLook(who, {
+      clientId,
+      exercise: exercise.id,
+      level,
+      headEnd: 'left',
+      school,
+      stances: {},
+      rulesVersion,
+      startedAt: at,
+    }),
+  );
   const pictures: Partial<Record<Role, { marks: Marks; markingSdPx: number }>> = {};
   const body = bodyOf(person);
   for (const [index, role] of (['setup', 'top', 'retest'] as const).entries()) {
-    const { pictureId, marks, markingSdPx } = await photograph(who.studioId, clientId, `${exercise.name} · ${role}`, body, look[role], seed + index);
+    const { pictureId, marks, markingSdPx } = await photograph(
+      who.studioId,
+      clientId,
+      `${exercise.name} · ${role}`,
+      body,
+      look[role],
+      seed + index,
+    );
     const shared = pictures.setup ? { ...marks, matLine: pictures.setup.marks.matLine } : marks; // one set-up, one mat line
     pictures[role] = { marks: shared, markingSdPx };
     must(await setLookPicture(who, lookId, role, pictureId, shared));
   }
-  const conditions = person.conditions.filter(({ clearedWeeksAgo }) => clearedWeeksAgo === undefined).map(({ condition }) => condition);
+  const conditions = person.conditions
+    .filter(({ clearedWeeksAgo }) => clearedWeeksAgo === undefined)
+    .map(({ condition }) => condition);
   const fault = entry(repertoire.corrections, correction).faults[0] ?? null;
-  const reading = must(readLook({ exercise: exercise.id, level, view: 'side', headEnd: 'left', school, stances: {}, conditions, pictures }, repertoire, fault ?? undefined));
+  const reading = must(
+    readLook(
+      { exercise: exercise.id, level, view: 'side', headEnd: 'left', school, stances: {}, conditions, pictures },
+      repertoire,
+      fault ?? undefined,
+    ),
+  );
   must(await chooseCorrection(who, lookId, reading.verdict?.fault ?? fault, correction));
-  const trial = reading.verdict && { fault: reading.verdict.fault, correction, measure: reading.verdict.measure, verdict: reading.verdict.verdict, changeValue: reading.verdict.change, mdc: reading.verdict.mdc };
+  const trial = reading.verdict && {
+    fault: reading.verdict.fault,
+    correction,
+    measure: reading.verdict.measure,
+    verdict: reading.verdict.verdict,
+    changeValue: reading.verdict.change,
+    mdc: reading.verdict.mdc,
+  };
   must(await keepLook(who, lookId, { result: keepReading(reading), trial, dose: plannedDose(exercise.id, level), at }));
 }
 
@@ -92,21 +152,48 @@ export async function seedDemo(): Promise<void> {
     who.set(key, { userId, studioId, name, role });
     await User.create({ id: userId, studioId, email, name, role, passwordHash, createdAt: new Date() });
   }
-  const asking = (key: InstructorKey): Who => who.get(key) ?? must<Who>({ ok: false, error: { code: 'demo', message: key, path: '' } });
-  for (const [index, { title, pose }] of demoPictures.entries()) await photograph(studioId, null, title, demoPictureBody, pose, 900 + index);
+  const asking = (key: InstructorKey): Who =>
+    who.get(key) ?? must<Who>({ ok: false, error: { code: 'demo', message: key, path: '' } });
+  for (const [index, { title, pose }] of demoPictures.entries())
+    await photograph(studioId, null, title, demoPictureBody, pose, 900 + index);
 
   for (const [index, person] of demoClients.entries()) {
     const clientId = newId();
     const { name, goal, birthYear, heightM, massKg, sex, school = null, touchConsent, note = '' } = person;
-    await Client.create({ id: clientId, studioId, name, goal, birthYear, heightM, massKg, sex, school, touchConsent, note, createdAt: new Date(Date.now() - 120 * dayMs) });
+    await Client.create({
+      id: clientId,
+      studioId,
+      name,
+      goal,
+      birthYear,
+      heightM,
+      massKg,
+      sex,
+      school,
+      touchConsent,
+      note,
+      createdAt: new Date(Date.now() - 120 * dayMs),
+    });
     for (const { condition, note: detail = '', clearedWeeksAgo, clearedBy = null } of person.conditions) {
-      const clearedOn = clearedWeeksAgo === undefined ? null : new Date(Date.now() - clearedWeeksAgo * 7 * dayMs).toISOString().slice(0, 10);
+      const clearedOn =
+        clearedWeeksAgo === undefined
+          ? null
+          : new Date(Date.now() - clearedWeeksAgo * 7 * dayMs).toISOString().slice(0, 10);
       await ClientCondition.create({ id: newId(), studioId, clientId, condition, note: detail, clearedOn, clearedBy });
     }
     const instructor = asking(person.instructor);
     for (const { exercise, level, weeksAgo } of person.standings)
-      await Dose.create({ id: newId(), studioId, clientId, lookId: null, instructorId: instructor.userId, ...plannedDose(exercise, level), createdAt: new Date(Date.now() - weeksAgo * 7 * dayMs) });
-    for (const [turn, look] of demoLooks.filter(({ client }) => client === name).entries()) await seedLook(instructor, clientId, person, look, 100 * (index + 1) + 10 * turn);
+      await Dose.create({
+        id: newId(),
+        studioId,
+        clientId,
+        lookId: null,
+        instructorId: instructor.userId,
+        ...plannedDose(exercise, level),
+        createdAt: new Date(Date.now() - weeksAgo * 7 * dayMs),
+      });
+    for (const [turn, look] of demoLooks.filter(({ client }) => client === name).entries())
+      await seedLook(instructor, clientId, person, look, 100 * (index + 1) + 10 * turn);
   }
 }
 
@@ -115,17 +202,27 @@ export async function fillToday(): Promise<boolean> {
   const studio = await Studio.findOne({ where: { demo: true } });
   if (!studio) return false;
   const day = today(studio.timeZone);
-  const startsAt = ([hour, minute]: readonly [number, number]): Date => toZoned(toCalendarDateTime(day).set({ hour, minute }), studio.timeZone).toDate();
+  const startsAt = ([hour, minute]: readonly [number, number]): Date =>
+    toZoned(toCalendarDateTime(day).set({ hour, minute }), studio.timeZone).toDate();
   const midnight = startsAt([0, 0]);
   const newest = await Appointment.findOne({ where: { studioId: studio.id }, order: [['startsAt', 'DESC']] });
-  if (newest && newest.startsAt >= midnight && newest.startsAt <= now(studio.timeZone).add({ days: 2 }).toDate()) return false;
+  if (newest && newest.startsAt >= midnight && newest.startsAt <= now(studio.timeZone).add({ days: 2 }).toDate())
+    return false;
   const clients = await Client.findAll({ where: { studioId: studio.id } });
   const users = await User.findAll({ where: { studioId: studio.id } });
   for (const { name, instructor, today: booked } of demoClients) {
     const client = clients.find((one) => one.name === name);
     const user = users.find(({ email }) => email.startsWith(`${instructor}@`));
     if (!client || !user || !booked) continue;
-    await Appointment.create({ id: newId(), studioId: studio.id, clientId: client.id, instructorId: user.id, startsAt: startsAt(booked.at), minutes: booked.minutes, note: booked.note });
+    await Appointment.create({
+      id: newId(),
+      studioId: studio.id,
+      clientId: client.id,
+      instructorId: user.id,
+      startsAt: startsAt(booked.at),
+      minutes: booked.minutes,
+      note: booked.note,
+    });
   }
   return true;
 }

@@ -4,7 +4,13 @@ import type { Body } from '@/core/body/segments';
 
 export const demoSignIn = { email: 'wren@boathouse.example', password: 'slack-water-at-six' } as const;
 
-export const demoStudio = { name: 'The Boathouse at Sallow Reach', school: 'evenKeel', stances: {}, props: ['thinPad', 'rolledTowel', 'foldedTowel', 'inclinePillow', 'smallBall', 'elasticBand', 'box'], timeZone: 'Europe/London' };
+export const demoStudio = {
+  name: 'The Boathouse at Sallow Reach',
+  school: 'evenKeel',
+  stances: {},
+  props: ['thinPad', 'rolledTowel', 'foldedTowel', 'inclinePillow', 'smallBall', 'elasticBand', 'box'],
+  timeZone: 'Europe/London',
+};
 
 export const demoInstructors = [
   { key: 'wren', email: demoSignIn.email, name: 'Wren Halyard', role: 'lead' },
@@ -14,50 +20,193 @@ export type InstructorKey = (typeof demoInstructors)[number]['key'];
 
 type Standing = { exercise: 'legFloat' | 'march'; level: number; weeksAgo: number };
 export type DemoClient = {
-  name: string; goal: string; birthYear: number | null; heightM: number | null; massKg: number | null; sex: 'f' | 'm' | null;
-  school?: string; touchConsent: boolean; note?: string; conditions: readonly { condition: string; note?: string; clearedWeeksAgo?: number; clearedBy?: string }[];
-  instructor: InstructorKey; today?: { at: [number, number]; minutes: number; note: string }; standings: readonly Standing[];
+  name: string;
+  goal: string;
+  birthYear: number | null;
+  heightM: number | null;
+  massKg: number | null;
+  sex: 'f' | 'm' | null;
+  school?: string;
+  touchConsent: boolean;
+  note?: string;
+  conditions: readonly { condition: string; note?: string; clearedWeeksAgo?: number; clearedBy?: string }[];
+  instructor: InstructorKey;
+  today?: { at: [number, number]; minutes: number; note: string };
+  standings: readonly Standing[];
 };
 
 export const demoClients: readonly DemoClient[] = [
   {
-    name: 'Maren Tolleck', goal: 'Row a double scull through a whole regatta without her back stiffening.', birthYear: 1986, heightM: 1.71, massKg: 66, sex: 'f', touchConsent: true,
-    conditions: [{ condition: 'neck', note: 'stiff after long drives; head supported' }], instructor: 'wren', today: { at: [8, 30], minutes: 50, note: 'Wants to try both legs up.' },
-    standings: [{ exercise: 'legFloat', level: 1, weeksAgo: 14 }, { exercise: 'march', level: 2, weeksAgo: 5 }, { exercise: 'march', level: 3, weeksAgo: 2 }],
+    name: 'Maren Tolleck',
+    goal: 'Row a double scull through a whole regatta without her back stiffening.',
+    birthYear: 1986,
+    heightM: 1.71,
+    massKg: 66,
+    sex: 'f',
+    touchConsent: true,
+    conditions: [{ condition: 'neck', note: 'stiff after long drives; head supported' }],
+    instructor: 'wren',
+    today: { at: [8, 30], minutes: 50, note: 'Wants to try both legs up.' },
+    standings: [
+      { exercise: 'legFloat', level: 1, weeksAgo: 14 },
+      { exercise: 'march', level: 2, weeksAgo: 5 },
+      { exercise: 'march', level: 3, weeksAgo: 2 },
+    ],
   },
   {
-    name: 'Bertil Oakum', goal: 'Plane a hull for a morning and still stand upright.', birthYear: 1959, heightM: 1.79, massKg: 84, sex: 'm', touchConsent: true,
-    conditions: [{ condition: 'kyphosis' }, { condition: 'highBloodPressure', note: 'tablets since spring', clearedWeeksAgo: 20, clearedBy: 'Dr Inglenook' }], instructor: 'wren', today: { at: [9, 30], minutes: 50, note: '' },
+    name: 'Bertil Oakum',
+    goal: 'Plane a hull for a morning and still stand upright.',
+    birthYear: 1959,
+    heightM: 1.79,
+    massKg: 84,
+    sex: 'm',
+    touchConsent: true,
+    conditions: [
+      { condition: 'kyphosis' },
+      { condition: 'highBloodPressure', note: 'tablets since spring', clearedWeeksAgo: 20, clearedBy: 'Dr Inglenook' },
+    ],
+    instructor: 'wren',
+    today: { at: [9, 30], minutes: 50, note: '' },
     standings: [{ exercise: 'march', level: 1, weeksAgo: 9 }],
   },
   {
-    name: 'Sefa Marrowby', goal: 'Paddle again after the winter; trust her low back.', birthYear: 1992, heightM: 1.64, massKg: 58, sex: 'f', school: 'gradedImprint', touchConsent: false,
-    conditions: [{ condition: 'lowBackPain', note: 'dull ache after sitting, 2 of 10' }], instructor: 'wren', today: { at: [10, 45], minutes: 45, note: 'Back ached on Sunday; ask first.' },
-    standings: [{ exercise: 'march', level: 2, weeksAgo: 6 }, { exercise: 'march', level: 1, weeksAgo: 1 }],
+    name: 'Sefa Marrowby',
+    goal: 'Paddle again after the winter; trust her low back.',
+    birthYear: 1992,
+    heightM: 1.64,
+    massKg: 58,
+    sex: 'f',
+    school: 'gradedImprint',
+    touchConsent: false,
+    conditions: [{ condition: 'lowBackPain', note: 'dull ache after sitting, 2 of 10' }],
+    instructor: 'wren',
+    today: { at: [10, 45], minutes: 45, note: 'Back ached on Sunday; ask first.' },
+    standings: [
+      { exercise: 'march', level: 2, weeksAgo: 6 },
+      { exercise: 'march', level: 1, weeksAgo: 1 },
+    ],
   },
   {
-    name: 'Anselm Fairlead-Brackenbury of Upper Sallow', goal: 'Keep up with his grandchildren on the foreshore, get down to the sand and up again, and carry the picnic.', birthYear: 1947, heightM: 1.74, massKg: 79, sex: 'm', touchConsent: true,
-    conditions: [{ condition: 'over75' }, { condition: 'lowBoneDensity', note: 'hip −2.6' }, { condition: 'hip', note: 'left, replaced from behind' }, { condition: 'dizziness' }], instructor: 'wren', today: { at: [13, 0], minutes: 60, note: 'Left hip: surgeon’s letter is due.' },
+    name: 'Anselm Fairlead-Brackenbury of Upper Sallow',
+    goal: 'Keep up with his grandchildren on the foreshore, get down to the sand and up again, and carry the picnic.',
+    birthYear: 1947,
+    heightM: 1.74,
+    massKg: 79,
+    sex: 'm',
+    touchConsent: true,
+    conditions: [
+      { condition: 'over75' },
+      { condition: 'lowBoneDensity', note: 'hip −2.6' },
+      { condition: 'hip', note: 'left, replaced from behind' },
+      { condition: 'dizziness' },
+    ],
+    instructor: 'wren',
+    today: { at: [13, 0], minutes: 60, note: 'Left hip: surgeon’s letter is due.' },
     standings: [{ exercise: 'legFloat', level: 1, weeksAgo: 3 }],
   },
   {
-    name: 'Tamsin Eddystrom', goal: 'Strong enough to lift the baby and the dinghy.', birthYear: 1994, heightM: 1.67, massKg: 63, sex: 'f', touchConsent: true,
-    conditions: [{ condition: 'diastasis', clearedWeeksAgo: 4, clearedBy: 'Nurse Petherwick' }, { condition: 'pelvicFloor' }], instructor: 'corin', today: { at: [14, 15], minutes: 45, note: 'Breath out first, every time.' },
+    name: 'Tamsin Eddystrom',
+    goal: 'Strong enough to lift the baby and the dinghy.',
+    birthYear: 1994,
+    heightM: 1.67,
+    massKg: 63,
+    sex: 'f',
+    touchConsent: true,
+    conditions: [
+      { condition: 'diastasis', clearedWeeksAgo: 4, clearedBy: 'Nurse Petherwick' },
+      { condition: 'pelvicFloor' },
+    ],
+    instructor: 'corin',
+    today: { at: [14, 15], minutes: 45, note: 'Breath out first, every time.' },
     standings: [{ exercise: 'legFloat', level: 2, weeksAgo: 1 }],
   },
   {
-    name: 'Jory Thwart', goal: 'First season in the four; learn to use his trunk.', birthYear: 2011, heightM: null, massKg: null, sex: 'm', touchConsent: false,
-    conditions: [{ condition: 'under16' }], instructor: 'corin', today: { at: [16, 30], minutes: 45, note: 'New. Guardian comes along.' }, standings: [],
+    name: 'Jory Thwart',
+    goal: 'First season in the four; learn to use his trunk.',
+    birthYear: 2011,
+    heightM: null,
+    massKg: null,
+    sex: 'm',
+    touchConsent: false,
+    conditions: [{ condition: 'under16' }],
+    instructor: 'corin',
+    today: { at: [16, 30], minutes: 45, note: 'New. Guardian comes along.' },
+    standings: [],
   },
   {
-    name: 'Ness Gunwhale', goal: 'Even out left and right for sweep rowing.', birthYear: 1979, heightM: 1.69, massKg: 70, sex: 'f', school: 'freeSpine', touchConsent: true,
-    conditions: [{ condition: 'scoliosis' }], instructor: 'wren', standings: [{ exercise: 'march', level: 4, weeksAgo: 4 }],
+    name: 'Ness Gunwhale',
+    goal: 'Even out left and right for sweep rowing.',
+    birthYear: 1979,
+    heightM: 1.69,
+    massKg: 70,
+    sex: 'f',
+    school: 'freeSpine',
+    touchConsent: true,
+    conditions: [{ condition: 'scoliosis' }],
+    instructor: 'wren',
+    standings: [{ exercise: 'march', level: 4, weeksAgo: 4 }],
   },
-  { name: 'Odo Quillwater', goal: 'Sit at the drawing table without the neck complaining.', birthYear: 1971, heightM: 1.83, massKg: 77, sex: 'm', touchConsent: true, conditions: [], instructor: 'corin', standings: [{ exercise: 'march', level: 3, weeksAgo: 7 }] },
-  { name: 'Ila Coamings', goal: 'Stand tall at the tiller.', birthYear: 1966, heightM: 1.6, massKg: 61, sex: 'f', touchConsent: true, conditions: [{ condition: 'extensionSensitive' }], instructor: 'wren', standings: [{ exercise: 'legFloat', level: 2, weeksAgo: 10 }] },
-  { name: 'Hanno Skerry', goal: 'Come back from a broken ankle.', birthYear: 1988, heightM: 1.86, massKg: 88, sex: 'm', touchConsent: true, conditions: [{ condition: 'footCast', note: 'right, boot until the month’s end' }], instructor: 'corin', standings: [] },
-  { name: 'Fenna Driftwell', goal: 'Carry the twins to term in comfort.', birthYear: 1990, heightM: 1.7, massKg: 72, sex: 'f', touchConsent: true, conditions: [{ condition: 'pregnancy', note: 'second trimester, midwife’s advice on file' }], instructor: 'wren', standings: [] },
-  { name: 'Pell Rowlock', goal: 'Win the veterans’ single.', birthYear: 1963, heightM: 1.8, massKg: 81, sex: 'm', school: 'classicalFlow', touchConsent: true, conditions: [], instructor: 'wren', standings: [{ exercise: 'march', level: 5, weeksAgo: 2 }] },
+  {
+    name: 'Odo Quillwater',
+    goal: 'Sit at the drawing table without the neck complaining.',
+    birthYear: 1971,
+    heightM: 1.83,
+    massKg: 77,
+    sex: 'm',
+    touchConsent: true,
+    conditions: [],
+    instructor: 'corin',
+    standings: [{ exercise: 'march', level: 3, weeksAgo: 7 }],
+  },
+  {
+    name: 'Ila Coamings',
+    goal: 'Stand tall at the tiller.',
+    birthYear: 1966,
+    heightM: 1.6,
+    massKg: 61,
+    sex: 'f',
+    touchConsent: true,
+    conditions: [{ condition: 'extensionSensitive' }],
+    instructor: 'wren',
+    standings: [{ exercise: 'legFloat', level: 2, weeksAgo: 10 }],
+  },
+  {
+    name: 'Hanno Skerry',
+    goal: 'Come back from a broken ankle.',
+    birthYear: 1988,
+    heightM: 1.86,
+    massKg: 88,
+    sex: 'm',
+    touchConsent: true,
+    conditions: [{ condition: 'footCast', note: 'right, boot until the month’s end' }],
+    instructor: 'corin',
+    standings: [],
+  },
+  {
+    name: 'Fenna Driftwell',
+    goal: 'Carry the twins to term in comfort.',
+    birthYear: 1990,
+    heightM: 1.7,
+    massKg: 72,
+    sex: 'f',
+    touchConsent: true,
+    conditions: [{ condition: 'pregnancy', note: 'second trimester, midwife’s advice on file' }],
+    instructor: 'wren',
+    standings: [],
+  },
+  {
+    name: 'Pell Rowlock',
+    goal: 'Win the veterans’ single.',
+    birthYear: 1963,
+    heightM: 1.8,
+    massKg: 81,
+    sex: 'm',
+    school: 'classicalFlow',
+    touchConsent: true,
+    conditions: [],
+    instructor: 'wren',
+    standings: [{ exercise: 'march', level: 5, weeksAgo: 2 }],
+  },
 ];
 
 const down = { kind: 'footDown' } as const;
@@ -66,27 +215,57 @@ type Shown = Partial<SupinePose>;
 const pose = (right: SupinePose['right'], shown: Shown): SupinePose => ({ left: down, right, ...shown });
 
 export type DemoLook = {
-  client: string; exercise: 'legFloat' | 'march'; level: number; daysAgo: number; correction: string;
-  setup: SupinePose; top: SupinePose; retest: SupinePose;
+  client: string;
+  exercise: 'legFloat' | 'march';
+  level: number;
+  daysAgo: number;
+  correction: string;
+  setup: SupinePose;
+  top: SupinePose;
+  retest: SupinePose;
 };
 
 /** Looks of past months: what the body really did; the seed draws, marks and judges them like any others. */
 export const demoLooks: readonly DemoLook[] = [
   {
-    client: 'Maren Tolleck', exercise: 'legFloat', level: 2, daysAgo: 57, correction: 'bowlOfWater',
-    setup: pose(down, { pelvicTiltDeg: 2, faceDeg: -3 }), top: pose(tabletop, { pelvicTiltDeg: 15, ribFlareDeg: 8, faceDeg: 2 }), retest: pose(tabletop, { pelvicTiltDeg: 14, ribFlareDeg: 7, faceDeg: 1 }),
+    client: 'Maren Tolleck',
+    exercise: 'legFloat',
+    level: 2,
+    daysAgo: 57,
+    correction: 'bowlOfWater',
+    setup: pose(down, { pelvicTiltDeg: 2, faceDeg: -3 }),
+    top: pose(tabletop, { pelvicTiltDeg: 15, ribFlareDeg: 8, faceDeg: 2 }),
+    retest: pose(tabletop, { pelvicTiltDeg: 14, ribFlareDeg: 7, faceDeg: 1 }),
   },
   {
-    client: 'Maren Tolleck', exercise: 'legFloat', level: 2, daysAgo: 15, correction: 'breatheFirst',
-    setup: pose(down, { pelvicTiltDeg: 2, faceDeg: -4 }), top: pose(tabletop, { pelvicTiltDeg: 11, ribFlareDeg: 3, faceDeg: -2 }), retest: pose(tabletop, { pelvicTiltDeg: 4.5, ribFlareDeg: 1, faceDeg: -3 }),
+    client: 'Maren Tolleck',
+    exercise: 'legFloat',
+    level: 2,
+    daysAgo: 15,
+    correction: 'breatheFirst',
+    setup: pose(down, { pelvicTiltDeg: 2, faceDeg: -4 }),
+    top: pose(tabletop, { pelvicTiltDeg: 11, ribFlareDeg: 3, faceDeg: -2 }),
+    retest: pose(tabletop, { pelvicTiltDeg: 4.5, ribFlareDeg: 1, faceDeg: -3 }),
   },
   {
-    client: 'Bertil Oakum', exercise: 'legFloat', level: 2, daysAgo: 22, correction: 'inclineForRibs',
-    setup: pose(down, { pelvicTiltDeg: -1, faceDeg: 6, headSupportMm: 25 }), top: pose(tabletop, { pelvicTiltDeg: 1, ribFlareDeg: 12, faceDeg: 12, headSupportMm: 25 }), retest: pose(tabletop, { pelvicTiltDeg: 0, ribFlareDeg: 5, faceDeg: 4, headSupportMm: 45 }),
+    client: 'Bertil Oakum',
+    exercise: 'legFloat',
+    level: 2,
+    daysAgo: 22,
+    correction: 'inclineForRibs',
+    setup: pose(down, { pelvicTiltDeg: -1, faceDeg: 6, headSupportMm: 25 }),
+    top: pose(tabletop, { pelvicTiltDeg: 1, ribFlareDeg: 12, faceDeg: 12, headSupportMm: 25 }),
+    retest: pose(tabletop, { pelvicTiltDeg: 0, ribFlareDeg: 5, faceDeg: 4, headSupportMm: 45 }),
   },
   {
-    client: 'Sefa Marrowby', exercise: 'march', level: 3, daysAgo: 8, correction: 'padUnderBack',
-    setup: pose(down, { pelvicTiltDeg: -2 }), top: pose(tabletop, { pelvicTiltDeg: 8, ribFlareDeg: 2 }), retest: pose(tabletop, { pelvicTiltDeg: -8, ribFlareDeg: 1 }),
+    client: 'Sefa Marrowby',
+    exercise: 'march',
+    level: 3,
+    daysAgo: 8,
+    correction: 'padUnderBack',
+    setup: pose(down, { pelvicTiltDeg: -2 }),
+    top: pose(tabletop, { pelvicTiltDeg: 8, ribFlareDeg: 2 }),
+    retest: pose(tabletop, { pelvicTiltDeg: -8, ribFlareDeg: 1 }),
   },
 ];
 
@@ -97,6 +276,12 @@ export const demoPictureBody: Body = { heightM: 1.7, massKg: 65, sex: 'f' };
 export const demoPictures: readonly { title: string; pose: SupinePose }[] = [
   { title: 'Leg float · set-up', pose: pose(down, { pelvicTiltDeg: 2, faceDeg: -4 }) },
   { title: 'Leg float · top, uncorrected', pose: pose(tabletop, { pelvicTiltDeg: 13, ribFlareDeg: 7, faceDeg: 1 }) },
-  { title: 'Leg float · top, after “breathe out first”', pose: pose(tabletop, { pelvicTiltDeg: 5, ribFlareDeg: 2, faceDeg: -2 }) },
-  { title: 'March · both up, uncorrected', pose: { left: tabletop, right: tabletop, pelvicTiltDeg: 16, ribFlareDeg: 10, faceDeg: 6 } },
+  {
+    title: 'Leg float · top, after “breathe out first”',
+    pose: pose(tabletop, { pelvicTiltDeg: 5, ribFlareDeg: 2, faceDeg: -2 }),
+  },
+  {
+    title: 'March · both up, uncorrected',
+    pose: { left: tabletop, right: tabletop, pelvicTiltDeg: 16, ribFlareDeg: 10, faceDeg: 6 },
+  },
 ];

@@ -14,10 +14,21 @@ export async function findStudio(who: Who): Promise<StudioCard> {
 }
 
 async function toCards(who: Who, clients: readonly Client[]): Promise<ClientCard[]> {
-  const onFile = await ClientCondition.findAll({ where: { studioId: who.studioId, clientId: clients.map(({ id }) => id) }, order: [['condition', 'ASC']] });
+  const onFile = await ClientCondition.findAll({
+    where: { studioId: who.studioId, clientId: clients.map(({ id }) => id) },
+    order: [['condition', 'ASC']],
+  });
   return clients.map((client) => ({
-    id: client.id, name: client.name, goal: client.goal, birthYear: client.birthYear, heightM: client.heightM, massKg: client.massKg, sex: client.sex,
-    school: client.school, touchConsent: client.touchConsent, note: client.note,
+    id: client.id,
+    name: client.name,
+    goal: client.goal,
+    birthYear: client.birthYear,
+    heightM: client.heightM,
+    massKg: client.massKg,
+    sex: client.sex,
+    school: client.school,
+    touchConsent: client.touchConsent,
+    note: client.note,
     conditions: onFile
       .filter(({ clientId }) => clientId === client.id)
       .map(({ condition, note, clearedOn, clearedBy }) => ({ condition, note, clearedOn, clearedBy })),
@@ -37,12 +48,18 @@ export async function findClient(who: Who, id: string): Promise<Result<ClientCar
 export const clientsPerPage = 50;
 
 /** Clients by name, a page at a time; `search` narrows by part of the name. */
-export async function listClients(who: Who, { search = '', page = 1 }: { search?: string; page?: number } = {}): Promise<{ clients: ClientCard[]; total: number }> {
+export async function listClients(
+  who: Who,
+  { search = '', page = 1 }: { search?: string; page?: number } = {},
+): Promise<{ clients: ClientCard[]; total: number }> {
   ready();
   const like = `%${search.replace(/[\\%_]/g, '\\$&')}%`;
   const { rows, count } = await Client.findAndCountAll({
     where: { studioId: who.studioId, ...(search ? { name: { [Op.like]: like } } : {}) },
-    order: [['name', 'ASC'], ['id', 'ASC']],
+    order: [
+      ['name', 'ASC'],
+      ['id', 'ASC'],
+    ],
     limit: clientsPerPage,
     offset: (page - 1) * clientsPerPage,
   });
@@ -52,7 +69,15 @@ export async function listClients(who: Who, { search = '', page = 1 }: { search?
 export type NewClient = Omit<ClientCard, 'id' | 'conditions'> & { readonly conditions: readonly string[] };
 
 const fileConditions = (who: Who, clientId: string, conditions: readonly string[]) =>
-  conditions.map((condition) => ({ id: newId(), studioId: who.studioId, clientId, condition, note: '', clearedOn: null, clearedBy: null }));
+  conditions.map((condition) => ({
+    id: newId(),
+    studioId: who.studioId,
+    clientId,
+    condition,
+    note: '',
+    clearedOn: null,
+    clearedBy: null,
+  }));
 
 /** Keeps a new client and returns her id. */
 export async function addClient(who: Who, { conditions, ...client }: NewClient): Promise<string> {
@@ -80,10 +105,20 @@ export async function updateClient(who: Who, id: string, { conditions, ...change
 }
 
 /** Appointments that start within [from, to), earliest first, with their clients. */
-export async function listAppointments(who: Who, from: Date, to: Date): Promise<{ appointment: AppointmentCard; client: ClientCard }[]> {
+export async function listAppointments(
+  who: Who,
+  from: Date,
+  to: Date,
+): Promise<{ appointment: AppointmentCard; client: ClientCard }[]> {
   ready();
-  const appointments = await Appointment.findAll({ where: { studioId: who.studioId, startsAt: { [Op.gte]: from, [Op.lt]: to } }, order: [['startsAt', 'ASC']] });
-  const clients = await toCards(who, await Client.findAll({ where: { studioId: who.studioId, id: appointments.map(({ clientId }) => clientId) } }));
+  const appointments = await Appointment.findAll({
+    where: { studioId: who.studioId, startsAt: { [Op.gte]: from, [Op.lt]: to } },
+    order: [['startsAt', 'ASC']],
+  });
+  const clients = await toCards(
+    who,
+    await Client.findAll({ where: { studioId: who.studioId, id: appointments.map(({ clientId }) => clientId) } }),
+  );
   const instructors = await User.findAll({ where: { studioId: who.studioId }, attributes: ['id', 'name'] });
   return appointments.flatMap(({ id, clientId, instructorId, startsAt, minutes, note }) => {
     const client = clients.find((card) => card.id === clientId);

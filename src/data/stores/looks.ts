@@ -13,33 +13,71 @@ import type { DoseCard, LookCard, LookPictureCard, StoredDose, StoredMarks, Tria
 
 const noLook = () => failure('notFound', 'There is no such look in this studio.', 'look');
 
-export type NewLook = { readonly clientId: string; readonly exercise: string; readonly level: number; readonly headEnd: 'left' | 'right'; readonly school: string; readonly stances: Record<string, string>; readonly rulesVersion: string; readonly startedAt?: Date };
+export type NewLook = {
+  readonly clientId: string;
+  readonly exercise: string;
+  readonly level: number;
+  readonly headEnd: 'left' | 'right';
+  readonly school: string;
+  readonly stances: Record<string, string>;
+  readonly rulesVersion: string;
+  readonly startedAt?: Date;
+};
 
 export async function startLook(who: Who, look: NewLook): Promise<Result<string>> {
   ready();
   if ((await Client.count({ where: { id: look.clientId, studioId: who.studioId } })) === 0)
     return failure('notFound', 'There is no such client in this studio.', 'client');
   const id = newId();
-  await Look.create({ id, studioId: who.studioId, instructorId: who.userId, view: 'side', fault: null, correction: null, result: null, keptAt: null, ...look, startedAt: look.startedAt ?? new Date() });
+  await Look.create({
+    id,
+    studioId: who.studioId,
+    instructorId: who.userId,
+    view: 'side',
+    fault: null,
+    correction: null,
+    result: null,
+    keptAt: null,
+    ...look,
+    startedAt: look.startedAt ?? new Date(),
+  });
   return success(id);
 }
 
 async function toCards(who: Who, looks: readonly Look[]): Promise<LookCard[]> {
   const { studioId } = who;
   const marked = await LookPicture.findAll({ where: { studioId, lookId: looks.map(({ id }) => id) } });
-  const pictures = await Picture.findAll({ where: { studioId, id: [...new Set(marked.map(({ pictureId }) => pictureId))] }, attributes: { exclude: ['bytes'] } });
+  const pictures = await Picture.findAll({
+    where: { studioId, id: [...new Set(marked.map(({ pictureId }) => pictureId))] },
+    attributes: { exclude: ['bytes'] },
+  });
   const instructors = await User.findAll({ where: { studioId }, attributes: ['id', 'name'] });
   const cardsOf = (lookId: string): LookPictureCard[] =>
-    marked.filter((one) => one.lookId === lookId).flatMap(({ role, marks, pictureId }) => {
-      const picture = pictures.find(({ id }) => id === pictureId);
-      if (!picture) return [];
-      const { id, title, width, height, originalWidth, originalHeight } = picture;
-      return [{ role, marks, id, title, width, height, originalWidth, originalHeight }];
-    });
+    marked
+      .filter((one) => one.lookId === lookId)
+      .flatMap(({ role, marks, pictureId }) => {
+        const picture = pictures.find(({ id }) => id === pictureId);
+        if (!picture) return [];
+        const { id, title, width, height, originalWidth, originalHeight } = picture;
+        return [{ role, marks, id, title, width, height, originalWidth, originalHeight }];
+      });
   return looks.map((look) => ({
-    id: look.id, clientId: look.clientId, exercise: look.exercise, level: look.level, view: 'side' as const, headEnd: look.headEnd, school: look.school, stances: look.stances,
-    fault: look.fault, correction: look.correction, rulesVersion: look.rulesVersion, startedAt: look.startedAt, keptAt: look.keptAt, result: look.result === null ? null : v.parse(keptReading, look.result),
-    instructor: instructors.find(({ id }) => id === look.instructorId)?.name ?? '', pictures: cardsOf(look.id),
+    id: look.id,
+    clientId: look.clientId,
+    exercise: look.exercise,
+    level: look.level,
+    view: 'side' as const,
+    headEnd: look.headEnd,
+    school: look.school,
+    stances: look.stances,
+    fault: look.fault,
+    correction: look.correction,
+    rulesVersion: look.rulesVersion,
+    startedAt: look.startedAt,
+    keptAt: look.keptAt,
+    result: look.result === null ? null : v.parse(keptReading, look.result),
+    instructor: instructors.find(({ id }) => id === look.instructorId)?.name ?? '',
+    pictures: cardsOf(look.id),
   }));
 }
 
@@ -55,10 +93,15 @@ export const looksPerPage = 8;
 /** A client's looks, newest first, a page at a time; those begun and left without a single picture are passed over. */
 export async function listLooks(who: Who, clientId: string, page = 1): Promise<{ looks: LookCard[]; total: number }> {
   ready();
-  const hasPicture = literal('(kept_at IS NOT NULL OR EXISTS (SELECT 1 FROM look_pictures WHERE look_pictures.look_id = looks.id))');
+  const hasPicture = literal(
+    '(kept_at IS NOT NULL OR EXISTS (SELECT 1 FROM look_pictures WHERE look_pictures.look_id = looks.id))',
+  );
   const { rows, count } = await Look.findAndCountAll({
     where: { [Op.and]: [{ studioId: who.studioId, clientId }, hasPicture] },
-    order: [['startedAt', 'DESC'], ['id', 'DESC']],
+    order: [
+      ['startedAt', 'DESC'],
+      ['id', 'DESC'],
+    ],
     limit: looksPerPage,
     offset: (page - 1) * looksPerPage,
   });
@@ -69,31 +112,54 @@ export async function listLooks(who: Who, clientId: string, page = 1): Promise<{
 export async function newestLooks(who: Who, clientIds: readonly string[]): Promise<LookCard[]> {
   ready();
   const kept = { studioId: who.studioId, clientId: [...clientIds], keptAt: { [Op.ne]: null } };
-  const times = (await Look.findAll({ where: kept, attributes: ['clientId', [fn('MAX', col('kept_at')), 'keptAt']], group: ['clientId'] })).map(({ clientId, keptAt }) => ({ clientId, keptAt }));
+  const times = (
+    await Look.findAll({
+      where: kept,
+      attributes: ['clientId', [fn('MAX', col('kept_at')), 'keptAt']],
+      group: ['clientId'],
+    })
+  ).map(({ clientId, keptAt }) => ({ clientId, keptAt }));
   if (times.length === 0) return [];
   return toCards(who, await Look.findAll({ where: { studioId: who.studioId, [Op.or]: times } }));
 }
 
 /** Puts a picture in its place in the look, with its marks; a second one replaces the first. */
-export async function setLookPicture(who: Who, lookId: string, role: Role, pictureId: string, marks: StoredMarks): Promise<Result<null>> {
+export async function setLookPicture(
+  who: Who,
+  lookId: string,
+  role: Role,
+  pictureId: string,
+  marks: StoredMarks,
+): Promise<Result<null>> {
   return ready().transaction(async (transaction) => {
     const look = await Look.findOne({ where: { id: lookId, studioId: who.studioId }, transaction, lock: true });
     if (!look) return noLook();
-    if (look.keptAt) return failure('alreadyKept', 'This look is kept and closed; start a new one to measure again.', 'look');
+    if (look.keptAt)
+      return failure('alreadyKept', 'This look is kept and closed; start a new one to measure again.', 'look');
     if ((await Picture.count({ where: { id: pictureId, studioId: who.studioId }, transaction })) === 0)
       return failure('notFound', 'There is no such picture in this studio.', 'picture');
     const found = await LookPicture.findOne({ where: { lookId, role, studioId: who.studioId }, transaction });
     if (found) await found.update({ pictureId, marks, updatedAt: new Date() }, { transaction });
-    else await LookPicture.create({ id: newId(), studioId: who.studioId, lookId, role, pictureId, marks, updatedAt: new Date() }, { transaction });
+    else
+      await LookPicture.create(
+        { id: newId(), studioId: who.studioId, lookId, role, pictureId, marks, updatedAt: new Date() },
+        { transaction },
+      );
     return success(null);
   });
 }
 
-export async function chooseCorrection(who: Who, lookId: string, fault: string | null, correction: string | null): Promise<Result<null>> {
+export async function chooseCorrection(
+  who: Who,
+  lookId: string,
+  fault: string | null,
+  correction: string | null,
+): Promise<Result<null>> {
   ready();
   const look = await Look.findOne({ where: { id: lookId, studioId: who.studioId } });
   if (!look) return noLook();
-  if (look.keptAt) return failure('alreadyKept', 'This look is kept and closed; start a new one to try something else.', 'look');
+  if (look.keptAt)
+    return failure('alreadyKept', 'This look is kept and closed; start a new one to try something else.', 'look');
   await look.update({ fault, correction });
   return success(null);
 }
@@ -101,7 +167,11 @@ export async function chooseCorrection(who: Who, lookId: string, fault: string |
 export type TrialResult = Pick<TrialCard, 'fault' | 'correction' | 'measure' | 'verdict' | 'changeValue' | 'mdc'>;
 
 /** Closes a look: its results as computed, the correction's outcome, and the dose. */
-export async function keepLook(who: Who, lookId: string, kept: { result: KeptReading; trial: TrialResult | undefined; dose: StoredDose; at?: Date }): Promise<Result<null>> {
+export async function keepLook(
+  who: Who,
+  lookId: string,
+  kept: { result: KeptReading; trial: TrialResult | undefined; dose: StoredDose; at?: Date },
+): Promise<Result<null>> {
   return ready().transaction(async (transaction) => {
     const look = await Look.findOne({ where: { id: lookId, studioId: who.studioId }, transaction, lock: true });
     if (!look) return noLook();
@@ -109,8 +179,15 @@ export async function keepLook(who: Who, lookId: string, kept: { result: KeptRea
     const at = kept.at ?? new Date();
     await look.update({ result: kept.result, keptAt: at }, { transaction });
     const { studioId, clientId, exercise } = look;
-    if (kept.trial) await Trial.create({ id: newId(), studioId, clientId, lookId, exercise, ...kept.trial, triedAt: at }, { transaction });
-    await Dose.create({ id: newId(), studioId, clientId, lookId, instructorId: who.userId, ...kept.dose, createdAt: at }, { transaction });
+    if (kept.trial)
+      await Trial.create(
+        { id: newId(), studioId, clientId, lookId, exercise, ...kept.trial, triedAt: at },
+        { transaction },
+      );
+    await Dose.create(
+      { id: newId(), studioId, clientId, lookId, instructorId: who.userId, ...kept.dose, createdAt: at },
+      { transaction },
+    );
     return success(null);
   });
 }
@@ -118,15 +195,68 @@ export async function keepLook(who: Who, lookId: string, kept: { result: KeptRea
 /** Doses of these clients, newest first. */
 export async function listDoses(who: Who, clientIds: readonly string[], limit = 400): Promise<DoseCard[]> {
   ready();
-  const doses = await Dose.findAll({ where: { studioId: who.studioId, clientId: [...clientIds] }, order: [['createdAt', 'DESC']], limit });
-  return doses.map(({ id, lookId, clientId, exercise, level, repetitions, sets, sides, directions, pattern, pace, changeOverS, setS, breathsPerMinute, createdAt }) => ({
-    id, lookId, clientId, exercise, level, repetitions, sets, sides, directions, pattern, pace, changeOverS, setS, breathsPerMinute, createdAt,
-  }));
+  const doses = await Dose.findAll({
+    where: { studioId: who.studioId, clientId: [...clientIds] },
+    order: [['createdAt', 'DESC']],
+    limit,
+  });
+  return doses.map(
+    ({
+      id,
+      lookId,
+      clientId,
+      exercise,
+      level,
+      repetitions,
+      sets,
+      sides,
+      directions,
+      pattern,
+      pace,
+      changeOverS,
+      setS,
+      breathsPerMinute,
+      createdAt,
+    }) => ({
+      id,
+      lookId,
+      clientId,
+      exercise,
+      level,
+      repetitions,
+      sets,
+      sides,
+      directions,
+      pattern,
+      pace,
+      changeOverS,
+      setS,
+      breathsPerMinute,
+      createdAt,
+    }),
+  );
 }
 
 /** What was tried in this studio, or with one client; oldest first. */
 export async function listTrials(who: Who, where: { clientId?: string } = {}): Promise<TrialCard[]> {
   ready();
-  const newest = await Trial.findAll({ where: { studioId: who.studioId, ...where }, order: [['triedAt', 'DESC']], limit: 2000 });
-  return newest.reverse().map(({ lookId, clientId, exercise, fault, correction, measure, verdict, changeValue, mdc, triedAt }) => ({ lookId, clientId, exercise, fault, correction, measure, verdict, changeValue, mdc, triedAt }));
+  const newest = await Trial.findAll({
+    where: { studioId: who.studioId, ...where },
+    order: [['triedAt', 'DESC']],
+    limit: 2000,
+  });
+  return newest
+    .reverse()
+    .map(({ lookId, clientId, exercise, fault, correction, measure, verdict, changeValue, mdc, triedAt }) => ({
+      lookId,
+      clientId,
+      exercise,
+      fault,
+      correction,
+      measure,
+      verdict,
+      changeValue,
+      mdc,
+      triedAt,
+    }));
 }

@@ -5,9 +5,25 @@ import { Client, Picture } from '../models';
 import { ready } from '../ready';
 import type { PictureCard, Who } from '../types';
 
-export type NewPicture = { readonly clientId: string; readonly title: string; readonly bytes: Buffer; readonly format: string; readonly width: number; readonly height: number; readonly originalWidth: number; readonly originalHeight: number };
+export type NewPicture = {
+  readonly clientId: string;
+  readonly title: string;
+  readonly bytes: Buffer;
+  readonly format: string;
+  readonly width: number;
+  readonly height: number;
+  readonly originalWidth: number;
+  readonly originalHeight: number;
+};
 
-const card = ({ id, title, width, height, originalWidth, originalHeight }: Picture): PictureCard => ({ id, title, width, height, originalWidth, originalHeight });
+const card = ({ id, title, width, height, originalWidth, originalHeight }: Picture): PictureCard => ({
+  id,
+  title,
+  width,
+  height,
+  originalWidth,
+  originalHeight,
+});
 const withoutBytes = { exclude: ['bytes'] };
 
 /** Keeps a client's picture in the database, where every app server finds it. */
@@ -15,7 +31,9 @@ export async function addPicture(who: Who, picture: NewPicture): Promise<Result<
   ready();
   if ((await Client.count({ where: { id: picture.clientId, studioId: who.studioId } })) === 0)
     return failure('notFound', 'There is no such client in this studio.', 'client');
-  return success(card(await Picture.create({ id: newId(), studioId: who.studioId, ...picture, createdAt: new Date() })));
+  return success(
+    card(await Picture.create({ id: newId(), studioId: who.studioId, ...picture, createdAt: new Date() })),
+  );
 }
 
 export async function findPictureBytes(who: Who, id: string): Promise<{ bytes: Buffer; format: string } | undefined> {
@@ -27,6 +45,13 @@ export async function findPictureBytes(who: Who, id: string): Promise<{ bytes: B
 /** Pictures that belong to no client: the demo set. */
 export async function listDemoPictures(who: Who): Promise<PictureCard[]> {
   ready();
-  const pictures = await Picture.findAll({ where: { studioId: who.studioId, clientId: null }, attributes: withoutBytes, order: [['createdAt', 'ASC'], ['title', 'ASC']] });
+  const pictures = await Picture.findAll({
+    where: { studioId: who.studioId, clientId: null },
+    attributes: withoutBytes,
+    order: [
+      ['createdAt', 'ASC'],
+      ['title', 'ASC'],
+    ],
+  });
   return pictures.map(card);
 }

@@ -25,7 +25,8 @@ async function countFailure(key: string): Promise<void> {
   await ready().transaction(async (transaction) => {
     const row = await RateLimit.findByPk(key, { transaction, lock: true });
     if (!row) await RateLimit.create({ id: key, points: 1, expiresAt }, { transaction });
-    else if (!row.expiresAt || row.expiresAt.getTime() <= Date.now()) await row.update({ points: 1, expiresAt }, { transaction });
+    else if (!row.expiresAt || row.expiresAt.getTime() <= Date.now())
+      await row.update({ points: 1, expiresAt }, { transaction });
     else await row.update({ points: row.points + 1 }, { transaction });
   });
 }
@@ -57,7 +58,11 @@ export async function signIn(email: string, password: string): Promise<Result<{ 
 }
 
 const tooMany = (waitMs: number) =>
-  failure('tooManyTries', `Too many tries. Wait ${Math.max(1, Math.ceil(waitMs / 60_000))} minutes, then try again.`, 'password');
+  failure(
+    'tooManyTries',
+    `Too many tries. Wait ${Math.max(1, Math.ceil(waitMs / 60_000))} minutes, then try again.`,
+    'password',
+  );
 
 const tokenId = (token: string) => createHash('sha256').update(token).digest('hex');
 

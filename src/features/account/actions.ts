@@ -26,5 +26,9 @@ export async function signOutHere(): Promise<void> {
 }
 
 export async function keepTheme(theme: 'light' | 'dark'): Promise<void> {
-  (await cookies()).set('spine-theme', theme === 'dark' ? 'dark' : 'light', { sameSite: 'lax', path: '/', maxAge: 31_536_000 });
+  (await cookies()).set('spine-theme', theme === 'dark' ? 'dark' : 'light', {
+    sameSite: 'lax',
+    path: '/',
+    maxAge: 31_536_000,
+  });
 }

@@ -19,20 +19,60 @@ const Split = styled.main`
   min-height: 100vh;
   display: grid;
   grid-template-columns: minmax(0, 1.25fr) minmax(340px, 1fr);
-  ${narrow} { grid-template-columns: minmax(0, 1fr); }
-  .face { background: var(--panel); border-right: 1px solid var(--rule); padding: 48px clamp(20px, 5vw, 72px); display: grid; align-content: center; gap: 34px; }
-  ${narrow} { .face { border-right: 0; border-bottom: 1px solid var(--rule); padding-block: 28px; gap: 20px; } .face .vials { display: none; } }
-  .face h1 { font-size: clamp(2.4rem, 5vw, 3.6rem); }
-  .vials { max-width: 420px; }
-  .form { padding: 48px clamp(20px, 4vw, 64px); display: grid; align-content: center; }
-  form { display: grid; gap: 18px; max-width: 400px; width: 100%; }
+  ${narrow} {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .face {
+    background: var(--panel);
+    border-right: 1px solid var(--rule);
+    padding: 48px clamp(20px, 5vw, 72px);
+    display: grid;
+    align-content: center;
+    gap: 34px;
+  }
+  ${narrow} {
+    .face {
+      border-right: 0;
+      border-bottom: 1px solid var(--rule);
+      padding-block: 28px;
+      gap: 20px;
+    }
+    .face .vials {
+      display: none;
+    }
+  }
+  .face h1 {
+    font-size: clamp(2.4rem, 5vw, 3.6rem);
+  }
+  .vials {
+    max-width: 420px;
+  }
+  .form {
+    padding: 48px clamp(20px, 4vw, 64px);
+    display: grid;
+    align-content: center;
+  }
+  form {
+    display: grid;
+    gap: 18px;
+    max-width: 400px;
+    width: 100%;
+  }
 `;
 
-const pose = { left: { kind: 'footDown' }, right: { kind: 'raised', thighDeg: 90, kneeDeg: 90 }, pelvicTiltDeg: 11, ribFlareDeg: 3 } as const;
+const pose = {
+  left: { kind: 'footDown' },
+  right: { kind: 'raised', thighDeg: 90, kneeDeg: 90 },
+  pelvicTiltDeg: 11,
+  ribFlareDeg: 3,
+} as const;
 
 export function SignIn({ demo }: { demo: SignInForm | null }) {
   const router = useRouter();
-  const { control, handleSubmit, setError, setValue, formState } = useForm<SignInForm>({ resolver: valibotResolver(signInForm), defaultValues: { email: '', password: '' } });
+  const { control, handleSubmit, setError, setValue, formState } = useForm<SignInForm>({
+    resolver: valibotResolver(signInForm),
+    defaultValues: { email: '', password: '' },
+  });
   const submit = handleSubmit(async (values) => {
     const result = await signInWith(values).catch(() => undefined);
     if (result?.ok) return router.replace('/');
@@ -66,13 +106,27 @@ export function SignIn({ demo }: { demo: SignInForm | null }) {
         <form onSubmit={submit} noValidate>
           <h2>Sign in</h2>
           <TextField control={control} name="email" label="E-mail address" type="email" autoComplete="username" />
-          <TextField control={control} name="password" label="Password" type="password" autoComplete="current-password" />
-          <Button $look="main" type="submit" isDisabled={formState.isSubmitting}>{formState.isSubmitting ? 'Signing in…' : 'Sign in'}</Button>
+          <TextField
+            control={control}
+            name="password"
+            label="Password"
+            type="password"
+            autoComplete="current-password"
+          />
+          <Button $look="main" type="submit" isDisabled={formState.isSubmitting}>
+            {formState.isSubmitting ? 'Signing in…' : 'Sign in'}
+          </Button>
           {demo && (
             <Notice>
               <KeyRound size={20} aria-hidden />
               <Stack $gap={8}>
-                <span>The demo studio is loaded. Its instructor signs in with<br /><strong>{demo.email}</strong><br /><strong>{demo.password}</strong></span>
+                <span>
+                  The demo studio is loaded. Its instructor signs in with
+                  <br />
+                  <strong>{demo.email}</strong>
+                  <br />
+                  <strong>{demo.password}</strong>
+                </span>
                 <Button onPress={() => fill(demo)}>Fill in for me</Button>
               </Stack>
             </Notice>

@@ -16,22 +16,83 @@ const Bar = styled.header`
   padding: 8px 32px;
   min-height: 62px;
   border-bottom: 1px solid var(--rule);
-  ${narrow} { padding: 6px 20px; gap: 6px 16px; }
-  ${phone} { padding: 4px 14px; flex-wrap: wrap; }
-  .mark { font-family: 'Archivo Variable'; font-stretch: 88%; font-weight: 750; font-size: 1.25rem; text-decoration: none; display: flex; gap: 10px; align-items: center; letter-spacing: -0.01em; white-space: nowrap; min-height: 44px; }
-  .mark svg { width: 26px; height: 26px; }
-  nav { display: flex; gap: 4px; }
-  nav a { text-decoration: none; padding: 10px 14px; border-radius: 11px; min-height: 44px; }
-  nav a[aria-current] { background: var(--ink); color: var(--on-ink); font-weight: 650; }
-  .where { margin-left: auto; color: var(--quiet); font-size: 0.92rem; text-align: right; min-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-  ${narrow} { .where { display: none; } .tools { margin-left: auto; } }
-  .tools { display: flex; gap: 4px; }
-  @media print { display: none; }
+  ${narrow} {
+    padding: 6px 20px;
+    gap: 6px 16px;
+  }
+  ${phone} {
+    padding: 4px 14px;
+    flex-wrap: wrap;
+  }
+  .mark {
+    font-family: 'Archivo Variable';
+    font-stretch: 88%;
+    font-weight: 750;
+    font-size: 1.25rem;
+    text-decoration: none;
+    display: flex;
+    gap: 10px;
+    align-items: center;
+    letter-spacing: -0.01em;
+    white-space: nowrap;
+    min-height: 44px;
+  }
+  .mark svg {
+    width: 26px;
+    height: 26px;
+  }
+  nav {
+    display: flex;
+    gap: 4px;
+  }
+  nav a {
+    text-decoration: none;
+    padding: 10px 14px;
+    border-radius: 11px;
+    min-height: 44px;
+  }
+  nav a[aria-current] {
+    background: var(--ink);
+    color: var(--on-ink);
+    font-weight: 650;
+  }
+  .where {
+    margin-left: auto;
+    color: var(--quiet);
+    font-size: 0.92rem;
+    text-align: right;
+    min-width: 0;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+  ${narrow} {
+    .where {
+      display: none;
+    }
+    .tools {
+      margin-left: auto;
+    }
+  }
+  .tools {
+    display: flex;
+    gap: 4px;
+  }
+  ${phone} {
+    .word {
+      display: none;
+    }
+  }
+  @media print {
+    display: none;
+  }
 `;
 
 function swapTheme() {
   const root = document.documentElement;
-  const isDark = root.dataset.theme ? root.dataset.theme === 'dark' : matchMedia('(prefers-color-scheme: dark)').matches;
+  const isDark = root.dataset.theme
+    ? root.dataset.theme === 'dark'
+    : matchMedia('(prefers-color-scheme: dark)').matches;
   root.dataset.theme = isDark ? 'light' : 'dark';
   void keepTheme(isDark ? 'light' : 'dark');
 }
@@ -41,28 +102,51 @@ function leave() {
   void signOutHere();
 }
 
-const places = [{ href: '/', name: 'Today' }, { href: '/clients', name: 'Clients' }];
+const places = [
+  { href: '/', name: 'Today' },
+  { href: '/clients', name: 'Clients' },
+];
 
 export function TopBar({ studio, name }: { studio: string; name: string }) {
   const path = usePathname();
-  const isHere = (href: string) => (href === '/' ? path === '/' : path.startsWith(href) || (href === '/clients' && path.startsWith('/looks')));
+  const isHere = (href: string) =>
+    href === '/' ? path === '/' : path.startsWith(href) || (href === '/clients' && path.startsWith('/looks'));
   return (
     <Bar>
-      <Link href="/" className="mark">
+      <Link href="/" className="mark" aria-label="Level Spine">
         <svg viewBox="0 0 26 26" aria-hidden>
-          {[[13, 0], [15, 1], [8.5, 2]].map(([x, row = 0]) => (
-            <g key={row} stroke="var(--ink)" strokeWidth="1.2"><rect x="1" y={2 + row * 8} width="24" height="6" rx="3" fill="var(--fluid)" /><ellipse cx={x} cy={5 + row * 8} rx="3" ry="2" fill="var(--bubble)" /></g>
+          {[
+            [13, 0],
+            [15, 1],
+            [8.5, 2],
+          ].map(([x, row = 0]) => (
+            <g key={row} stroke="var(--ink)" strokeWidth="1.2">
+              <rect x="1" y={2 + row * 8} width="24" height="6" rx="3" fill="var(--fluid)" />
+              <ellipse cx={x} cy={5 + row * 8} rx="3" ry="2" fill="var(--bubble)" />
+            </g>
           ))}
         </svg>
-        Level Spine
+        <span className="word">Level Spine</span>
       </Link>
       <nav aria-label="Main">
-        {places.map(({ href, name: place }) => <Link key={href} href={href} aria-current={isHere(href) ? 'page' : undefined}>{place}</Link>)}
+        {places.map(({ href, name: place }) => (
+          <Link key={href} href={href} aria-current={isHere(href) ? 'page' : undefined}>
+            {place}
+          </Link>
+        ))}
       </nav>
-      <span className="where">{name} · {studio}</span>
+      <span className="where">
+        {name} · {studio}
+      </span>
       <span className="tools">
-        <Button $look="quiet" aria-label="Light or dark" onPress={swapTheme}><Sun size={19} aria-hidden /><Moon size={19} aria-hidden /></Button>
-        <Button $look="quiet" onPress={leave}><LogOut size={19} aria-hidden />Sign out</Button>
+        <Button $look="quiet" aria-label="Light or dark" onPress={swapTheme}>
+          <Sun size={19} aria-hidden />
+          <Moon size={19} aria-hidden />
+        </Button>
+        <Button $look="quiet" aria-label="Sign out" onPress={leave}>
+          <LogOut size={19} aria-hidden />
+          <span className="word">Sign out</span>
+        </Button>
       </span>
     </Bar>
   );

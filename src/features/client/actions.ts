@@ -39,10 +39,14 @@ export async function keepNewClient(input: unknown): Promise<Result<{ clientId: 
 }
 
 export async function keepClient(input: unknown): Promise<Result<{ clientId: string }>> {
-  return act(v.strictObject({ id: v.pipe(v.string(), v.uuid()), client: checked }), input, async (who, { id, client }) => {
-    const result = await updateClient(who, id, toClient(client));
-    if (!result.ok) return result;
-    revalidatePath('/', 'layout');
-    return success({ clientId: id });
-  });
+  return act(
+    v.strictObject({ id: v.pipe(v.string(), v.uuid()), client: checked }),
+    input,
+    async (who, { id, client }) => {
+      const result = await updateClient(who, id, toClient(client));
+      if (!result.ok) return result;
+      revalidatePath('/', 'layout');
+      return success({ clientId: id });
+    },
+  );
 }

@@ -12,14 +12,20 @@ import { keepClient, keepNewClient } from './actions';
 import { clientForm } from './form';
 import type { ReadClient, TypedClient } from './form';
 
-const schools = [{ id: 'studio', name: 'as the studio' }, ...repertoire.schools.map(({ id, name, about }) => ({ id, name, about }))];
+const schools = [
+  { id: 'studio', name: 'as the studio' },
+  ...repertoire.schools.map(({ id, name, about }) => ({ id, name, about })),
+];
 const fields = ['name', 'goal', 'birthYear', 'heightCm', 'massKg', 'note'] as const;
 
 /** A new client (no `id`) or a change to one. What was typed stays through every error. */
 export function ClientForm({ id, values, deferring }: { id?: string; values: TypedClient; deferring: string }) {
   const router = useRouter();
   const [failed, setFailed] = useState<string>();
-  const { control, handleSubmit, setError, getValues, formState } = useForm<TypedClient, unknown, ReadClient>({ resolver: valibotResolver(clientForm), defaultValues: values });
+  const { control, handleSubmit, setError, getValues, formState } = useForm<TypedClient, unknown, ReadClient>({
+    resolver: valibotResolver(clientForm),
+    defaultValues: values,
+  });
   const submit = handleSubmit(async () => {
     setFailed(undefined);
     const typed = getValues();
@@ -27,11 +33,18 @@ export function ClientForm({ id, values, deferring }: { id?: string; values: Typ
     if (result?.ok) return router.push(`/clients/${result.value.clientId}`);
     const at = fields.find((name) => name === result?.error.path.split('.').at(-1));
     if (at && result) setError(at, { message: result.error.message.replace(/^[\w.]+: /, '') });
-    else setFailed(result?.error.message ?? 'The server does not answer. What you typed stays here; try again in a moment.');
+    else
+      setFailed(
+        result?.error.message ?? 'The server does not answer. What you typed stays here; try again in a moment.',
+      );
   });
   return (
     <Page>
-      <PageHead><div><h1>{id ? values.name : 'New client'}</h1></div></PageHead>
+      <PageHead>
+        <div>
+          <h1>{id ? values.name : 'New client'}</h1>
+        </div>
+      </PageHead>
       <form onSubmit={submit} noValidate style={{ maxWidth: 860, paddingTop: 20 }}>
         <Section>
           <TextField control={control} name="name" label="Name" autoComplete="off" />
@@ -40,24 +53,48 @@ export function ClientForm({ id, values, deferring }: { id?: string; values: Typ
             <TextField control={control} name="birthYear" label="Year of birth" inputMode="numeric" />
             <TextField control={control} name="heightCm" label="Height, cm" inputMode="decimal" />
             <TextField control={control} name="massKg" label="Body mass, kg" inputMode="decimal" />
-            <SelectField control={control} name="sex" label="Body proportions" choices={[{ id: 'unsaid', name: 'not said', about: 'the mean of both' }, { id: 'f', name: 'female' }, { id: 'm', name: 'male' }]} />
+            <SelectField
+              control={control}
+              name="sex"
+              label="Body proportions"
+              choices={[
+                { id: 'unsaid', name: 'not said', about: 'the mean of both' },
+                { id: 'f', name: 'female' },
+                { id: 'm', name: 'male' },
+              ]}
+            />
           </FormGrid>
           <Small>Height and mass scale the drawing and the load arithmetic. They may stay empty.</Small>
         </Section>
         <Section>
           <h2>Cautions</h2>
           <Small>{deferring}</Small>
-          <ChecklistField control={control} name="conditions" label="What is on file" choices={repertoire.conditions.map(({ id: condition, name }) => ({ id: condition, name }))} />
+          <ChecklistField
+            control={control}
+            name="conditions"
+            label="What is on file"
+            choices={repertoire.conditions.map(({ id: condition, name }) => ({ id: condition, name }))}
+          />
         </Section>
         <Section>
           <SelectField control={control} name="school" label="School" choices={schools} />
-          <CheckField control={control} name="touchConsent" label="She agrees to be touched as a cue. Asked, kept here, and changed whenever she likes." />
+          <CheckField
+            control={control}
+            name="touchConsent"
+            label="She agrees to be touched as a cue. Asked, kept here, and changed whenever she likes."
+          />
           <TextField control={control} name="note" label="Note" lines />
         </Section>
         <Stack style={{ paddingTop: 24 }}>
-          {failed && <Notice $tone="out" role="alert">{failed}</Notice>}
+          {failed && (
+            <Notice $tone="out" role="alert">
+              {failed}
+            </Notice>
+          )}
           <Row>
-            <Button $look="main" type="submit" isDisabled={formState.isSubmitting}>{formState.isSubmitting ? 'Keeping…' : 'Keep client'}</Button>
+            <Button $look="main" type="submit" isDisabled={formState.isSubmitting}>
+              {formState.isSubmitting ? 'Keeping…' : 'Keep client'}
+            </Button>
             <ButtonLink href={id ? `/clients/${id}` : '/clients'}>Leave without keeping</ButtonLink>
           </Row>
         </Stack>

@@ -16,11 +16,26 @@ const Ladder = styled.ol`
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(140px, 1fr));
   gap: 10px;
-  li { border-top: 4px solid var(--rule); padding-top: 8px; min-width: 0; display: grid; gap: 2px; align-content: start; }
-  li[data-reached] { border-color: var(--fluid-deep); }
-  li[aria-current] { border-color: var(--ink); }
-  li[aria-current] .name { font-weight: 700; }
-  .name { line-height: 1.25; }
+  li {
+    border-top: 4px solid var(--rule);
+    padding-top: 8px;
+    min-width: 0;
+    display: grid;
+    gap: 2px;
+    align-content: start;
+  }
+  li[data-reached] {
+    border-color: var(--fluid-deep);
+  }
+  li[aria-current] {
+    border-color: var(--ink);
+  }
+  li[aria-current] .name {
+    font-weight: 700;
+  }
+  .name {
+    line-height: 1.25;
+  }
 `;
 
 function Rungs({ standing }: { standing: Standing }) {
@@ -29,15 +44,25 @@ function Rungs({ standing }: { standing: Standing }) {
     <Stack $gap={8}>
       <Row $gap={10}>
         <h3>{exercise.name}</h3>
-        <Small>{standing.level === null ? 'not begun' : `level ${standing.level} of ${exercise.levels.length}, since ${standing.since}`}</Small>
+        <Small>
+          {standing.level === null
+            ? 'not begun'
+            : `level ${standing.level} of ${exercise.levels.length}, since ${standing.since}`}
+        </Small>
       </Row>
       <Ladder aria-label={`${exercise.name}: levels`}>
         {exercise.levels.map(({ number, name, top }) => {
           const step = standing.steps.find(({ level }) => level === number);
           return (
-            <li key={number} data-reached={step ? '' : undefined} aria-current={number === standing.level ? 'step' : undefined}>
+            <li
+              key={number}
+              data-reached={step ? '' : undefined}
+              aria-current={number === standing.level ? 'step' : undefined}
+            >
               <Figure pose={top} label={name} small />
-              <span className="name">{number} · {name}</span>
+              <span className="name">
+                {number} · {name}
+              </span>
               {step && <Small>{step.date}</Small>}
             </li>
           );
@@ -48,7 +73,13 @@ function Rungs({ standing }: { standing: Standing }) {
 }
 
 /** Who she is, what to mind, where she stands, what worked, and every look. */
-export function Client({ page: { client, facts, school, cautions, neutral, standings, helped, looks, total, page, pages }, deferring }: { page: ClientPage; deferring: string }) {
+export function Client({
+  page: { client, facts, school, cautions, neutral, standings, helped, looks, total, page, pages },
+  deferring,
+}: {
+  page: ClientPage;
+  deferring: string;
+}) {
   const here = `/clients/${client.id}`;
   return (
     <Page>
@@ -58,32 +89,51 @@ export function Client({ page: { client, facts, school, cautions, neutral, stand
           <Quiet>{client.goal}</Quiet>
           <Row $gap={8} style={{ paddingTop: 8 }}>
             {facts && <Small>{facts}</Small>}
-            <Chip>{school.name}{school.isOwn ? '' : ', as the studio'}</Chip>
+            <Chip>
+              {school.name}
+              {school.isOwn ? '' : ', as the studio'}
+            </Chip>
             <Chip>{client.touchConsent ? 'touch: agreed' : 'touch: not agreed'}</Chip>
           </Row>
         </div>
         <Row>
-          <ButtonLink href={`${here}/edit`}><Pencil size={18} aria-hidden />Change</ButtonLink>
-          <ButtonLink href={`${here}/look`} $look="main"><Ruler size={19} aria-hidden />Look</ButtonLink>
+          <ButtonLink href={`${here}/edit`}>
+            <Pencil size={18} aria-hidden />
+            Change
+          </ButtonLink>
+          <ButtonLink href={`${here}/look`} $look="main">
+            <Ruler size={19} aria-hidden />
+            Look
+          </ButtonLink>
         </Row>
       </PageHead>
       <Columns $side="350px">
         <div>
           <Section aria-label="Where she stands">
             <h2>Where she stands</h2>
-            {standings.map((standing) => <Rungs key={standing.exercise} standing={standing} />)}
+            {standings.map((standing) => (
+              <Rungs key={standing.exercise} standing={standing} />
+            ))}
           </Section>
           <Section id="history" aria-label="Looks">
-            <Row style={{ justifyContent: 'space-between' }}><h2>Looks</h2>{total > 0 && <Small>{total} in all</Small>}</Row>
+            <Row style={{ justifyContent: 'space-between' }}>
+              <h2>Looks</h2>
+              {total > 0 && <Small>{total} in all</Small>}
+            </Row>
             {looks.length === 0 ? (
-              <Quiet>No look yet. The first one is a leg float, uncorrected: it shows what pelvis, ribs and head do of their own accord.</Quiet>
+              <Quiet>
+                No look yet. The first one is a leg float, uncorrected: it shows what pelvis, ribs and head do of their
+                own accord.
+              </Quiet>
             ) : (
               looks.map((look) => <KeptLook key={look.id} look={look} />)
             )}
             {pages > 1 && (
               <Row as="nav" aria-label="Older and newer looks">
                 {page > 1 && <ButtonLink href={`${here}?page=${page - 1}#history`}>Newer</ButtonLink>}
-                <Small>{page} of {pages}</Small>
+                <Small>
+                  {page} of {pages}
+                </Small>
                 {page < pages && <ButtonLink href={`${here}?page=${page + 1}#history`}>Older</ButtonLink>}
               </Row>
             )}
@@ -96,8 +146,21 @@ export function Client({ page: { client, facts, school, cautions, neutral, stand
               <h2>Own neutral</h2>
               {neutral ? (
                 <>
-                  <span><span className="numeral" style={{ fontSize: '1.6rem' }}>{formatMeasure('pelvicTilt', neutral.value)}</span> <Small>{neutral.se === null ? '± not known, no scale' : `± ${formatMeasure('pelvicTilt', neutral.se, 'error')}`} · pelvic tilt at rest</Small></span>
-                  <Small>From the set-up picture of {neutral.date}. Between dates the points are found again by touch, so this figure is blunt; within one look, drift from it is sharp.</Small>
+                  <span>
+                    <span className="numeral" style={{ fontSize: '1.6rem' }}>
+                      {formatMeasure('pelvicTilt', neutral.value)}
+                    </span>{' '}
+                    <Small>
+                      {neutral.se === null
+                        ? '± not known, no scale'
+                        : `± ${formatMeasure('pelvicTilt', neutral.se, 'error')}`}{' '}
+                      · pelvic tilt at rest
+                    </Small>
+                  </span>
+                  <Small>
+                    From the set-up picture of {neutral.date}. Between dates the points are found again by touch, so
+                    this figure is blunt; within one look, drift from it is sharp.
+                  </Small>
                 </>
               ) : (
                 <Quiet>Not known yet: the set-up picture of her first look gives it.</Quiet>
@@ -107,21 +170,32 @@ export function Client({ page: { client, facts, school, cautions, neutral, stand
           <Panel>
             <Stack $gap={10}>
               <h2>What helped her</h2>
-              {helped.length === 0 ? <Quiet>Nothing tried and retested yet.</Quiet> : (
+              {helped.length === 0 ? (
+                <Quiet>Nothing tried and retested yet.</Quiet>
+              ) : (
                 <ul>
                   {helped.map(({ correction, fault, better, tried }) => (
                     <li key={`${correction}${fault}`} style={{ padding: '6px 0' }}>
-                      “{entry(repertoire.corrections, correction).say}” <Small>against {entry(repertoire.faults, fault).plain}: better {better} of {tried}</Small>
+                      “{entry(repertoire.corrections, correction).say}”{' '}
+                      <Small>
+                        against {entry(repertoire.faults, fault).plain}: better {better} of {tried}
+                      </Small>
                     </li>
                   ))}
                 </ul>
               )}
             </Stack>
           </Panel>
-          {client.note && <Panel><Stack $gap={4}><h2>Note</h2><span style={{ whiteSpace: 'pre-wrap', overflowWrap: 'anywhere' }}>{client.note}</span></Stack></Panel>}
+          {client.note && (
+            <Panel>
+              <Stack $gap={4}>
+                <h2>Note</h2>
+                <span style={{ whiteSpace: 'pre-wrap', overflowWrap: 'anywhere' }}>{client.note}</span>
+              </Stack>
+            </Panel>
+          )}
         </Stack>
       </Columns>
     </Page>
   );
 }
-

@@ -15,9 +15,18 @@ const Line = styled.li`
   gap: 6px 28px;
   padding: 14px 0;
   border-top: 1px solid var(--rule);
-  a { font-size: 1.18rem; text-decoration: none; overflow-wrap: anywhere; }
-  a:hover { text-decoration: underline; text-underline-offset: 4px; }
-  @media (max-width: 620px) { grid-template-columns: minmax(0, 1fr); }
+  a {
+    font-size: 1.18rem;
+    text-decoration: none;
+    overflow-wrap: anywhere;
+  }
+  a:hover {
+    text-decoration: underline;
+    text-underline-offset: 4px;
+  }
+  @media (max-width: 620px) {
+    grid-template-columns: minmax(0, 1fr);
+  }
 `;
 
 const Find = styled(Form)`
@@ -25,20 +34,35 @@ const Find = styled(Form)`
   gap: 8px;
   padding: 18px 0;
   max-width: 460px;
-  input { flex: 1; min-width: 0; min-height: 46px; padding: 9px 13px; border: 1.5px solid var(--rule-strong); border-radius: 12px; background: var(--panel); }
+  input {
+    flex: 1;
+    min-width: 0;
+    min-height: 46px;
+    padding: 9px 13px;
+    border: 1.5px solid var(--rule-strong);
+    border-radius: 12px;
+    background: var(--panel);
+  }
 `;
 
 export function Clients({ lines, total, search, page, pages }: ClientsPage) {
-  const to = (wanted: number) => `/clients?${new URLSearchParams({ ...(search ? { find: search } : {}), page: String(wanted) })}`;
+  const to = (wanted: number) =>
+    `/clients?${new URLSearchParams({ ...(search ? { find: search } : {}), page: String(wanted) })}`;
   return (
     <Page>
       <PageHead>
-        <div><h1>Clients</h1></div>
-        <ButtonLink href="/clients/new" $look="main">New client</ButtonLink>
+        <div>
+          <h1>Clients</h1>
+        </div>
+        <ButtonLink href="/clients/new" $look="main">
+          New client
+        </ButtonLink>
       </PageHead>
       <Find action="/clients" role="search">
         <input name="find" type="search" defaultValue={search} aria-label="Find by name" placeholder="Find by name" />
-        <Button type="submit" aria-label="Find"><Search size={19} aria-hidden /></Button>
+        <Button type="submit" aria-label="Find">
+          <Search size={19} aria-hidden />
+        </Button>
       </Find>
       {lines.length === 0 ? (
         <Stack style={{ padding: '24px 0', maxWidth: 520 }}>
@@ -51,7 +75,9 @@ export function Clients({ lines, total, search, page, pages }: ClientsPage) {
           {lines.map(({ id, name, goal, cautions }) => (
             <Line key={id}>
               <Stack $gap={2}>
-                <h2><Link href={`/clients/${id}`}>{name}</Link></h2>
+                <h2>
+                  <Link href={`/clients/${id}`}>{name}</Link>
+                </h2>
                 <Quiet>{goal}</Quiet>
               </Stack>
               <CautionChips cautions={cautions} />
@@ -62,7 +88,9 @@ export function Clients({ lines, total, search, page, pages }: ClientsPage) {
       {pages > 1 && (
         <Row as="nav" aria-label="Pages" style={{ paddingTop: 18 }}>
           {page > 1 && <ButtonLink href={to(page - 1)}>Before</ButtonLink>}
-          <Small>{page} of {pages}, {total} in all</Small>
+          <Small>
+            {page} of {pages}, {total} in all
+          </Small>
           {page < pages && <ButtonLink href={to(page + 1)}>After</ButtonLink>}
         </Row>
       )}

@@ -19,4 +19,15 @@ export const clientForm = v.object({
 export type TypedClient = v.InferInput<typeof clientForm>;
 export type ReadClient = v.InferOutput<typeof clientForm>;
 
-export const emptyClient: TypedClient = { name: '', goal: '', birthYear: '', heightCm: '', massKg: '', sex: 'unsaid', school: 'studio', touchConsent: false, note: '', conditions: [] };
+export const emptyClient: TypedClient = {
+  name: '',
+  goal: '',
+  birthYear: '',
+  heightCm: '',
+  massKg: '',
+  sex: 'unsaid',
+  school: 'studio',
+  touchConsent: false,
+  note: '',
+  conditions: [],
+};

@@ -16,21 +16,51 @@ const Sheet = styled(Panel)`
   display: grid;
   grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr);
   gap: 10px 22px;
-  & > header { grid-column: 1 / -1; }
-  .pictures { display: grid; gap: 10px; align-content: start; }
-  dl { display: grid; gap: 10px; align-content: start; }
-  dt { color: var(--quiet); font-size: 0.88rem; }
-  dd { line-height: 1.35; }
-  .out { color: var(--out); font-weight: 650; }
-  .figures { white-space: nowrap; }
-  .change { display: flex; gap: 9px; align-items: center; font-size: 1.25rem; }
-  @media (max-width: 700px) { grid-template-columns: minmax(0, 1fr); }
+  & > header {
+    grid-column: 1 / -1;
+  }
+  .pictures {
+    display: grid;
+    gap: 10px;
+    align-content: start;
+  }
+  dl {
+    display: grid;
+    gap: 10px;
+    align-content: start;
+  }
+  dt {
+    color: var(--quiet);
+    font-size: 0.88rem;
+  }
+  dd {
+    line-height: 1.35;
+  }
+  .out {
+    color: var(--out);
+    font-weight: 650;
+  }
+  .figures {
+    white-space: nowrap;
+  }
+  .change {
+    display: flex;
+    gap: 9px;
+    align-items: center;
+    font-size: 1.25rem;
+  }
+  @media (max-width: 700px) {
+    grid-template-columns: minmax(0, 1fr);
+  }
 `;
 
 const outcome = { better: 'better', same: 'same, within the error', worse: 'worse' } as const;
 type Kept = KeptReading['baseline'];
 
-const outBlocks = (findings: Kept): ReadonlySet<string> => new Set(findings.filter(({ verdict }) => verdict === 'out').map(({ fault }) => entry(repertoire.faults, fault).block));
+const outBlocks = (findings: Kept): ReadonlySet<string> =>
+  new Set(
+    findings.filter(({ verdict }) => verdict === 'out').map(({ fault }) => entry(repertoire.faults, fault).block),
+  );
 
 function Found({ findings }: { findings: Kept }) {
   const firstOf = (fault: string) => findings.find((one) => one.fault === fault); // two measures may show one fault: the worse stands for it
@@ -41,9 +71,23 @@ function Found({ findings }: { findings: Kept }) {
     <>
       {out.length === 0 && <span>nothing surely out of level</span>}
       {out.map(({ fault, severity, measure, value, se }) => (
-        <div key={measure}><span className="out">{severity}: {entry(repertoire.faults, fault).plain}</span> <Small>{nameOf(measure)} <span className="figures">{formatMeasure(measure, value)} ± {formatMeasure(measure, se, 'error')}</span></Small></div>
+        <div key={measure}>
+          <span className="out">
+            {severity}: {entry(repertoire.faults, fault).plain}
+          </span>{' '}
+          <Small>
+            {nameOf(measure)}{' '}
+            <span className="figures">
+              {formatMeasure(measure, value)} ± {formatMeasure(measure, se, 'error')}
+            </span>
+          </Small>
+        </div>
       ))}
-      {unsure.map(({ fault, measure }) => <div key={measure}><Small>can’t tell yet: {entry(repertoire.faults, fault).plain}</Small></div>)}
+      {unsure.map(({ fault, measure }) => (
+        <div key={measure}>
+          <Small>can’t tell yet: {entry(repertoire.faults, fault).plain}</Small>
+        </div>
+      ))}
     </>
   );
 }
@@ -52,28 +96,56 @@ function Found({ findings }: { findings: Kept }) {
 export function KeptLook({ look }: { look: LookLine }) {
   const { date, exercise, level, instructor, school, result, correction, pictures, dose, isKept } = look;
   const { setup, top, retest } = pictures;
-  const shown = [{ name: 'top, uncorrected', picture: top ?? setup, findings: result?.baseline ?? [] }, { name: 'retest', picture: retest, findings: result?.retest ?? [] }];
+  const shown = [
+    { name: 'top, uncorrected', picture: top ?? setup, findings: result?.baseline ?? [] },
+    { name: 'retest', picture: retest, findings: result?.retest ?? [] },
+  ];
   const verdict = result?.verdict;
   const tried = correction ? entry(repertoire.corrections, correction) : undefined;
   return (
     <Sheet as="article" data-look={look.id}>
       <header>
         <Row $gap={10} style={{ justifyContent: 'space-between' }}>
-          <h3>{date} · {entry(repertoire.exercises, exercise).name}, level {level}</h3>
-          {isKept ? <Small>{school} · {instructor}</Small> : <Row $gap={8}><Chip $tone="info">open</Chip><ButtonLink href={`/looks/${look.id}`}>Go on with it</ButtonLink></Row>}
+          <h3>
+            {date} · {entry(repertoire.exercises, exercise).name}, level {level}
+          </h3>
+          {isKept ? (
+            <Small>
+              {school} · {instructor}
+            </Small>
+          ) : (
+            <Row $gap={8}>
+              <Chip $tone="info">open</Chip>
+              <ButtonLink href={`/looks/${look.id}`}>Go on with it</ButtonLink>
+            </Row>
+          )}
         </Row>
       </header>
       <div className="pictures">
-        {shown.map(({ name, picture, findings }) => picture && (
-          <figure key={name}>
-            <MarkedPicture picture={picture} marks={picture.marks} setup={setup?.marks} out={outBlocks(findings)} label={`${name}: levels drawn on the picture`} />
-            <Small as="figcaption">{name}</Small>
-          </figure>
-        ))}
+        {shown.map(
+          ({ name, picture, findings }) =>
+            picture && (
+              <figure key={name}>
+                <MarkedPicture
+                  picture={picture}
+                  marks={picture.marks}
+                  setup={setup?.marks}
+                  out={outBlocks(findings)}
+                  label={`${name}: levels drawn on the picture`}
+                />
+                <Small as="figcaption">{name}</Small>
+              </figure>
+            ),
+        )}
       </div>
       {isKept ? (
         <dl>
-          <div><dt>finding</dt><dd><Found findings={result?.baseline ?? []} /></dd></div>
+          <div>
+            <dt>finding</dt>
+            <dd>
+              <Found findings={result?.baseline ?? []} />
+            </dd>
+          </div>
           <div>
             <dt>correction</dt>
             <dd>{tried ? `“${tried.say}”` : 'none'}</dd>
@@ -82,20 +154,34 @@ export function KeptLook({ look }: { look: LookLine }) {
             <div data-outcome={verdict.verdict}>
               <dt>retest</dt>
               <dd>
-                <span className="change numeral">{formatMeasure(verdict.measure, verdict.before.value)} <ArrowRight size={17} aria-label="to" /> {formatMeasure(verdict.measure, verdict.after.value)}</span>
-                <strong>{outcome[verdict.verdict]}</strong> <Small>{nameOf(verdict.measure)}; least real change {formatMeasure(verdict.measure, verdict.mdc, 'error')}</Small>
+                <span className="change numeral">
+                  {formatMeasure(verdict.measure, verdict.before.value)} <ArrowRight size={17} aria-label="to" />{' '}
+                  {formatMeasure(verdict.measure, verdict.after.value)}
+                </span>
+                <strong>{outcome[verdict.verdict]}</strong>{' '}
+                <Small>
+                  {nameOf(verdict.measure)}; least real change {formatMeasure(verdict.measure, verdict.mdc, 'error')}
+                </Small>
               </dd>
             </div>
           )}
           {dose && (
             <div>
               <dt>dose</dt>
-              <dd>level {dose.level}, {dose.sets > 1 ? `${dose.sets} × ` : ''}{dose.repetitions} {dose.sides === 2 ? 'each side' : 'repetitions'}; {dose.pattern} <Small>({formatSeconds(dose.setS)} a set, {dose.breathsPerMinute.toFixed(1)} breaths a minute)</Small></dd>
+              <dd>
+                level {dose.level}, {dose.sets > 1 ? `${dose.sets} × ` : ''}
+                {dose.repetitions} {dose.sides === 2 ? 'each side' : 'repetitions'}; {dose.pattern}{' '}
+                <Small>
+                  ({formatSeconds(dose.setS)} a set, {dose.breathsPerMinute.toFixed(1)} breaths a minute)
+                </Small>
+              </dd>
             </div>
           )}
         </dl>
       ) : (
-        <Stack><Quiet>Begun and not closed yet. Its marks are kept.</Quiet></Stack>
+        <Stack>
+          <Quiet>Begun and not closed yet. Its marks are kept.</Quiet>
+        </Stack>
       )}
     </Sheet>
   );

@@ -12,7 +12,7 @@ import { readClient, readClientForm, readClients } from './read';
 const pageOf = (text: string | undefined): number => (/^[1-9]\d{0,5}$/.test(text ?? '') ? Number(text) : 1);
 
 export async function ClientsScreen({ find, page }: { find?: string | undefined; page?: string | undefined }) {
-  return <Clients {...(await readClients(await requireWho(), (find ?? '').trim().slice(0, 120), pageOf(page)))} />;
+  return <Clients {...await readClients(await requireWho(), (find ?? '').trim().slice(0, 120), pageOf(page))} />;
 }
 
 export async function ClientScreen({ id, page }: { id: string; page?: string | undefined }) {

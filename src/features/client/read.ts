@@ -12,17 +12,44 @@ import { repertoire } from '@/repertoire';
 import { emptyClient } from './form';
 import type { TypedClient } from './form';
 
-export type ClientLine = { readonly id: string; readonly name: string; readonly goal: string; readonly cautions: readonly CautionOnFile[] };
-export type ClientsPage = { readonly lines: readonly ClientLine[]; readonly total: number; readonly search: string; readonly page: number; readonly pages: number };
+export type ClientLine = {
+  readonly id: string;
+  readonly name: string;
+  readonly goal: string;
+  readonly cautions: readonly CautionOnFile[];
+};
+export type ClientsPage = {
+  readonly lines: readonly ClientLine[];
+  readonly total: number;
+  readonly search: string;
+  readonly page: number;
+  readonly pages: number;
+};
 
 export async function readClients(who: Who, search: string, page: number): Promise<ClientsPage> {
   const { clients, total } = await listClients(who, { search, page });
-  const lines = clients.map(({ id, name, goal, conditions }) => ({ id, name, goal, cautions: cautionsOf(repertoire, conditions) }));
+  const lines = clients.map(({ id, name, goal, conditions }) => ({
+    id,
+    name,
+    goal,
+    cautions: cautionsOf(repertoire, conditions),
+  }));
   return { lines, total, search, page, pages: Math.max(1, Math.ceil(total / clientsPerPage)) };
 }
 
-export type Standing = { readonly exercise: string; readonly level: number | null; readonly since: string | null; readonly steps: readonly { readonly level: number; readonly date: string }[] };
-export type KeptPicture = { readonly id: string; readonly title: string; readonly originalWidth: number; readonly originalHeight: number; readonly marks: Marks };
+export type Standing = {
+  readonly exercise: string;
+  readonly level: number | null;
+  readonly since: string | null;
+  readonly steps: readonly { readonly level: number; readonly date: string }[];
+};
+export type KeptPicture = {
+  readonly id: string;
+  readonly title: string;
+  readonly originalWidth: number;
+  readonly originalHeight: number;
+  readonly marks: Marks;
+};
 export type LookLine = {
   readonly id: string;
   readonly date: string;
@@ -37,7 +64,12 @@ export type LookLine = {
   readonly pictures: Readonly<Partial<Record<Role, KeptPicture>>>;
   readonly dose: DoseCard | null;
 };
-export type WhatHelped = { readonly correction: string; readonly fault: string; readonly better: number; readonly tried: number };
+export type WhatHelped = {
+  readonly correction: string;
+  readonly fault: string;
+  readonly better: number;
+  readonly tried: number;
+};
 
 export type ClientPage = {
   readonly client: ClientCard;
@@ -79,22 +111,47 @@ export function whatHelped(trials: readonly Pick<TrialCard, 'correction' | 'faul
 function lineOf(look: LookCard, doses: readonly DoseCard[], tell: (date: Date) => string): LookLine {
   const { id, exercise, level, headEnd, instructor, result, correction, keptAt, startedAt } = look;
   return {
-    id, exercise, level, headEnd, instructor, result, correction, isKept: keptAt !== null, date: tell(keptAt ?? startedAt), school: entry(repertoire.schools, look.school).name,
+    id,
+    exercise,
+    level,
+    headEnd,
+    instructor,
+    result,
+    correction,
+    isKept: keptAt !== null,
+    date: tell(keptAt ?? startedAt),
+    school: entry(repertoire.schools, look.school).name,
     pictures: Object.fromEntries(look.pictures.map(({ role, ...picture }) => [role, picture])),
     dose: doses.find(({ lookId }) => lookId === id) ?? null,
   };
 }
 
 function factsOf({ birthYear, heightM, massKg }: ClientCard): string {
-  return [birthYear && `born ${birthYear}`, heightM && `${Math.round(heightM * 100)} cm`, massKg && `${Math.round(massKg)} kg`].filter(Boolean).join(' · ');
+  return [
+    birthYear && `born ${birthYear}`,
+    heightM && `${Math.round(heightM * 100)} cm`,
+    massKg && `${Math.round(massKg)} kg`,
+  ]
+    .filter(Boolean)
+    .join(' · ');
 }
 
 export async function readClient(who: Who, id: string, page: number, locale: string): Promise<Result<ClientPage>> {
   const found = await findClient(who, id);
   if (!found.ok) return found;
   const client = found.value;
-  const [studio, { looks, total }, doses, trials] = await Promise.all([findStudio(who), listLooks(who, id, page), listDoses(who, [id]), listTrials(who, { clientId: id })]);
-  const format = new Intl.DateTimeFormat(locale, { timeZone: studio.timeZone, day: 'numeric', month: 'short', year: 'numeric' });
+  const [studio, { looks, total }, doses, trials] = await Promise.all([
+    findStudio(who),
+    listLooks(who, id, page),
+    listDoses(who, [id]),
+    listTrials(who, { clientId: id }),
+  ]);
+  const format = new Intl.DateTimeFormat(locale, {
+    timeZone: studio.timeZone,
+    day: 'numeric',
+    month: 'short',
+    year: 'numeric',
+  });
   const tell = (date: Date) => format.format(date);
   const withNeutral = looks.find(({ result }) => result?.neutral.pelvicTilt);
   const tilt = withNeutral?.result?.neutral.pelvicTilt;
@@ -120,7 +177,16 @@ export async function readClientForm(who: Who, id: string): Promise<Result<Typed
   const { name, goal, birthYear, heightM, massKg, sex, school, touchConsent, note, conditions } = found.value;
   const text = (value: number | null) => (value === null ? '' : String(Math.round(value * 10) / 10));
   return success({
-    ...emptyClient, name, goal, note, touchConsent, birthYear: text(birthYear), heightCm: text(heightM && heightM * 100), massKg: text(massKg),
-    sex: sex ?? 'unsaid', school: school ?? 'studio', conditions: conditions.map(({ condition }) => condition),
+    ...emptyClient,
+    name,
+    goal,
+    note,
+    touchConsent,
+    birthYear: text(birthYear),
+    heightCm: text(heightM && heightM * 100),
+    massKg: text(massKg),
+    sex: sex ?? 'unsaid',
+    school: school ?? 'studio',
+    conditions: conditions.map(({ condition }) => condition),
   });
 }

@@ -16,7 +16,12 @@ import { repertoire, rulesVersion } from '@/repertoire';
 import { readKeptLook } from './read';
 
 const id = v.pipe(v.string(), v.uuid('is not an id'));
-const startForm = v.strictObject({ clientId: id, exercise: v.string(), level: v.pipe(v.number(), v.integer()), headEnd: v.picklist(['left', 'right']) });
+const startForm = v.strictObject({
+  clientId: id,
+  exercise: v.string(),
+  level: v.pipe(v.number(), v.integer()),
+  headEnd: v.picklist(['left', 'right']),
+});
 
 /** Begins a look with the stances in force now. */
 export async function beginLook(input: unknown): Promise<Result<string>> {
@@ -24,7 +29,8 @@ export async function beginLook(input: unknown): Promise<Result<string>> {
     const client = await findClient(who, form.clientId);
     if (!client.ok) return client;
     const exercise = repertoire.exercises.find((one) => one.id === form.exercise);
-    if (!exercise?.levels.some(({ number }) => number === form.level)) return failure('unknownLevel', 'There is no such exercise or level.', 'level');
+    if (!exercise?.levels.some(({ number }) => number === form.level))
+      return failure('unknownLevel', 'There is no such exercise or level.', 'level');
     const studio = await findStudio(who);
     const stances = resolveStances(repertoire, client.value.school ?? studio.school, studio.stances);
     if (!stances.ok) return stances;
@@ -36,15 +42,23 @@ const marksForm = v.strictObject({ lookId: id, role: v.picklist(roles), pictureI
 
 /** Keeps a picture in its place with the marks on it; called after every change. */
 export async function keepMarks(input: unknown): Promise<Result<null>> {
-  return act(marksForm, input, (who, { lookId, role, pictureId, marks }) => setLookPicture(who, lookId, role, pictureId, marks));
+  return act(marksForm, input, (who, { lookId, role, pictureId, marks }) =>
+    setLookPicture(who, lookId, role, pictureId, marks),
+  );
 }
 
-const correctionForm = v.strictObject({ lookId: id, fault: v.nullable(v.string()), correction: v.nullable(v.string()) });
+const correctionForm = v.strictObject({
+  lookId: id,
+  fault: v.nullable(v.string()),
+  correction: v.nullable(v.string()),
+});
 
 /** What was picked to try. */
 export async function pickCorrection(input: unknown): Promise<Result<null>> {
   return act(correctionForm, input, async (who, { lookId, fault, correction }) => {
-    const known = correction === null || repertoire.corrections.some((one) => one.id === correction && (fault === null || one.faults.includes(fault)));
+    const known =
+      correction === null ||
+      repertoire.corrections.some((one) => one.id === correction && (fault === null || one.faults.includes(fault)));
     if (!known) return failure('unknownCorrection', 'There is no such correction for this finding.', 'correction');
     return chooseCorrection(who, lookId, fault, correction);
   });
@@ -58,7 +72,10 @@ export async function keepWholeLook(input: unknown): Promise<Result<{ clientId: 
     const look = await findLook(who, lookId);
     if (!look.ok) return look;
     const { clientId, exercise, correction } = look.value;
-    if (dose.exercise !== exercise || !entry(repertoire.exercises, exercise).levels.some(({ number }) => number === dose.level))
+    if (
+      dose.exercise !== exercise ||
+      !entry(repertoire.exercises, exercise).levels.some(({ number }) => number === dose.level)
+    )
       return failure('unknownLevel', 'There is no such level of this exercise.', 'level');
     const times = timeDose(dose);
     if (!times.ok) return times;
@@ -67,9 +84,23 @@ export async function keepWholeLook(input: unknown): Promise<Result<{ clientId: 
     const reading = readKeptLook(look.value, client.value);
     if (!reading.ok) return reading;
     const { verdict } = reading.value;
-    const trial = verdict && correction ? { fault: verdict.fault, correction, measure: verdict.measure, verdict: verdict.verdict, changeValue: verdict.change, mdc: verdict.mdc } : undefined;
+    const trial =
+      verdict && correction
+        ? {
+            fault: verdict.fault,
+            correction,
+            measure: verdict.measure,
+            verdict: verdict.verdict,
+            changeValue: verdict.change,
+            mdc: verdict.mdc,
+          }
+        : undefined;
     const { setS, breathsPerMinute } = times.value;
-    const kept = await keepLook(who, lookId, { result: keepReading(reading.value), trial, dose: { ...dose, setS, breathsPerMinute } });
+    const kept = await keepLook(who, lookId, {
+      result: keepReading(reading.value),
+      trial,
+      dose: { ...dose, setS, breathsPerMinute },
+    });
     if (!kept.ok) return kept;
     revalidatePath('/', 'layout');
     return success({ clientId });

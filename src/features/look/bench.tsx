@@ -40,10 +40,27 @@ const Steps = styled(TabList)`
   display: flex;
   gap: 4px;
   flex-wrap: wrap;
-  .step { display: flex; gap: 8px; align-items: center; min-height: 46px; padding: 6px 16px; border-radius: 12px; cursor: pointer; outline-offset: 2px; }
-  .step[data-hovered] { background: var(--info-tint); }
-  .step[data-selected] { background: var(--ink); color: var(--on-ink); font-weight: 650; }
-  .numeral { opacity: 0.75; }
+  .step {
+    display: flex;
+    gap: 8px;
+    align-items: center;
+    min-height: 46px;
+    padding: 6px 16px;
+    border-radius: 12px;
+    cursor: pointer;
+    outline-offset: 2px;
+  }
+  .step[data-hovered] {
+    background: var(--info-tint);
+  }
+  .step[data-selected] {
+    background: var(--ink);
+    color: var(--on-ink);
+    font-weight: 650;
+  }
+  .numeral {
+    opacity: 0.75;
+  }
 `;
 
 const Head = styled.header`
@@ -54,11 +71,30 @@ const Head = styled.header`
   margin-top: -8px;
   padding-bottom: 12px;
   border-bottom: 1px solid var(--rule);
-  .what { flex: 1 1 300px; min-width: 0; line-height: 1.3; }
-  h1 { font-size: 1.4rem; }
-  .what a { color: var(--info); text-underline-offset: 3px; overflow-wrap: anywhere; display: inline-block; padding: 3px 0; }
-  .keeping { color: var(--quiet); min-width: 96px; font-size: 0.92rem; }
-  .keeping.waiting, .keeping.refused { color: var(--out); }
+  .what {
+    flex: 1 1 300px;
+    min-width: 0;
+    line-height: 1.3;
+  }
+  h1 {
+    font-size: 1.4rem;
+  }
+  .what a {
+    color: var(--info);
+    text-underline-offset: 3px;
+    overflow-wrap: anywhere;
+    display: inline-block;
+    padding: 3px 0;
+  }
+  .keeping {
+    color: var(--quiet);
+    min-width: 96px;
+    font-size: 0.92rem;
+  }
+  .keeping.waiting,
+  .keeping.refused {
+    color: var(--out);
+  }
 `;
 
 const Bench = styled.div`
@@ -66,20 +102,47 @@ const Bench = styled.div`
   grid-template-columns: minmax(0, 1fr) 372px;
   gap: 26px;
   padding-top: 16px;
-  .column { display: grid; gap: 12px; align-content: start; min-width: 0; }
+  .column {
+    display: grid;
+    gap: 12px;
+    align-content: start;
+    min-width: 0;
+  }
   ${narrow} {
     display: flex;
     flex-direction: column;
     gap: 14px;
-    .column { display: contents; }
-    .column > * { order: 4; }
-    .seen { order: 1; }
-    .told { order: 2; }
-    .set { order: 3; }
-    .told [role='list'] { grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 14px; }
-    .told [role='listitem'] { grid-template-columns: auto minmax(0, 1fr); gap: 4px 8px; align-items: start; }
-    .told .glass { grid-column: 1 / -1; grid-row: 1; }
-    .told .reading { text-align: right; }
+    .column {
+      display: contents;
+    }
+    .column > * {
+      order: 4;
+    }
+    .seen {
+      order: 1;
+    }
+    .told {
+      order: 2;
+    }
+    .set {
+      order: 3;
+    }
+    .told [role='list'] {
+      grid-template-columns: repeat(3, minmax(0, 1fr));
+      gap: 14px;
+    }
+    .told [role='listitem'] {
+      grid-template-columns: auto minmax(0, 1fr);
+      gap: 4px 8px;
+      align-items: start;
+    }
+    .told .glass {
+      grid-column: 1 / -1;
+      grid-row: 1;
+    }
+    .told .reading {
+      text-align: right;
+    }
   }
 `;
 
@@ -89,7 +152,12 @@ const hints: Readonly<Record<Role, string>> = {
   retest: 'The same picture again, after the correction',
 };
 
-const keepingWords: Readonly<Record<Keeping, string>> = { kept: 'all kept', keeping: 'keeping…', waiting: 'not sent yet, trying again', refused: 'not kept' };
+const keepingWords: Readonly<Record<Keeping, string>> = {
+  kept: 'all kept',
+  keeping: 'keeping…',
+  waiting: 'not sent yet, trying again',
+  refused: 'not kept',
+};
 const keepingIcons = { kept: CloudCheck, keeping: CloudUpload, waiting: CloudAlert, refused: CloudAlert } as const;
 
 /** Marks named by an error's path (`landmarks.ASIS`, `matLine`). */
@@ -111,14 +179,23 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
   const exercise = entry(repertoire.exercises, frame.exercise);
   const level = exercise.levels.find(({ number }) => number === frame.level);
 
-  const marks = useMemo(() => ({ setup: toMarks(bench.drafts.setup), top: toMarks(bench.drafts.top), retest: toMarks(bench.drafts.retest) }), [bench.drafts]);
+  const marks = useMemo(
+    () => ({
+      setup: toMarks(bench.drafts.setup),
+      top: toMarks(bench.drafts.top),
+      retest: toMarks(bench.drafts.retest),
+    }),
+    [bench.drafts],
+  );
   const fresh = (role: Role) => !opening.pictures.some((picture) => picture.role === role);
   const keeping = [
     useKeptMarks(lookId, 'setup', bench.sheets.setup?.id, marks.setup, fresh('setup')),
     useKeptMarks(lookId, 'top', bench.sheets.top?.id, marks.top, fresh('top')),
     useKeptMarks(lookId, 'retest', bench.sheets.retest?.id, marks.retest, fresh('retest')),
   ];
-  const worst = keeping.find(({ state }) => state === 'refused') ?? keeping.find(({ state }) => state === 'waiting') ?? keeping.find(({ state }) => state === 'keeping') ?? { state: 'kept' as const, message: undefined };
+  const worst = keeping.find(({ state }) => state === 'refused') ??
+    keeping.find(({ state }) => state === 'waiting') ??
+    keeping.find(({ state }) => state === 'keeping') ?? { state: 'kept' as const, message: undefined };
 
   useEffect(() => {
     for (const role of roles) {
@@ -126,7 +203,8 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
       if (!text) continue;
       const stored: { pictureId?: string; marks?: unknown } = JSON.parse(text);
       const read = parse(marksInput, stored.marks);
-      if (read.ok && stored.pictureId === opening.pictures.find((picture) => picture.role === role)?.id) dispatch({ do: 'restore', role, draft: fromMarks(read.value) });
+      if (read.ok && stored.pictureId === opening.pictures.find((picture) => picture.role === role)?.id)
+        dispatch({ do: 'restore', role, draft: fromMarks(read.value) });
       else forgetDraft(lookId, role);
     }
   }, [lookId, opening.pictures]);
@@ -139,7 +217,12 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
     }
     return readLook({ ...frame, pictures }, repertoire, picked.fault ?? undefined);
   }, [bench.sheets, marks, frame, picked.fault]);
-  if (!reading.ok) return <Page><Notice $tone="out">{reading.error.message}</Notice></Page>;
+  if (!reading.ok)
+    return (
+      <Page>
+        <Notice $tone="out">{reading.error.message}</Notice>
+      </Page>
+    );
 
   const pick = async (fault: string, correction: string | null) => {
     const before = picked;
@@ -148,12 +231,17 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
     const result = await pickCorrection({ lookId, fault, correction }).catch(() => undefined);
     if (result?.ok) return;
     setPicked(before);
-    setPickFailed(result?.error.message ?? 'The choice could not be kept: the server does not answer. Pick it once more in a moment.');
+    setPickFailed(
+      result?.error.message ??
+        'The choice could not be kept: the server does not answer. Pick it once more in a moment.',
+    );
   };
   const keep = async (dose: Dose): Promise<string | undefined> => {
-    if (worst.state !== 'kept') return 'Some marks have not reached the server yet. Wait for “all kept”, then try once more.';
+    if (worst.state !== 'kept')
+      return 'Some marks have not reached the server yet. Wait for “all kept”, then try once more.';
     const result = await keepWholeLook({ lookId, dose }).catch(() => undefined);
-    if (!result?.ok) return result?.error.message ?? 'The server does not answer. Nothing is lost; try again in a moment.';
+    if (!result?.ok)
+      return result?.error.message ?? 'The server does not answer. Nothing is lost; try again in a moment.';
     router.push(`/clients/${clientId}#history`);
     return undefined;
   };
@@ -168,28 +256,53 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
   const Icon = keepingIcons[worst.state];
   const next: Readonly<Record<Role, StepName>> = { setup: 'top', top: 'findings', retest: 'dose' };
   const marking = (role: Role) => (
-    <Marking role={role} bench={bench} dispatch={dispatch} reading={reading.value} headEnd={frame.headEnd} clientId={clientId} samples={demoPictures} correction={picked.correction} onDone={() => setAt(next[role])} />
+    <Marking
+      role={role}
+      bench={bench}
+      dispatch={dispatch}
+      reading={reading.value}
+      headEnd={frame.headEnd}
+      clientId={clientId}
+      samples={demoPictures}
+      correction={picked.correction}
+      onDone={() => setAt(next[role])}
+    />
   );
-  const working = picked.fault ?? worstFinding(reading.value.baseline)?.fault ?? reading.value.baseline?.findings.find(({ verdict }) => verdict === 'unsure')?.fault;
+  const working =
+    picked.fault ??
+    worstFinding(reading.value.baseline)?.fault ??
+    reading.value.baseline?.findings.find(({ verdict }) => verdict === 'unsure')?.fault;
   const { top, retest } = bench.sheets;
   return (
     <Page onKeyDown={undoKeys}>
       <Tabs selectedKey={at} onSelectionChange={(key) => setAt(key as StepName)}>
         <Head>
           <div className="what">
-            <h1>{exercise.name}, {level?.name.toLowerCase()}</h1>
+            <h1>
+              {exercise.name}, {level?.name.toLowerCase()}
+            </h1>
             <Link href={`/clients/${clientId}`}>{clientName}</Link>
           </div>
           <Steps aria-label="Steps of this look">
             {Object.entries(stepNames).map(([id, name], index) => (
-              <Tab key={id} id={id} className="step"><span className="numeral" aria-hidden>{index + 1}</span>{name}</Tab>
+              <Tab key={id} id={id} className="step">
+                <span className="numeral" aria-hidden>
+                  {index + 1}
+                </span>
+                {name}
+              </Tab>
             ))}
           </Steps>
           <Row $gap={8} role="status" className={`keeping ${worst.state}`}>
-            <Icon size={19} aria-hidden /><span data-keeping={worst.state}>{keepingWords[worst.state]}</span>
+            <Icon size={19} aria-hidden />
+            <span data-keeping={worst.state}>{keepingWords[worst.state]}</span>
           </Row>
         </Head>
-        {worst.message && <Notice $tone="out" role="alert">{worst.message}</Notice>}
+        {worst.message && (
+          <Notice $tone="out" role="alert">
+            {worst.message}
+          </Notice>
+        )}
         <TabPanel id="setup">{marking('setup')}</TabPanel>
         <TabPanel id="top">{marking('top')}</TabPanel>
         <TabPanel id="findings">
@@ -197,34 +310,83 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
             <Columns $side="minmax(340px, 470px)">
               <Stack>
                 <h2>What was found</h2>
-                {top && <MarkedPicture picture={top} marks={marks.top} setup={marks.setup} out={outBlocks(reading.value.baseline)} label="The top of the movement with its levels" />}
-                <Findings judged={reading.value.baseline} working={working} onWork={(fault) => void pick(fault, null)} />
+                {top && (
+                  <MarkedPicture
+                    picture={top}
+                    marks={marks.top}
+                    setup={marks.setup}
+                    out={outBlocks(reading.value.baseline)}
+                    label="The top of the movement with its levels"
+                  />
+                )}
+                <Findings
+                  judged={reading.value.baseline}
+                  working={working}
+                  onWork={(fault) => void pick(fault, null)}
+                />
               </Stack>
               <Stack>
                 {working ? (
                   <Corrections
-                    context={{ fault: working, exercise: frame.exercise, history: trials, conditions: frame.conditions, props, touchConsent }}
+                    context={{
+                      fault: working,
+                      exercise: frame.exercise,
+                      history: trials,
+                      conditions: frame.conditions,
+                      props,
+                      touchConsent,
+                    }}
                     chosen={picked.correction ?? undefined}
                     onChoose={(correction) => void pick(working, correction)}
                   />
                 ) : (
-                  <><h2>Nothing to correct here</h2><Quiet>Every measured block is in level. Go on to the dose, or try the next level.</Quiet></>
+                  <>
+                    <h2>Nothing to correct here</h2>
+                    <Quiet>Every measured block is in level. Go on to the dose, or try the next level.</Quiet>
+                  </>
                 )}
-                {pickFailed && <Notice $tone="out" role="alert">{pickFailed}</Notice>}
-                <Button $look="main" onPress={() => setAt(picked.correction ? 'retest' : 'dose')} style={{ justifySelf: 'start' }}>{picked.correction ? 'Retest with this' : 'Go on to the dose'}<ArrowRight size={19} aria-hidden /></Button>
+                {pickFailed && (
+                  <Notice $tone="out" role="alert">
+                    {pickFailed}
+                  </Notice>
+                )}
+                <Button
+                  $look="main"
+                  onPress={() => setAt(picked.correction ? 'retest' : 'dose')}
+                  style={{ justifySelf: 'start' }}
+                >
+                  {picked.correction ? 'Retest with this' : 'Go on to the dose'}
+                  <ArrowRight size={19} aria-hidden />
+                </Button>
               </Stack>
             </Columns>
           ) : (
-            <Empty title="No findings yet" text="Mark the picture at the top of the movement: the mat line, and both ends of at least one block. With a set-up picture marked as well, drift is judged, which is far sharper." go={() => setAt('top')} />
+            <Empty
+              title="No findings yet"
+              text="Mark the picture at the top of the movement: the mat line, and both ends of at least one block. With a set-up picture marked as well, drift is judged, which is far sharper."
+              go={() => setAt('top')}
+            />
           )}
         </TabPanel>
         <TabPanel id="retest">
-          {!top ? <Empty title="Nothing to compare with yet" text="A retest needs the uncorrected picture first." go={() => setAt('top')} /> : (
+          {!top ? (
+            <Empty
+              title="Nothing to compare with yet"
+              text="A retest needs the uncorrected picture first."
+              go={() => setAt('top')}
+            />
+          ) : (
             <Stack $gap={22}>
               {!retest && <RetestHint />}
               {marking('retest')}
               {reading.value.verdict && retest && (
-                <BeforeAfter before={{ sheet: top, marks: marks.top }} after={{ sheet: retest, marks: marks.retest }} setup={marks.setup} reading={reading.value} headEnd={frame.headEnd} />
+                <BeforeAfter
+                  before={{ sheet: top, marks: marks.top }}
+                  after={{ sheet: retest, marks: marks.retest }}
+                  setup={marks.setup}
+                  reading={reading.value}
+                  headEnd={frame.headEnd}
+                />
               )}
             </Stack>
           )}
@@ -245,17 +407,30 @@ function Empty({ title, text, go }: { title: string; text: string; go: () => voi
     <Stack style={{ padding: '48px 0', maxWidth: 560 }}>
       <h2>{title}</h2>
       <Quiet>{text}</Quiet>
-      <Button onPress={go} style={{ justifySelf: 'start' }}>To the picture at the top</Button>
+      <Button onPress={go} style={{ justifySelf: 'start' }}>
+        To the picture at the top
+      </Button>
     </Stack>
   );
 }
 
 type MarkingProps = {
-  readonly role: Role; readonly bench: BenchState; readonly dispatch: Dispatch<BenchAct>; readonly reading: LookReading; readonly headEnd: 'left' | 'right';
-  readonly clientId: string; readonly samples: BenchOpening['demoPictures']; readonly correction: string | null; readonly onDone: () => void;
+  readonly role: Role;
+  readonly bench: BenchState;
+  readonly dispatch: Dispatch<BenchAct>;
+  readonly reading: LookReading;
+  readonly headEnd: 'left' | 'right';
+  readonly clientId: string;
+  readonly samples: BenchOpening['demoPictures'];
+  readonly correction: string | null;
+  readonly onDone: () => void;
 };
 
-const doneNames: Readonly<Record<Role, string>> = { setup: 'Now the top', top: 'See findings', retest: 'Go on to the dose' };
+const doneNames: Readonly<Record<Role, string>> = {
+  setup: 'Now the top',
+  top: 'See findings',
+  retest: 'Go on to the dose',
+};
 
 function Marking({ role, bench, dispatch, reading, headEnd, clientId, samples, correction, onDone }: MarkingProps) {
   const sheet = bench.sheets[role];
@@ -264,8 +439,20 @@ function Marking({ role, bench, dispatch, reading, headEnd, clientId, samples, c
   if (!sheet || changing)
     return (
       <Stack style={{ paddingTop: 16 }}>
-        <PictureSource clientId={clientId} samples={samples} hint={hints[role]} onPicture={(picture) => { dispatch({ do: 'load', role, sheet: picture }); setChanging(false); }} />
-        {changing && <Button onPress={() => setChanging(false)} style={{ justifySelf: 'start' }}>Keep the picture that is here</Button>}
+        <PictureSource
+          clientId={clientId}
+          samples={samples}
+          hint={hints[role]}
+          onPicture={(picture) => {
+            dispatch({ do: 'load', role, sheet: picture });
+            setChanging(false);
+          }}
+        />
+        {changing && (
+          <Button onPress={() => setChanging(false)} style={{ justifySelf: 'start' }}>
+            Keep the picture that is here
+          </Button>
+        )}
       </Stack>
     );
   const read = reading.pictures[role];
@@ -276,19 +463,57 @@ function Marking({ role, bench, dispatch, reading, headEnd, clientId, samples, c
   return (
     <Bench>
       <div className="column" ref={canvas}>
-        <div className="seen"><Canvas role={role} sheet={sheet} draft={bench.drafts[role]} active={bench.active[role]} marks={toMarks(bench.drafts[role])} setup={role === 'setup' ? undefined : toMarks(bench.drafts.setup)} out={outBlocks(judged)} wrong={wrong} dispatch={dispatch} /></div>
-        {error && <Notice $tone="out" role="alert" className="told">{atFault}{error.message}</Notice>}
-        <Stack $gap={12} className="set"><Palette role={role} bench={bench} wrong={wrong} dispatch={dispatch} onChosen={() => canvas.current?.querySelector<SVGSVGElement>('svg.sheet')?.focus()} /></Stack>
+        <div className="seen">
+          <Canvas
+            role={role}
+            sheet={sheet}
+            draft={bench.drafts[role]}
+            active={bench.active[role]}
+            marks={toMarks(bench.drafts[role])}
+            setup={role === 'setup' ? undefined : toMarks(bench.drafts.setup)}
+            out={outBlocks(judged)}
+            wrong={wrong}
+            dispatch={dispatch}
+          />
+        </div>
+        {error && (
+          <Notice $tone="out" role="alert" className="told">
+            {atFault}
+            {error.message}
+          </Notice>
+        )}
+        <Stack $gap={12} className="set">
+          <Palette
+            role={role}
+            bench={bench}
+            wrong={wrong}
+            dispatch={dispatch}
+            onChosen={() => canvas.current?.querySelector<SVGSVGElement>('svg.sheet')?.focus()}
+          />
+        </Stack>
       </div>
       <div className="column">
-        {role === 'retest' && reading.verdict && <div className="told"><Verdict verdict={reading.verdict} correction={correction} /></div>}
-        <div className="told"><Vials role={role} read={read} judged={judged} headEnd={headEnd} /></div>
+        {role === 'retest' && reading.verdict && (
+          <div className="told">
+            <Verdict verdict={reading.verdict} correction={correction} />
+          </div>
+        )}
+        <div className="told">
+          <Vials role={role} read={read} judged={judged} headEnd={headEnd} />
+        </div>
         <Numbers role={role} read={read} judged={judged} />
         <Row>
-          <Button $look="main" onPress={onDone}>{doneNames[role]}<ArrowRight size={19} aria-hidden /></Button>
-          <Button $look="quiet" onPress={() => setChanging(true)}>Another picture</Button>
+          <Button $look="main" onPress={onDone}>
+            {doneNames[role]}
+            <ArrowRight size={19} aria-hidden />
+          </Button>
+          <Button $look="quiet" onPress={() => setChanging(true)}>
+            Another picture
+          </Button>
         </Row>
-        <Small>{sheet.title} · {sheet.originalWidth} × {sheet.originalHeight} px, head at the {headEnd}</Small>
+        <Small>
+          {sheet.title} · {sheet.originalWidth} × {sheet.originalHeight} px, head at the {headEnd}
+        </Small>
       </div>
     </Bench>
   );

@@ -10,21 +10,55 @@ import { Button } from '@/design/button';
 import { Chip, Quiet, Row, Small, Stack } from '@/design/layout';
 import { repertoire } from '@/repertoire';
 
-const kindNames = { verbal: 'words', image: 'image', touch: 'touch', prop: 'prop', modification: 'change', stepBack: 'step back' } as const;
+const kindNames = {
+  verbal: 'words',
+  image: 'image',
+  touch: 'touch',
+  prop: 'prop',
+  modification: 'change',
+  stepBack: 'step back',
+} as const;
 
 const Choices = styled(RadioGroup)`
   display: grid;
   gap: 10px;
-  .option { display: grid; gap: 4px; padding: 12px 16px; border: 1.5px solid var(--rule); border-radius: 14px; background: var(--panel); cursor: pointer; min-height: 64px; }
-  .option[data-hovered] { border-color: var(--ink); }
-  .option[data-selected] { border-color: var(--info); background: var(--info-tint); box-shadow: inset 0 0 0 1px var(--info); }
-  .say { font-family: 'Archivo Variable'; font-stretch: 88%; font-weight: 700; font-size: 1.14rem; line-height: 1.2; }
-  .placing { font-size: 0.92rem; }
+  .option {
+    display: grid;
+    gap: 4px;
+    padding: 12px 16px;
+    border: 1.5px solid var(--rule);
+    border-radius: 14px;
+    background: var(--panel);
+    cursor: pointer;
+    min-height: 64px;
+  }
+  .option[data-hovered] {
+    border-color: var(--ink);
+  }
+  .option[data-selected] {
+    border-color: var(--info);
+    background: var(--info-tint);
+    box-shadow: inset 0 0 0 1px var(--info);
+  }
+  .say {
+    font-family: 'Archivo Variable';
+    font-stretch: 88%;
+    font-weight: 700;
+    font-size: 1.14rem;
+    line-height: 1.2;
+  }
+  .placing {
+    font-size: 0.92rem;
+  }
 `;
 
 const firstShown = 6;
 
-type CorrectionsProps = { readonly context: RankContext; readonly chosen: string | undefined; readonly onChoose: (correction: string) => void };
+type CorrectionsProps = {
+  readonly context: RankContext;
+  readonly chosen: string | undefined;
+  readonly onChoose: (correction: string) => void;
+};
 
 /** What to try for the finding worked on, in the order to try it; one is picked. */
 export function Corrections({ context, chosen, onChoose }: CorrectionsProps) {
@@ -36,7 +70,9 @@ export function Corrections({ context, chosen, onChoose }: CorrectionsProps) {
     <Stack>
       <div>
         <h2>Try one thing against {fault.plain}</h2>
-        <Quiet>{fault.why} Often: {fault.causes.join('; ')}.</Quiet>
+        <Quiet>
+          {fault.why} Often: {fault.causes.join('; ')}.
+        </Quiet>
       </div>
       <Choices aria-label="Corrections" value={chosen ?? null} onChange={onChoose}>
         {shown.map(({ correction: id, kind, why }) => {
@@ -45,19 +81,33 @@ export function Corrections({ context, chosen, onChoose }: CorrectionsProps) {
           return (
             <Radio key={id} value={id} className="option" data-kind={kind}>
               <Row $gap={8}>
-                <Chip>{kindNames[kind]}{prop ? `: ${prop.name}` : ''}</Chip>
+                <Chip>
+                  {kindNames[kind]}
+                  {prop ? `: ${prop.name}` : ''}
+                </Chip>
                 <Small>{why}</Small>
               </Row>
               <span className="say">“{correction.say}”</span>
-              {prop ? <span className="placing">{prop.placement} {prop.whichWay} {prop.notWhen}</span> : <Small>{correction.because}</Small>}
+              {prop ? (
+                <span className="placing">
+                  {prop.placement} {prop.whichWay} {prop.notWhen}
+                </span>
+              ) : (
+                <Small>{correction.because}</Small>
+              )}
             </Radio>
           );
         })}
       </Choices>
-      {!all && options.length > shown.length && <Button $look="quiet" onPress={() => setAll(true)} style={{ justifySelf: 'start' }}>Show {options.length - shown.length} more</Button>}
+      {!all && options.length > shown.length && (
+        <Button $look="quiet" onPress={() => setAll(true)} style={{ justifySelf: 'start' }}>
+          Show {options.length - shown.length} more
+        </Button>
+      )}
       {excluded.length > 0 && (
         <Small>
-          Left out: {excluded.map(({ correction: id, why }) => `“${entry(repertoire.corrections, id).say}” ${why}`).join(' ')}
+          Left out:{' '}
+          {excluded.map(({ correction: id, why }) => `“${entry(repertoire.corrections, id).say}” ${why}`).join(' ')}
         </Small>
       )}
     </Stack>
@@ -66,7 +116,9 @@ export function Corrections({ context, chosen, onChoose }: CorrectionsProps) {
 
 /** The best ones, but always with a prop, a change and a step back among them, in ranked order. */
 function leastOfEachKind<T extends { readonly kind: string }>(options: readonly T[]): T[] {
-  const firsts = new Set(options.filter((option, index) => options.findIndex(({ kind }) => kind === option.kind) === index));
+  const firsts = new Set(
+    options.filter((option, index) => options.findIndex(({ kind }) => kind === option.kind) === index),
+  );
   const secondCue = options.filter(({ kind }) => kind === 'verbal' || kind === 'image')[1];
   if (secondCue) firsts.add(secondCue);
   for (const option of options) if (firsts.size < firstShown) firsts.add(option);

@@ -20,22 +20,42 @@ const Times = styled.dl`
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(120px, 1fr));
   gap: 14px 20px;
-  dt { color: var(--quiet); font-size: 0.9rem; }
-  dd { font-size: 1.7rem; line-height: 1.15; white-space: nowrap; }
+  dt {
+    color: var(--quiet);
+    font-size: 0.9rem;
+  }
+  dd {
+    font-size: 1.7rem;
+    line-height: 1.15;
+    white-space: nowrap;
+  }
 `;
 
-type DoseFormProps = { readonly exercise: string; readonly level: number; readonly onKeep: (dose: Dose) => Promise<string | undefined> };
+type DoseFormProps = {
+  readonly exercise: string;
+  readonly level: number;
+  readonly onKeep: (dose: Dose) => Promise<string | undefined>;
+};
 
 /** Level, how many, how breathed; set time and breaths a minute are computed as she types. */
 export function DoseForm({ exercise: exerciseId, level: levelNumber, onKeep }: DoseFormProps) {
   const exercise = entry(repertoire.exercises, exerciseId);
   const level = exercise.levels.find(({ number }) => number === levelNumber) ?? exercise.levels[0];
-  const { control, handleSubmit, setValue, setError, formState } = useForm<TypedDose, unknown, v.InferOutput<typeof doseForm>>({
+  const { control, handleSubmit, setValue, setError, formState } = useForm<
+    TypedDose,
+    unknown,
+    v.InferOutput<typeof doseForm>
+  >({
     resolver: valibotResolver(doseForm),
     mode: 'onChange',
     defaultValues: {
-      level: String(levelNumber), repetitions: String(level?.dose.repetitions ?? 5), sets: String(level?.dose.sets ?? 1), sides: String(level?.dose.sides ?? 2),
-      pattern: exercise.breath[0]?.pattern ?? '', pace: '1', changeOverS: '5',
+      level: String(levelNumber),
+      repetitions: String(level?.dose.repetitions ?? 5),
+      sets: String(level?.dose.sets ?? 1),
+      sides: String(level?.dose.sides ?? 2),
+      pattern: exercise.breath[0]?.pattern ?? '',
+      pace: '1',
+      changeOverS: '5',
     },
   });
   const [failed, setFailed] = useState<string>();
@@ -52,16 +72,48 @@ export function DoseForm({ exercise: exerciseId, level: levelNumber, onKeep }: D
     <form onSubmit={submit} noValidate aria-label="Dose">
       <Columns $side="minmax(320px, 460px)" style={{ paddingTop: 4 }}>
         <Stack $gap={18}>
-          <SelectField control={control} name="level" label="Level" choices={exercise.levels.map(({ number, name, change }) => ({ id: String(number), name: `${number} · ${name}`, about: change }))} />
+          <SelectField
+            control={control}
+            name="level"
+            label="Level"
+            choices={exercise.levels.map(({ number, name, change }) => ({
+              id: String(number),
+              name: `${number} · ${name}`,
+              about: change,
+            }))}
+          />
           <FormGrid>
-            <TextField control={control} name="repetitions" label="Repetitions" inputMode="numeric" help="Each side; stop before form goes." />
+            <TextField
+              control={control}
+              name="repetitions"
+              label="Repetitions"
+              inputMode="numeric"
+              help="Each side; stop before form goes."
+            />
             <TextField control={control} name="sets" label="Sets" inputMode="numeric" />
-            <SelectField control={control} name="sides" label="Sides" choices={[{ id: '2', name: 'left and right' }, { id: '1', name: 'both together' }]} />
+            <SelectField
+              control={control}
+              name="sides"
+              label="Sides"
+              choices={[
+                { id: '2', name: 'left and right' },
+                { id: '1', name: 'both together' },
+              ]}
+            />
           </FormGrid>
           <Stack $gap={6}>
-            <TextField control={control} name="pattern" label="Breath" help="in, out or hold; how many counts; what moves. Parts are set off by commas." />
+            <TextField
+              control={control}
+              name="pattern"
+              label="Breath"
+              help="in, out or hold; how many counts; what moves. Parts are set off by commas."
+            />
             <div>
-              {exercise.breath.map(({ name, pattern }) => <Button key={name} $look="quiet" onPress={() => setValue('pattern', pattern, { shouldValidate: true })}>{name}</Button>)}
+              {exercise.breath.map(({ name, pattern }) => (
+                <Button key={name} $look="quiet" onPress={() => setValue('pattern', pattern, { shouldValidate: true })}>
+                  {name}
+                </Button>
+              ))}
             </div>
           </Stack>
           <FormGrid>
@@ -73,19 +125,48 @@ export function DoseForm({ exercise: exerciseId, level: levelNumber, onKeep }: D
           {times?.ok ? (
             <>
               <Times aria-live="polite">
-                <div><dt>one repetition</dt><dd className="numeral" data-time="repetition">{formatSeconds(times.value.repetitionS)}</dd></div>
-                <div><dt>one set, both sides</dt><dd className="numeral" data-time="set">{formatSeconds(times.value.setS)}</dd></div>
-                <div><dt>breaths a minute</dt><dd className="numeral" data-time="breaths">{times.value.breathsPerMinute.toFixed(1)}</dd></div>
+                <div>
+                  <dt>one repetition</dt>
+                  <dd className="numeral" data-time="repetition">
+                    {formatSeconds(times.value.repetitionS)}
+                  </dd>
+                </div>
+                <div>
+                  <dt>one set, both sides</dt>
+                  <dd className="numeral" data-time="set">
+                    {formatSeconds(times.value.setS)}
+                  </dd>
+                </div>
+                <div>
+                  <dt>breaths a minute</dt>
+                  <dd className="numeral" data-time="breaths">
+                    {times.value.breathsPerMinute.toFixed(1)}
+                  </dd>
+                </div>
               </Times>
               <BreathRibbon timeline={times.value.timeline} />
-              {times.value.warnings.map(({ code, message }) => <Notice key={code} $tone="out">{message}</Notice>)}
+              {times.value.warnings.map(({ code, message }) => (
+                <Notice key={code} $tone="out">
+                  {message}
+                </Notice>
+              ))}
             </>
           ) : (
-            <Quiet>{times ? times.error.message : 'Set time and breaths a minute appear once every field can be read.'}</Quiet>
+            <Quiet>
+              {times ? times.error.message : 'Set time and breaths a minute appear once every field can be read.'}
+            </Quiet>
           )}
-          {failed && <Notice $tone="out" role="alert">{failed}</Notice>}
-          <Button $look="main" type="submit" isDisabled={formState.isSubmitting} style={{ justifySelf: 'start' }}>{formState.isSubmitting ? 'Keeping…' : 'Keep look and dose'}</Button>
-          <Small>Closes this look. Its pictures, findings, what was tried and the dose stand on the client’s page.</Small>
+          {failed && (
+            <Notice $tone="out" role="alert">
+              {failed}
+            </Notice>
+          )}
+          <Button $look="main" type="submit" isDisabled={formState.isSubmitting} style={{ justifySelf: 'start' }}>
+            {formState.isSubmitting ? 'Keeping…' : 'Keep look and dose'}
+          </Button>
+          <Small>
+            Closes this look. Its pictures, findings, what was tried and the dose stand on the client’s page.
+          </Small>
         </Stack>
       </Columns>
     </form>

@@ -14,11 +14,23 @@ const Item = styled.li`
   grid-template-columns: 26px minmax(0, 1fr) auto;
   gap: 4px 12px;
   align-items: start;
-  .mark { padding-top: 2px; color: var(--quiet); }
-  .mark.out { color: var(--out); }
-  .mark.in { color: var(--good); }
-  .numeral { font-size: 1.3rem; white-space: nowrap; }
-  .out-text { color: var(--out); }
+  .mark {
+    padding-top: 2px;
+    color: var(--quiet);
+  }
+  .mark.out {
+    color: var(--out);
+  }
+  .mark.in {
+    color: var(--good);
+  }
+  .numeral {
+    font-size: 1.3rem;
+    white-space: nowrap;
+  }
+  .out-text {
+    color: var(--out);
+  }
 `;
 
 /** What can be acted on comes first. */
@@ -32,37 +44,60 @@ export function titleOf({ fault, verdict, severity, measure }: Finding): string 
   return verdict === 'unsure' ? `Can’t tell yet: leans toward ${plain}` : `In level: ${nameOf(measure)}`;
 }
 
-type FindingsProps = { readonly judged: JudgeOutput; readonly working: string | undefined; readonly onWork?: (fault: string) => void };
+type FindingsProps = {
+  readonly judged: JudgeOutput;
+  readonly working: string | undefined;
+  readonly onWork?: (fault: string) => void;
+};
 
 /** What was judged: what is out first, and of that what would hurt; each with its figures, its target and why. */
 export function Findings({ judged, working, onWork }: FindingsProps) {
   return (
     <Stack>
       <Ruled aria-label="Findings">
-        {[...judged.findings].sort((a, b) => order[a.verdict] - order[b.verdict]).map((finding) => {
-          const Icon = icons[finding.verdict];
-          const fault = entry(repertoire.faults, finding.fault);
-          return (
-            <Item key={finding.measure} data-fault={finding.fault} data-verdict={finding.verdict} data-measure={finding.measure}>
-              <span className={`mark ${finding.verdict}`}><Icon size={22} aria-hidden /></span>
-              <Stack $gap={4}>
-                <Row $gap={8}>
-                  <h3 className={finding.verdict === 'out' ? 'out-text' : ''}>{titleOf(finding)}</h3>
-                  {finding.safety && finding.verdict !== 'in' && <Chip $tone="out">watch: could hurt her</Chip>}
-                  {finding.fault === working && <Chip $tone="info">working on this</Chip>}
-                </Row>
-                {finding.verdict !== 'in' && <span>{fault.seen}</span>}
-                <Small>{finding.why}</Small>
-              </Stack>
-              <Stack $gap={6} style={{ justifyItems: 'end' }}>
-                <span className={`numeral ${finding.verdict === 'out' ? 'out-text' : ''}`}>{formatMeasure(finding.measure, finding.value)}</span>
-                {onWork && finding.verdict !== 'in' && finding.fault !== working && <Button $look="quiet" onPress={() => onWork(finding.fault)}>Work on this</Button>}
-              </Stack>
-            </Item>
-          );
-        })}
+        {[...judged.findings]
+          .sort((a, b) => order[a.verdict] - order[b.verdict])
+          .map((finding) => {
+            const Icon = icons[finding.verdict];
+            const fault = entry(repertoire.faults, finding.fault);
+            return (
+              <Item
+                key={finding.measure}
+                data-fault={finding.fault}
+                data-verdict={finding.verdict}
+                data-measure={finding.measure}
+              >
+                <span className={`mark ${finding.verdict}`}>
+                  <Icon size={22} aria-hidden />
+                </span>
+                <Stack $gap={4}>
+                  <Row $gap={8}>
+                    <h3 className={finding.verdict === 'out' ? 'out-text' : ''}>{titleOf(finding)}</h3>
+                    {finding.safety && finding.verdict !== 'in' && <Chip $tone="out">watch: could hurt her</Chip>}
+                    {finding.fault === working && <Chip $tone="info">working on this</Chip>}
+                  </Row>
+                  {finding.verdict !== 'in' && <span>{fault.seen}</span>}
+                  <Small>{finding.why}</Small>
+                </Stack>
+                <Stack $gap={6} style={{ justifyItems: 'end' }}>
+                  <span className={`numeral ${finding.verdict === 'out' ? 'out-text' : ''}`}>
+                    {formatMeasure(finding.measure, finding.value)}
+                  </span>
+                  {onWork && finding.verdict !== 'in' && finding.fault !== working && (
+                    <Button $look="quiet" onPress={() => onWork(finding.fault)}>
+                      Work on this
+                    </Button>
+                  )}
+                </Stack>
+              </Item>
+            );
+          })}
       </Ruled>
-      {Object.entries(judged.notJudged).map(([measure, why]) => <Small key={measure}>{nameOf(measure)} was not judged: {why}.</Small>)}
+      {Object.entries(judged.notJudged).map(([measure, why]) => (
+        <Small key={measure}>
+          {nameOf(measure)} was not judged: {why}.
+        </Small>
+      ))}
       <Quiet>Targets are a practice convention of the stance named, no medical norm.</Quiet>
     </Stack>
   );

@@ -12,7 +12,13 @@ const settleMs = 500;
 const againMs = 3000;
 
 /** Sends the marks of one picture after every change, and again until they are acknowledged; a copy waits in the browser. */
-export function useKeptMarks(lookId: string, role: Role, pictureId: string | undefined, marks: Marks, isFresh: boolean): { state: Keeping; message?: string } {
+export function useKeptMarks(
+  lookId: string,
+  role: Role,
+  pictureId: string | undefined,
+  marks: Marks,
+  isFresh: boolean,
+): { state: Keeping; message?: string } {
   const [kept, setKept] = useState<{ state: Keeping; message?: string }>({ state: 'kept' });
   const sent = useRef(isFresh ? '' : JSON.stringify({ pictureId, marks }));
   const wanted = JSON.stringify({ pictureId, marks });
@@ -32,7 +38,11 @@ export function useKeptMarks(lookId: string, role: Role, pictureId: string | und
         return setKept({ state: 'kept' });
       }
       const canWait = !result || result.error.code === 'unreachable' || result.error.code === 'signedOut';
-      setKept(canWait ? { state: 'waiting', ...(result ? { message: result.error.message } : {}) } : { state: 'refused', message: result.error.message });
+      setKept(
+        canWait
+          ? { state: 'waiting', ...(result ? { message: result.error.message } : {}) }
+          : { state: 'refused', message: result.error.message },
+      );
       if (canWait) timer = setTimeout(send, againMs);
     };
     timer = setTimeout(send, settleMs);

@@ -20,41 +20,93 @@ export function tellBlock({ block, state, place, finding, shown }: BlockReading)
     block,
     place,
     state,
-    ...(shown ? { value: formatMeasure(shown.measure, shown.value), ...(shown.se === undefined ? {} : { error: `± ${formatMeasure(shown.measure, shown.se, 'error')}` }) } : {}),
+    ...(shown
+      ? {
+          value: formatMeasure(shown.measure, shown.value),
+          ...(shown.se === undefined ? {} : { error: `± ${formatMeasure(shown.measure, shown.se, 'error')}` }),
+        }
+      : {}),
     ...(word ? { word } : {}),
   };
 }
 
 /** Blocks that are surely out of level. */
 export const outBlocks = (judged: JudgeOutput | undefined): ReadonlySet<string> =>
-  new Set((judged?.findings ?? []).filter(({ verdict }) => verdict === 'out').map(({ fault }): string => entry(repertoire.faults, fault).block));
+  new Set(
+    (judged?.findings ?? [])
+      .filter(({ verdict }) => verdict === 'out')
+      .map(({ fault }): string => entry(repertoire.faults, fault).block),
+  );
 
-function blocksOf(role: Role, read: ReadPicture, judged: JudgeOutput | undefined, headEnd: 'left' | 'right'): BlockReading[] {
-  return role === 'setup' && read.state === 'read' ? readRest(judged, read.measured, headEnd) : readBlocks(judged, headEnd);
+function blocksOf(
+  role: Role,
+  read: ReadPicture,
+  judged: JudgeOutput | undefined,
+  headEnd: 'left' | 'right',
+): BlockReading[] {
+  return role === 'setup' && read.state === 'read'
+    ? readRest(judged, read.measured, headEnd)
+    : readBlocks(judged, headEnd);
 }
 
-const shownMeasures = ['pelvicTilt', 'pelvicTiltPsis', 'ribFlare', 'ribPelvisRatio', 'legElevation', 'tabletopError'] as const;
+const shownMeasures = [
+  'pelvicTilt',
+  'pelvicTiltPsis',
+  'ribFlare',
+  'ribPelvisRatio',
+  'legElevation',
+  'tabletopError',
+] as const;
 
 const Table = styled.table`
   width: 100%;
   border-collapse: collapse;
   font-size: 0.94rem;
-  th { text-align: left; font-weight: 400; }
-  thead th { color: var(--quiet); font-size: 0.84rem; padding-bottom: 4px; }
-  thead th + th, td { text-align: right; }
-  tbody tr { border-top: 1px solid var(--rule); }
-  td, th { padding: 7px 0 7px 10px; vertical-align: baseline; }
-  th:first-child { padding-left: 0; }
-  .numeral { font-weight: 700; }
-  .error, .lacks { color: var(--quiet); font-size: 0.86rem; white-space: nowrap; }
-  .lacks { white-space: normal; }
+  th {
+    text-align: left;
+    font-weight: 400;
+  }
+  thead th {
+    color: var(--quiet);
+    font-size: 0.84rem;
+    padding-bottom: 4px;
+  }
+  thead th + th,
+  td {
+    text-align: right;
+  }
+  tbody tr {
+    border-top: 1px solid var(--rule);
+  }
+  td,
+  th {
+    padding: 7px 0 7px 10px;
+    vertical-align: baseline;
+  }
+  th:first-child {
+    padding-left: 0;
+  }
+  .numeral {
+    font-weight: 700;
+  }
+  .error,
+  .lacks {
+    color: var(--quiet);
+    font-size: 0.86rem;
+    white-space: nowrap;
+  }
+  .lacks {
+    white-space: normal;
+  }
 `;
 
 const plainNames: Readonly<Record<string, string>> = { neutral: 'the set-up picture', scale: 'a known length' };
 const tellLacks = (lacks: readonly string[]): string => {
   const fromSetUp = lacks.filter((name) => name.startsWith('neutral.')).map((name) => name.slice(8));
   const here = lacks.filter((name) => !name.startsWith('neutral.')).map((name) => plainNames[name] ?? name);
-  return [here.join(', '), fromSetUp.length > 0 ? `${fromSetUp.join(', ')} in the set-up picture` : ''].filter(Boolean).join('; ');
+  return [here.join(', '), fromSetUp.length > 0 ? `${fromSetUp.join(', ')} in the set-up picture` : '']
+    .filter(Boolean)
+    .join('; ');
 };
 
 type Shown = { readonly role: Role; readonly read: ReadPicture; readonly judged: JudgeOutput | undefined };
@@ -76,7 +128,11 @@ export function Numbers({ role, read, judged }: Shown) {
     <>
       <Table>
         <thead>
-          <tr><th scope="col">measure</th>{role !== 'setup' && <th scope="col">from set-up</th>}<th scope="col">against the mat</th></tr>
+          <tr>
+            <th scope="col">measure</th>
+            {role !== 'setup' && <th scope="col">from set-up</th>}
+            <th scope="col">against the mat</th>
+          </tr>
         </thead>
         <tbody>
           {rows.map((id) => {
@@ -89,10 +145,21 @@ export function Numbers({ role, read, judged }: Shown) {
               <tr key={id} data-measure={id}>
                 <th scope="row">{nameOf(id)}</th>
                 {!now ? (
-                  <td className="lacks" colSpan={role === 'setup' ? 1 : 2}>{lacks ? `needs ${tellLacks(lacks)}` : 'needs the mat line'}</td>
+                  <td className="lacks" colSpan={role === 'setup' ? 1 : 2}>
+                    {lacks ? `needs ${tellLacks(lacks)}` : 'needs the mat line'}
+                  </td>
                 ) : (
                   <>
-                    {role !== 'setup' && <Figure measure={id} {...(isDriftItself ? { value: now.value, se: now.seWithin } : drift ? { value: drift.value, se: drift.se } : {})} />}
+                    {role !== 'setup' && (
+                      <Figure
+                        measure={id}
+                        {...(isDriftItself
+                          ? { value: now.value, se: now.seWithin }
+                          : drift
+                            ? { value: drift.value, se: drift.se }
+                            : {})}
+                      />
+                    )}
                     <Figure measure={id} {...(isDriftItself ? {} : { value: now.value, se: now.seBetween })} />
                   </>
                 )}
@@ -101,7 +168,9 @@ export function Numbers({ role, read, judged }: Shown) {
           })}
         </tbody>
       </Table>
-      {measured?.warnings.map(({ code, message }) => <Small key={code}>{message}</Small>)}
+      {measured?.warnings.map(({ code, message }) => (
+        <Small key={code}>{message}</Small>
+      ))}
     </>
   );
 }
@@ -110,7 +179,8 @@ function Figure({ measure, value, se }: { measure: string; value?: number; se?: 
   if (value === undefined) return <td aria-label="does not apply">–</td>;
   return (
     <td>
-      <span className="numeral">{formatMeasure(measure, value)}</span> <span className="error">{se === undefined ? '± ?' : `± ${formatMeasure(measure, se, 'error')}`}</span>
+      <span className="numeral">{formatMeasure(measure, value)}</span>{' '}
+      <span className="error">{se === undefined ? '± ?' : `± ${formatMeasure(measure, se, 'error')}`}</span>
     </td>
   );
 }

@@ -25,22 +25,84 @@ const Groups = styled.div`
   display: flex;
   flex-wrap: wrap;
   gap: 8px 18px;
-  .group { display: grid; gap: 2px; }
-  .row { display: flex; gap: 4px; align-items: center; }
-  .mark { display: inline-flex; gap: 6px; align-items: center; min-height: 44px; min-width: 44px; justify-content: center; padding: 4px 11px; border: 1.5px solid var(--rule-strong); border-radius: 12px; background: var(--panel); cursor: pointer; font-weight: 600; font-size: 0.94rem; }
-  .mark svg { flex: none; }
-  .mark[data-set] { border-color: var(--fluid-deep); background: color-mix(in srgb, var(--fluid) 24%, var(--panel)); }
-  .mark[data-selected] { background: var(--ink); color: var(--on-ink); border-color: var(--ink); }
-  .mark[data-wrong] { border-color: var(--out); color: var(--out); background: var(--out-tint); }
-  .mm { display: flex; align-items: center; gap: 6px; flex-wrap: wrap; max-width: 240px; }
-  .mm input { width: 88px; min-height: 44px; padding: 6px 10px; border: 1.5px solid var(--rule-strong); border-radius: 12px; background: var(--panel); }
-  .mm[data-invalid] input { border-color: var(--out); border-width: 2px; }
-  .mm .error { color: var(--out); font-size: 0.86rem; font-weight: 600; flex-basis: 100%; }
+  .group {
+    display: grid;
+    gap: 2px;
+  }
+  .row {
+    display: flex;
+    gap: 4px;
+    align-items: center;
+  }
+  .mark {
+    display: inline-flex;
+    gap: 6px;
+    align-items: center;
+    min-height: 44px;
+    min-width: 44px;
+    justify-content: center;
+    padding: 4px 11px;
+    border: 1.5px solid var(--rule-strong);
+    border-radius: 12px;
+    background: var(--panel);
+    cursor: pointer;
+    font-weight: 600;
+    font-size: 0.94rem;
+  }
+  .mark svg {
+    flex: none;
+  }
+  .mark[data-set] {
+    border-color: var(--fluid-deep);
+    background: color-mix(in srgb, var(--fluid) 24%, var(--panel));
+  }
+  .mark[data-selected] {
+    background: var(--ink);
+    color: var(--on-ink);
+    border-color: var(--ink);
+  }
+  .mark[data-wrong] {
+    border-color: var(--out);
+    color: var(--out);
+    background: var(--out-tint);
+  }
+  .mm {
+    display: flex;
+    align-items: center;
+    gap: 6px;
+    flex-wrap: wrap;
+    max-width: 240px;
+  }
+  .mm input {
+    width: 88px;
+    min-height: 44px;
+    padding: 6px 10px;
+    border: 1.5px solid var(--rule-strong);
+    border-radius: 12px;
+    background: var(--panel);
+  }
+  .mm[data-invalid] input {
+    border-color: var(--out);
+    border-width: 2px;
+  }
+  .mm .error {
+    color: var(--out);
+    font-size: 0.86rem;
+    font-weight: 600;
+    flex-basis: 100%;
+  }
 `;
 
-const shortName = (id: MarkId): string => (id === 'mat1' || id === 'known1' ? 'one end' : id === 'mat2' || id === 'known2' ? 'other end' : id);
+const shortName = (id: MarkId): string =>
+  id === 'mat1' || id === 'known1' ? 'one end' : id === 'mat2' || id === 'known2' ? 'other end' : id;
 
-type PaletteProps = { readonly role: Role; readonly bench: Bench; readonly wrong: ReadonlySet<string>; readonly dispatch: Dispatch<BenchAct>; readonly onChosen: () => void };
+type PaletteProps = {
+  readonly role: Role;
+  readonly bench: Bench;
+  readonly wrong: ReadonlySet<string>;
+  readonly dispatch: Dispatch<BenchAct>;
+  readonly onChosen: () => void;
+};
 
 /** The marks to set, by block; what is being set now, in words; undo and redo. */
 export function Palette({ role, bench, wrong, dispatch, onChosen }: PaletteProps) {
@@ -52,11 +114,34 @@ export function Palette({ role, bench, wrong, dispatch, onChosen }: PaletteProps
   return (
     <>
       <Row $gap={14}>
-        <p id="mark-status" aria-live="polite" style={{ flex: '1 1 300px', fontWeight: 600 }}>{status}</p>
+        <p id="mark-status" aria-live="polite" style={{ flex: '1 1 300px', fontWeight: 600 }}>
+          {status}
+        </p>
         <Row $gap={2}>
-          <Button $look="quiet" aria-label="Undo" isDisabled={bench.past.length === 0} onPress={() => dispatch({ do: 'undo' })}><Undo2 size={19} aria-hidden /></Button>
-          <Button $look="quiet" aria-label="Redo" isDisabled={bench.future.length === 0} onPress={() => dispatch({ do: 'redo' })}><Redo2 size={19} aria-hidden /></Button>
-          <Button $look="quiet" aria-label="Remove this mark" isDisabled={!at} onPress={() => dispatch({ do: 'remove', role, mark: active })}><Trash2 size={19} aria-hidden /></Button>
+          <Button
+            $look="quiet"
+            aria-label="Undo"
+            isDisabled={bench.past.length === 0}
+            onPress={() => dispatch({ do: 'undo' })}
+          >
+            <Undo2 size={19} aria-hidden />
+          </Button>
+          <Button
+            $look="quiet"
+            aria-label="Redo"
+            isDisabled={bench.future.length === 0}
+            onPress={() => dispatch({ do: 'redo' })}
+          >
+            <Redo2 size={19} aria-hidden />
+          </Button>
+          <Button
+            $look="quiet"
+            aria-label="Remove this mark"
+            isDisabled={!at}
+            onPress={() => dispatch({ do: 'remove', role, mark: active })}
+          >
+            <Trash2 size={19} aria-hidden />
+          </Button>
         </Row>
       </Row>
       <Groups role="group" aria-label="Marks">
@@ -82,14 +167,17 @@ export function Palette({ role, bench, wrong, dispatch, onChosen }: PaletteProps
                   {draft.points[id] && <Check size={15} strokeWidth={3} aria-hidden />}
                 </ToggleButton>
               ))}
-              {name === 'known length' && <KnownLength key={role} mm={draft.knownMm} onChange={(mm) => dispatch({ do: 'knownMm', role, mm })} />}
+              {name === 'known length' && (
+                <KnownLength key={role} mm={draft.knownMm} onChange={(mm) => dispatch({ do: 'knownMm', role, mm })} />
+              )}
             </div>
           </div>
         ))}
       </Groups>
       <Small id="mark-keys">
-        Press and drag on the picture to place a mark. Keys: arrows 1 px, Shift + arrows 10 px, Enter for the next mark, [ and ] to step through, Delete to remove, Ctrl + Z to undo.
-        PS is private: the client points to it herself, through clothing, if she wishes; PSIS serves as well.
+        Press and drag on the picture to place a mark. Keys: arrows 1 px, Shift + arrows 10 px, Enter for the next mark,
+        [ and ] to step through, Delete to remove, Ctrl + Z to undo. PS is private: the client points to it herself,
+        through clothing, if she wishes; PSIS serves as well.
       </Small>
     </>
   );
@@ -100,7 +188,12 @@ const isLine = (id: MarkId): boolean => markIds.indexOf(id) < 4;
 function KnownLength({ mm, onChange }: { mm: number | null; onChange: (mm: number | null) => void }) {
   const [text, setText] = useState(mm === null ? '' : String(mm));
   const typed = text.trim() === '' ? null : readNumber(text);
-  const error = typed === undefined ? 'Type a number of millimetres.' : typed !== null && !(typed > 0 && typed <= 10_000) ? 'Between 1 and 10 000 mm.' : undefined;
+  const error =
+    typed === undefined
+      ? 'Type a number of millimetres.'
+      : typed !== null && !(typed > 0 && typed <= 10_000)
+        ? 'Between 1 and 10 000 mm.'
+        : undefined;
   return (
     <TextField
       className="mm"
@@ -114,7 +207,9 @@ function KnownLength({ mm, onChange }: { mm: number | null; onChange: (mm: numbe
         onChange(value !== undefined && value !== null && value > 0 && value <= 10_000 ? value : null);
       }}
     >
-      <Label style={{ position: 'absolute', width: 1, height: 1, overflow: 'hidden', clipPath: 'inset(50%)' }}>Known length in mm</Label>
+      <Label style={{ position: 'absolute', width: 1, height: 1, overflow: 'hidden', clipPath: 'inset(50%)' }}>
+        Known length in mm
+      </Label>
       <Input /> mm
       <FieldError className="error">{error}</FieldError>
     </TextField>

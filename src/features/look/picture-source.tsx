@@ -17,30 +17,69 @@ const Zone = styled(DropZone)`
   display: grid;
   gap: 14px;
   justify-items: start;
-  &[data-drop-target] { border-color: var(--info); background: var(--info-tint); }
+  &[data-drop-target] {
+    border-color: var(--info);
+    background: var(--info-tint);
+  }
 `;
 
 const Samples = styled.div`
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(210px, 1fr));
   gap: 14px;
-  button { border: 1px solid var(--rule); border-radius: 14px; background: var(--panel); padding: 0 0 8px; overflow: hidden; cursor: pointer; text-align: left; }
-  button:hover { border-color: var(--ink); }
-  button:disabled { opacity: 0.6; cursor: wait; }
-  img { display: block; width: 100%; aspect-ratio: 2; object-fit: cover; }
-  span { display: block; padding: 8px 12px 0; font-size: 0.92rem; line-height: 1.3; }
+  button {
+    border: 1px solid var(--rule);
+    border-radius: 14px;
+    background: var(--panel);
+    padding: 0 0 8px;
+    overflow: hidden;
+    cursor: pointer;
+    text-align: left;
+  }
+  button:hover {
+    border-color: var(--ink);
+  }
+  button:disabled {
+    opacity: 0.6;
+    cursor: wait;
+  }
+  img {
+    display: block;
+    width: 100%;
+    aspect-ratio: 2;
+    object-fit: cover;
+  }
+  span {
+    display: block;
+    padding: 8px 12px 0;
+    font-size: 0.92rem;
+    line-height: 1.3;
+  }
 `;
 
 export async function sendPicture(clientId: string, file: File): Promise<Result<Sheet>> {
   const form = new FormData();
   form.set('client', clientId);
   form.set('picture', file);
-  const unreachable = { ok: false, error: { code: 'unreachable', message: 'The picture could not be sent: the server does not answer. It is still on your disk; try again in a moment.', path: 'picture' } } as const;
+  const unreachable = {
+    ok: false,
+    error: {
+      code: 'unreachable',
+      message:
+        'The picture could not be sent: the server does not answer. It is still on your disk; try again in a moment.',
+      path: 'picture',
+    },
+  } as const;
   const response = await fetch('/api/pictures', { method: 'POST', body: form }).catch(() => undefined);
   return (await response?.json().catch(() => undefined)) ?? unreachable;
 }
 
-type SourceProps = { readonly clientId: string; readonly samples: readonly Sheet[]; readonly hint: string; readonly onPicture: (sheet: Sheet) => void };
+type SourceProps = {
+  readonly clientId: string;
+  readonly samples: readonly Sheet[];
+  readonly hint: string;
+  readonly onPicture: (sheet: Sheet) => void;
+};
 
 /** Where a picture comes from: her own from disk, dropped or chosen, or one of the demo pictures. */
 export function PictureSource({ clientId, samples, hint, onPicture }: SourceProps) {
@@ -66,15 +105,28 @@ export function PictureSource({ clientId, samples, hint, onPicture }: SourceProp
       >
         <Stack $gap={4}>
           <h2>{hint}</h2>
-          <Quiet>From the side, lens level with the pelvis and square to the mat, three metres away or more, on something that does not move. Put a pole or ruler of known length beside her.</Quiet>
+          <Quiet>
+            From the side, lens level with the pelvis and square to the mat, three metres away or more, on something
+            that does not move. Put a pole or ruler of known length beside her.
+          </Quiet>
         </Stack>
         <Row>
-          <FileTrigger acceptedFileTypes={['image/png', 'image/jpeg', 'image/webp']} onSelect={(files) => void send(files?.[0])}>
-            <Button $look="main" isDisabled={busy !== undefined}><ImageUp size={20} aria-hidden />{busy ? `Sending ${busy}…` : 'Choose a picture'}</Button>
+          <FileTrigger
+            acceptedFileTypes={['image/png', 'image/jpeg', 'image/webp']}
+            onSelect={(files) => void send(files?.[0])}
+          >
+            <Button $look="main" isDisabled={busy !== undefined}>
+              <ImageUp size={20} aria-hidden />
+              {busy ? `Sending ${busy}…` : 'Choose a picture'}
+            </Button>
           </FileTrigger>
           <Small>PNG, JPEG or WebP, or drop it here. Place and time stored in the file are removed.</Small>
         </Row>
-        {error && <Notice $tone="out" role="alert">{error}</Notice>}
+        {error && (
+          <Notice $tone="out" role="alert">
+            {error}
+          </Notice>
+        )}
       </Zone>
       {samples.length > 0 && (
         <Stack $gap={10}>

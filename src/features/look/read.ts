@@ -18,14 +18,20 @@ import type { OpeningPicture } from './state';
 export type LookFrame = Omit<LookInput, 'pictures'>;
 
 const frameOf = (look: LookCard, client: ClientCard): LookFrame => ({
-  exercise: look.exercise, level: look.level, view: look.view, headEnd: look.headEnd, school: look.school, stances: look.stances,
+  exercise: look.exercise,
+  level: look.level,
+  view: look.view,
+  headEnd: look.headEnd,
+  school: look.school,
+  stances: look.stances,
   conditions: conditionsInForce(client.conditions),
 });
 
 /** A look's marks read again by the core. */
 export function readKeptLook(look: LookCard, client: ClientCard): Result<LookReading> {
   const pictures: Partial<Record<Role, MarkedPicture>> = {};
-  for (const picture of look.pictures) pictures[picture.role] = { marks: picture.marks, markingSdPx: markingSdFor(picture) };
+  for (const picture of look.pictures)
+    pictures[picture.role] = { marks: picture.marks, markingSdPx: markingSdFor(picture) };
   return readLook({ ...frameOf(look, client), pictures }, repertoire, look.fault ?? undefined);
 }
 
@@ -44,7 +50,10 @@ export type BenchOpening = {
 };
 
 /** Everything that the bench opens with; `kept` when the look is closed. */
-export async function readBench(who: Who, lookId: string): Promise<Result<BenchOpening | { readonly kept: true; readonly clientId: string }>> {
+export async function readBench(
+  who: Who,
+  lookId: string,
+): Promise<Result<BenchOpening | { readonly kept: true; readonly clientId: string }>> {
   const look = await findLook(who, lookId);
   if (!look.ok) return look;
   const { clientId, keptAt, fault, correction } = look.value;
@@ -53,21 +62,44 @@ export async function readBench(who: Who, lookId: string): Promise<Result<BenchO
   if (!client.ok) return client;
   const [studio, trials, demoPictures] = await Promise.all([findStudio(who), listTrials(who), listDemoPictures(who)]);
   return success({
-    lookId, clientId, clientName: client.value.name, frame: frameOf(look.value, client.value), pictures: look.value.pictures, fault, correction,
-    trials: trials.map((trial) => ({ fault: trial.fault, correction: trial.correction, success: trial.verdict === 'better', client: trial.clientId === clientId ? 'this' : 'other' })),
-    props: studio.props, touchConsent: client.value.touchConsent, demoPictures,
+    lookId,
+    clientId,
+    clientName: client.value.name,
+    frame: frameOf(look.value, client.value),
+    pictures: look.value.pictures,
+    fault,
+    correction,
+    trials: trials.map((trial) => ({
+      fault: trial.fault,
+      correction: trial.correction,
+      success: trial.verdict === 'better',
+      client: trial.clientId === clientId ? 'this' : 'other',
+    })),
+    props: studio.props,
+    touchConsent: client.value.touchConsent,
+    demoPictures,
   });
 }
 
 const firstExercise = 'legFloat';
 
 /** What the page before the bench shows: for each exercise, what to watch for this person. */
-export async function readStart(who: Who, clientId: string): Promise<Result<{ clientId: string; clientName: string; exercise: string; watch: Record<string, Watch[]>; school: string }>> {
+export async function readStart(
+  who: Who,
+  clientId: string,
+): Promise<
+  Result<{ clientId: string; clientName: string; exercise: string; watch: Record<string, Watch[]>; school: string }>
+> {
   const client = await findClient(who, clientId);
   if (!client.ok) return client;
   const [studio, [last]] = await Promise.all([findStudio(who), newestLooks(who, [clientId])]);
   const conditions = conditionsInForce(client.value.conditions);
-  const watch = Object.fromEntries(repertoire.exercises.map((exercise) => [exercise.id, watchFor(repertoire, exercise, conditions, last?.result?.baseline ?? [])]));
+  const watch = Object.fromEntries(
+    repertoire.exercises.map((exercise) => [
+      exercise.id,
+      watchFor(repertoire, exercise, conditions, last?.result?.baseline ?? []),
+    ]),
+  );
   const school = entry(repertoire.schools, client.value.school ?? studio.school).name;
   return success({ clientId, clientName: client.value.name, exercise: last?.exercise ?? firstExercise, watch, school });
 }

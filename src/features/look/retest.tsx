@@ -21,36 +21,61 @@ const Band = styled.div<{ $tone: 'better' | 'same' | 'worse' }>`
   gap: 4px;
   background: ${({ $tone }) => ($tone === 'worse' ? 'var(--out-tint)' : $tone === 'better' ? 'color-mix(in srgb, var(--fluid) 30%, var(--panel))' : 'var(--info-tint)')};
   line-height: 1.35;
-  .word { font-size: 1.7rem; color: ${({ $tone }) => ($tone === 'worse' ? 'var(--out)' : 'var(--ink)')}; }
-  .change { display: flex; gap: 12px; align-items: center; font-size: 1.3rem; }
+  .word {
+    font-size: 1.7rem;
+    color: ${({ $tone }) => ($tone === 'worse' ? 'var(--out)' : 'var(--ink)')};
+  }
+  .change {
+    display: flex;
+    gap: 12px;
+    align-items: center;
+    font-size: 1.3rem;
+  }
 `;
 
 const Pair = styled.div`
   display: grid;
   grid-template-columns: 1fr 1fr;
   gap: 22px;
-  ${narrow} { grid-template-columns: 1fr; }
+  ${narrow} {
+    grid-template-columns: 1fr;
+  }
 `;
 
 const words = { better: 'Better', same: 'Same', worse: 'Worse' } as const;
 
 /** The verdict in words: what changed, and whether it is more than the two errors allow. */
-export function Verdict({ verdict, correction }: { verdict: NonNullable<LookReading['verdict']>; correction: string | null }) {
+export function Verdict({
+  verdict,
+  correction,
+}: {
+  verdict: NonNullable<LookReading['verdict']>;
+  correction: string | null;
+}) {
   const { measure, fault, before, after, change, mdc, verdict: word } = verdict;
   const real = Math.abs(change) > mdc;
-  const reason = word === 'same'
-    ? real ? 'The change is real, but it is no nearer to the target and no farther from it.' : 'The change is within the error of the method.'
-    : 'The change is larger than the least real change.';
+  const reason =
+    word === 'same'
+      ? real
+        ? 'The change is real, but it is no nearer to the target and no farther from it.'
+        : 'The change is within the error of the method.'
+      : 'The change is larger than the least real change.';
   return (
     <Band $tone={word} data-verdict={word}>
       <h2 className="word">{words[word]}</h2>
       <span className="change numeral">
-        {formatMeasure(measure, before.value)} <ArrowRight size={20} aria-label="to" /> {formatMeasure(measure, after.value)}
+        {formatMeasure(measure, before.value)} <ArrowRight size={20} aria-label="to" />{' '}
+        {formatMeasure(measure, after.value)}
       </span>
       <span>
-        {nameOf(measure)} (against {entry(repertoire.faults, fault).plain}) changed by {formatMeasure(measure, change)}; the least real change is {formatMeasure(measure, mdc, 'error')}. {reason}
+        {nameOf(measure)} (against {entry(repertoire.faults, fault).plain}) changed by {formatMeasure(measure, change)};
+        the least real change is {formatMeasure(measure, mdc, 'error')}. {reason}
       </span>
-      <span>{correction ? `Tried: “${entry(repertoire.corrections, correction).say}”` : 'Nothing was picked to try, so this change is not counted for any correction.'}</span>
+      <span>
+        {correction
+          ? `Tried: “${entry(repertoire.corrections, correction).say}”`
+          : 'Nothing was picked to try, so this change is not counted for any correction.'}
+      </span>
     </Band>
   );
 }
@@ -58,7 +83,19 @@ export function Verdict({ verdict, correction }: { verdict: NonNullable<LookRead
 type Shown = { readonly sheet: Sheet; readonly marks: Marks };
 
 /** Before and after side by side, each with its vials. */
-export function BeforeAfter({ before, after, setup, reading, headEnd }: { before: Shown; after: Shown; setup: Marks | undefined; reading: LookReading; headEnd: 'left' | 'right' }) {
+export function BeforeAfter({
+  before,
+  after,
+  setup,
+  reading,
+  headEnd,
+}: {
+  before: Shown;
+  after: Shown;
+  setup: Marks | undefined;
+  reading: LookReading;
+  headEnd: 'left' | 'right';
+}) {
   const sides = [
     { name: 'Before', shown: before, judged: reading.baseline },
     { name: 'After', shown: after, judged: reading.retest },
@@ -68,7 +105,13 @@ export function BeforeAfter({ before, after, setup, reading, headEnd }: { before
       {sides.map(({ name, shown, judged }) => (
         <Stack key={name} $gap={12}>
           <h3>{name}</h3>
-          <MarkedPicture picture={shown.sheet} marks={shown.marks} setup={setup} out={outBlocks(judged)} label={`${name}: levels drawn on the picture`} />
+          <MarkedPicture
+            picture={shown.sheet}
+            marks={shown.marks}
+            setup={setup}
+            out={outBlocks(judged)}
+            label={`${name}: levels drawn on the picture`}
+          />
           <VialStack label={name} readings={readBlocks(judged, headEnd).map(tellBlock)} />
         </Stack>
       ))}
@@ -76,4 +119,6 @@ export function BeforeAfter({ before, after, setup, reading, headEnd }: { before
   );
 }
 
-export const RetestHint = () => <Quiet>Leave camera, mat and stickers as they are, give the one correction, and take the same picture again.</Quiet>;
+export const RetestHint = () => (
+  <Quiet>Leave camera, mat and stickers as they are, give the one correction, and take the same picture again.</Quiet>
+);

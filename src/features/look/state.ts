@@ -7,12 +7,32 @@ import { clamp } from '@/core/geometry';
 import type { Vec2 } from '@/core/geometry';
 
 /** Names of the marks that this bench sets, in the order in which it asks for them. */
-export const markIds = ['mat1', 'mat2', 'known1', 'known2', 'ASIS', 'PS', 'PSIS', 'SN', 'LR', 'GT', 'LK', 'LM', 'FH', 'CH'] as const;
+export const markIds = [
+  'mat1',
+  'mat2',
+  'known1',
+  'known2',
+  'ASIS',
+  'PS',
+  'PSIS',
+  'SN',
+  'LR',
+  'GT',
+  'LK',
+  'LM',
+  'FH',
+  'CH',
+] as const;
 export type MarkId = (typeof markIds)[number];
 
 export const isMarkId = (text: string): text is MarkId => (markIds as readonly string[]).includes(text);
 
-const lineNames = { mat1: 'mat line, one end', mat2: 'mat line, other end', known1: 'known length, one end', known2: 'known length, other end' } as const;
+const lineNames = {
+  mat1: 'mat line, one end',
+  mat2: 'mat line, other end',
+  known1: 'known length, one end',
+  known2: 'known length, other end',
+} as const;
 const isLineEnd = (id: MarkId): id is keyof typeof lineNames => id in lineNames;
 export const nameOfMark = (id: MarkId): string => (isLineEnd(id) ? lineNames[id] : landmarkInfo[id].name);
 
@@ -23,7 +43,14 @@ export type Draft = { readonly points: Readonly<Partial<Record<MarkId, Vec2>>>; 
 
 export const emptyDraft: Draft = { points: {}, knownMm: null };
 
-export type Sheet = { readonly id: string; readonly title: string; readonly width: number; readonly height: number; readonly originalWidth: number; readonly originalHeight: number };
+export type Sheet = {
+  readonly id: string;
+  readonly title: string;
+  readonly width: number;
+  readonly height: number;
+  readonly originalWidth: number;
+  readonly originalHeight: number;
+};
 export type Bench = {
   readonly sheets: Readonly<Partial<Record<Role, Sheet>>>;
   readonly drafts: Readonly<Record<Role, Draft>>;
@@ -57,7 +84,8 @@ export function fromMarks({ matLine, scale, landmarks }: Marks): Draft {
   const points: Partial<Record<MarkId, Vec2>> = {};
   if (matLine) [points.mat1, points.mat2] = matLine;
   if (scale) [points.known1, points.known2] = scale.points;
-  for (const [key, at] of Object.entries(landmarks)) if (isMarkId(key) && isLandmarkKey(key) && at) points[key as Landmark & MarkId] = at;
+  for (const [key, at] of Object.entries(landmarks))
+    if (isMarkId(key) && isLandmarkKey(key) && at) points[key as Landmark & MarkId] = at;
   return { points, knownMm: scale?.mm ?? null };
 }
 
@@ -73,9 +101,11 @@ export function nextWanted(draft: Draft, id: MarkId): MarkId {
   return order.find((one) => one !== 'PSIS' && isWanted(draft, one)) ?? id;
 }
 
-export const countWanted = (draft: Draft): number => markIds.filter((id) => id !== 'PSIS' && isWanted(draft, id)).length;
+export const countWanted = (draft: Draft): number =>
+  markIds.filter((id) => id !== 'PSIS' && isWanted(draft, id)).length;
 
-const neighbour = (id: MarkId, step: 1 | -1): MarkId => markIds[(markIds.indexOf(id) + step + markIds.length) % markIds.length] ?? id;
+const neighbour = (id: MarkId, step: 1 | -1): MarkId =>
+  markIds[(markIds.indexOf(id) + step + markIds.length) % markIds.length] ?? id;
 
 const inside = ([x, y]: Vec2, sheet: Sheet | undefined): Vec2 =>
   sheet ? [clamp(x, 0, sheet.originalWidth), clamp(y, 0, sheet.originalHeight)] : [x, y];
@@ -99,7 +129,12 @@ function carryOver(bench: Bench, role: Role, sheet: Sheet): Draft {
   if (role === 'setup' || !isSameCamera || Object.keys(own.points).length > 0) return own;
   const { mat1, mat2, known1, known2 } = bench.drafts.setup.points;
   return {
-    points: { ...(mat1 ? { mat1 } : {}), ...(mat2 ? { mat2 } : {}), ...(known1 ? { known1 } : {}), ...(known2 ? { known2 } : {}) },
+    points: {
+      ...(mat1 ? { mat1 } : {}),
+      ...(mat2 ? { mat2 } : {}),
+      ...(known1 ? { known1 } : {}),
+      ...(known2 ? { known2 } : {}),
+    },
     knownMm: bench.drafts.setup.knownMm,
   };
 }
@@ -130,7 +165,9 @@ export function step(bench: Bench, act: BenchAct): Bench {
     case 'put': {
       const draft = bench.drafts[act.role];
       const moved = { ...draft, points: { ...draft.points, [act.mark]: inside(act.at, bench.sheets[act.role]) } };
-      return act.remember ? change(bench, act.role, moved) : { ...bench, drafts: { ...bench.drafts, [act.role]: moved } };
+      return act.remember
+        ? change(bench, act.role, moved)
+        : { ...bench, drafts: { ...bench.drafts, [act.role]: moved } };
     }
     case 'remove': {
       const draft = bench.drafts[act.role];
@@ -165,7 +202,11 @@ export function openBench(pictures: readonly OpeningPicture[]): Bench {
   return {
     sheets: Object.fromEntries(pictures.map(({ role, marks: _, ...sheet }) => [role, sheet])),
     drafts,
-    active: { setup: nextWanted(drafts.setup, 'CH'), top: nextWanted(drafts.top, 'CH'), retest: nextWanted(drafts.retest, 'CH') },
+    active: {
+      setup: nextWanted(drafts.setup, 'CH'),
+      top: nextWanted(drafts.top, 'CH'),
+      retest: nextWanted(drafts.retest, 'CH'),
+    },
     past: [],
     future: [],
   };

@@ -5,5 +5,5 @@ import { Today } from './today';
 
 export async function TodayScreen() {
   const [who, locale] = await Promise.all([requireWho(), currentLocale()]);
-  return <Today {...(await readToday(who, locale))} />;
+  return <Today {...await readToday(who, locale)} />;
 }

@@ -58,15 +58,29 @@ export async function readToday(who: Who, locale: string): Promise<TodayPage> {
     const verdict = look?.result?.verdict;
     const tried = look?.correction ? entry(repertoire.corrections, look.correction).say : undefined;
     return {
-      id: appointment.id, clientId: client.id, name: client.name, goal: client.goal, time: clock.format(startsAt), minutes, instructor: appointment.instructor,
+      id: appointment.id,
+      clientId: client.id,
+      name: client.name,
+      goal: client.goal,
+      time: clock.format(startsAt),
+      minutes,
+      instructor: appointment.instructor,
       state: ended ? 'past' : startsAt <= moment ? 'now' : appointment.id === next?.appointment.id ? 'next' : 'later',
-      note: appointment.note, cautions: cautionsOf(repertoire, client.conditions), exercise: exercise.name,
-      ...(dose && level ? { standing: `${entry(repertoire.exercises, dose.exercise).name}, level ${level.number}: ${level.name.toLowerCase()}` } : {}),
+      note: appointment.note,
+      cautions: cautionsOf(repertoire, client.conditions),
+      exercise: exercise.name,
+      ...(dose && level
+        ? {
+            standing: `${entry(repertoire.exercises, dose.exercise).name}, level ${level.number}: ${level.name.toLowerCase()}`,
+          }
+        : {}),
       vials: look?.result ? readKeptBlocks(look.result, look.headEnd) : [],
       watch: watchFor(repertoire, exercise, conditionsInForce(client.conditions), look?.result?.baseline ?? []),
       ...(tried && verdict ? { lastTime: `“${tried}” ${outcome[verdict.verdict]} last time.` } : {}),
     };
   });
-  const day = new Intl.DateTimeFormat(locale, { timeZone, weekday: 'long', day: 'numeric', month: 'long' }).format(moment);
+  const day = new Intl.DateTimeFormat(locale, { timeZone, weekday: 'long', day: 'numeric', month: 'long' }).format(
+    moment,
+  );
   return { studio: studio.name, day, rows };
 }

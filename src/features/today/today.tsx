@@ -21,30 +21,105 @@ const Line = styled.li<{ $state: TodayRow['state'] }>`
   padding: 20px 14px;
   margin: 0 -14px;
   border-top: 1px solid var(--rule);
-  &:first-child { border-top: 0; }
+  &:first-child {
+    border-top: 0;
+  }
   ${({ $state }) => ($state === 'now' || $state === 'next' ? 'background: var(--panel);' : '')}
-  .time { font-size: 1.4rem; line-height: 1.1; white-space: nowrap; ${({ $state }) => ($state === 'past' ? 'color: var(--quiet);' : '')} }
-  .name { font-size: 1.32rem; text-decoration: none; overflow-wrap: anywhere; }
-  .name:hover { text-decoration: underline; text-underline-offset: 4px; }
-  .watch li { display: grid; grid-template-columns: 22px 1fr; gap: 9px; padding: 3px 0; }
-  .watch svg { margin-top: 4px; color: var(--quiet); }
-  .watch .safety, .watch .safety svg { color: var(--out); }
-  .watch b { font-weight: 650; }
-  .last { display: grid; gap: 5px; }
-  .last div { display: grid; grid-template-columns: 46px 1fr; gap: 7px; align-items: center; font-size: 0.82rem; color: var(--quiet); }
-  ${narrow} { grid-template-columns: 102px minmax(0, 1fr) 130px auto; .last { grid-column: 3; } .watching { grid-column: 2 / -1; grid-row: 2; } }
-  @media (max-width: 520px) { grid-template-columns: minmax(0, 1fr); .last, .watching { grid-column: 1; grid-row: auto; } }
+  .time {
+    font-size: 1.4rem;
+    line-height: 1.1;
+    white-space: nowrap;
+    ${({ $state }) => ($state === 'past' ? 'color: var(--quiet);' : '')}
+  }
+  .name {
+    font-size: 1.32rem;
+    text-decoration: none;
+    overflow-wrap: anywhere;
+  }
+  .name:hover {
+    text-decoration: underline;
+    text-underline-offset: 4px;
+  }
+  .watch li {
+    display: grid;
+    grid-template-columns: 22px 1fr;
+    gap: 9px;
+    padding: 3px 0;
+  }
+  .watch svg {
+    margin-top: 4px;
+    color: var(--quiet);
+  }
+  .watch .safety,
+  .watch .safety svg {
+    color: var(--out);
+  }
+  .watch b {
+    font-weight: 650;
+  }
+  .last {
+    display: grid;
+    gap: 5px;
+  }
+  .last div {
+    display: grid;
+    grid-template-columns: 46px 1fr;
+    gap: 7px;
+    align-items: center;
+    font-size: 0.82rem;
+    color: var(--quiet);
+  }
+  ${narrow} {
+    grid-template-columns: 102px minmax(0, 1fr) 130px auto;
+    .last {
+      grid-column: 3;
+    }
+    .watching {
+      grid-column: 2 / -1;
+      grid-row: 2;
+    }
+  }
+  @media (max-width: 520px) {
+    grid-template-columns: minmax(0, 1fr);
+    .last,
+    .watching {
+      grid-column: 1;
+      grid-row: auto;
+    }
+    .last {
+      max-width: 210px;
+    }
+    .when {
+      display: flex;
+      align-items: center;
+      gap: 12px;
+    }
+  }
 `;
 
-const states: Readonly<Record<TodayRow['state'], string | undefined>> = { past: 'done', now: 'now', next: 'next', later: undefined };
+const states: Readonly<Record<TodayRow['state'], string | undefined>> = {
+  past: 'done',
+  now: 'now',
+  next: 'next',
+  later: undefined,
+};
 
 /** How the blocks stood at the end of the last look, in small. */
 function LastVials({ row: { vials } }: { row: TodayRow }) {
   if (vials.length === 0) return <Small className="last">no look yet</Small>;
   return (
-    <div className="last" role="img" aria-label={`Last look: ${vials.map(({ block, state }) => `${block} ${vialWords[state]}`).join(', ')}`}>
+    <div
+      className="last"
+      role="img"
+      aria-label={`Last look: ${vials.map(({ block, state }) => `${block} ${vialWords[state]}`).join(', ')}`}
+    >
       <Small>last look</Small>
-      {vials.map(({ block, place, state }) => <div key={block}><span>{block}</span><Vial place={place} state={state} /></div>)}
+      {vials.map(({ block, place, state }) => (
+        <div key={block}>
+          <span>{block}</span>
+          <Vial place={place} state={state} />
+        </div>
+      ))}
     </div>
   );
 }
@@ -56,7 +131,9 @@ export function Today({ studio, day, rows }: TodayPage) {
       <PageHead>
         <div>
           <h1>Today</h1>
-          <Quiet>{day} · {studio}</Quiet>
+          <Quiet>
+            {day} · {studio}
+          </Quiet>
         </div>
         <ButtonLink href="/clients/new">New client</ButtonLink>
       </PageHead>
@@ -64,22 +141,36 @@ export function Today({ studio, day, rows }: TodayPage) {
         <Stack style={{ padding: '40px 0', maxWidth: 560 }}>
           <h2>Nobody is booked today</h2>
           <Quiet>A look does not need a booking: open a client, or write down a new one, and begin.</Quiet>
-          <Row><ButtonLink href="/clients" $look="main">Clients</ButtonLink></Row>
+          <Row>
+            <ButtonLink href="/clients" $look="main">
+              Clients
+            </ButtonLink>
+          </Row>
         </Stack>
       ) : (
         <ol aria-label="Today’s clients">
           {rows.map((row) => (
             <Line key={row.id} $state={row.state} data-client={row.name}>
-              <Stack $gap={4}>
+              <Stack $gap={4} className="when">
                 <span className="time numeral">{row.time}</span>
                 <Small>{row.minutes} min</Small>
-                {states[row.state] && <Row><Chip $tone={row.state === 'past' ? 'plain' : 'info'}>{states[row.state]}</Chip></Row>}
+                {states[row.state] && (
+                  <Row>
+                    <Chip $tone={row.state === 'past' ? 'plain' : 'info'}>{states[row.state]}</Chip>
+                  </Row>
+                )}
               </Stack>
               <Stack $gap={7}>
-                <h2><Link href={`/clients/${row.clientId}`} className="name">{row.name}</Link></h2>
+                <h2>
+                  <Link href={`/clients/${row.clientId}`} className="name">
+                    {row.name}
+                  </Link>
+                </h2>
                 <CautionChips cautions={row.cautions} />
                 {row.note && <span>{row.note}</span>}
-                <Small>{row.standing ?? 'Not begun yet'} · with {row.instructor}</Small>
+                <Small>
+                  {row.standing ?? 'Not begun yet'} · with {row.instructor}
+                </Small>
               </Stack>
               <LastVials row={row} />
               <Stack $gap={4} className="watching">
@@ -88,13 +179,23 @@ export function Today({ studio, day, rows }: TodayPage) {
                   {row.watch.map(({ fault, standAt, safety, because }) => (
                     <li key={fault} className={safety ? 'safety' : ''}>
                       <Eye size={18} aria-hidden />
-                      <span><b>{entry(repertoire.faults, fault).plain}</b>, from the {viewNames[standAt]} <Small>({because})</Small></span>
+                      <span>
+                        <b>{entry(repertoire.faults, fault).plain}</b>, from the {viewNames[standAt]}{' '}
+                        <Small>({because})</Small>
+                      </span>
                     </li>
                   ))}
                 </ul>
                 {row.lastTime && <Small>{row.lastTime}</Small>}
               </Stack>
-              <ButtonLink href={`/clients/${row.clientId}/look`} $look={row.state === 'now' || row.state === 'next' ? 'main' : 'plain'} aria-label={`Look at ${row.name}`}><Ruler size={19} aria-hidden />Look</ButtonLink>
+              <ButtonLink
+                href={`/clients/${row.clientId}/look`}
+                $look={row.state === 'now' || row.state === 'next' ? 'main' : 'plain'}
+                aria-label={`Look at ${row.name}`}
+              >
+                <Ruler size={19} aria-hidden />
+                Look
+              </ButtonLink>
             </Line>
           ))}
         </ol>

@@ -5,7 +5,11 @@ import type { Who } from '@/data/types';
 import { log } from './log';
 import { currentWho } from './session';
 
-const unreachable = () => failure('unreachable', 'The studio’s records can’t be reached just now. Nothing you entered is lost: try again in a moment.');
+const unreachable = () =>
+  failure(
+    'unreachable',
+    'The studio’s records can’t be reached just now. Nothing you entered is lost: try again in a moment.',
+  );
 
 /** Work whose only expected throw is a database that does not answer. */
 export async function guarded<T>(work: () => Promise<Result<T>>): Promise<Result<T>> {
@@ -18,12 +22,20 @@ export async function guarded<T>(work: () => Promise<Result<T>>): Promise<Result
 }
 
 /** The one way to change anything: check the input, know who asks, do it; every failure is a value. */
-export function act<S extends v.GenericSchema, T>(schema: S, input: unknown, work: (who: Who, value: v.InferOutput<S>) => Promise<Result<T>>): Promise<Result<T>> {
+export function act<S extends v.GenericSchema, T>(
+  schema: S,
+  input: unknown,
+  work: (who: Who, value: v.InferOutput<S>) => Promise<Result<T>>,
+): Promise<Result<T>> {
   return guarded(async () => {
     const parsed = parse(schema, input);
     if (!parsed.ok) return parsed;
     const who = await currentWho();
-    if (!who) return failure('signedOut', 'You are signed out. Sign in again in another tab, then try once more: what you entered stays here.');
+    if (!who)
+      return failure(
+        'signedOut',
+        'You are signed out. Sign in again in another tab, then try once more: what you entered stays here.',
+      );
     return work(who, parsed.value);
   });
 }

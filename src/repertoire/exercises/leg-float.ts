@@ -7,7 +7,11 @@ export const legFloat: Exercise = {
   purpose: 'The baseline look: what pelvis, ribs and head do of their own accord when one leg leaves the floor.',
   position: 'supine',
   setUp: [
-    { block: 'pelvis', check: 'Back of the pelvis heavy, hip bones and pubic bone level with each other, a small gap under the low back.' },
+    {
+      block: 'pelvis',
+      check:
+        'Back of the pelvis heavy, hip bones and pubic bone level with each other, a small gap under the low back.',
+    },
     { block: 'ribs', check: 'Ribs resting, front ribs neither lifted nor pressed.' },
     { block: 'head', check: 'Back of the skull heavy, face level, a folded towel if the chin points up.' },
     { block: 'feet', check: 'Feet under the seat bones, knees over the feet.' },
@@ -19,15 +23,33 @@ export const legFloat: Exercise = {
     { measure: 'pelvicRoll', phases: ['out', 'hold', 'back'] },
     { measure: 'ribFlare', phases: ['out', 'hold', 'back'] },
     { measure: 'ribPelvisRatio', phases: ['out', 'hold', 'back'] },
-    { measure: 'faceAngle', phases: ['setup', 'out', 'hold', 'back'] },
+    { measure: 'faceAngle', phases: ['start', 'out', 'hold', 'back'] },
     { measure: 'tabletopError', phases: ['hold'], levels: [2] },
   ],
   looks: [
-    { view: 'side', where: 'Beside her, level with the pelvis, three metres away.', top: 'one leg in tabletop, the other foot down' },
+    {
+      view: 'side',
+      where: 'Beside her, level with the pelvis, three metres away.',
+      top: 'one leg in tabletop, the other foot down',
+    },
   ],
   levels: [
-    { number: 1, name: 'Heel peels', change: 'The heel lifts, the toes stay.', bothLegsUp: false, top: { left: { kind: 'footDown' }, right: { kind: 'footDown', heelLift: 35 } }, dose: { repetitions: 5, sets: 1, sides: 2, directions: 1 } },
-    { number: 2, name: 'One leg to tabletop', change: 'The whole leg leaves the floor.', bothLegsUp: false, top: { left: { kind: 'footDown' }, right: { kind: 'raised', thighDeg: 90, kneeDeg: 90 } }, dose: { repetitions: 3, sets: 2, sides: 2, directions: 1 } },
+    {
+      number: 1,
+      name: 'Heel peels',
+      change: 'The heel lifts, the toes stay.',
+      bothLegsUp: false,
+      top: { left: { kind: 'footDown' }, right: { kind: 'footDown', heelLift: 35 } },
+      dose: { repetitions: 5, sets: 1, sides: 2, directions: 1 },
+    },
+    {
+      number: 2,
+      name: 'One leg to tabletop',
+      change: 'The whole leg leaves the floor.',
+      bothLegsUp: false,
+      top: { left: { kind: 'footDown' }, right: { kind: 'raised', thighDeg: 90, kneeDeg: 90 } },
+      dose: { repetitions: 3, sets: 2, sides: 2, directions: 1 },
+    },
   ],
   gate: { cleanReps: 3, sessions: 2 },
   breath: [
