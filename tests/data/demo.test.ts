@@ -1,0 +1,221 @@
+// The demo studio as seeded into an empty database, read the way the screens read it.
+import { readLook } from '@/core/alignment/look';
+import { keepReading } from '@/core/alignment/kept';
+import type { MarkedPicture, Role } from '@/core/alignment/look';
+import { markingSdFor } from '@/core/alignment/look';
+import { conditionsInForce } from '@/core/knowledge/conditions';
+import { database } from '@/data/database';
+import { fillToday } from '@/data/demo/seed';
+import { demoClients, demoLooks, demoPictures, demoSignIn } from '@/data/demo/world';
+import { Appointment, Client } from '@/data/models';
+import { findClient, listClients } from '@/data/stores/clients';
+import { listDoses, listLooks } from '@/data/stores/looks';
+import { listDemoPictures } from '@/data/stores/pictures';
+import { isDemoLoaded, signIn, whoIs } from '@/data/stores/sessions';
+import type { Who } from '@/data/types';
+import { readClient, readClientForm, readClients, whatHelped } from '@/features/client/read';
+import { readBench, readStart } from '@/features/look/read';
+import { readToday } from '@/features/today/read';
+import { repertoire } from '@/repertoire';
+import { openStudio } from './studio';
+
+jest.setTimeout(60_000);
+
+let wren: Who;
+const idOf = async (name: string): Promise<string> => {
+  const client = await Client.findOne({ where: { studioId: wren.studioId, name } });
+  if (!client) throw new Error(`${name} is not in the demo`);
+  return client.id;
+};
+const pageOf = async (name: string) => {
+  const read = await readClient(wren, await idOf(name), 1, 'en-GB');
+  if (!read.ok) throw new Error(read.error.message);
+  return read.value;
+};
+
+beforeAll(async () => {
+  const session = await signIn(demoSignIn.email, demoSignIn.password);
+  const who = session.ok ? await whoIs(session.value.token) : undefined;
+  if (!who) throw new Error('the demo instructor cannot sign in');
+  wren = who;
+});
+afterAll(() => database().close());
+
+describe('what was seeded', () => {
+  test('everyone in the demo world is there, once', async () => {
+    expect(await isDemoLoaded()).toBe(true);
+    const { clients, total } = await listClients(wren);
+    expect(total).toBe(demoClients.length);
+    expect(clients.map(({ name }) => name).sort()).toEqual(demoClients.map(({ name }) => name).sort());
+    expect((await listDemoPictures(wren)).map(({ title }) => title).sort()).toEqual(
+      demoPictures.map(({ title }) => title).sort(),
+    );
+  });
+
+  test.each([...new Set(demoLooks.map(({ client }) => client))])(
+    'every kept look of %s, computed again from its marks, says the same',
+    async (name) => {
+      const id = await idOf(name);
+      const client = await findClient(wren, id);
+      const { looks } = await listLooks(wren, id);
+      expect(looks.length).toBe(demoLooks.filter((look) => look.client === name).length);
+      for (const look of looks) {
+        const pictures: Partial<Record<Role, MarkedPicture>> = {};
+        for (const picture of look.pictures)
+          pictures[picture.role] = { marks: picture.marks, markingSdPx: markingSdFor(picture) };
+        const { exercise, level, view, headEnd, school, stances, fault } = look;
+        const conditions = client.ok ? conditionsInForce(client.value.conditions) : [];
+        const again = readLook(
+          { exercise, level, view, headEnd, school, stances, conditions, pictures },
+          repertoire,
+          fault ?? undefined,
+        );
+        if (!again.ok) throw new Error(again.error.message);
+        expect(JSON.parse(JSON.stringify(keepReading(again.value)))).toEqual(look.result);
+      }
+    },
+  );
+
+  test('what was measured is what the bodies were posed to do, within its error', async () => {
+    for (const { client, setup, top } of demoLooks) {
+      const found = (await listLooks(wren, await idOf(client))).looks.flatMap(({ result }) => result?.baseline ?? []);
+      const truth = (top.pelvicTiltDeg ?? 0) - (setup.pelvicTiltDeg ?? 0);
+      const nearest = found
+        .filter(({ measure }) => measure === 'pelvicTilt')
+        .map(({ value, se }) => Math.abs(value - truth) / se);
+      expect(Math.min(...nearest)).toBeLessThan(2.5);
+    }
+  });
+
+  test('the stories: one progressing, one set back, one new', async () => {
+    const maren = await pageOf('Maren Tolleck');
+    expect(maren.looks.map(({ result }) => result?.verdict?.verdict)).toEqual(['better', 'same']);
+    expect(maren.standings.find(({ exercise }) => exercise === 'march')).toMatchObject({ level: 3 });
+    const sefa = await pageOf('Sefa Marrowby');
+    const march = sefa.standings.find(({ exercise }) => exercise === 'march');
+    expect(march?.level).toBe(1);
+    expect(Math.max(...(march?.steps ?? []).map(({ level }) => level))).toBeGreaterThan(1);
+    const jory = await pageOf('Jory Thwart');
+    expect(jory).toMatchObject({ neutral: null, looks: [], helped: [], total: 0 });
+  });
+});
+
+describe('today', () => {
+  test('lists the booked, in order of time, in the studio’s own zone', async () => {
+    const { rows, studio } = await readToday(wren, 'en-GB');
+    const booked = demoClients.filter(({ today }) => today);
+    expect(studio).toContain('Sallow Reach');
+    expect(rows.map(({ name }) => name)).toEqual(booked.map(({ name }) => name));
+    expect(rows.map(({ time }) => time.padStart(5, '0'))).toEqual(
+      booked.map(({ today }) => today?.at.map((part) => String(part).padStart(2, '0')).join(':')),
+    );
+  });
+  test('says of each what to mind and what to watch, three things at most', async () => {
+    const { rows } = await readToday(wren, 'en-GB');
+    const row = (name: string) => rows.find((one) => one.name.startsWith(name));
+    expect(row('Maren')?.cautions.map(({ id }) => id)).toEqual(['neck']);
+    expect(row('Maren')?.watch.map(({ fault }) => fault)).toEqual(['chinUp', 'chinJam', 'arch']);
+    expect(row('Maren')?.lastTime).toMatch(/helped last time/);
+    expect(row('Sefa')?.watch[0]).toMatchObject({ safety: true });
+    expect(row('Jory')).toMatchObject({ vials: [], watch: expect.any(Array) });
+    expect(row('Jory')?.standing).toBeUndefined();
+    for (const { watch } of rows) expect(watch.length).toBeLessThanOrEqual(3);
+  });
+  test('filling the book again changes nothing; on the next day it is filled anew', async () => {
+    const count = () => Appointment.count({ where: { studioId: wren.studioId } });
+    const before = await count();
+    expect(await fillToday()).toBe(false);
+    expect(await count()).toBe(before);
+    for (const one of await Appointment.findAll({ where: { studioId: wren.studioId } }))
+      await one.update({ startsAt: new Date(one.startsAt.getTime() - 86_400_000) });
+    expect(await fillToday()).toBe(true);
+    expect((await readToday(wren, 'en-GB')).rows).toHaveLength(before);
+  });
+  test('a studio with nobody booked has an empty day', async () => {
+    expect((await readToday(await openStudio('West Quay'), 'en-GB')).rows).toEqual([]);
+  });
+});
+
+describe('a client', () => {
+  test('own neutral comes from the newest set-up picture, with its blunt error', async () => {
+    const { neutral } = await pageOf('Maren Tolleck');
+    expect(Math.abs((neutral?.value ?? 99) - 2)).toBeLessThan(2 * (neutral?.se ?? 0)); // she was posed with +2°
+    expect(neutral?.se).toBeGreaterThan(5);
+  });
+  test('a standing began with the first dose of the run at its level', async () => {
+    const id = await idOf('Maren Tolleck');
+    const doses = (await listDoses(wren, [id])).filter(({ exercise }) => exercise === 'legFloat');
+    const first = doses.filter(({ level }) => level === 2).at(-1)?.createdAt;
+    const shown = new Intl.DateTimeFormat('en-GB', {
+      timeZone: 'Europe/London',
+      day: 'numeric',
+      month: 'short',
+      year: 'numeric',
+    }).format(first);
+    expect((await pageOf('Maren Tolleck')).standings.find(({ exercise }) => exercise === 'legFloat')?.since).toBe(
+      shown,
+    );
+  });
+  test('a cleared condition is told as cleared, after those that are not', async () => {
+    const { cautions } = await pageOf('Bertil Oakum');
+    expect(cautions.map(({ id, cleared }) => [id, cleared !== undefined])).toEqual([
+      ['kyphosis', false],
+      ['highBloodPressure', true],
+    ]);
+    expect(cautions[1]?.cleared).toMatch(/^cleared \d{4}-\d{2}-\d{2} by Dr Inglenook$/);
+  });
+  test('the form opens with what is on file, in centimetres', async () => {
+    const form = await readClientForm(wren, await idOf('Sefa Marrowby'));
+    expect(form).toMatchObject({
+      ok: true,
+      value: {
+        heightCm: '164',
+        massKg: '58',
+        birthYear: '1992',
+        sex: 'f',
+        school: 'gradedImprint',
+        touchConsent: false,
+        conditions: ['lowBackPain'],
+      },
+    });
+  });
+  test('lists are paged, and a search narrows them', async () => {
+    expect(await readClients(wren, '', 1)).toMatchObject({ total: demoClients.length, pages: 1 });
+    expect((await readClients(wren, 'oak', 1)).lines.map(({ name }) => name)).toEqual(['Bertil Oakum']);
+    expect((await readClients(wren, '', 9)).lines).toEqual([]);
+  });
+  test('what helped is counted by correction and fault, the most helpful first', () => {
+    const trial = (correction: string, verdict: 'better' | 'same' | 'worse', fault = 'arch') => ({
+      correction,
+      fault,
+      verdict,
+    });
+    expect(
+      whatHelped([
+        trial('a', 'same'),
+        trial('b', 'better'),
+        trial('b', 'worse'),
+        trial('c', 'better'),
+        trial('a', 'better', 'flare'),
+      ]),
+    ).toEqual([
+      { correction: 'c', fault: 'arch', better: 1, tried: 1 },
+      { correction: 'a', fault: 'flare', better: 1, tried: 1 },
+      { correction: 'b', fault: 'arch', better: 1, tried: 2 },
+      { correction: 'a', fault: 'arch', better: 0, tried: 1 },
+    ]);
+  });
+});
+
+describe('opening the bench', () => {
+  test('before it: what to watch in each exercise, and by which school it will be judged', async () => {
+    const start = await readStart(wren, await idOf('Sefa Marrowby'));
+    expect(start).toMatchObject({ ok: true, value: { exercise: 'march', school: 'Graded imprint' } });
+    expect(start.ok && Object.keys(start.value.watch).sort()).toEqual(['legFloat', 'march']);
+  });
+  test('a kept look is closed; one that is not there is not found', async () => {
+    const { looks } = await listLooks(wren, await idOf('Maren Tolleck'));
+    expect(await readBench(wren, looks[0]?.id ?? '')).toMatchObject({ ok: true, value: { kept: true } });
+    expect(await readBench(wren, 'none such')).toMatchObject({ ok: false, error: { code: 'notFound' } });
+  });
+});
