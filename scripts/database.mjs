@@ -86,7 +86,7 @@ async function endProcess(pid, patience = 30_000) {
  * Returns { url, port, pid(), shared, stop(), kill() }; with `keepAlive` a server that dies is started again.
  */
 export async function startDatabase(folder, { keepAlive = false } = {}) {
-  mkdirSync(folder, { recursive: true, mode: 0o700 });
+  mkdirSync(folder, { recursive: true, mode: 0o700 }); // `folder` is an absolute path: the server changes into it
   chmodSync(folder, 0o700);
   const data = path.join(folder, 'data');
   const log = path.join(folder, 'mariadbd.log');

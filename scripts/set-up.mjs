@@ -36,12 +36,12 @@ export function findProgram(name) {
 }
 
 /** Installs Debian packages when one of `programs` is missing; asks for the one command when it may not. */
-export async function installDebian(programs, packages) {
-  const missing = () => programs.filter((program) => !findProgram(program));
+export async function installDebian(programs, packages, find = findProgram) {
+  const missing = () => programs.filter((program) => !find(program));
   if (missing().length === 0) return 'present';
   const byHand = `apt-get update && apt-get install -y --no-install-recommends ${packages.join(' ')}`;
   const isRoot = process.getuid?.() === 0;
-  if (!findProgram('apt-get') || (!isRoot && !findProgram('sudo')))
+  if (!find('apt-get') || (!isRoot && !find('sudo')))
     throw new StageFailure(`${missing().join(', ')} not found`, `run once, as root: ${byHand}`);
   const asRoot = isRoot ? [] : ['sudo', ...(process.stdin.isTTY ? [] : ['-n'])];
   const apt = (...args) => {

@@ -41,12 +41,16 @@ async function prepareWhenReachable(url) {
   }
 }
 
+function checkPort() {
+  if (Number.isInteger(wantedPort) && wantedPort >= 1 && wantedPort <= 65535) return `${wantedPort} wanted`;
+  throw new StageFailure(
+    `PORT=${process.env.PORT} is not a port`,
+    'give a number from 1 to 65535, or leave PORT unset',
+  );
+}
+
 async function main() {
-  if (!Number.isInteger(wantedPort) || wantedPort < 1 || wantedPort > 65535)
-    throw new StageFailure(
-      `PORT=${process.env.PORT} is not a port`,
-      'give a number from 1 to 65535, or leave PORT unset',
-    );
+  await stage('port', checkPort);
   await setUp({ database: !ownServer });
   if (ownServer) {
     console.log('• database: the server that DATABASE_URL names');

@@ -1,9 +1,6 @@
 // One instructor's way through the house, on real input, in a real browser; and what happens when things go wrong on it.
-import AxeBuilder from '@axe-core/webdriverjs';
 import { spawnSync } from 'node:child_process';
 import { createServer } from 'node:net';
-import { mkdtempSync, writeFileSync } from 'node:fs';
-import os from 'node:os';
 import path from 'node:path';
 import sharp from 'sharp';
 import { renderPicture } from '@/data/demo/render';
@@ -12,46 +9,17 @@ import { By, Key, openChrome, phone, tablet } from './chrome';
 import type { Chrome } from './chrome';
 import { databasePid, databaseUrl, openHouse } from './house';
 import type { House } from './house';
+import { file, handsOn, number, setUp, top, better } from './hands';
 import { layMarks, markAt, nudgeTo, takeDemoPicture, truthOf, wantedMarks } from './marking';
 
 jest.setTimeout(240_000);
-
-const [setUp, top, better] = [
-  'Leg float · set-up',
-  'Leg float · top, uncorrected',
-  'Leg float · top, after “breathe out first”',
-] as const;
-const folder = mkdtempSync(path.join(os.tmpdir(), 'spine-pictures-'));
 
 let house: House;
 let chrome: Chrome;
 let clientPage = '';
 let openLook = '';
 
-async function signIn(password: string = demoSignIn.password): Promise<void> {
-  await chrome.go('/sign-in');
-  await chrome.type('E-mail address', demoSignIn.email);
-  await chrome.type('Password', password);
-  await chrome.press('Sign in');
-}
-
-const file = async (name: string, content: Buffer | string): Promise<string> => {
-  const at = path.join(folder, name);
-  writeFileSync(at, content);
-  return at;
-};
-const send = async (at: string) => (await chrome.driver.findElement(By.css('input[type=file]'))).sendKeys(at);
-const allKept = () => chrome.find(By.css('[data-keeping="kept"]'));
-const cell = async (measure: string, column: number) =>
-  chrome.text(`tr[data-measure="${measure}"] td:nth-of-type(${column}) .numeral`);
-const number = (text: string) => Number(text.replace('−', '-').replace(/[^\d.+-]/g, ''));
-const complaintsBut = async (...expected: RegExp[]) =>
-  (await chrome.complaints()).filter((line) => !expected.some((one) => one.test(line)));
-
-async function findNothingToImprove(where: string): Promise<void> {
-  const { violations } = await new AxeBuilder(chrome.driver).analyze();
-  expect(violations.map(({ id, nodes }) => `${where}: ${id} at ${nodes[0]?.target.join(' ')}`)).toEqual([]);
-}
+const { signIn, send, allKept, cell, complaintsBut, findNothingToImprove } = handsOn(() => chrome);
 
 beforeAll(async () => {
   house = await openHouse();
@@ -259,7 +227,7 @@ describe('her own picture', () => {
       .jpeg({ quality: 90 })
       .withMetadata({ orientation: 6 })
       .toBuffer();
-    await send(await file('my own.jpg', photo));
+    await send(file('my own.jpg', photo));
     await chrome.sees('my own.jpg · 2400 × 1200 px');
     await layMarks(chrome, wantedMarks(truth, { lines: true }), ['ASIS', 'PS']);
     expect(Math.abs(number(await cell('pelvicTilt', 1)) - 13)).toBeLessThan(3);
@@ -282,10 +250,10 @@ describe('her own picture', () => {
   });
   test('what is not a picture, or has 81 megapixels, is refused where it was sent; the picture that was there stays', async () => {
     await chrome.press('Another picture');
-    await send(await file('letter.png', 'Dear studio, this is no picture.'));
+    await send(file('letter.png', 'Dear studio, this is no picture.'));
     await chrome.sees('not a picture that can be read');
     await send(
-      await file(
+      file(
         'poster.png',
         await sharp({ create: { width: 9000, height: 9000, channels: 3, background: '#456' } })
           .png()

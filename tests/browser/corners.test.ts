@@ -1,0 +1,211 @@
+// Other ways through the house than the straight one.
+import sharp from 'sharp';
+import { renderPicture } from '@/data/demo/render';
+import type { Vec2 } from '@/core/geometry';
+import { By, Key, openChrome } from './chrome';
+import type { Chrome } from './chrome';
+import { file, handsOn, number, setUp, top } from './hands';
+import { openHouse } from './house';
+import type { House } from './house';
+import { layMarks, markAt, takeDemoPicture, truthOf, wantedMarks } from './marking';
+
+jest.setTimeout(180_000);
+
+let house: House;
+let chrome: Chrome;
+const { signIn, send, allKept, cell, complaintsBut, findNothingToImprove } = handsOn(() => chrome);
+
+beforeAll(async () => {
+  house = await openHouse();
+  chrome = await openChrome(house.address);
+  await signIn();
+  await chrome.seesExactly('Today', 'h1');
+});
+afterAll(async () => {
+  await chrome?.close();
+  await house?.end('SIGINT');
+});
+
+async function beginLook(client: string): Promise<void> {
+  await chrome.go('/');
+  await (await chrome.find(By.css(`a[aria-label="Look at ${client}"]`))).click();
+  await chrome.isAt(/\/look$/);
+}
+
+/** Where a block's bubble stands: below 0 at the left of its glass. */
+const bubble = async (block: string) =>
+  Number(await (await chrome.find(By.css(`[data-block="${block}"] .bubble`))).getAttribute('cx'));
+
+describe('a picture with the head at the right', () => {
+  test('mirrored, it measures the same, and the bubbles stand on the other side', async () => {
+    const truth = truthOf(top);
+    const width = 2400;
+    const flip = ([x, y]: Vec2): Vec2 => [width - x, y];
+    const mirrored = {
+      ...truth,
+      landmarks: Object.fromEntries(Object.entries(truth.landmarks).map(([key, at]) => [key, flip(at)])),
+      matLine: [flip(truth.matLine[0]), flip(truth.matLine[1])] as const,
+      scale: { ...truth.scale, points: [flip(truth.scale.points[0]), flip(truth.scale.points[1])] as const },
+    };
+    const [places, tilts]: [number[], number[]] = [[], []];
+    for (const [end, seen] of [
+      ['left', truth],
+      ['right', mirrored],
+    ] as const) {
+      await beginLook('Bertil Oakum');
+      await chrome.press(`at the ${end}`);
+      await chrome.press('To the pictures');
+      await chrome.isAt(/looks\//);
+      await (await chrome.button('2Top')).click();
+      const picture = sharp(await renderPicture(truth.svg, 9)).flop(end === 'right');
+      await send(file(`head at the ${end}.png`, await picture.png().toBuffer()));
+      await chrome.find(By.css('svg.sheet'));
+      await layMarks(chrome, wantedMarks(seen, { lines: true }), ['ASIS', 'PS']);
+      await chrome.type('Known length in mm', '1000');
+      tilts.push(number(await cell('pelvicTilt', 2)));
+      expect(number(await cell('legElevation', 2))).toBeCloseTo(90, -1);
+      places.push(await bubble('pelvis'));
+    }
+    for (const tilt of tilts) expect(Math.abs(tilt - 13)).toBeLessThan(3); // the lens stands higher than the hip bone
+    expect(Math.abs((tilts[0] ?? 0) - (tilts[1] ?? 99))).toBeLessThanOrEqual(1);
+    expect(places[0]).toBeLessThan(0); // an arch lifts the end toward the head
+    expect(places[1]).toBeCloseTo(-(places[0] ?? 0), -1);
+  });
+  test('read with the head at the wrong end, it is refused in words', async () => {
+    await beginLook('Bertil Oakum');
+    await chrome.press('at the right');
+    await chrome.press('To the pictures');
+    await takeDemoPicture(chrome, top);
+    await layMarks(chrome, wantedMarks(truthOf(top), { lines: true }).slice(0, 6));
+    await chrome.sees('or the head end is wrong');
+  });
+});
+
+describe('with keys alone', () => {
+  test('marks are chosen, set, moved, stepped through, removed and brought back', async () => {
+    await beginLook('Jory Thwart');
+    await chrome.press('To the pictures');
+    await takeDemoPicture(chrome, setUp);
+    const canvas = await chrome.find(By.css('svg.sheet'));
+    await canvas.sendKeys(Key.ENTER); // the mat line's first end, in the middle of the picture
+    expect(await markAt(chrome, 'mat1')).toEqual([1200, 600]);
+    await canvas.sendKeys(Key.ARROW_LEFT, Key.chord(Key.SHIFT, Key.ARROW_DOWN));
+    expect(await markAt(chrome, 'mat1')).toEqual([1199, 610]);
+    await canvas.sendKeys(Key.ENTER); // on to the next
+    await chrome.sees('mat line, other end');
+    await canvas.sendKeys(']', ']', '[', Key.ARROW_UP);
+    expect(await markAt(chrome, 'known1')).toEqual([1200, 599]);
+    await canvas.sendKeys(Key.DELETE);
+    expect(await markAt(chrome, 'known1')).toBeUndefined();
+    await canvas.sendKeys(Key.chord(Key.CONTROL, 'z'));
+    expect(await markAt(chrome, 'known1')).toEqual([1200, 599]);
+    await canvas.sendKeys(Key.chord(Key.CONTROL, 'y'));
+    expect(await markAt(chrome, 'known1')).toBeUndefined();
+  });
+  test('a mark is dragged by hand, and one undo takes the whole drag back', async () => {
+    const at: { x: number; y: number } = await chrome.driver.executeScript(
+      'const m = document.querySelector("svg.sheet").getScreenCTM(); return { x: Math.round(1199 * m.a + m.e), y: Math.round(610 * m.d + m.f) }',
+    );
+    await chrome.driver
+      .actions()
+      .move({ x: at.x, y: at.y, duration: 0 })
+      .press()
+      .move({ x: at.x + 30, y: at.y + 10, duration: 60 })
+      .move({ x: at.x + 60, y: at.y + 40, duration: 60 })
+      .release()
+      .perform();
+    const [x = 0, y = 0] = (await markAt(chrome, 'mat1')) ?? [];
+    expect(x).toBeGreaterThan(1300);
+    expect(y).toBeGreaterThan(700);
+    await chrome.press('Undo');
+    expect(await markAt(chrome, 'mat1')).toEqual([1199, 610]);
+  });
+});
+
+describe('on the bench', () => {
+  test('another finding can be worked on, and the corrections are for that one', async () => {
+    await beginLook('Maren Tolleck');
+    await chrome.press('To the pictures');
+    await takeDemoPicture(chrome, setUp);
+    await layMarks(chrome, wantedMarks(truthOf(setUp), { lines: true }), ['ASIS', 'PS']);
+    await chrome.press('Now the top');
+    await takeDemoPicture(chrome, top);
+    await layMarks(chrome, wantedMarks(truthOf(top), { lines: false }), ['ASIS', 'PS']);
+    await chrome.press('See findings');
+    await chrome.seesExactly('Try one thing against an arch', 'h2');
+    await (await chrome.find(By.xpath("//li[@data-fault='flare']//button"))).click();
+    await chrome.seesExactly('Try one thing against the ribs flaring', 'h2');
+    await chrome.sees('slide the front ribs toward your pockets');
+  });
+  test('a look without a retest is kept all the same, with its dose and no verdict', async () => {
+    await allKept();
+    await (await chrome.button('5Dose')).click();
+    await chrome.press('Keep look and dose');
+    await chrome.isAt(/clients\//);
+    await chrome.sees('Where she stands', 'h2');
+    const look = await chrome.text('[data-look]');
+    expect(look).toMatch(/correction\s+none/);
+    expect(look).not.toContain('retest');
+    expect(await complaintsBut()).toEqual([]);
+  });
+});
+
+describe('a client on file', () => {
+  test('is changed, keeps what was not touched, and says so', async () => {
+    await chrome.go('/clients?find=odo');
+    await (await chrome.find(By.linkText('Odo Quillwater'))).click();
+    await chrome.press('Change');
+    await chrome.isAt(/edit$/);
+    await chrome.type('Body mass, kg', '79,5');
+    await (await chrome.sees('wrist trouble', 'label')).click();
+    await findNothingToImprove('change client');
+    await chrome.press('Keep client');
+    await chrome.seesExactly('Odo Quillwater', 'h1');
+    await chrome.sees('183 cm · 80 kg');
+    await chrome.sees('No weight on a flat hand.');
+    await chrome.sees('without the neck complaining');
+  });
+});
+
+describe('light and dark', () => {
+  test('the choice outlives the page', async () => {
+    await chrome.go('/clients');
+    const ground = () =>
+      chrome.driver.executeScript<string>('return getComputedStyle(document.documentElement).backgroundColor');
+    const light = await ground();
+    await chrome.press('Light or dark');
+    await chrome.until('the ground is dark', async () => (await ground()) !== light);
+    await chrome.until('the choice is kept', async () => (await chrome.cookies()).includes('spine-theme=dark'));
+    await chrome.refresh();
+    expect(await ground()).not.toBe(light);
+    await chrome.press('Light or dark');
+    await chrome.until('the ground is light', async () => (await ground()) === light);
+  });
+});
+
+describe('without a session', () => {
+  const ask = (path: string, init: RequestInit = {}) =>
+    fetch(new URL(path, house.address), { redirect: 'manual', ...init });
+  test.each(['/', '/clients', '/clients/new', '/looks/any'])('%s leads to the sign-in', async (path) => {
+    const answer = await ask(path);
+    expect([answer.status, answer.headers.get('location')]).toEqual([307, '/sign-in']);
+  });
+  test('a picture is not found, and none is taken in', async () => {
+    await chrome.go('/clients?find=maren');
+    await (await chrome.find(By.linkText('Maren Tolleck'))).click();
+    const address = await (await chrome.find(By.css('[data-look] image'))).getAttribute('href');
+    expect((await ask(address ?? '')).status).toBe(404);
+    const form = new FormData();
+    form.set('client', 'anyone');
+    form.set('picture', new File(['x'], 'x.png'));
+    const refused = await ask('/api/pictures', { method: 'POST', body: form });
+    expect(refused.status).toBe(422);
+    expect(await refused.json()).toMatchObject({ ok: false, error: { code: 'signedOut' } });
+  });
+  test('pages carry headers that keep others from framing and guessing', async () => {
+    const { headers } = await ask('/sign-in');
+    expect(headers.get('x-frame-options')).toBe('DENY');
+    expect(headers.get('x-content-type-options')).toBe('nosniff');
+    expect(headers.get('x-powered-by')).toBeNull();
+  });
+});

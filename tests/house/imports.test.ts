@@ -1,0 +1,28 @@
+// The rule about who may import whom, seen to catch a tree that breaks it.
+import { spawnSync } from 'node:child_process';
+import path from 'node:path';
+
+jest.setTimeout(60_000);
+
+const root = process.cwd();
+
+/** What the rules complain of in a tree: `rule: file → file`. */
+function cruise(folder: string): string[] {
+  const program = path.join(root, 'node_modules/dependency-cruiser/bin/dependency-cruise.mjs');
+  const rules = path.join(root, '.dependency-cruiser.cjs');
+  const { stdout } = spawnSync(process.execPath, [program, 'src', '--config', rules, '-T', 'err'], {
+    cwd: folder,
+    encoding: 'utf8',
+    env: { ...process.env, NO_COLOR: '1' },
+  });
+  return stdout.split('\n').flatMap((line) => /error (\S+): (.+)$/.exec(line)?.slice(1, 3).join(': ') ?? []);
+}
+
+test('what reaches up, across or out is caught; what reaches down is not', () => {
+  expect(cruise(path.join(root, 'tests/fixtures/imports')).sort()).toEqual([
+    'app-only-routes: src/app/route.ts → src/data/models.ts',
+    'core-is-pure: src/core/reads-files.ts → fs',
+    'core-reaches-only-down: src/core/reaches-up.ts → src/data/models.ts',
+    'features-keep-apart: src/features/one/one.ts → src/features/two/two.ts',
+  ]);
+});
