@@ -33,8 +33,8 @@ export const conditions: readonly Condition[] = [
   condition(
     'lowBackPain',
     'low back pain now',
-    'Two long legs, loaded bending either way, and anything harder than she holds without pain wait.',
-    'Find her window first; pain of 4 of 10, or rising, ends the exercise.',
+    'Two long legs, loaded bending either way, and anything harder than can be held without pain wait.',
+    'Find the safe window first; pain of 4 of 10, or rising, ends the exercise.',
     ['arch', 'lowBackPops'],
   ),
   condition(
@@ -117,7 +117,7 @@ export const conditions: readonly Condition[] = [
     'scoliosis',
     'scoliosis',
     'No forcing the sides to match; no loaded far twist or side bend.',
-    'Compare with her own neutral; props side by side as needed.',
+    'Compare with own neutral; props side by side as needed.',
   ),
   condition(
     'hip',
@@ -162,7 +162,7 @@ export const conditions: readonly Condition[] = [
     'deepLumbarCurve',
     'deep low-back curve',
     'Nothing is ruled out.',
-    'Towel roll sized to her own curve; smaller leg range.',
+    'Towel roll sized to the client’s own curve; smaller leg range.',
   ),
   condition('hamstringCramp', 'hamstring cramp', 'Nothing is ruled out.', 'Heels nearer, warm up, smaller lift.'),
   condition('outerHip', 'outer hip pain', 'The bridge piece by piece waits.', 'Bridge as one piece.'),

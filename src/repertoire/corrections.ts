@@ -32,7 +32,7 @@ export const corrections: readonly Correction[] = [
     faults: ['arch', 'lowBackPops', 'tuck'],
     prior: 0.5,
     say: 'My hand lies under your low back: keep the same light weight on it.',
-    because: 'She feels at once when the back leaves, or squashes, the hand.',
+    because: 'It is felt at once when the back leaves, or squashes, the hand.',
   },
   {
     id: 'padUnderBack',
@@ -84,7 +84,7 @@ export const corrections: readonly Correction[] = [
     prior: 0.5,
     prop: 'rolledTowel',
     say: 'Rest on the roll without pressing it flat.',
-    because: 'Her own hollow is filled, so there is nothing to press into.',
+    because: 'The client’s own hollow is filled, so there is nothing to press into.',
     notWith: [
       { condition: 'extensionSensitive', why: 'A roll under the low back does not suit a back that dislikes arching.' },
     ],
@@ -163,7 +163,7 @@ export const corrections: readonly Correction[] = [
     faults: ['overBraced'],
     prior: 0.45,
     say: 'Hum as the leg lifts.',
-    because: 'Nobody can hum and hold her breath.',
+    because: 'Nobody can hum and hold a breath.',
   },
   {
     id: 'calvesOnBox',
@@ -239,7 +239,7 @@ export const corrections: readonly Correction[] = [
     faults: ['chinUp'],
     prior: 0.5,
     say: 'Two repetitions, then let the head settle again.',
-    because: 'The neck joins in when she tires.',
+    because: 'The neck joins in as the rest tires.',
   },
   // roll
   {
@@ -271,7 +271,7 @@ export const corrections: readonly Correction[] = [
     faults: ['roll'],
     prior: 0.5,
     say: 'Your own fingers on your hip bones: lift only as far as they stay level.',
-    because: 'She sees with her hands what she cannot see from there.',
+    because: 'Hands see what eyes cannot from there.',
   },
   // tabletop
   {

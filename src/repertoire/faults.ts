@@ -106,7 +106,7 @@ export const faults: readonly Fault[] = [
     safety: false,
     seen: 'The chin is pressed toward the chest and the neck flattens.',
     why: 'The front of the neck holds on, and breathing is harder.',
-    causes: ['support under the skull is too high', 'looks at her legs', 'over-corrects'],
+    causes: ['support under the skull is too high', 'looks at the legs', 'over-corrects'],
   },
   {
     id: 'tabletopLost',

@@ -142,7 +142,7 @@ describe('on the bench', () => {
     await (await chrome.button('5Dose')).click();
     await chrome.press('Keep look and dose');
     await chrome.isAt(/clients\//);
-    await chrome.sees('Where she stands', 'h2');
+    await chrome.sees('Standing', 'h2');
     const look = await chrome.text('[data-look]');
     expect(look).toMatch(/correction\s+none/);
     expect(look).not.toContain('retest');

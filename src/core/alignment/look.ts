@@ -8,6 +8,8 @@ import { compare } from './compare';
 import type { Comparison } from './compare';
 import type { Estimate, MeasureInput, Phase, View } from './input';
 import { measureInput } from './input';
+import { isLandmarkKey } from './landmarks';
+import type { Landmarks } from './landmarks';
 import { judge } from './judge';
 import type { Finding, JudgeOutput } from './judge';
 import { measure } from './measure';
@@ -57,7 +59,8 @@ export type LookInput = {
 export type ReadPicture =
   | { readonly state: 'unmarked'; readonly lacks: 'picture' | 'matLine' }
   | { readonly state: 'wrong'; readonly error: Failure }
-  | { readonly state: 'read'; readonly measured: MeasureOutput };
+  /** `wrong`: marks that cannot be right; what they belong to was left out of the measuring. */
+  | { readonly state: 'read'; readonly measured: MeasureOutput; readonly wrong?: Failure };
 
 export type LookReading = {
   readonly pictures: Readonly<Record<Role, ReadPicture>>;
@@ -75,6 +78,20 @@ export type LookReading = {
     readonly target: Interval;
   };
 };
+
+/** Measures a picture; where marks cannot be right, says so and measures with what is left. */
+function measureWhatHolds(input: MeasureInput, wrong?: Failure): ReadPicture {
+  const measured = measure(input);
+  if (measured.ok) return { state: 'read', measured: measured.value, ...(wrong ? { wrong } : {}) };
+  const [, inSetUp, key] = /^(neutral\.)?landmarks\.(\w+)$/.exec(measured.error.path) ?? [];
+  if (!key || !isLandmarkKey(key)) return { state: 'wrong', error: measured.error };
+  const without = ({ [key]: _, ...rest }: Landmarks): Landmarks => rest;
+  const left: MeasureInput =
+    inSetUp && input.neutral
+      ? { ...input, neutral: { ...input.neutral, landmarks: without(input.neutral.landmarks) } }
+      : { ...input, landmarks: without(input.landmarks) };
+  return measureWhatHolds(left, wrong ?? measured.error);
+}
 
 function readPicture(input: LookInput, role: Role): ReadPicture {
   const picture = input.pictures[role];
@@ -103,8 +120,7 @@ function readPicture(input: LookInput, role: Role): ReadPicture {
     markingSdPx: picture.markingSdPx,
     cameraElevationSdDeg: 2,
   };
-  const measured = measure(full);
-  return measured.ok ? { state: 'read', measured: measured.value } : { state: 'wrong', error: measured.error };
+  return measureWhatHolds(full);
 }
 
 /** Measures that compare with the set-up picture inside their own definition. */

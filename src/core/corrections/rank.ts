@@ -59,14 +59,14 @@ function whyExcluded(correction: Correction, trials: readonly Trial[], context: 
   if (correction.prop && !context.props.includes(correction.prop)) return 'The prop is not in this room.';
   const own = trials.filter(({ client }) => client === 'this');
   if (own.length >= failuresToDrop && own.slice(-failuresToDrop).every(({ success }) => !success))
-    return 'It has not helped her the last two times.';
+    return 'It has not helped this client the last two times.';
   return undefined;
 }
 
 function explain(client: readonly [number, number], studio: readonly [number, number]): string {
-  if (client[1] > 0) return `Worked ${client[0]} of ${client[1]} times for her.`;
-  if (studio[1] > 0) return `Not tried with her; worked ${studio[0]} of ${studio[1]} times in this studio.`;
-  return 'Not tried here yet; least asked of her first.';
+  if (client[1] > 0) return `Worked ${client[0]} of ${client[1]} times with this client.`;
+  if (studio[1] > 0) return `Not tried with this client; worked ${studio[0]} of ${studio[1]} times in this studio.`;
+  return 'Not tried here yet; the least intrusive goes first.';
 }
 
 /**

@@ -128,15 +128,39 @@ describe('a look that lacks something', () => {
     expect(pictures.top).toEqual({ state: 'unmarked', lacks: 'matLine' });
     expect(baseline).toBeUndefined();
   });
-  test('a wrong mark is reported for its picture', () => {
+  test('a wrong mark is reported for its picture, and the other blocks are measured all the same', () => {
     const swapped = {
       ...top,
       landmarks: { ...top.landmarks, ASIS_R: top.landmarks.PS, PS: top.landmarks.ASIS_R },
     } as Marks;
-    expect(reading(look(top, swapped)).pictures.top).toMatchObject({
-      state: 'wrong',
-      error: { code: 'landmarksSwapped' },
+    const { pictures, baseline } = reading(look(top, swapped));
+    expect(pictures.top).toMatchObject({
+      state: 'read',
+      wrong: { code: 'landmarksSwapped', path: 'landmarks.ASIS_R' },
     });
+    const judged = baseline?.findings.map(({ measure: id }) => id) ?? [];
+    expect(judged).toContain('faceAngle');
+    expect(judged).not.toContain('pelvicTilt');
+  });
+  test('a wrong mark in the set-up picture is reported where it counts, and drift is left out', () => {
+    const swapped = {
+      ...top,
+      landmarks: { ...top.landmarks, LR_R: top.landmarks.SN, SN: top.landmarks.LR_R },
+    } as Marks;
+    const { pictures, baseline } = reading(look(swapped, top));
+    expect(pictures.top).toMatchObject({ state: 'read', wrong: { path: 'neutral.landmarks.SN' } });
+    expect(baseline?.findings.some(({ measure: id }) => id === 'pelvicTilt')).toBe(true);
+    expect(baseline?.findings.some(({ measure: id }) => id === 'ribFlare')).toBe(false);
+  });
+  test('a mat line without length leaves nothing to measure', () => {
+    const flat = {
+      ...top,
+      matLine: [
+        [5, 5],
+        [5, 5],
+      ],
+    } as Marks;
+    expect(reading(look(top, flat)).pictures.top).toMatchObject({ state: 'wrong', error: { code: 'matLineTooShort' } });
   });
 });
 

@@ -48,7 +48,7 @@ export function ClientForm({ id, values, deferring }: { id?: string; values: Typ
       <form onSubmit={submit} noValidate style={{ maxWidth: 860, paddingTop: 20 }}>
         <Section>
           <TextField control={control} name="name" label="Name" autoComplete="off" />
-          <TextField control={control} name="goal" label="What she comes for" help="In her own words." />
+          <TextField control={control} name="goal" label="Goal" help="In the client’s own words." />
           <FormGrid>
             <TextField control={control} name="birthYear" label="Year of birth" inputMode="numeric" />
             <TextField control={control} name="heightCm" label="Height, cm" inputMode="decimal" />
@@ -81,7 +81,7 @@ export function ClientForm({ id, values, deferring }: { id?: string; values: Typ
           <CheckField
             control={control}
             name="touchConsent"
-            label="She agrees to be touched as a cue. Asked, kept here, and changed whenever she likes."
+            label="Agrees to be touched as a cue. Asked once, kept here, changed at any time."
           />
           <TextField control={control} name="note" label="Note" lines />
         </Section>

@@ -109,8 +109,8 @@ export function Client({
       </PageHead>
       <Columns $side="350px">
         <div>
-          <Section aria-label="Where she stands">
-            <h2>Where she stands</h2>
+          <Section aria-label="Standing">
+            <h2>Standing</h2>
             {standings.map((standing) => (
               <Rungs key={standing.exercise} standing={standing} />
             ))}
@@ -163,13 +163,13 @@ export function Client({
                   </Small>
                 </>
               ) : (
-                <Quiet>Not known yet: the set-up picture of her first look gives it.</Quiet>
+                <Quiet>Not known yet: the set-up picture of the first look gives it.</Quiet>
               )}
             </Stack>
           </Panel>
           <Panel>
             <Stack $gap={10}>
-              <h2>What helped her</h2>
+              <h2>What helped</h2>
               {helped.length === 0 ? (
                 <Quiet>Nothing tried and retested yet.</Quiet>
               ) : (

@@ -3,35 +3,31 @@
 import { ArrowRight, CloudAlert, CloudCheck, CloudUpload } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useEffect, useMemo, useReducer, useRef, useState } from 'react';
-import type { Dispatch, KeyboardEvent } from 'react';
+import { useEffect, useMemo, useReducer, useState } from 'react';
+import type { KeyboardEvent } from 'react';
 import { Tab, TabList, TabPanel, Tabs } from 'react-aria-components';
 import styled from 'styled-components';
 import { marksInput, markingSdFor, readLook, roles, worstFinding } from '@/core/alignment/look';
-import type { LookReading, MarkedPicture as Marked, Role } from '@/core/alignment/look';
+import type { MarkedPicture as Marked, Role } from '@/core/alignment/look';
 import { entry } from '@/core/knowledge/entries';
 import type { Dose } from '@/core/progression/dose';
 import { parse } from '@/core/result';
 import { Button } from '@/design/button';
-import { Columns, Notice, Page, Quiet, Row, Small, Stack } from '@/design/layout';
+import { Columns, Notice, Page, Quiet, Row, Stack } from '@/design/layout';
 import { MarkedPicture } from '@/design/marked-picture';
-import { narrow } from '@/design/theme';
 import { forgetDraft, readDraft } from '@/platform/browser/drafts';
 import { repertoire } from '@/repertoire';
 import { keepWholeLook, pickCorrection } from './actions';
-import { Canvas } from './canvas';
 import { Corrections } from './corrections';
 import { DoseForm } from './dose';
 import { Findings } from './findings';
 import { useKeptMarks } from './keeping';
 import type { Keeping } from './keeping';
-import { Numbers, outBlocks, Vials } from './numbers';
-import { Palette } from './palette';
-import { PictureSource } from './picture-source';
+import { Marking } from './marking';
+import { outBlocks } from './numbers';
 import type { BenchOpening } from './read';
-import { BeforeAfter, RetestHint, Verdict } from './retest';
+import { BeforeAfter, RetestHint } from './retest';
 import { fromMarks, openBench, step, toMarks } from './state';
-import type { Bench as BenchState, BenchAct } from './state';
 
 const stepNames = { setup: 'Set-up', top: 'Top', findings: 'Findings', retest: 'Retest', dose: 'Dose' } as const;
 type StepName = keyof typeof stepNames;
@@ -97,61 +93,6 @@ const Head = styled.header`
   }
 `;
 
-const Bench = styled.div`
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 372px;
-  gap: 26px;
-  padding-top: 16px;
-  .column {
-    display: grid;
-    gap: 12px;
-    align-content: start;
-    min-width: 0;
-  }
-  ${narrow} {
-    display: flex;
-    flex-direction: column;
-    gap: 14px;
-    .column {
-      display: contents;
-    }
-    .column > * {
-      order: 4;
-    }
-    .seen {
-      order: 1;
-    }
-    .told {
-      order: 2;
-    }
-    .set {
-      order: 3;
-    }
-    .told [role='list'] {
-      grid-template-columns: repeat(3, minmax(0, 1fr));
-      gap: 14px;
-    }
-    .told [role='listitem'] {
-      grid-template-columns: auto minmax(0, 1fr);
-      gap: 4px 8px;
-      align-items: start;
-    }
-    .told .glass {
-      grid-column: 1 / -1;
-      grid-row: 1;
-    }
-    .told .reading {
-      text-align: right;
-    }
-  }
-`;
-
-const hints: Readonly<Record<Role, string>> = {
-  setup: 'First the set-up picture: lying ready, before anything moves',
-  top: 'Now the picture at the top of the movement, uncorrected',
-  retest: 'The same picture again, after the correction',
-};
-
 const keepingWords: Readonly<Record<Keeping, string>> = {
   kept: 'all kept',
   keeping: 'keeping…',
@@ -159,14 +100,6 @@ const keepingWords: Readonly<Record<Keeping, string>> = {
   refused: 'not kept',
 };
 const keepingIcons = { kept: CloudCheck, keeping: CloudUpload, waiting: CloudAlert, refused: CloudAlert } as const;
-
-/** Marks named by an error's path (`landmarks.ASIS`, `matLine`). */
-function wrongMarks(path: string): ReadonlySet<string> {
-  const name = path.split('.').at(-1) ?? '';
-  if (name === 'matLine') return new Set(['mat1', 'mat2']);
-  if (path.includes('scale')) return new Set(['known1', 'known2']);
-  return new Set([name.replace(/_[LR]$/, '')]);
-}
 
 /** The bench: set-up, top, findings and what to try, retest, dose. */
 export function LookBench({ opening }: { opening: BenchOpening }) {
@@ -411,110 +344,5 @@ function Empty({ title, text, go }: { title: string; text: string; go: () => voi
         To the picture at the top
       </Button>
     </Stack>
-  );
-}
-
-type MarkingProps = {
-  readonly role: Role;
-  readonly bench: BenchState;
-  readonly dispatch: Dispatch<BenchAct>;
-  readonly reading: LookReading;
-  readonly headEnd: 'left' | 'right';
-  readonly clientId: string;
-  readonly samples: BenchOpening['demoPictures'];
-  readonly correction: string | null;
-  readonly onDone: () => void;
-};
-
-const doneNames: Readonly<Record<Role, string>> = {
-  setup: 'Now the top',
-  top: 'See findings',
-  retest: 'Go on to the dose',
-};
-
-function Marking({ role, bench, dispatch, reading, headEnd, clientId, samples, correction, onDone }: MarkingProps) {
-  const sheet = bench.sheets[role];
-  const canvas = useRef<HTMLDivElement>(null);
-  const [changing, setChanging] = useState(false);
-  if (!sheet || changing)
-    return (
-      <Stack style={{ paddingTop: 16 }}>
-        <PictureSource
-          clientId={clientId}
-          samples={samples}
-          hint={hints[role]}
-          onPicture={(picture) => {
-            dispatch({ do: 'load', role, sheet: picture });
-            setChanging(false);
-          }}
-        />
-        {changing && (
-          <Button onPress={() => setChanging(false)} style={{ justifySelf: 'start' }}>
-            Keep the picture that is here
-          </Button>
-        )}
-      </Stack>
-    );
-  const read = reading.pictures[role];
-  const judged = role === 'setup' ? reading.setup : role === 'top' ? reading.baseline : reading.retest;
-  const error = read.state === 'wrong' ? read.error : undefined;
-  const atFault = error?.path.startsWith('neutral') ? 'In the set-up picture: ' : '';
-  const wrong = error && !atFault ? wrongMarks(error.path) : new Set<string>();
-  return (
-    <Bench>
-      <div className="column" ref={canvas}>
-        <div className="seen">
-          <Canvas
-            role={role}
-            sheet={sheet}
-            draft={bench.drafts[role]}
-            active={bench.active[role]}
-            marks={toMarks(bench.drafts[role])}
-            setup={role === 'setup' ? undefined : toMarks(bench.drafts.setup)}
-            out={outBlocks(judged)}
-            wrong={wrong}
-            dispatch={dispatch}
-          />
-        </div>
-        {error && (
-          <Notice $tone="out" role="alert" className="told">
-            {atFault}
-            {error.message}
-          </Notice>
-        )}
-        <Stack $gap={12} className="set">
-          <Palette
-            role={role}
-            bench={bench}
-            wrong={wrong}
-            dispatch={dispatch}
-            onChosen={() => canvas.current?.querySelector<SVGSVGElement>('svg.sheet')?.focus()}
-          />
-        </Stack>
-      </div>
-      <div className="column">
-        {role === 'retest' && reading.verdict && (
-          <div className="told">
-            <Verdict verdict={reading.verdict} correction={correction} />
-          </div>
-        )}
-        <div className="told">
-          <Vials role={role} read={read} judged={judged} headEnd={headEnd} />
-        </div>
-        <Numbers role={role} read={read} judged={judged} />
-        <Row>
-          <Button $look="main" onPress={onDone}>
-            {doneNames[role]}
-            <ArrowRight size={19} aria-hidden />
-          </Button>
-          <Button $look="quiet" onPress={() => setChanging(true)}>
-            Another picture
-          </Button>
-        </Row>
-        <Small>
-          {sheet.title} · {sheet.originalWidth} × {sheet.originalHeight} px, head at the {headEnd}
-        </Small>
-      </div>
-    </Bench>
   );
 }

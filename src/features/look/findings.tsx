@@ -73,7 +73,7 @@ export function Findings({ judged, working, onWork }: FindingsProps) {
                 <Stack $gap={4}>
                   <Row $gap={8}>
                     <h3 className={finding.verdict === 'out' ? 'out-text' : ''}>{titleOf(finding)}</h3>
-                    {finding.safety && finding.verdict !== 'in' && <Chip $tone="out">watch: could hurt her</Chip>}
+                    {finding.safety && finding.verdict !== 'in' && <Chip $tone="out">watch: could hurt</Chip>}
                     {finding.fault === working && <Chip $tone="info">working on this</Chip>}
                   </Row>
                   {finding.verdict !== 'in' && <span>{fault.seen}</span>}

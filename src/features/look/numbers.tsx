@@ -146,7 +146,11 @@ export function Numbers({ role, read, judged }: Shown) {
                 <th scope="row">{nameOf(id)}</th>
                 {!now ? (
                   <td className="lacks" colSpan={role === 'setup' ? 1 : 2}>
-                    {lacks ? `needs ${tellLacks(lacks)}` : 'needs the mat line'}
+                    {lacks
+                      ? `needs ${tellLacks(lacks)}`
+                      : read.state === 'wrong'
+                        ? 'see the message'
+                        : 'needs the mat line'}
                   </td>
                 ) : (
                   <>

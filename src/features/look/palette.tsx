@@ -176,8 +176,8 @@ export function Palette({ role, bench, wrong, dispatch, onChosen }: PaletteProps
       </Groups>
       <Small id="mark-keys">
         Press and drag on the picture to place a mark. Keys: arrows 1 px, Shift + arrows 10 px, Enter for the next mark,
-        [ and ] to step through, Delete to remove, Ctrl + Z to undo. PS is private: the client points to it herself,
-        through clothing, if she wishes; PSIS serves as well.
+        [ and ] to step through, Delete to remove, Ctrl + Z to undo. PS is private: the client may point it out, through
+        clothing, or not; PSIS serves as well.
       </Small>
     </>
   );

@@ -107,7 +107,7 @@ export function PictureSource({ clientId, samples, hint, onPicture }: SourceProp
           <h2>{hint}</h2>
           <Quiet>
             From the side, lens level with the pelvis and square to the mat, three metres away or more, on something
-            that does not move. Put a pole or ruler of known length beside her.
+            that does not move. Put a pole or ruler of known length beside the client.
           </Quiet>
         </Stack>
         <Row>

@@ -13,7 +13,7 @@ import { Button } from '@/design/button';
 import { FormGrid, SelectField } from '@/design/fields';
 import { Figure } from '@/design/figure';
 import { Columns, Notice, Page, PageHead, Panel, Quiet, Ruled, Small, Stack, TextLink } from '@/design/layout';
-import { viewNames } from '@/design/words';
+import { fromWhere } from '@/design/words';
 import { repertoire } from '@/repertoire';
 import { beginLook } from './actions';
 
@@ -109,7 +109,7 @@ export function StartLook({
                 help={look?.where}
                 choices={exercise.looks.map(({ view, where }) => ({
                   id: view,
-                  name: `${viewNames[view]} view`,
+                  name: fromWhere[view],
                   about: where,
                 }))}
               />
@@ -150,7 +150,7 @@ export function StartLook({
             <Ruled>
               {(watch[exercise.id] ?? []).map(({ fault, standAt, because, safety }) => (
                 <li key={fault} style={safety ? { color: 'var(--out)' } : undefined}>
-                  <strong>{entry(repertoire.faults, fault).plain}</strong>, from the {viewNames[standAt]}
+                  <strong>{entry(repertoire.faults, fault).plain}</strong>, {fromWhere[standAt]}
                   <br />
                   <Small>{because}</Small>
                 </li>

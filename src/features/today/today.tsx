@@ -9,7 +9,7 @@ import { CautionChips } from '@/design/cautions';
 import { Chip, Page, PageHead, Quiet, Row, Small, Stack } from '@/design/layout';
 import { narrow } from '@/design/theme';
 import { Vial, vialWords } from '@/design/vial';
-import { viewNames } from '@/design/words';
+import { fromWhere } from '@/design/words';
 import { repertoire } from '@/repertoire';
 import type { TodayPage, TodayRow } from './read';
 
@@ -180,8 +180,7 @@ export function Today({ studio, day, rows }: TodayPage) {
                     <li key={fault} className={safety ? 'safety' : ''}>
                       <Eye size={18} aria-hidden />
                       <span>
-                        <b>{entry(repertoire.faults, fault).plain}</b>, from the {viewNames[standAt]}{' '}
-                        <Small>({because})</Small>
+                        <b>{entry(repertoire.faults, fault).plain}</b>, {fromWhere[standAt]} <Small>({because})</Small>
                       </span>
                     </li>
                   ))}

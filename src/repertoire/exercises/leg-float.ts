@@ -29,7 +29,7 @@ export const legFloat: Exercise = {
   looks: [
     {
       view: 'side',
-      where: 'Beside her, level with the pelvis, three metres away.',
+      where: 'Beside the mat, level with the pelvis, three metres away.',
       top: 'one leg in tabletop, the other foot down',
     },
   ],

@@ -13,7 +13,7 @@ export const march: Exercise = {
   looks: [
     {
       view: 'side',
-      where: 'Beside her, level with the pelvis, three metres away.',
+      where: 'Beside the mat, level with the pelvis, three metres away.',
       top: 'the leg or legs at the top of this level',
     },
   ],
