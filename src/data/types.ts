@@ -1,6 +1,7 @@
 // Plain values that stores take and give.
 import type { KeptReading } from '@/core/alignment/kept';
 import type { Marks, Role as PictureRole } from '@/core/alignment/look';
+import type { ConditionOnFile } from '@/core/knowledge/conditions';
 import type { Dose } from '@/core/progression/dose';
 
 export type Role = 'instructor' | 'lead';
@@ -18,13 +19,6 @@ export type StudioCard = {
   readonly stances: Readonly<Record<string, string>>;
   readonly props: readonly string[];
   readonly timeZone: string;
-};
-
-export type ConditionOnFile = {
-  readonly condition: string;
-  readonly note: string;
-  readonly clearedOn: string | null;
-  readonly clearedBy: string | null;
 };
 
 export type ClientCard = {

@@ -2,16 +2,8 @@
 
 import { TriangleAlert } from 'lucide-react';
 import styled from 'styled-components';
+import type { Caution } from '@/core/knowledge/conditions';
 import { Chip, Row, Small, Stack } from './layout';
-
-export type Caution = {
-  readonly id: string;
-  readonly name: string;
-  readonly caution: string;
-  readonly change: string;
-  readonly note: string;
-  readonly cleared?: string;
-};
 
 const Box = styled.section`
   background: var(--out-tint);

@@ -2,6 +2,7 @@
 
 import { useMemo } from 'react';
 import styled from 'styled-components';
+import type { Landmark } from '@/core/alignment/landmarks';
 import { poseSupine } from '@/core/body/pose';
 import type { SupinePose } from '@/core/body/pose';
 import type { Body } from '@/core/body/segments';
@@ -30,24 +31,29 @@ const Drawing = styled.svg`
 const perMm = 0.4;
 const frame = { left: 905, top: 655 }; // mm of the world at the drawing's upper left corner: head at the left
 
+type FigureProps = {
+  readonly pose: SupinePose;
+  readonly label: string;
+  readonly out?: 'pelvis' | 'ribs' | 'head' | 'legs';
+  readonly small?: boolean;
+  /** A landmark to point out. */
+  readonly spot?: Landmark | undefined;
+  readonly headEnd?: 'left' | 'right';
+};
+
 /** A body on its back, drawn from the pose: blocks outlined, level line on the pelvis, an out-of-level block in the warm colour. */
-export function Figure({
-  pose,
-  label,
-  out,
-  small = false,
-}: {
-  pose: SupinePose;
-  label: string;
-  out?: 'pelvis' | 'ribs' | 'head' | 'legs';
-  small?: boolean;
-}) {
-  const { shapes, pelvis } = useMemo(() => {
+export function Figure({ pose, label, out, small = false, spot, headEnd = 'left' }: FigureProps) {
+  const { shapes, pelvis, places } = useMemo(() => {
     const body = poseSupine(averageBody, pose);
     const see = flatSide(perMm, [frame.left, frame.top]);
     const marks = [body.landmarks.ASIS_R, body.landmarks.PS].map((point) => (point ? see(point).at : undefined));
-    return { shapes: drawBody(body, see, 'R'), pelvis: marks };
+    const at = (name: Landmark) => {
+      const point = body.landmarks[name] ?? body.landmarks[`${name}_R`];
+      return point && see(point).at;
+    };
+    return { shapes: drawBody(body, see, 'R'), pelvis: marks, places: at };
   }, [pose]);
+  const pointed = spot && places(spot);
   const [asis, ps] = pelvis;
   const stroke = (role: ShapeRole) =>
     (role === 'pelvisBlock' && out === 'pelvis') || (role === 'ribsBlock' && out === 'ribs')
@@ -56,34 +62,42 @@ export function Figure({
   const weight = small ? 3.4 : 2.2;
   return (
     <Drawing viewBox="0 0 700 276" role="img" aria-label={label}>
-      <rect x={8} y={frame.top * perMm} width={684} height={small ? 10 : 8} rx={4} fill="var(--mat)" />
-      {shapes.map(({ role, path }, index) =>
-        role === 'pelvisBlock' || role === 'ribsBlock' ? (
-          <path key={index} d={path} fill="none" stroke={stroke(role)} strokeWidth={weight} />
-        ) : role === 'spine' ? (
-          !small && (
+      <g transform={headEnd === 'right' ? 'translate(700 0) scale(-1 1)' : undefined}>
+        <rect x={8} y={frame.top * perMm} width={684} height={small ? 10 : 8} rx={4} fill="var(--mat)" />
+        {shapes.map(({ role, path }, index) =>
+          role === 'pelvisBlock' || role === 'ribsBlock' ? (
+            <path key={index} d={path} fill="none" stroke={stroke(role)} strokeWidth={weight} />
+          ) : role === 'spine' ? (
+            !small && (
+              <path
+                key={index}
+                d={path}
+                fill="none"
+                stroke="var(--ink)"
+                strokeWidth={2.6}
+                strokeDasharray="0.1 6"
+                strokeLinecap="round"
+              />
+            )
+          ) : (
             <path
               key={index}
               d={path}
-              fill="none"
-              stroke="var(--ink)"
-              strokeWidth={2.6}
-              strokeDasharray="0.1 6"
-              strokeLinecap="round"
+              fill={fills[role]}
+              stroke={role === 'nearArm' ? 'var(--paper)' : undefined}
+              strokeWidth={role === 'nearArm' ? 2.4 : undefined}
+              paintOrder="stroke"
             />
-          )
-        ) : (
-          <path
-            key={index}
-            d={path}
-            fill={fills[role]}
-            stroke={role === 'nearArm' ? 'var(--paper)' : undefined}
-            strokeWidth={role === 'nearArm' ? 2.4 : undefined}
-            paintOrder="stroke"
-          />
-        ),
-      )}
-      {!small && asis && ps && <LevelLine from={asis} to={ps} out={out === 'pelvis'} />}
+          ),
+        )}
+        {!small && asis && ps && <LevelLine from={asis} to={ps} out={out === 'pelvis'} />}
+        {pointed && (
+          <g transform={`translate(${pointed[0]} ${pointed[1]})`}>
+            <circle r={30} fill="var(--fluid)" fillOpacity={0.45} />
+            <circle r={15} fill="var(--fluid)" stroke="var(--ink)" strokeWidth={5} />
+          </g>
+        )}
+      </g>
     </Drawing>
   );
 }

@@ -144,7 +144,7 @@ describe('a client', () => {
   });
   test('a standing began with the first dose of the run at its level', async () => {
     const id = await idOf('Maren Tolleck');
-    const doses = (await listDoses(wren, [id])).filter(({ exercise }) => exercise === 'legFloat');
+    const doses = (await listDoses(wren, id)).filter(({ exercise }) => exercise === 'legFloat');
     const first = doses.filter(({ level }) => level === 2).at(-1)?.createdAt;
     const shown = new Intl.DateTimeFormat('en-GB', {
       timeZone: 'Europe/London',

@@ -14,6 +14,7 @@ import {
   listDoses,
   listLooks,
   listTrials,
+  newestDoses,
   newestLooks,
   setLookPicture,
   startLook,
@@ -118,7 +119,8 @@ describe('another studio sees nothing and changes nothing', () => {
     expect((await listClients(theirs)).total).toBe(0);
     expect((await listLooks(theirs, clientId)).looks).toEqual([]);
     expect(await newestLooks(theirs, [clientId])).toEqual([]);
-    expect(await listDoses(theirs, [clientId])).toEqual([]);
+    expect(await listDoses(theirs, clientId)).toEqual([]);
+    expect(await newestDoses(theirs, [clientId])).toEqual([]);
     expect(await listTrials(theirs, { clientId })).toEqual([]);
     expect(await listDemoPictures(theirs)).toEqual([]);
     expect(await listAppointments(theirs, new Date(0), new Date('2100-01-01'))).toEqual([]);
@@ -190,7 +192,7 @@ describe('a look', () => {
       result: emptyResult,
       pictures: [{ role: 'setup', marks, originalWidth: 40 }],
     });
-    expect(await listDoses(ours, [clientId])).toMatchObject([{ level: 2, setS: 41, lookId }]);
+    expect(await listDoses(ours, clientId)).toMatchObject([{ level: 2, setS: 41, lookId }]);
     expect(await listTrials(ours, { clientId })).toMatchObject([trial]);
     expect((await newestLooks(ours, [clientId])).map(({ id }) => id)).toEqual([lookId]);
     for (const again of [
@@ -200,6 +202,29 @@ describe('a look', () => {
     ])
       expect(again).toMatchObject({ ok: false, error: { code: 'alreadyKept' } });
     expect(await Trial.count({ where: { lookId } })).toBe(1);
+  });
+  test('of several doses a list shows each client’s newest, however long ago', async () => {
+    const [early, late] = [await bringClient(ours), await bringClient(ours)];
+    const keep = async (clientId: string, level: number, day: number) =>
+      keepLook(ours, await begin(ours, clientId), {
+        result: emptyResult,
+        trial: undefined,
+        dose: { ...dose, level },
+        at: new Date(Date.UTC(2026, 0, day)),
+      });
+    for (const [client, level, day] of [
+      [early, 1, 1],
+      [late, 1, 20],
+      [late, 2, 22],
+      [late, 1, 21],
+    ] as const)
+      await keep(client, level, day);
+    const newest = await newestDoses(ours, [early, late]);
+    expect(Object.fromEntries(newest.map(({ clientId, level }) => [clientId, level]))).toEqual({
+      [early]: 1,
+      [late]: 2,
+    });
+    expect(await newestDoses(ours, [])).toEqual([]);
   });
   test('kept twice at the same moment gives one dose', async () => {
     const lookId = await begin(ours, await bringClient(ours));

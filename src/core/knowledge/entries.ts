@@ -156,3 +156,10 @@ export function entry<T extends { readonly id: string }>(entries: readonly T[], 
   if (!found) throw new Error(`the repertoire has no "${wanted}"`);
   return found;
 }
+
+/** A level by its number; throws where the exercise has none such, like `entry`. */
+export function levelOf({ id: exerciseId, levels }: Exercise, wanted: number): Level {
+  const found = levels.find(({ number }) => number === wanted);
+  if (!found) throw new Error(`${exerciseId} has no level ${wanted}`);
+  return found;
+}

@@ -9,7 +9,7 @@ import { keepReading } from '@/core/alignment/kept';
 import { markingSdFor, readLook } from '@/core/alignment/look';
 import type { Marks, Role } from '@/core/alignment/look';
 import type { Vec2 } from '@/core/geometry';
-import { entry } from '@/core/knowledge/entries';
+import { entry, levelOf } from '@/core/knowledge/entries';
 import { normal, seeded } from '@/core/random';
 import type { Result } from '@/core/result';
 import { repertoire, rulesVersion } from '@/repertoire';
@@ -72,9 +72,9 @@ async function photograph(
 
 function plannedDose(exerciseId: string, levelNumber: number): StoredDose {
   const exercise = entry(repertoire.exercises, exerciseId);
-  const level = exercise.levels.find(({ number }) => number === levelNumber);
+  const level = levelOf(exercise, levelNumber);
   const pattern = exercise.breath[0]?.pattern;
-  if (!level || !pattern) throw new Error(`demo data: ${exerciseId} has no level ${levelNumber}`);
+  if (!pattern) throw new Error(`demo data: ${exerciseId} has no breath pattern`);
   const dose = { exercise: exerciseId, level: levelNumber, ...level.dose, pattern, pace: 1, changeOverS: 5 };
   const { setS, breathsPerMinute } = must(timeDose(dose));
   return { ...dose, setS, breathsPerMinute };

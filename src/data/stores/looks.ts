@@ -1,5 +1,6 @@
 // A look: one bench visit with its pictures, marks, what was tried and the dose that came of it.
 import { Op, col, fn, literal } from 'sequelize';
+import type { FindAttributeOptions } from 'sequelize';
 import { v7 as newId } from 'uuid';
 import * as v from 'valibot';
 import { keptReading } from '@/core/alignment/kept';
@@ -192,49 +193,29 @@ export async function keepLook(
   });
 }
 
-/** Doses of these clients, newest first. */
-export async function listDoses(who: Who, clientIds: readonly string[], limit = 400): Promise<DoseCard[]> {
+const toDose = (dose: Dose): DoseCard => {
+  const { studioId: _studio, instructorId: _instructor, ...card } = dose.get({ plain: true });
+  return card;
+};
+
+/** A client's doses, newest first. */
+export async function listDoses(who: Who, clientId: string, limit = 400): Promise<DoseCard[]> {
   ready();
-  const doses = await Dose.findAll({
-    where: { studioId: who.studioId, clientId: [...clientIds] },
-    order: [['createdAt', 'DESC']],
-    limit,
-  });
-  return doses.map(
-    ({
-      id,
-      lookId,
-      clientId,
-      exercise,
-      level,
-      repetitions,
-      sets,
-      sides,
-      directions,
-      pattern,
-      pace,
-      changeOverS,
-      setS,
-      breathsPerMinute,
-      createdAt,
-    }) => ({
-      id,
-      lookId,
-      clientId,
-      exercise,
-      level,
-      repetitions,
-      sets,
-      sides,
-      directions,
-      pattern,
-      pace,
-      changeOverS,
-      setS,
-      breathsPerMinute,
-      createdAt,
-    }),
-  );
+  const where = { studioId: who.studioId, clientId };
+  return (await Dose.findAll({ where, order: [['createdAt', 'DESC']], limit })).map(toDose);
+}
+
+/** The newest dose of each of these clients, for a list. */
+export async function newestDoses(who: Who, clientIds: readonly string[]): Promise<DoseCard[]> {
+  ready();
+  const where = { studioId: who.studioId, clientId: [...clientIds] };
+  const attributes: FindAttributeOptions = ['clientId', [fn('MAX', col('created_at')), 'createdAt']];
+  const times = (await Dose.findAll({ where, attributes, group: ['clientId'] })).map(({ clientId, createdAt }) => ({
+    clientId,
+    createdAt,
+  }));
+  if (times.length === 0) return [];
+  return (await Dose.findAll({ where: { studioId: who.studioId, [Op.or]: times } })).map(toDose);
 }
 
 /** What was tried in this studio, or with one client; oldest first. */

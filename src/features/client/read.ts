@@ -1,13 +1,13 @@
 import type { KeptReading } from '@/core/alignment/kept';
 import type { Marks, Role } from '@/core/alignment/look';
+import { cautionsOf } from '@/core/knowledge/conditions';
+import type { Caution } from '@/core/knowledge/conditions';
 import { entry } from '@/core/knowledge/entries';
 import type { Result } from '@/core/result';
 import { success } from '@/core/result';
 import { clientsPerPage, findClient, findStudio, listClients } from '@/data/stores/clients';
 import { listDoses, listLooks, listTrials, looksPerPage } from '@/data/stores/looks';
 import type { ClientCard, DoseCard, LookCard, TrialCard, Who } from '@/data/types';
-import { cautionsOf } from '@/platform/server/cautions';
-import type { CautionOnFile } from '@/platform/server/cautions';
 import { repertoire } from '@/repertoire';
 import { emptyClient } from './form';
 import type { TypedClient } from './form';
@@ -16,7 +16,7 @@ export type ClientLine = {
   readonly id: string;
   readonly name: string;
   readonly goal: string;
-  readonly cautions: readonly CautionOnFile[];
+  readonly cautions: readonly Caution[];
 };
 export type ClientsPage = {
   readonly lines: readonly ClientLine[];
@@ -75,7 +75,7 @@ export type ClientPage = {
   readonly client: ClientCard;
   readonly facts: string;
   readonly school: { readonly name: string; readonly isOwn: boolean };
-  readonly cautions: readonly CautionOnFile[];
+  readonly cautions: readonly Caution[];
   readonly neutral: { readonly value: number; readonly se: number | null; readonly date: string } | null;
   readonly standings: readonly Standing[];
   readonly helped: readonly WhatHelped[];
@@ -143,7 +143,7 @@ export async function readClient(who: Who, id: string, page: number, locale: str
   const [studio, { looks, total }, doses, trials] = await Promise.all([
     findStudio(who),
     listLooks(who, id, page),
-    listDoses(who, [id]),
+    listDoses(who, id),
     listTrials(who, { clientId: id }),
   ]);
   const format = new Intl.DateTimeFormat(locale, {

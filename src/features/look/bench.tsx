@@ -9,7 +9,7 @@ import { Tab, TabList, TabPanel, Tabs } from 'react-aria-components';
 import styled from 'styled-components';
 import { marksInput, markingSdFor, readLook, roles, worstFinding } from '@/core/alignment/look';
 import type { MarkedPicture as Marked, Role } from '@/core/alignment/look';
-import { entry } from '@/core/knowledge/entries';
+import { entry, levelOf } from '@/core/knowledge/entries';
 import type { Dose } from '@/core/progression/dose';
 import { parse } from '@/core/result';
 import { Button } from '@/design/button';
@@ -110,7 +110,7 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
   const [picked, setPicked] = useState({ fault: opening.fault, correction: opening.correction });
   const [pickFailed, setPickFailed] = useState<string>();
   const exercise = entry(repertoire.exercises, frame.exercise);
-  const level = exercise.levels.find(({ number }) => number === frame.level);
+  const level = levelOf(exercise, frame.level);
 
   const marks = useMemo(
     () => ({
@@ -195,6 +195,7 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
       dispatch={dispatch}
       reading={reading.value}
       headEnd={frame.headEnd}
+      topPose={level.top}
       clientId={clientId}
       samples={demoPictures}
       correction={picked.correction}
@@ -212,7 +213,7 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
         <Head>
           <div className="what">
             <h1>
-              {exercise.name}, {level?.name.toLowerCase()}
+              {exercise.name}, {level.name.toLowerCase()}
             </h1>
             <Link href={`/clients/${clientId}`}>{clientName}</Link>
           </div>

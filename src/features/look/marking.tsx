@@ -5,6 +5,7 @@ import { useRef, useState } from 'react';
 import type { Dispatch } from 'react';
 import styled from 'styled-components';
 import type { LookReading, Role } from '@/core/alignment/look';
+import type { SupinePose } from '@/core/body/pose';
 import { Button } from '@/design/button';
 import { Notice, Row, Small, Stack } from '@/design/layout';
 import { narrow } from '@/design/theme';
@@ -66,6 +67,8 @@ const Bench = styled.div`
   }
 `;
 
+const atRest: SupinePose = { left: { kind: 'footDown' }, right: { kind: 'footDown' } };
+
 const hints: Readonly<Record<Role, string>> = {
   setup: 'First the set-up picture: lying ready, before anything moves',
   top: 'Now the picture at the top of the movement, uncorrected',
@@ -86,6 +89,8 @@ type MarkingProps = {
   readonly dispatch: Dispatch<BenchAct>;
   readonly reading: LookReading;
   readonly headEnd: 'left' | 'right';
+  /** The top of the level looked at. */
+  readonly topPose: SupinePose;
   readonly clientId: string;
   readonly samples: BenchOpening['demoPictures'];
   readonly correction: string | null;
@@ -105,6 +110,7 @@ export function Marking({
   dispatch,
   reading,
   headEnd,
+  topPose,
   clientId,
   samples,
   correction,
@@ -165,6 +171,8 @@ export function Marking({
             bench={bench}
             wrong={wrong}
             dispatch={dispatch}
+            pose={role === 'setup' ? atRest : topPose}
+            headEnd={headEnd}
             onChosen={() => canvas.current?.querySelector<SVGSVGElement>('svg.sheet')?.focus()}
           />
         </Stack>

@@ -6,7 +6,9 @@ import type { Dispatch } from 'react';
 import { FieldError, Input, Label, TextField, ToggleButton } from 'react-aria-components';
 import styled from 'styled-components';
 import type { Role } from '@/core/alignment/look';
+import type { SupinePose } from '@/core/body/pose';
 import { Button } from '@/design/button';
+import { Figure } from '@/design/figure';
 import { Row, Small } from '@/design/layout';
 import { readNumber } from '@/design/number-text';
 import { countWanted, markIds, nameOfMark } from './state';
@@ -20,6 +22,11 @@ const groups: readonly { readonly name: string; readonly marks: readonly MarkId[
   { name: 'leg', marks: ['GT', 'LK', 'LM'] },
   { name: 'head', marks: ['FH', 'CH'] },
 ];
+
+const Guide = styled.div`
+  width: 148px;
+  flex: none;
+`;
 
 const Groups = styled.div`
   display: flex;
@@ -102,10 +109,13 @@ type PaletteProps = {
   readonly wrong: ReadonlySet<string>;
   readonly dispatch: Dispatch<BenchAct>;
   readonly onChosen: () => void;
+  /** How the body should lie in this picture, to point out on it where the mark goes. */
+  readonly pose: SupinePose;
+  readonly headEnd: 'left' | 'right';
 };
 
 /** The marks to set, by block; what is being set now, in words; undo and redo. */
-export function Palette({ role, bench, wrong, dispatch, onChosen }: PaletteProps) {
+export function Palette({ role, bench, wrong, dispatch, onChosen, pose, headEnd }: PaletteProps) {
   const draft = bench.drafts[role];
   const active = bench.active[role];
   const wanted = countWanted(draft);
@@ -114,7 +124,10 @@ export function Palette({ role, bench, wrong, dispatch, onChosen }: PaletteProps
   return (
     <>
       <Row $gap={14}>
-        <p id="mark-status" aria-live="polite" style={{ flex: '1 1 300px', fontWeight: 600 }}>
+        <Guide aria-hidden>
+          <Figure pose={pose} label="" small spot={isLine(active) ? undefined : active} headEnd={headEnd} />
+        </Guide>
+        <p id="mark-status" aria-live="polite" style={{ flex: '1 1 220px', fontWeight: 600 }}>
           {status}
         </p>
         <Row $gap={2}>
@@ -183,7 +196,8 @@ export function Palette({ role, bench, wrong, dispatch, onChosen }: PaletteProps
   );
 }
 
-const isLine = (id: MarkId): boolean => markIds.indexOf(id) < 4;
+type LineEnd = 'mat1' | 'mat2' | 'known1' | 'known2';
+const isLine = (id: MarkId): id is LineEnd => markIds.indexOf(id) < 4;
 
 function KnownLength({ mm, onChange }: { mm: number | null; onChange: (mm: number | null) => void }) {
   const [text, setText] = useState(mm === null ? '' : String(mm));

@@ -5,6 +5,7 @@ import { noMarks } from '@/core/alignment/look';
 import type { Marks, Role } from '@/core/alignment/look';
 import { clamp } from '@/core/geometry';
 import type { Vec2 } from '@/core/geometry';
+import type { PictureCard } from '@/data/types';
 
 /** Names of the marks that this bench sets, in the order in which it asks for them. */
 export const markIds = [
@@ -43,14 +44,9 @@ export type Draft = { readonly points: Readonly<Partial<Record<MarkId, Vec2>>>; 
 
 export const emptyDraft: Draft = { points: {}, knownMm: null };
 
-export type Sheet = {
-  readonly id: string;
-  readonly title: string;
-  readonly width: number;
-  readonly height: number;
-  readonly originalWidth: number;
-  readonly originalHeight: number;
-};
+/** A picture on the bench. */
+export type Sheet = PictureCard;
+
 export type Bench = {
   readonly sheets: Readonly<Partial<Record<Role, Sheet>>>;
   readonly drafts: Readonly<Record<Role, Draft>>;

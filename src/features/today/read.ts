@@ -1,15 +1,14 @@
 import { now, toCalendarDateTime, today } from '@internationalized/date';
 import { readKeptBlocks } from '@/core/alignment/vial';
 import type { BlockReading } from '@/core/alignment/vial';
-import { conditionsInForce } from '@/core/knowledge/conditions';
-import { entry } from '@/core/knowledge/entries';
+import { cautionsOf, conditionsInForce } from '@/core/knowledge/conditions';
+import type { Caution } from '@/core/knowledge/conditions';
+import { entry, levelOf } from '@/core/knowledge/entries';
 import { watchFor } from '@/core/knowledge/watch';
 import type { Watch } from '@/core/knowledge/watch';
 import { findStudio, listAppointments } from '@/data/stores/clients';
-import { listDoses, newestLooks } from '@/data/stores/looks';
+import { newestDoses, newestLooks } from '@/data/stores/looks';
 import type { Who } from '@/data/types';
-import { cautionsOf } from '@/platform/server/cautions';
-import type { CautionOnFile } from '@/platform/server/cautions';
 import { repertoire } from '@/repertoire';
 
 export type TodayRow = {
@@ -22,7 +21,7 @@ export type TodayRow = {
   readonly instructor: string;
   readonly state: 'past' | 'now' | 'next' | 'later';
   readonly note: string;
-  readonly cautions: readonly CautionOnFile[];
+  readonly cautions: readonly Caution[];
   readonly exercise: string;
   readonly standing?: string;
   /** Head, ribs and pelvis at the end of the last look: retest, else uncorrected. */
@@ -44,7 +43,7 @@ export async function readToday(who: Who, locale: string): Promise<TodayPage> {
   const at = (day: typeof date) => toCalendarDateTime(day).toDate(timeZone);
   const booked = await listAppointments(who, at(date), at(date.add({ days: 1 })));
   const clientIds = booked.map(({ client }) => client.id);
-  const [looks, doses] = await Promise.all([newestLooks(who, clientIds), listDoses(who, clientIds)]);
+  const [looks, doses] = await Promise.all([newestLooks(who, clientIds), newestDoses(who, clientIds)]);
   const moment = now(timeZone).toDate();
   const clock = new Intl.DateTimeFormat(locale, { timeZone, hour: 'numeric', minute: '2-digit' });
   const next = booked.find(({ appointment: { startsAt } }) => startsAt > moment);
@@ -52,7 +51,7 @@ export async function readToday(who: Who, locale: string): Promise<TodayPage> {
     const look = looks.find(({ clientId }) => clientId === client.id);
     const dose = doses.find(({ clientId }) => clientId === client.id);
     const exercise = entry(repertoire.exercises, look?.exercise ?? dose?.exercise ?? firstExercise);
-    const level = dose && entry(repertoire.exercises, dose.exercise).levels.find(({ number }) => number === dose.level);
+    const level = dose && levelOf(entry(repertoire.exercises, dose.exercise), dose.level);
     const { startsAt, minutes } = appointment;
     const ended = new Date(startsAt.getTime() + minutes * 60_000) <= moment;
     const verdict = look?.result?.verdict;
