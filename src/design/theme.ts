@@ -71,8 +71,7 @@ export const GlobalStyle = createGlobalStyle`
   .numeral { font-variant-numeric: tabular-nums; }
   a { color: inherit; }
   button, input, select, textarea { font: inherit; color: inherit; }
-  :focus-visible, [data-focus-visible] { outline: 3px solid var(--info); outline-offset: 2px; }
-  [role='tabpanel']:not(:focus) { outline: none; }
+  :focus-visible { outline: 3px solid var(--info); outline-offset: 2px; }
   ::selection { background: var(--fluid); color: var(--on-fluid); }
   @media (prefers-reduced-motion: reduce) { *, *::before, *::after { animation: none !important; transition: none !important; scroll-behavior: auto !important; } }
   @media print { html { background: #fff; font-size: 12pt; } nav, .no-print { display: none !important; } }

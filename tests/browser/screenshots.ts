@@ -20,7 +20,7 @@ async function main(): Promise<void> {
     );
     await new Promise((resolve) => setTimeout(resolve, settleMs));
     const png = await sharp(Buffer.from(await chrome.picture(), 'base64'))
-      .png({ palette: true, quality: 92, compressionLevel: 9 })
+      .png({ palette: true, dither: 0.2, compressionLevel: 9 })
       .toBuffer();
     writeFileSync(path.join(folder, `${name}.png`), png);
     taken += 1;

@@ -35,6 +35,10 @@ const Choices = styled(RadioGroup)`
   .option[data-hovered] {
     border-color: var(--ink);
   }
+  .option[data-focus-visible] {
+    outline: 3px solid var(--info);
+    outline-offset: 2px;
+  }
   .option[data-selected] {
     border-color: var(--info);
     background: var(--info-tint);
