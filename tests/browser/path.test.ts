@@ -181,6 +181,9 @@ describe('from a picture of a leg float to a dose, kept', () => {
     await chrome.type('Breath', 'in 4 ready, out 4 lift, in 4 stay, out 4 lower');
     await chrome.until('165 s', async () => (await chrome.text('[data-time="set"]')) === '2 min 45 s');
     expect(await chrome.text('[data-time="breaths"]')).toBe('7.5');
+    await (await chrome.button('3Findings')).click();
+    await (await chrome.button('5Dose')).click();
+    expect(await (await chrome.field('Repetitions')).getAttribute('value')).toBe('5'); // looking elsewhere loses nothing typed
     await findNothingToImprove('dose');
     await chrome.press('Keep look and dose');
     await chrome.isAt(/clients\//);

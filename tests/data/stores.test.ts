@@ -242,6 +242,22 @@ describe('a look', () => {
     expect((await Look.findByPk(lookId))?.keptAt).toBeNull();
     expect(await Trial.count({ where: { lookId } })).toBe(0);
   });
+  test('shows pictures of its own client only, and one that is replaced is not kept', async () => {
+    const [clientId, another] = [await bringClient(ours), await bringClient(ours)];
+    const lookId = await begin(ours, clientId);
+    const [first, second] = [await pictureOf(ours, clientId), await pictureOf(ours, clientId)];
+    expect(await setLookPicture(ours, lookId, 'top', await pictureOf(ours, another), noMarks)).toMatchObject({
+      ok: false,
+      error: { code: 'notFound' },
+    });
+    await setLookPicture(ours, lookId, 'setup', first, noMarks);
+    await setLookPicture(ours, lookId, 'top', first, noMarks);
+    await setLookPicture(ours, lookId, 'setup', second, noMarks);
+    expect(await findPictureBytes(ours, first)).toBeDefined(); // the top still shows it
+    await setLookPicture(ours, lookId, 'top', second, noMarks);
+    expect(await findPictureBytes(ours, first)).toBeUndefined();
+    expect(await findPictureBytes(ours, second)).toBeDefined();
+  });
   test('begun and left without a picture, it does not stand in the list', async () => {
     const clientId = await bringClient(ours);
     const left = await begin(ours, clientId);

@@ -1,6 +1,6 @@
 // A look: one bench visit with its pictures, marks, what was tried and the dose that came of it.
 import { Op, col, fn, literal } from 'sequelize';
-import type { FindAttributeOptions } from 'sequelize';
+import type { FindAttributeOptions, Transaction } from 'sequelize';
 import { v7 as newId } from 'uuid';
 import * as v from 'valibot';
 import { keptReading } from '@/core/alignment/kept';
@@ -137,17 +137,27 @@ export async function setLookPicture(
     if (!look) return noLook();
     if (look.keptAt)
       return failure('alreadyKept', 'This look is kept and closed; start a new one to measure again.', 'look');
-    if ((await Picture.count({ where: { id: pictureId, studioId: who.studioId }, transaction })) === 0)
-      return failure('notFound', 'There is no such picture in this studio.', 'picture');
+    const mayShow = { [Op.or]: [null, look.clientId] }; // a demo picture, or one of this client
+    const where = { id: pictureId, studioId: who.studioId, clientId: mayShow };
+    if ((await Picture.count({ where, transaction })) === 0)
+      return failure('notFound', 'There is no such picture of this client.', 'picture');
     const found = await LookPicture.findOne({ where: { lookId, role, studioId: who.studioId }, transaction });
+    const replaced = found && found.pictureId !== pictureId ? found.pictureId : undefined;
     if (found) await found.update({ pictureId, marks, updatedAt: new Date() }, { transaction });
     else
       await LookPicture.create(
         { id: newId(), studioId: who.studioId, lookId, role, pictureId, marks, updatedAt: new Date() },
         { transaction },
       );
+    if (replaced) await dropUnusedPicture(who, replaced, transaction);
     return success(null);
   });
+}
+
+/** A client's picture that no look shows any more is not kept. */
+async function dropUnusedPicture({ studioId }: Who, id: string, transaction: Transaction): Promise<void> {
+  if ((await LookPicture.count({ where: { studioId, pictureId: id }, transaction })) > 0) return;
+  await Picture.destroy({ where: { studioId, id, clientId: { [Op.ne]: null } }, transaction });
 }
 
 export async function chooseCorrection(

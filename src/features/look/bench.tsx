@@ -7,6 +7,7 @@ import { useEffect, useMemo, useReducer, useState } from 'react';
 import type { KeyboardEvent } from 'react';
 import { Tab, TabList, TabPanel, Tabs } from 'react-aria-components';
 import styled from 'styled-components';
+import * as v from 'valibot';
 import { marksInput, markingSdFor, readLook, roles, worstFinding } from '@/core/alignment/look';
 import type { MarkedPicture as Marked, Role } from '@/core/alignment/look';
 import { entry, levelOf } from '@/core/knowledge/entries';
@@ -21,7 +22,7 @@ import { keepWholeLook, pickCorrection } from './actions';
 import { Corrections } from './corrections';
 import { DoseForm } from './dose';
 import { Findings } from './findings';
-import { useKeptMarks } from './keeping';
+import { useKeptMarks, worstOf } from './keeping';
 import type { Keeping } from './keeping';
 import { Marking } from './marking';
 import { outBlocks } from './numbers';
@@ -93,13 +94,23 @@ const Head = styled.header`
   }
 `;
 
-const keepingWords: Readonly<Record<Keeping, string>> = {
+/** Stays mounted while another step is shown: what was typed in it stays too. */
+const KeptPanel = styled(TabPanel)`
+  &[data-inert] {
+    display: none;
+  }
+`;
+
+const keepingWords: Readonly<Record<Keeping['state'], string>> = {
   kept: 'all kept',
   keeping: 'keeping…',
   waiting: 'not sent yet, trying again',
   refused: 'not kept',
 };
 const keepingIcons = { kept: CloudCheck, keeping: CloudUpload, waiting: CloudAlert, refused: CloudAlert } as const;
+
+/** What an earlier visit left in this browser. */
+const heldDraft = v.object({ pictureId: v.string(), marks: marksInput });
 
 /** The bench: set-up, top, findings and what to try, retest, dose. */
 export function LookBench({ opening }: { opening: BenchOpening }) {
@@ -126,18 +137,13 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
     useKeptMarks(lookId, 'top', bench.sheets.top?.id, marks.top, fresh('top')),
     useKeptMarks(lookId, 'retest', bench.sheets.retest?.id, marks.retest, fresh('retest')),
   ];
-  const worst = keeping.find(({ state }) => state === 'refused') ??
-    keeping.find(({ state }) => state === 'waiting') ??
-    keeping.find(({ state }) => state === 'keeping') ?? { state: 'kept' as const, message: undefined };
+  const worst = worstOf(keeping);
 
   useEffect(() => {
     for (const role of roles) {
-      const text = readDraft(lookId, role);
-      if (!text) continue;
-      const stored: { pictureId?: string; marks?: unknown } = JSON.parse(text);
-      const read = parse(marksInput, stored.marks);
-      if (read.ok && stored.pictureId === opening.pictures.find((picture) => picture.role === role)?.id)
-        dispatch({ do: 'restore', role, draft: fromMarks(read.value) });
+      const held = parse(heldDraft, readDraft(lookId, role));
+      const isOfThisPicture = held.ok && held.value.pictureId === opening.pictures.find((one) => one.role === role)?.id;
+      if (isOfThisPicture) dispatch({ do: 'restore', role, draft: fromMarks(held.value.marks) });
       else forgetDraft(lookId, role);
     }
   }, [lookId, opening.pictures]);
@@ -325,12 +331,12 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
             </Stack>
           )}
         </TabPanel>
-        <TabPanel id="dose">
+        <KeptPanel id="dose" shouldForceMount>
           <Stack style={{ paddingTop: 18 }}>
             <h2>How many, how breathed</h2>
             <DoseForm exercise={frame.exercise} level={frame.level} onKeep={keep} />
           </Stack>
-        </TabPanel>
+        </KeptPanel>
       </Tabs>
     </Page>
   );

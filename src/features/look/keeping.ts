@@ -1,12 +1,16 @@
 'use client';
 
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { Marks, Role } from '@/core/alignment/look';
 import type { Result } from '@/core/result';
 import { forgetDraft, keepDraft } from '@/platform/browser/drafts';
 import { keepMarks } from './actions';
 
-export type Keeping = 'kept' | 'keeping' | 'waiting' | 'refused';
+export type Keeping = {
+  /** `kept` only when the server has acknowledged exactly these marks. */
+  readonly state: 'kept' | 'keeping' | 'waiting' | 'refused';
+  readonly message?: string;
+};
 
 const settleMs = 500;
 const againMs = 3000;
@@ -18,31 +22,26 @@ export function useKeptMarks(
   pictureId: string | undefined,
   marks: Marks,
   isFresh: boolean,
-): { state: Keeping; message?: string } {
-  const [kept, setKept] = useState<{ state: Keeping; message?: string }>({ state: 'kept' });
-  const sent = useRef(isFresh ? '' : JSON.stringify({ pictureId, marks }));
+): Keeping {
   const wanted = JSON.stringify({ pictureId, marks });
+  const [acknowledged, setAcknowledged] = useState(isFresh ? '' : wanted);
+  const [trouble, setTrouble] = useState<{ of: string; keeping: Keeping }>();
   useEffect(() => {
-    if (!pictureId || wanted === sent.current) return;
+    if (!pictureId || wanted === acknowledged) return;
     let over = false;
     let timer: ReturnType<typeof setTimeout> | undefined;
     keepDraft(lookId, role, wanted);
     const send = async () => {
-      setKept({ state: 'keeping' });
       const body: object = JSON.parse(wanted);
       const result: Result<null> | undefined = await keepMarks({ lookId, role, ...body }).catch(() => undefined);
       if (over) return;
       if (result?.ok) {
-        sent.current = wanted;
         forgetDraft(lookId, role);
-        return setKept({ state: 'kept' });
+        return setAcknowledged(wanted);
       }
       const canWait = !result || result.error.code === 'unreachable' || result.error.code === 'signedOut';
-      setKept(
-        canWait
-          ? { state: 'waiting', ...(result ? { message: result.error.message } : {}) }
-          : { state: 'refused', message: result.error.message },
-      );
+      const message = result ? { message: result.error.message } : {};
+      setTrouble({ of: wanted, keeping: { state: canWait ? 'waiting' : 'refused', ...message } });
       if (canWait) timer = setTimeout(send, againMs);
     };
     timer = setTimeout(send, settleMs);
@@ -50,6 +49,13 @@ export function useKeptMarks(
       over = true;
       clearTimeout(timer);
     };
-  }, [lookId, role, pictureId, wanted]);
-  return kept;
+  }, [lookId, role, pictureId, wanted, acknowledged]);
+  if (!pictureId || wanted === acknowledged) return { state: 'kept' };
+  return trouble?.of === wanted ? trouble.keeping : { state: 'keeping' };
 }
+
+const gravest: readonly Keeping['state'][] = ['refused', 'waiting', 'keeping', 'kept'];
+
+/** Of several, the one that matters most. */
+export const worstOf = (all: readonly Keeping[]): Keeping =>
+  gravest.map((state) => all.find((one) => one.state === state)).find(Boolean) ?? { state: 'kept' };

@@ -12,7 +12,14 @@ export function keepDraft(lookId: string, role: string, text: string): void {
 
 export const forgetDraft = (lookId: string, role: string): void => localStorage.removeItem(keyOf(lookId, role));
 
-export const readDraft = (lookId: string, role: string): string | null => localStorage.getItem(keyOf(lookId, role));
+/** What was held, as whatever it parses to; undefined when there is nothing, or nothing readable. */
+export function readDraft(lookId: string, role: string): unknown {
+  try {
+    return JSON.parse(localStorage.getItem(keyOf(lookId, role)) ?? 'null') ?? undefined;
+  } catch {
+    return undefined;
+  }
+}
 
 /** At sign-out nothing of the clients stays in the browser. */
 export function forgetAllDrafts(): void {
