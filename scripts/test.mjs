@@ -40,7 +40,7 @@ async function tests(project, env = {}) {
             project,
             '--json',
             `--outputFile=${output}`,
-            ...(project === 'unit' ? ['-w', '2'] : ['--runInBand']),
+            ...(project === 'unit' ? ['-w', '2'] : ['--runInBand', '--forceExit']),
           ],
           { env: { NODE_ENV: 'test', ...env } },
         )),

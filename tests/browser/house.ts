@@ -56,6 +56,7 @@ const databaseRecord = (): { pid: number; port: number } =>
   JSON.parse(readFileSync(path.join(ownFolder, 'database', 'server.json'), 'utf8'));
 
 export const databasePid = (): number => databaseRecord().pid;
+export const databasePort = (): number => databaseRecord().port;
 
 export function databaseUrl(port = databaseRecord().port): string {
   const password = readFileSync(path.join(ownFolder, 'database', 'password'), 'utf8').trim();

@@ -1,13 +1,13 @@
 // One instructor's way through the house, on real input, in a real browser; and what happens when things go wrong on it.
 import { spawnSync } from 'node:child_process';
-import { createServer } from 'node:net';
+import { connect, createServer } from 'node:net';
 import path from 'node:path';
 import sharp from 'sharp';
 import { renderPicture } from '@/data/demo/render';
 import { demoSignIn } from '@/data/demo/world';
 import { By, Key, openChrome, phone, tablet } from './chrome';
 import type { Chrome } from './chrome';
-import { databasePid, databaseUrl, openHouse } from './house';
+import { databasePid, databasePort, databaseUrl, openHouse } from './house';
 import type { House } from './house';
 import { file, handsOn, number, setUp, top, better } from './hands';
 import { layMarks, markAt, nudgeTo, takeDemoPicture, truthOf, wantedMarks } from './marking';
@@ -356,12 +356,27 @@ describe('when things are in the way', () => {
     await second.end('SIGINT');
     expect((await fetch(`${house.address}/api/health`)).status).toBe(200);
   });
-  test('a database that is down at the start: the address is served and says so, and recovers', async () => {
+  test('a database that is down at the start: the address is served and says so, and goes on when it comes up', async () => {
     const port = await freeOne();
     const own = await openHouse({ PORT: '3290', DATABASE_URL: databaseUrl(port) });
-    expect((await fetch(`${own.address}/api/health`)).status).toBe(503);
     expect(own.said()).toContain('tried again every 5 seconds');
+    expect((await fetch(`${own.address}/api/health`)).status).toBe(503);
+    await chrome.driver.get(own.address);
+    await chrome.sees('The studio’s records can’t be reached');
+    const link = createServer((socket) => {
+      const onward = connect(databasePort(), '127.0.0.1');
+      for (const [end, other] of [
+        [socket, onward],
+        [onward, socket],
+      ] as const)
+        end.on('error', () => undefined).on('close', () => other.destroy());
+      socket.pipe(onward).pipe(socket);
+    }).listen(port, '127.0.0.1');
+    await chrome.seesExactly('Today', 'h1'); // still signed in, and nobody pressed anything
+    await chrome.until('the tables are prepared', async () => own.said().includes('database: prepared'));
     await own.end('SIGINT');
+    link.close();
+    await chrome.complaints();
   });
   test('signing out ends the session, and leaves nothing of the clients in the browser', async () => {
     const cookies = await chrome.cookies();
