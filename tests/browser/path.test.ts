@@ -180,6 +180,7 @@ describe('from a picture of a leg float to a dose, kept', () => {
     await chrome.type('Repetitions', '5');
     await chrome.type('Breath', 'in 4 ready, out 4 lift, in 4 stay, out 4 lower');
     await chrome.until('165 s', async () => (await chrome.text('[data-time="set"]')) === '2 min 45 s');
+    expect(await chrome.text('[data-time="work"]')).toBe('5 min 30 s');
     expect(await chrome.text('[data-time="breaths"]')).toBe('7.5');
     await (await chrome.button('3Findings')).click();
     await (await chrome.button('5Dose')).click();

@@ -64,7 +64,6 @@ const leg = v.union([
 export type LegPose = v.InferOutput<typeof leg>;
 
 const dose = v.strictObject({ repetitions: v.number(), sets: v.number(), sides: v.number(), directions: v.number() });
-export type DosePlan = v.InferOutput<typeof dose>;
 
 export const exercise = v.strictObject({
   id,

@@ -122,7 +122,7 @@ export function DoseForm({ exercise: exerciseId, level: levelNumber, onKeep }: D
           </FormGrid>
         </Stack>
         <Stack $gap={18}>
-          {times?.ok ? (
+          {dose && times?.ok ? (
             <>
               <Times aria-live="polite">
                 <div>
@@ -132,11 +132,19 @@ export function DoseForm({ exercise: exerciseId, level: levelNumber, onKeep }: D
                   </dd>
                 </div>
                 <div>
-                  <dt>one set, both sides</dt>
+                  <dt>{dose.sides === 2 ? 'one set, both sides' : 'one set'}</dt>
                   <dd className="numeral" data-time="set">
                     {formatSeconds(times.value.setS)}
                   </dd>
                 </div>
+                {dose.sets > 1 && (
+                  <div>
+                    <dt>all {dose.sets} sets, without rests</dt>
+                    <dd className="numeral" data-time="work">
+                      {formatSeconds(times.value.workS)}
+                    </dd>
+                  </div>
+                )}
                 <div>
                   <dt>breaths a minute</dt>
                   <dd className="numeral" data-time="breaths">
@@ -153,7 +161,9 @@ export function DoseForm({ exercise: exerciseId, level: levelNumber, onKeep }: D
             </>
           ) : (
             <Quiet>
-              {times ? times.error.message : 'Set time and breaths a minute appear once every field can be read.'}
+              {times && !times.ok
+                ? times.error.message
+                : 'Set time and breaths a minute appear once every field can be read.'}
             </Quiet>
           )}
           {failed && (

@@ -3,7 +3,7 @@
 import { valibotResolver } from '@hookform/resolvers/valibot';
 import { ArrowRight } from 'lucide-react';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import styled from 'styled-components';
 import * as v from 'valibot';
@@ -58,6 +58,10 @@ export function StartLook({
   const exercise = entry(repertoire.exercises, chosen.exercise ?? first);
   const level = exercise.levels.find(({ number }) => String(number) === chosen.level) ?? exercise.levels[0];
   const look = exercise.looks.find(({ view }) => view === chosen.view) ?? exercise.looks[0];
+  const isOfExercise = exercise.levels.some(({ number }) => String(number) === chosen.level);
+  useEffect(() => {
+    if (!isOfExercise) setValue('level', '1'); // the exercise was changed for one with fewer levels
+  }, [isOfExercise, setValue]);
   const submit = handleSubmit(async ({ headEnd }) => {
     setFailed(undefined);
     const result = await beginLook({ clientId, exercise: exercise.id, level: level?.number ?? 1, headEnd }).catch(
