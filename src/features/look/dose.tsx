@@ -18,7 +18,7 @@ import type { TypedDose } from './dose-form';
 
 const Times = styled.dl`
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(120px, 1fr));
+  grid-template-columns: repeat(2, minmax(0, 1fr));
   gap: 14px 20px;
   dt {
     color: var(--quiet);
@@ -139,7 +139,7 @@ export function DoseForm({ exercise: exerciseId, level: levelNumber, onKeep }: D
                 </div>
                 {dose.sets > 1 && (
                   <div>
-                    <dt>all {dose.sets} sets, without rests</dt>
+                    <dt>{dose.sets} sets, without rests</dt>
                     <dd className="numeral" data-time="work">
                       {formatSeconds(times.value.workS)}
                     </dd>
