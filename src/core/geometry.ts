@@ -34,6 +34,7 @@ export const cross3 = (a: Vec3, b: Vec3): Vec3 => [
   a[2] * b[0] - a[0] * b[2],
   a[0] * b[1] - a[1] * b[0],
 ];
+export const middle3 = (a: Vec3, b: Vec3): Vec3 => [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2, (a[2] + b[2]) / 2];
 export const length3 = (a: Vec3): number => Math.hypot(a[0], a[1], a[2]);
 export const unit3 = (a: Vec3): Vec3 => times3(a, 1 / length3(a));
 
@@ -74,3 +75,21 @@ export const aboutZ = (angle: number): Mat3 => {
 
 /** A value kept within [lo, hi]. */
 export const clamp = (value: number, lo: number, hi: number): number => Math.min(hi, Math.max(lo, value));
+
+/** Convex hull, counter-clockwise where y is up (monotone chain; Andrew 1979). */
+export function hull(points: readonly Vec2[]): Vec2[] {
+  const sorted = [...points].sort((a, b) => a[0] - b[0] || a[1] - b[1]);
+  const chain = (ordered: readonly Vec2[]): Vec2[] => {
+    const kept: Vec2[] = [];
+    for (const point of ordered) {
+      for (;;) {
+        const [before, last] = [kept.at(-2), kept.at(-1)];
+        if (!before || !last || cross(minus(last, before), minus(point, before)) > 0) break;
+        kept.pop();
+      }
+      kept.push(point);
+    }
+    return kept.slice(0, -1);
+  };
+  return [...chain(sorted), ...chain(sorted.reverse())];
+}

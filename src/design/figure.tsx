@@ -2,13 +2,16 @@
 
 import { useMemo } from 'react';
 import styled from 'styled-components';
+import { findLandmarkKey } from '@/core/alignment/landmarks';
 import type { Landmark } from '@/core/alignment/landmarks';
-import { poseSupine } from '@/core/body/pose';
-import type { SupinePose } from '@/core/body/pose';
+import type { View } from '@/core/alignment/input';
+import type { Pose } from '@/core/body/pose';
+import { poseBody } from '@/core/body/skeleton';
 import type { Body } from '@/core/body/segments';
-import { flatSide } from '@/core/figure/camera';
-import { drawBody } from '@/core/figure/draw';
-import type { ShapeRole } from '@/core/figure/draw';
+import type { Shape, ShapeRole } from '@/core/figure/draw';
+import { frameFigure } from '@/core/figure/frame';
+import { drawScene } from '@/core/figure/props';
+import type { Scene } from '@/core/figure/props';
 
 const averageBody: Body = { heightM: 1.7, massKg: 65 };
 
@@ -20,6 +23,13 @@ const fills: Readonly<Partial<Record<ShapeRole, string>>> = {
   hair: 'var(--figure-hair)',
   nearLimb: 'var(--figure)',
   nearArm: 'var(--figure)',
+  prop: 'var(--prop)',
+  frame: 'var(--figure-far)',
+};
+const lines: Readonly<Partial<Record<ShapeRole, string>>> = {
+  propLine: 'var(--prop-deep)',
+  frame: 'var(--figure-far)',
+  spring: 'var(--ink)',
 };
 
 const Drawing = styled.svg`
@@ -29,11 +39,13 @@ const Drawing = styled.svg`
 `;
 
 const perMm = 0.4;
-const frame = { left: 905, top: 655 }; // mm of the world at the drawing's upper left corner: head at the left
 
 type FigureProps = {
-  readonly pose: SupinePose;
+  readonly pose: Pose;
   readonly label: string;
+  readonly view?: View;
+  readonly body?: Body;
+  readonly scene?: Scene;
   readonly out?: 'pelvis' | 'ribs' | 'head' | 'legs';
   readonly small?: boolean;
   /** A landmark to point out. */
@@ -41,64 +53,108 @@ type FigureProps = {
   readonly headEnd?: 'left' | 'right';
 };
 
-/** A body on its back, drawn from the pose: blocks outlined, level line on the pelvis, an out-of-level block in the warm colour. */
-export function Figure({ pose, label, out, small = false, spot, headEnd = 'left' }: FigureProps) {
-  const { shapes, pelvis, places } = useMemo(() => {
-    const body = poseSupine(averageBody, pose);
-    const see = flatSide(perMm, [frame.left, frame.top]);
-    const marks = [body.landmarks.ASIS_R, body.landmarks.PS].map((point) => (point ? see(point).at : undefined));
+/** A body drawn from its pose: blocks outlined, level line on the pelvis, an out-of-level block in the warm colour. */
+export function Figure({
+  pose,
+  label,
+  view = 'side',
+  body = averageBody,
+  scene,
+  out,
+  small = false,
+  spot,
+  headEnd = 'left',
+}: FigureProps) {
+  const drawing = useMemo(() => {
+    const posed = poseBody(body, pose);
+    const { eye, width, height, matY } = frameFigure(posed, view, perMm, scene);
     const at = (name: Landmark) => {
-      const point = body.landmarks[name] ?? body.landmarks[`${name}_R`];
-      return point && see(point).at;
+      const key = findLandmarkKey(posed.landmarks, name, 'R');
+      const point = key && posed.landmarks[key];
+      return point && eye.see(point).at;
     };
-    return { shapes: drawBody(body, see, 'R'), pelvis: marks, places: at };
-  }, [pose]);
-  const pointed = spot && places(spot);
-  const [asis, ps] = pelvis;
-  const stroke = (role: ShapeRole) =>
-    (role === 'pelvisBlock' && out === 'pelvis') || (role === 'ribsBlock' && out === 'ribs')
-      ? 'var(--out)'
-      : 'var(--ink)';
-  const weight = small ? 3.4 : 2.2;
+    const [asis, ps] = [at('ASIS'), at('PS')];
+    const isLying = !['sitting', 'kneeling', 'standing'].includes(posed.position);
+    return {
+      shapes: drawScene(posed, eye, scene),
+      width,
+      height,
+      mat: view === 'above' ? undefined : matY,
+      level: view === 'side' && isLying && !scene?.apparatus && asis && ps ? ([asis, ps] as const) : undefined,
+      spotAt: spot && at(spot),
+    };
+  }, [body, pose, view, scene, spot]);
+  const { shapes, width, height, mat, level, spotAt } = drawing;
+  const inMm = width / 700; // strokes keep their weight whatever the drawing shows
   return (
-    <Drawing viewBox="0 0 700 276" role="img" aria-label={label}>
-      <g transform={headEnd === 'right' ? 'translate(700 0) scale(-1 1)' : undefined}>
-        <rect x={8} y={frame.top * perMm} width={684} height={small ? 10 : 8} rx={4} fill="var(--mat)" />
-        {shapes.map(({ role, path }, index) =>
-          role === 'pelvisBlock' || role === 'ribsBlock' ? (
-            <path key={index} d={path} fill="none" stroke={stroke(role)} strokeWidth={weight} />
-          ) : role === 'spine' ? (
-            !small && (
-              <path
-                key={index}
-                d={path}
-                fill="none"
-                stroke="var(--ink)"
-                strokeWidth={2.6}
-                strokeDasharray="0.1 6"
-                strokeLinecap="round"
-              />
-            )
-          ) : (
-            <path
-              key={index}
-              d={path}
-              fill={fills[role]}
-              stroke={role === 'nearArm' ? 'var(--paper)' : undefined}
-              strokeWidth={role === 'nearArm' ? 2.4 : undefined}
-              paintOrder="stroke"
-            />
-          ),
+    <Drawing viewBox={`0 0 ${width.toFixed(1)} ${height.toFixed(1)}`} role="img" aria-label={label}>
+      <g transform={headEnd === 'right' ? `translate(${width.toFixed(1)} 0) scale(-1 1)` : undefined}>
+        {mat !== undefined && (
+          <rect x={width * 0.012} y={mat} width={width * 0.976} height={small ? 10 : 8} rx={4} fill="var(--mat)" />
         )}
-        {!small && asis && ps && <LevelLine from={asis} to={ps} out={out === 'pelvis'} />}
-        {pointed && (
-          <g transform={`translate(${pointed[0]} ${pointed[1]})`}>
+        {shapes.map((shape, index) => (
+          <Part key={index} shape={shape} out={out} small={small} weight={(small ? 3.4 : 2.2) * Math.max(0.8, inMm)} />
+        ))}
+        {!small && level && <LevelLine from={level[0]} to={level[1]} out={out === 'pelvis'} />}
+        {spotAt && (
+          <g transform={`translate(${spotAt[0]} ${spotAt[1]}) scale(${inMm})`}>
             <circle r={30} fill="var(--fluid)" fillOpacity={0.45} />
             <circle r={15} fill="var(--fluid)" stroke="var(--ink)" strokeWidth={5} />
           </g>
         )}
       </g>
     </Drawing>
+  );
+}
+
+function Part({
+  shape: { role, path, width },
+  out,
+  small,
+  weight,
+}: {
+  shape: Shape;
+  out: FigureProps['out'];
+  small: boolean;
+  weight: number;
+}) {
+  if (role === 'pelvisBlock' || role === 'ribsBlock') {
+    const isOut = (role === 'pelvisBlock' && out === 'pelvis') || (role === 'ribsBlock' && out === 'ribs');
+    return (
+      <path
+        d={path}
+        fill="none"
+        stroke={isOut ? 'var(--out)' : 'var(--ink)'}
+        strokeWidth={weight}
+        strokeLinejoin="round"
+      />
+    );
+  }
+  if (role === 'spine')
+    return small ? null : (
+      <path d={path} fill="none" stroke="var(--ink)" strokeWidth={2.6} strokeDasharray="0.1 6" strokeLinecap="round" />
+    );
+  if (width !== undefined)
+    return (
+      <path
+        d={path}
+        fill="none"
+        stroke={lines[role]}
+        strokeWidth={Math.max(1.4, width)}
+        strokeLinejoin="round"
+        strokeLinecap="round"
+      />
+    );
+  const stands = role === 'nearArm' || role === 'nearLimb' || role === 'prop';
+  return (
+    <path
+      d={path}
+      fill={fills[role]}
+      stroke={stands ? 'var(--paper)' : undefined}
+      strokeWidth={stands ? (role === 'nearLimb' ? 1.6 : 2.4) : undefined}
+      strokeLinejoin="round"
+      paintOrder="stroke"
+    />
   );
 }
 

@@ -22,6 +22,8 @@ const light = css`
   --figure-far: #e4e4dc;
   --figure-hair: #b9beb6;
   --mat: #b7cace;
+  --prop: #d9b877;
+  --prop-deep: #8a6a2c;
   --on-ink: #fdfcf8;
   --on-fluid: #1c2a2f;
 `;
@@ -47,6 +49,8 @@ const dark = css`
   --figure-far: #29343a;
   --figure-hair: #35434a;
   --mat: #2c474f;
+  --prop: #7a6234;
+  --prop-deep: #c9a257;
   --on-ink: #11181b;
   --on-fluid: #1c2a2f;
 `;

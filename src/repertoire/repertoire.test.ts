@@ -1,6 +1,6 @@
 import { entry } from '@/core/knowledge/entries';
 import { parsePattern } from '@/core/breathing/parse';
-import { poseSupine } from '@/core/body/pose';
+import { poseBody } from '@/core/body/skeleton';
 import { measureIds } from '@/core/alignment/rules';
 import { repertoire } from '.';
 
@@ -55,7 +55,7 @@ test('every fault that a target can name is one its exercises know', () => {
 test('every level can be drawn and every breath pattern read', () => {
   for (const { levels, breath } of exercises) {
     for (const { top } of levels)
-      for (const { path } of [poseSupine({ heightM: 1.7, massKg: 65 }, top)].map((body) => ({
+      for (const { path } of [poseBody({ heightM: 1.7, massKg: 65 }, top)].map((body) => ({
         path: JSON.stringify(body.spine),
       })))
         expect(path).not.toContain('null');

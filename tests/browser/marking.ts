@@ -1,5 +1,5 @@
 // Laying marks on a picture of the bench as a hand would: press, then nudge with the arrow keys.
-import { poseSupine } from '@/core/body/pose';
+import { poseBody } from '@/core/body/skeleton';
 import { carefulCamera, demoPicture } from '@/core/figure/picture';
 import type { DemoPicture } from '@/core/figure/picture';
 import type { Vec2 } from '@/core/geometry';
@@ -11,7 +11,7 @@ import type { Chrome } from './chrome';
 export function truthOf(title: string): DemoPicture {
   const found = demoPictures.find((picture) => picture.title === title);
   if (!found) throw new Error(`no demo picture "${title}"`);
-  return demoPicture(poseSupine(demoPictureBody, found.pose), carefulCamera());
+  return demoPicture(poseBody(demoPictureBody, found.pose), carefulCamera());
 }
 
 export type Wanted = readonly (readonly [mark: string, at: Vec2])[];

@@ -76,9 +76,9 @@ describe('left and right', () => {
     [{ position: 'standing', view: 'front' }, -1],
     [{ position: 'standing', view: 'behind' }, 1],
   ] as const)('%j: her right is at %d', (input, x) => expect(tidy(frame(input).rightward)[0]).toBe(x));
-  test('from above with the head at the left, her right hand is up in the picture on the back, down on the front', () => {
-    expect(tidy(frame({ position: 'supine', view: 'above' }).rightward)).toEqual([0, -1]);
-    expect(tidy(frame({ position: 'prone', view: 'above' }).rightward)).toEqual([0, 1]);
+  test('from above with the head at the left, her right hand is down in the picture on the back, up on the front', () => {
+    expect(tidy(frame({ position: 'supine', view: 'above' }).rightward)).toEqual([0, 1]); // head west, face up: right is south
+    expect(tidy(frame({ position: 'prone', view: 'above' }).rightward)).toEqual([0, -1]);
   });
   test('an unsided mark serves for the near side, then the near one, then the far one', () => {
     const at = (x: number): [number, number] => [x, 0];
@@ -138,7 +138,9 @@ describe('measures by position', () => {
   });
   test('a view shows only what can be seen from there', () => {
     const landmarks = { ASIS: [500, 300], PS: [600, 310], ASIS_L: [400, 300], ASIS_R: [500, 300] };
-    expect(Object.keys(read({ position: 'supine', view: 'foot', landmarks }).measures)).toEqual(['pelvicRoll']);
+    const foot = read({ position: 'supine', view: 'foot', landmarks });
+    expect(Object.keys(foot.measures)).toEqual(['pelvicRoll', 'pelvicShift']);
+    expect(foot.unseen.pelvicTilt).toContain('look from the side');
     expect(Object.keys(read({ position: 'supine', view: 'side', landmarks }).measures)).toContain('pelvicTilt');
   });
   test('left and right taken for one another from the foot end are told', () => {

@@ -1,5 +1,5 @@
 // The directions in which a picture is read, from its mat line and where the client lies or faces.
-import { degrees, distance, dot, length, minus, rotate, times, unit } from '../geometry';
+import { degrees, distance, dot, length, middle, minus, rotate, times, unit } from '../geometry';
 import type { Vec2 } from '../geometry';
 import { failure, success } from '../result';
 import type { Result } from '../result';
@@ -18,8 +18,9 @@ export type Frame = {
   readonly footward: Vec2;
   /** The client's left to right, in views that show it. */
   readonly rightward: Vec2;
-  /** A point of the mat line. */
+  /** A point of the mat line, and its middle. */
   readonly matAt: Vec2;
+  readonly matMiddle: Vec2;
   readonly matTiltDeg: number;
   readonly matLengthPx: number;
   readonly mmPerPx: number | undefined;
@@ -51,8 +52,8 @@ function nearSide({ position, headEnd, facing }: FrameInput): Side {
 /** The client's left to right across the picture, in end, front, behind and above views. */
 function rightwardOf(view: View, { position, headEnd }: FrameInput, along: Vec2, up: Vec2): Vec2 {
   if (view === 'above') {
-    // Seen from above with the head left, a supine client's right hand is up in the picture.
-    const upInPicture = (headEnd === 'left') !== isBellyDown(position);
+    // Seen from above with the head left, the right hand of a client on her back is down in the picture.
+    const upInPicture = (headEnd === 'left') === isBellyDown(position);
     return upInPicture ? up : opposite(up);
   }
   if (isUpright(position)) return view === 'front' ? opposite(along) : along;
@@ -95,7 +96,7 @@ export function readFrame(input: FrameInput, at = ''): Result<Frame> {
     mmPerPx = scale.mm / px;
   }
 
-  const shared = { up, matAt: matLine[0], matTiltDeg, matLengthPx, mmPerPx };
+  const shared = { up, matAt: matLine[0], matMiddle: middle(matLine[0], matLine[1]), matTiltDeg, matLengthPx, mmPerPx };
   if (isUpright(position)) {
     if (view === 'side' && !facing)
       return failure('missing', 'facing is missing: say which way the client faces in the picture.', path('facing'));
@@ -116,19 +117,6 @@ export function readFrame(input: FrameInput, at = ''): Result<Frame> {
     rightward: rightwardOf(view, input, along, up),
     near: nearSide(input),
   });
-}
-
-/** The same frame turned by a small angle, as a wrong mat line would. */
-export function turnFrame(frame: Frame, angle: number): Frame {
-  const turn = (direction: Vec2) => rotate(direction, angle);
-  return {
-    ...frame,
-    headward: turn(frame.headward),
-    bellyward: turn(frame.bellyward),
-    up: turn(frame.up),
-    footward: turn(frame.footward),
-    rightward: turn(frame.rightward),
-  };
 }
 
 /** The frame with the trunk's own line as reference, for a trunk that is off the mat. */

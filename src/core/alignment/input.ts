@@ -53,7 +53,12 @@ const landmarks = v.pipe(
   }),
 );
 
-const scale = v.strictObject({ points: line, mm: positive });
+const scale = v.strictObject({
+  points: line,
+  mm: positive,
+  /** The middle of the known length, to see whether the camera stands square to it. */
+  middle: v.optional(point),
+});
 
 export const measureInput = v.strictObject({
   position: choice(positions),
@@ -69,7 +74,10 @@ export const measureInput = v.strictObject({
   landmarks,
   neutral: v.optional(v.strictObject({ landmarks, matLine: v.optional(line), scale: v.optional(scale) })),
   markingSdPx: v.optional(notNegative, 1.5),
-  cameraElevationSdDeg: v.optional(notNegative, 2),
+  /** Spread of what is known of the camera's elevation; 2 where nothing is, 0.7 where it was measured. */
+  cameraElevationSdDeg: v.optional(notNegative),
+  /** Elevation of the line of sight at the client, + from above, where lens height and distance were measured. */
+  cameraElevationDeg: v.optional(number),
 });
 export type MeasureInput = v.InferOutput<typeof measureInput>;
 

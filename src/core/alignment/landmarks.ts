@@ -29,6 +29,8 @@ export const landmarkInfo = {
   PAT: { name: 'kneecap', findingSdMm: 4, depthMm: 90 },
   HEEL: { name: 'heel', findingSdMm: 4, depthMm: 90 },
   SEAT: { name: 'sit bone', findingSdMm: 10, depthMm: 60 },
+  STF: { name: 'front sticker of the pelvis strip', findingSdMm: 8, depthMm: 148 },
+  STB: { name: 'back sticker of the pelvis strip', findingSdMm: 8, depthMm: 162 },
 } as const satisfies Record<string, { name: string; findingSdMm: number; depthMm: number }>;
 
 export type Landmark = keyof typeof landmarkInfo;
@@ -43,16 +45,34 @@ export const landmarkNames = Object.keys(landmarkInfo) as Landmark[];
 const keys = new Set<string>(landmarkNames.flatMap((name) => [name, `${name}_L`, `${name}_R`]));
 export const isLandmarkKey = (key: string): key is LandmarkKey => keys.has(key);
 
-/** The marked point for `name`: unsided if given, else the side nearer the eye, else the other. */
+type Keys = Readonly<Record<'bare' | Side, LandmarkKey>>;
+const keysOf = Object.fromEntries(
+  landmarkNames.map((name): [Landmark, Keys] => [name, { bare: name, L: `${name}_L`, R: `${name}_R` }]),
+) as Readonly<Record<Landmark, Keys>>;
+
+/** The key under which a landmark of one side goes. */
+export const sidedKey = (name: Landmark, side: Side): LandmarkKey => keysOf[name][side];
+
+/** Where `name` is to be found: unsided if given, else the side nearer the eye, else the other. */
+export function findLandmarkKey(
+  landmarks: Readonly<Partial<Record<LandmarkKey, unknown>>>,
+  name: Landmark,
+  near: Side,
+): LandmarkKey | undefined {
+  const keys = keysOf[name];
+  if (landmarks[keys.bare]) return keys.bare;
+  if (landmarks[keys[near]]) return keys[near];
+  const far = keys[near === 'L' ? 'R' : 'L'];
+  return landmarks[far] ? far : undefined;
+}
+
+/** The marked point for `name`, as `findLandmarkKey` finds it. */
 export function findLandmark(
   landmarks: Landmarks,
   name: Landmark,
   near: Side,
 ): { key: LandmarkKey; at: Vec2 } | undefined {
-  const far: Side = near === 'L' ? 'R' : 'L';
-  for (const key of [name, `${name}_${near}`, `${name}_${far}`] as const) {
-    const at = landmarks[key];
-    if (at) return { key, at };
-  }
-  return undefined;
+  const key = findLandmarkKey(landmarks, name, near);
+  const at = key && landmarks[key];
+  return at && { key, at };
 }

@@ -24,7 +24,7 @@ const { matLine, scale, landmarks } = measureInput.entries;
 /** What has been marked on one picture so far, in pixels of the original picture. */
 export const marksInput = v.strictObject({
   matLine: v.nullable(matLine),
-  scale: v.nullable(v.strictObject({ points: scale.wrapped.entries.points, mm: v.nullable(scale.wrapped.entries.mm) })),
+  scale: v.nullable(v.strictObject({ ...scale.wrapped.entries, mm: v.nullable(scale.wrapped.entries.mm) })),
   landmarks,
 });
 export type Marks = v.InferOutput<typeof marksInput>;
@@ -98,8 +98,7 @@ function readPicture(input: LookInput, role: Role): ReadPicture {
   if (!picture) return { state: 'unmarked', lacks: 'picture' };
   if (!picture.marks.matLine) return { state: 'unmarked', lacks: 'matLine' };
   const setup = role === 'setup' ? undefined : input.pictures.setup?.marks;
-  const known = (marks: Marks) =>
-    marks.scale?.mm ? { scale: { points: marks.scale.points, mm: marks.scale.mm } } : {};
+  const known = (marks: Marks) => (marks.scale?.mm ? { scale: { ...marks.scale, mm: marks.scale.mm } } : {});
   const hasSetup = setup !== undefined && Object.keys(setup.landmarks).length > 0;
   const full: MeasureInput = {
     position: 'supine',
@@ -118,7 +117,6 @@ function readPicture(input: LookInput, role: Role): ReadPicture {
         }
       : {}),
     markingSdPx: picture.markingSdPx,
-    cameraElevationSdDeg: 2,
   };
   return measureWhatHolds(full);
 }

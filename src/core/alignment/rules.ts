@@ -1,13 +1,15 @@
 // Every alignment measure: where it can be seen, what it needs, its formula and its sign. One entry a measure.
-import { cross, degrees, distance, dot, length, minus, wrapDeg } from '../geometry';
+// Source of definitions and signs: the project's page of measures.
+import { dot, middle, minus, times } from '../geometry';
 import type { Vec2 } from '../geometry';
 import type { Frame } from './frame';
 import type { Position, View } from './input';
 import type { Landmark } from './landmarks';
+import { along, bend, combine, lean, lineAngle, negate, offChord, over, span, spread, through } from './slopes';
+import type { Sloped } from './slopes';
 
-export type Unit = 'deg' | 'mm' | 'ratio';
+export type Unit = 'deg' | 'mm' | 'ratio' | 'mmHg';
 
-export type PictureFrames = { readonly now: Frame; readonly neutral: Frame };
 type Points = readonly Vec2[];
 
 export type MeasureRule = {
@@ -17,67 +19,65 @@ export type MeasureRule = {
   readonly views: readonly View[];
   /** Absent: every position. */
   readonly positions?: readonly Position[];
-  /** Landmarks of this picture, in the order in which `value` takes them. */
+  /** Landmarks of this picture, in the order in which `read` takes them. */
   readonly needs: readonly Landmark[];
+  /** Of `needs`, those that are wanted left and right (left first); `read` then takes two points in their place. */
+  readonly paired?: readonly Landmark[];
   /** A landmark that serves where another is not marked. */
   readonly instead?: Readonly<Partial<Record<Landmark, Landmark>>>;
-  /** Each landmark is needed left and right, in the order left, right. */
-  readonly paired?: true;
+  /** Taken after `needs` where it is marked (unsided), without being asked for. */
+  readonly helps?: Landmark;
   /** The same landmarks are needed in the set-up picture. */
   readonly fromNeutral?: true;
   readonly needsScale?: true;
   /** Reads directions of the trunk: against GT→AC when the trunk is off the mat. */
   readonly alongTrunk?: true;
-  /** Pairs of `needs` that must not lie on one another. */
+  /** Of one limb: told for left and right apart when both are marked; `always`: its side must be named. */
+  readonly sided?: 'whenNamed' | 'always';
+  /** Pairs of points that must not lie on one another. */
   readonly apart: readonly (readonly [number, number])[];
-  /** Signed value, smooth in its points; points in pixels. */
-  readonly value: (points: Points, neutral: Points, frames: PictureFrames) => number;
+  /** Signed value with its slopes. */
+  readonly read: (points: Points, frame: Frame, side: 1 | -1) => Sloped;
+  /** Against the set-up picture: a difference, or a ratio of lengths in each picture's own scale. */
+  readonly compares?: 'difference' | 'ratio';
   /** What is reported of it, where the sign carries no meaning. */
   readonly report?: (signed: number) => number;
-  /** Set when a value can only come from points taken for one another. */
-  readonly swapped?: (points: Points, frame: Frame) => boolean;
+  /** Set when a value can only come from points taken for one another; the two landmarks it may be. */
+  readonly swapped?: {
+    readonly of: readonly [number, number];
+    readonly when: (points: Points, frame: Frame) => boolean;
+  };
 };
 
 const lying: readonly Position[] = ['supine', 'prone', 'sideLying', 'fourPoint', 'frontSupport'];
 const upright: readonly Position[] = ['sitting', 'kneeling', 'standing'];
 
 const p = (points: Points, index: number): Vec2 => points[index] ?? [Number.NaN, Number.NaN];
-const between = (points: Points, from: number, to: number): Vec2 => minus(p(points, to), p(points, from));
-const atan2Deg = (y: number, x: number): number => degrees(Math.atan2(y, x));
+const line = (points: Points, from: number, to: number): Vec2 => minus(p(points, to), p(points, from));
 
-/** Angle of a line above the mat: 0 toward the feet end, 90 straight up. */
-const elevation = (line: Vec2, frame: Frame): number => atan2Deg(dot(line, frame.up), dot(line, frame.footward));
+/** Angle of the line between two points: from headward toward the belly. */
+const tiltOf = (points: Points, from: number, to: number, frame: Frame): Sloped =>
+  lineAngle(p(points, from), p(points, to), frame.bellyward, frame.headward);
 
-/** Signed bend at the middle of three points: 0 when they lie on one line. */
-const bend = (points: Points): number => {
-  const [first, second] = [between(points, 1, 0), between(points, 1, 2)];
-  return wrapDeg(180 - atan2Deg(cross(first, second), dot(first, second)));
-};
+/** Angle above the mat: 0 toward the feet end, 90 straight up. */
+const elevation = (points: Points, from: number, to: number, frame: Frame): Sloped =>
+  lineAngle(p(points, from), p(points, to), frame.up, frame.footward);
 
-const thorax = (points: Points, frame: Frame): number => {
-  const line = between(points, 0, 1); // LR → SN
-  return atan2Deg(dot(line, frame.bellyward), dot(line, frame.headward));
-};
+/** Bend of three points, signed by the side on which the middle one stands off the line of the others. */
+function signedBend(points: Points, toward: Vec2): Sloped {
+  const bent = bend(p(points, 0), p(points, 1), p(points, 2));
+  const stands = offChord(p(points, 0), p(points, 1), p(points, 2), toward).value >= 0 ? 1 : -1;
+  return bent.value * stands >= 0 ? bent : negate(bent);
+}
 
-/** Length ratio of now to the set-up picture, each in its own scale where both have one. */
-const lengthRatio = (points: Points, neutral: Points, frames: PictureFrames): number => {
-  const scale = (frames.now.mmPerPx ?? 1) / (frames.neutral.mmPerPx ?? 1);
-  return (distance(p(points, 0), p(points, 1)) / distance(p(neutral, 0), p(neutral, 1))) * scale;
-};
+/** How far the pelvis is tilted up on its right, across the picture. */
+const levelOf = (points: Points, toward: Vec2, rightward: Vec2): Sloped =>
+  lineAngle(p(points, 0), p(points, 1), toward, rightward);
 
-/** Offset along the mat of the first point from the second, over their distance; + toward the head. */
-const stack = (points: Points, frame: Frame): number => {
-  const line = between(points, 1, 0);
-  return dot(line, frame.headward) / length(line);
-};
+const asisWidth = (points: Points): Sloped => span(p(points, 0), p(points, 1));
 
-/** How far the middle point stands off the line between first and last, in pixels; + on the belly side. */
-const offChord = (points: Points, frame: Frame): number => {
-  const chord = between(points, 0, 2);
-  const along = dot(between(points, 0, 1), chord) / dot(chord, chord);
-  const foot: Vec2 = [p(points, 0)[0] + along * chord[0], p(points, 0)[1] + along * chord[1]];
-  return dot(minus(p(points, 1), foot), frame.bellyward);
-};
+/** A straight leg in ASIS widths (length of thigh and shank over 0.14 of stature; de Leva 1996, Bell 1990). */
+const legInAsisWidths = 3.4;
 
 export const measureRules: readonly MeasureRule[] = [
   {
@@ -88,9 +88,8 @@ export const measureRules: readonly MeasureRule[] = [
     needs: ['ASIS', 'PS'],
     alongTrunk: true,
     apart: [[0, 1]],
-    value: (points, _, { now }) =>
-      atan2Deg(dot(between(points, 1, 0), now.bellyward), dot(between(points, 1, 0), now.headward)),
-    swapped: (points, frame) => dot(between(points, 1, 0), frame.headward) <= 0,
+    read: (points, frame) => spread(tiltOf(points, 1, 0, frame), [1, 0], 2),
+    swapped: { of: [0, 1], when: (points, frame) => dot(line(points, 1, 0), frame.headward) <= 0 },
   },
   {
     id: 'pelvicTiltPsis',
@@ -100,9 +99,19 @@ export const measureRules: readonly MeasureRule[] = [
     needs: ['ASIS', 'PSIS'],
     alongTrunk: true,
     apart: [[0, 1]],
-    value: (points, _, { now }) =>
-      -atan2Deg(dot(between(points, 1, 0), now.headward), dot(between(points, 1, 0), now.bellyward)),
-    swapped: (points, frame) => dot(between(points, 1, 0), frame.bellyward) <= 0,
+    read: (points, frame) =>
+      negate(spread(lineAngle(p(points, 1), p(points, 0), frame.headward, frame.bellyward), [1, 0], 2)),
+    swapped: { of: [0, 1], when: (points, frame) => dot(line(points, 1, 0), frame.bellyward) <= 0 },
+  },
+  {
+    id: 'pelvicTiltStrip',
+    name: 'pelvic tilt by the strip',
+    unit: 'deg',
+    views: ['side', 'above'],
+    needs: ['STF', 'STB'],
+    alongTrunk: true,
+    apart: [[0, 1]],
+    read: (points, frame) => spread(tiltOf(points, 1, 0, frame), [1, 0], 2),
   },
   {
     id: 'lumbarGap',
@@ -113,7 +122,12 @@ export const measureRules: readonly MeasureRule[] = [
     needs: ['S2', 'L3', 'T6'],
     needsScale: true,
     apart: [[0, 2]],
-    value: (points, _, { now }) => Math.max(0, offChord(points, now)) * (now.mmPerPx ?? Number.NaN),
+    read: (points, frame) => {
+      const off = offChord(p(points, 0), p(points, 1), p(points, 2), frame.bellyward);
+      const mm = frame.mmPerPx ?? Number.NaN;
+      return through(off, off.value * mm, mm);
+    },
+    report: (signed) => Math.max(0, signed),
   },
   {
     id: 'lumbarCurve',
@@ -122,8 +136,12 @@ export const measureRules: readonly MeasureRule[] = [
     views: ['side'],
     needs: ['S2', 'L3', 'T6'],
     apart: [[0, 2]],
-    value: (points, _, { now }) =>
-      4 * degrees(Math.atan((2 * offChord(points, now)) / distance(p(points, 0), p(points, 2)))),
+    read: (points, frame) => {
+      const chord = spread(span(p(points, 0), p(points, 2)), [0, 2], 3);
+      const share = over(offChord(p(points, 0), p(points, 1), p(points, 2), frame.bellyward), chord);
+      const degreesPer = 720 / Math.PI;
+      return through(share, degreesPer * Math.atan(2 * share.value), (2 * degreesPer) / (1 + 4 * share.value ** 2));
+    },
   },
   {
     id: 'ribFlare',
@@ -132,10 +150,11 @@ export const measureRules: readonly MeasureRule[] = [
     views: ['side', 'above'],
     needs: ['LR', 'SN'],
     fromNeutral: true,
+    compares: 'difference',
     alongTrunk: true,
     apart: [[0, 1]],
-    value: (points, neutral, frames) => -wrapDeg(thorax(points, frames.now) - thorax(neutral, frames.neutral)),
-    swapped: (points, frame) => dot(between(points, 0, 1), frame.headward) <= 0,
+    read: (points, frame) => negate(tiltOf(points, 0, 1, frame)),
+    swapped: { of: [1, 0], when: (points, frame) => dot(line(points, 0, 1), frame.headward) <= 0 },
   },
   {
     id: 'ribPelvisRatio',
@@ -144,8 +163,9 @@ export const measureRules: readonly MeasureRule[] = [
     views: ['side', 'above'],
     needs: ['LR', 'ASIS'],
     fromNeutral: true,
+    compares: 'ratio',
     apart: [[0, 1]],
-    value: lengthRatio,
+    read: (points) => span(p(points, 0), p(points, 1)),
   },
   {
     id: 'faceAngle',
@@ -154,8 +174,7 @@ export const measureRules: readonly MeasureRule[] = [
     views: ['side', 'above'],
     needs: ['FH', 'CH'],
     apart: [[0, 1]],
-    value: (points, _, { now }) =>
-      -atan2Deg(dot(between(points, 1, 0), now.bellyward), dot(between(points, 1, 0), now.headward)),
+    read: (points, frame) => negate(spread(tiltOf(points, 1, 0, frame), [1, 0], 2)),
   },
   {
     id: 'craniovertebral',
@@ -165,8 +184,7 @@ export const measureRules: readonly MeasureRule[] = [
     positions: upright,
     needs: ['C7', 'TR'],
     apart: [[0, 1]],
-    value: (points, _, { now }) =>
-      atan2Deg(dot(between(points, 0, 1), now.up), dot(between(points, 0, 1), now.bellyward)),
+    read: (points, frame) => lineAngle(p(points, 0), p(points, 1), frame.up, frame.bellyward),
   },
   {
     id: 'shoulderEar',
@@ -175,8 +193,9 @@ export const measureRules: readonly MeasureRule[] = [
     views: ['side', 'front'],
     needs: ['AC', 'TR'],
     fromNeutral: true,
+    compares: 'ratio',
     apart: [[0, 1]],
-    value: lengthRatio,
+    read: (points) => span(p(points, 0), p(points, 1)),
   },
   {
     id: 'legElevation',
@@ -186,8 +205,9 @@ export const measureRules: readonly MeasureRule[] = [
     positions: lying,
     needs: ['GT', 'LK'],
     instead: { LK: 'LM' },
+    sided: 'whenNamed',
     apart: [[0, 1]],
-    value: (points, _, { now }) => elevation(between(points, 0, 1), now),
+    read: (points, frame) => elevation(points, 0, 1, frame),
   },
   {
     id: 'straightLegElevation',
@@ -196,8 +216,9 @@ export const measureRules: readonly MeasureRule[] = [
     views: ['side'],
     positions: lying,
     needs: ['GT', 'LM'],
+    sided: 'whenNamed',
     apart: [[0, 1]],
-    value: (points, _, { now }) => elevation(between(points, 0, 1), now),
+    read: (points, frame) => elevation(points, 0, 1, frame),
   },
   {
     id: 'kneeFlexion',
@@ -205,11 +226,12 @@ export const measureRules: readonly MeasureRule[] = [
     unit: 'deg',
     views: ['side', 'above'],
     needs: ['GT', 'LK', 'LM'],
+    sided: 'whenNamed',
     apart: [
       [0, 1],
       [1, 2],
     ],
-    value: bend,
+    read: (points) => bend(p(points, 0), p(points, 1), p(points, 2)),
     report: Math.abs,
   },
   {
@@ -223,10 +245,13 @@ export const measureRules: readonly MeasureRule[] = [
       [0, 1],
       [1, 2],
     ],
-    value: (points, _, { now }) => {
-      const thigh = wrapDeg(elevation(between(points, 0, 1), now) - 90);
-      const shank = elevation(between(points, 1, 2), now);
-      return Math.abs(thigh) >= Math.abs(shank) ? thigh : shank;
+    read: (points, frame) => {
+      const thigh = elevation(points, 0, 1, frame);
+      const offUpright = ((thigh.value - 90 + 540) % 360) - 180;
+      const shank = elevation(points, 1, 2, frame);
+      return Math.abs(offUpright) >= Math.abs(shank.value)
+        ? spread(through(thigh, offUpright, 1), [0, 1], 3)
+        : spread(shank, [1, 2], 3);
     },
     report: Math.abs,
   },
@@ -239,7 +264,11 @@ export const measureRules: readonly MeasureRule[] = [
     needs: ['T6'],
     needsScale: true,
     apart: [],
-    value: (points, _, { now }) => dot(minus(p(points, 0), now.matAt), now.up) * (now.mmPerPx ?? Number.NaN),
+    read: (points, frame) => {
+      const height = along(p(points, 0), frame.matAt, frame.up);
+      const mm = frame.mmPerPx ?? Number.NaN;
+      return through(height, height.value * mm, mm);
+    },
   },
   {
     id: 'plankLine',
@@ -252,7 +281,7 @@ export const measureRules: readonly MeasureRule[] = [
       [0, 1],
       [1, 2],
     ],
-    value: (points, _, { now }) => (offChord(points, now) > 0 ? -1 : 1) * Math.abs(bend(points)),
+    read: (points, frame) => signedBend(points, times(frame.bellyward, -1)),
   },
   {
     id: 'bridgeLine',
@@ -265,8 +294,7 @@ export const measureRules: readonly MeasureRule[] = [
       [0, 1],
       [1, 2],
     ],
-    value: (points, _, { now }) =>
-      (offChord(points, { ...now, bellyward: now.up }) >= 0 ? 1 : -1) * Math.abs(bend(points)),
+    read: (points, frame) => signedBend(points, frame.up),
   },
   {
     id: 'shoulderOverWrist',
@@ -276,7 +304,7 @@ export const measureRules: readonly MeasureRule[] = [
     positions: lying,
     needs: ['AC', 'WR'],
     apart: [[0, 1]],
-    value: (points, _, { now }) => stack(points, now),
+    read: (points, frame) => spread(lean(p(points, 1), p(points, 0), frame.headward), [1, 0], 2),
   },
   {
     id: 'hipOverKnee',
@@ -286,7 +314,7 @@ export const measureRules: readonly MeasureRule[] = [
     positions: lying,
     needs: ['GT', 'LK'],
     apart: [[0, 1]],
-    value: (points, _, { now }) => stack(points, now),
+    read: (points, frame) => spread(lean(p(points, 1), p(points, 0), frame.headward), [1, 0], 2),
   },
   {
     id: 'kneeOverHip',
@@ -296,7 +324,7 @@ export const measureRules: readonly MeasureRule[] = [
     positions: lying,
     needs: ['LK', 'GT'],
     apart: [[0, 1]],
-    value: (points, _, { now }) => stack(points, now),
+    read: (points, frame) => spread(lean(p(points, 1), p(points, 0), frame.headward), [1, 0], 2),
   },
   {
     id: 'pelvicRoll',
@@ -304,11 +332,102 @@ export const measureRules: readonly MeasureRule[] = [
     unit: 'deg',
     views: ['foot', 'head', 'front', 'behind'],
     needs: ['ASIS'],
-    paired: true,
+    paired: ['ASIS'],
     apart: [[0, 1]],
-    value: (points, _, { now }) =>
-      atan2Deg(dot(between(points, 0, 1), now.up), Math.abs(dot(between(points, 0, 1), now.rightward))),
+    read: (points, frame) => {
+      const rightward = dot(line(points, 0, 1), frame.rightward) < 0 ? times(frame.rightward, -1) : frame.rightward;
+      return levelOf(points, frame.up, rightward);
+    },
+  },
+  {
+    id: 'pelvicHike',
+    name: 'pelvis hiked to a side',
+    unit: 'deg',
+    views: ['above', 'front'],
+    needs: ['ASIS'],
+    paired: ['ASIS'],
+    helps: 'SN',
+    apart: [[0, 1]],
+    read: (points, frame) => {
+      const rightward = dot(line(points, 0, 1), frame.rightward) < 0 ? times(frame.rightward, -1) : frame.rightward;
+      const level = levelOf(points, frame.headward, rightward);
+      const [left, right, notch] = points;
+      if (!left || !right || !notch) return level;
+      // From square to the midline, mid-ASIS to the notch, instead of square to the mat.
+      const leaning = lineAngle(middle(left, right), notch, rightward, frame.headward);
+      const [atMiddle = [0, 0], atNotch = [0, 0]] = leaning.slopes;
+      const midline: Sloped = { ...leaning, slopes: [times(atMiddle, 0.5), times(atMiddle, 0.5), atNotch] };
+      return combine(1, spread(level, [0, 1], 3), 1, midline);
+    },
+  },
+  {
+    id: 'pelvicShift',
+    name: 'pelvis shifted to a side',
+    unit: 'ratio',
+    views: ['above', 'foot'],
+    needs: ['ASIS'],
+    paired: ['ASIS'],
+    helps: 'SN',
+    apart: [[0, 1]],
+    read: (points, frame) => {
+      const [left, right] = [p(points, 0), p(points, 1)];
+      const notch = points[2];
+      // From the notch's line along the mat; without it, from the middle of the mat's edge.
+      const from = notch ?? frame.matMiddle;
+      const off = along(middle(left, right), from, frame.rightward);
+      const half = times(frame.rightward, 0.5);
+      const slopes = notch ? [half, half, times(frame.rightward, -1)] : [half, half];
+      return over({ ...off, slopes }, spread(asisWidth(points), [0, 1], slopes.length));
+    },
+  },
+  {
+    id: 'kneeTrack',
+    name: 'knee over the foot',
+    unit: 'ratio',
+    views: ['above', 'front'],
+    needs: ['GT', 'PAT', 'LM'],
+    instead: { GT: 'ASIS' },
+    sided: 'always',
+    apart: [[0, 2]],
+    read: (points, frame, side) => {
+      const [hip, knee, ankle] = [p(points, 0), p(points, 1), p(points, 2)];
+      const off = offChord(hip, knee, ankle, times(frame.rightward, side));
+      return over(off, spread(span(hip, ankle), [0, 2], 3));
+    },
+  },
+  {
+    id: 'kneeTrackFoot',
+    name: 'knee over the foot, from the foot end',
+    unit: 'ratio',
+    views: ['foot'],
+    needs: ['GT', 'PAT', 'LM', 'ASIS'],
+    paired: ['ASIS'],
+    sided: 'always',
+    apart: [[3, 4]],
+    read: (points, frame, side) => {
+      // The bent leg stands up from the line hip–ankle, so only what is to the side of it counts.
+      const outward = times(frame.rightward, side);
+      const off = along(p(points, 1), middle(p(points, 0), p(points, 2)), outward);
+      const half = times(outward, -0.5);
+      const width = spread(span(p(points, 3), p(points, 4)), [3, 4], 5);
+      const share = over({ ...off, slopes: [half, outward, half, [0, 0], [0, 0]] }, width);
+      return through(share, share.value / legInAsisWidths, 1 / legInAsisWidths);
+    },
+  },
+  {
+    id: 'footSpacing',
+    name: 'heel to heel',
+    unit: 'ratio',
+    views: ['foot', 'above'],
+    needs: ['HEEL', 'ASIS'],
+    paired: ['HEEL', 'ASIS'],
+    apart: [[2, 3]],
+    read: (points) =>
+      over(spread(span(p(points, 0), p(points, 1)), [0, 1], 4), spread(span(p(points, 2), p(points, 3)), [2, 3], 4)),
   },
 ];
 
-export const measureIds = measureRules.map(({ id }) => id);
+/** Measures under which a rule's value goes out: the foot end has its own way of reading the same thing. */
+export const nameUnder = (id: string): string => (id === 'kneeTrackFoot' ? 'kneeTrack' : id);
+
+export const measureIds = [...new Set(measureRules.map(({ id }) => nameUnder(id)))];

@@ -45,6 +45,7 @@ test('in the set-up picture pelvis and ribs stand at own neutral', () => {
   const measured = {
     measures: { pelvicTilt: { value: 3, unit: 'deg', seWithin: 1, seBetween: 6 } },
     missing: { ribFlare: ['neutral'] },
+    unseen: {},
     warnings: [],
   } as const;
   expect(readRest(undefined, measured, 'left').map(({ state }) => state)).toEqual(['none', 'rest', 'rest']);

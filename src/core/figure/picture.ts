@@ -1,7 +1,7 @@
 // A demonstration picture: a posed body in a room, stickers on its landmarks, seen through a lens. SVG text, plus where
 // every sticker truly lands.
 import type { LandmarkKey } from '../alignment/landmarks';
-import type { PosedBody } from '../body/pose';
+import type { PosedBody } from '../body/skeleton';
 import type { Vec2, Vec3 } from '../geometry';
 import { pinhole } from './camera';
 import type { Camera } from './camera';
@@ -22,7 +22,7 @@ const matFromMm = -860;
 const matToMm = 1000;
 const stickerMm = 10;
 
-const clothes: Readonly<Record<ShapeRole, string | undefined>> = {
+const clothes: Readonly<Partial<Record<ShapeRole, string>>> = {
   farLimb: '#2b4a57',
   body: '#8a6f63',
   nearLimb: '#35596a',
@@ -31,9 +31,6 @@ const clothes: Readonly<Record<ShapeRole, string | undefined>> = {
   hair: '#4a3326',
   farArm: '#a97f64',
   pelvisBlock: '#31535f',
-  ribsBlock: undefined,
-  spine: undefined,
-  mat: undefined,
 };
 const stickerOf = (name: string): string =>
   /^(ASIS|PS|GT)/.test(name) ? '#c3166f' : /^(LK|LM)/.test(name) ? '#0f7a45' : '#1450b8';
@@ -54,7 +51,8 @@ export const carefulCamera = (heightMm = 260, distanceMm = 3400): Camera => ({
 });
 
 export function demoPicture(body: PosedBody, camera: Camera): DemoPicture {
-  const see = pinhole(camera);
+  const eye = pinhole(camera);
+  const { see } = eye;
   const at = (point: Vec3): Vec2 => see(point).at;
   const { widthPx: w, heightPx: hPx } = camera;
   const slab = (z: number): string =>
@@ -79,7 +77,7 @@ export function demoPicture(body: PosedBody, camera: Camera): DemoPicture {
     [500 + 60, poleY, 9],
   ];
   const [poleA, poleB] = [at(poleEnds[1]), at(poleEnds[0])];
-  const shapes = drawBody(body, see, 'R')
+  const shapes = drawBody(body, eye)
     .filter(({ role }) => clothes[role])
     .sort(
       (a, b) => Number(a.role !== 'pelvisBlock' && isNear(a.role)) - Number(b.role !== 'pelvisBlock' && isNear(b.role)),

@@ -5,9 +5,11 @@ import type { Vec2 } from '../geometry';
 const figure = (value: number): string => String(Math.round(value * 100) / 100);
 const pair = ([x, y]: Vec2): string => `${figure(x)} ${figure(y)}`;
 
-/** A straight run through points. */
-export const polyline = (points: readonly Vec2[]): string =>
-  points.map((point, i) => `${i === 0 ? 'M' : 'L'}${pair(point)}`).join('');
+/** A straight run through points; `digits` decimals. */
+export function polyline(points: readonly Vec2[], digits: 1 | 2 = 2): string {
+  const k = digits === 1 ? 10 : 100;
+  return points.map(([x, y], i) => `${i === 0 ? 'M' : 'L'}${Math.round(x * k) / k} ${Math.round(y * k) / k}`).join('');
+}
 
 /** A smooth curve through points (Catmull–Rom as cubic Béziers). */
 export function curve(points: readonly Vec2[], closed = false): string {

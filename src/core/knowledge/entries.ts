@@ -1,6 +1,7 @@
 // The shapes of the repertoire's entries. The data lies in src/repertoire; nothing here knows any one exercise.
 import * as v from 'valibot';
 import { phases, positions, views } from '../alignment/input';
+import { legPose } from '../body/pose';
 
 const id = v.pipe(v.string(), v.regex(/^[a-z][A-Za-z0-9]*$/));
 const text = v.pipe(v.string(), v.trim(), v.nonEmpty());
@@ -57,12 +58,6 @@ export type Stance = v.InferOutput<typeof stance>;
 export const school = v.strictObject({ id, name: text, about: text, stances: v.record(id, id) });
 export type School = v.InferOutput<typeof school>;
 
-const leg = v.union([
-  v.strictObject({ kind: v.literal('footDown'), heelLift: v.optional(v.number()) }),
-  v.strictObject({ kind: v.literal('raised'), thighDeg: v.number(), kneeDeg: v.number() }),
-]);
-export type LegPose = v.InferOutput<typeof leg>;
-
 const dose = v.strictObject({ repetitions: v.number(), sets: v.number(), sides: v.number(), directions: v.number() });
 
 export const exercise = v.strictObject({
@@ -91,7 +86,7 @@ export const exercise = v.strictObject({
         name: text,
         change: text,
         bothLegsUp: v.boolean(),
-        top: v.strictObject({ left: leg, right: leg }),
+        top: v.strictObject({ left: legPose, right: legPose }),
         dose,
       }),
     ),

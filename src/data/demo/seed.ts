@@ -1,7 +1,7 @@
 import { now, toCalendarDateTime, toZoned, today } from '@internationalized/date';
 import { v7 as newId } from 'uuid';
-import { poseSupine } from '@/core/body/pose';
-import type { SupinePose } from '@/core/body/pose';
+import { poseBody } from '@/core/body/skeleton';
+import type { Pose } from '@/core/body/pose';
 import type { Body } from '@/core/body/segments';
 import { timeDose } from '@/core/progression/dose';
 import { carefulCamera, demoPicture } from '@/core/figure/picture';
@@ -49,10 +49,10 @@ async function photograph(
   clientId: string | null,
   title: string,
   body: Body,
-  pose: SupinePose,
+  pose: Pose,
   seed: number,
 ): Promise<{ pictureId: string; marks: Marks; markingSdPx: number }> {
-  const drawn = demoPicture(poseSupine(body, pose), carefulCamera());
+  const drawn = demoPicture(poseBody(body, pose), carefulCamera());
   const image = must(await takeIn(await renderPicture(drawn.svg, seed)));
   const uniform = seeded(seed * 31 + 7);
   const markingSd = markingSdFor(image);

@@ -1,5 +1,5 @@
 // The demo world: a boathouse studio on a made-up tidal river. Nobody and nothing here exists.
-import type { SupinePose } from '@/core/body/pose';
+import type { Pose } from '@/core/body/pose';
 import type { Body } from '@/core/body/segments';
 
 export const demoSignIn = { email: 'wren@boathouse.example', password: 'slack-water-at-six' } as const;
@@ -211,8 +211,8 @@ export const demoClients: readonly DemoClient[] = [
 
 const down = { kind: 'footDown' } as const;
 const tabletop = { kind: 'raised', thighDeg: 90, kneeDeg: 90 } as const;
-type Shown = Partial<SupinePose>;
-const pose = (right: SupinePose['right'], shown: Shown): SupinePose => ({ left: down, right, ...shown });
+type Shown = Partial<Pose>;
+const pose = (right: Pose['right'], shown: Shown): Pose => ({ left: down, right, ...shown });
 
 export type DemoLook = {
   client: string;
@@ -220,9 +220,9 @@ export type DemoLook = {
   level: number;
   daysAgo: number;
   correction: string;
-  setup: SupinePose;
-  top: SupinePose;
-  retest: SupinePose;
+  setup: Pose;
+  top: Pose;
+  retest: Pose;
 };
 
 /** Looks of past months: what the body really did; the seed draws, marks and judges them like any others. */
@@ -273,7 +273,7 @@ export const demoLooks: readonly DemoLook[] = [
 export const demoPictureBody: Body = { heightM: 1.7, massKg: 65, sex: 'f' };
 
 /** Pictures for anyone to practise on. */
-export const demoPictures: readonly { title: string; pose: SupinePose }[] = [
+export const demoPictures: readonly { title: string; pose: Pose }[] = [
   { title: 'Leg float · set-up', pose: pose(down, { pelvicTiltDeg: 2, faceDeg: -4 }) },
   { title: 'Leg float · top, uncorrected', pose: pose(tabletop, { pelvicTiltDeg: 13, ribFlareDeg: 7, faceDeg: 1 }) },
   {

@@ -5,7 +5,7 @@ import { useRef, useState } from 'react';
 import type { Dispatch } from 'react';
 import styled from 'styled-components';
 import type { LookReading, Role } from '@/core/alignment/look';
-import type { SupinePose } from '@/core/body/pose';
+import type { Pose } from '@/core/body/pose';
 import { Button } from '@/design/button';
 import { Notice, Row, Small, Stack } from '@/design/layout';
 import { narrow } from '@/design/theme';
@@ -67,7 +67,7 @@ const Bench = styled.div`
   }
 `;
 
-const atRest: SupinePose = { left: { kind: 'footDown' }, right: { kind: 'footDown' } };
+const atRest: Pose = { left: { kind: 'footDown' }, right: { kind: 'footDown' } };
 
 const hints: Readonly<Record<Role, string>> = {
   setup: 'First the set-up picture: lying ready, before anything moves',
@@ -90,7 +90,7 @@ type MarkingProps = {
   readonly reading: LookReading;
   readonly headEnd: 'left' | 'right';
   /** The top of the level looked at. */
-  readonly topPose: SupinePose;
+  readonly topPose: Pose;
   readonly clientId: string;
   readonly samples: BenchOpening['demoPictures'];
   readonly correction: string | null;

@@ -6,7 +6,7 @@ import type { Dispatch } from 'react';
 import { FieldError, Input, Label, TextField, ToggleButton } from 'react-aria-components';
 import styled from 'styled-components';
 import type { Role } from '@/core/alignment/look';
-import type { SupinePose } from '@/core/body/pose';
+import type { Pose } from '@/core/body/pose';
 import { Button } from '@/design/button';
 import { Figure } from '@/design/figure';
 import { Row, Small } from '@/design/layout';
@@ -110,7 +110,7 @@ type PaletteProps = {
   readonly dispatch: Dispatch<BenchAct>;
   readonly onChosen: () => void;
   /** How the body should lie in this picture, to point out on it where the mark goes. */
-  readonly pose: SupinePose;
+  readonly pose: Pose;
   readonly headEnd: 'left' | 'right';
 };
 

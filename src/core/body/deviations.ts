@@ -1,0 +1,70 @@
+// Faults as deviations: any pose with so much of a fault added, to draw it, demonstrate it and check the measuring.
+import type { Side } from '../alignment/landmarks';
+import { keepWithinLimits, positionOf } from './pose';
+import type { LegPose, Pose, TrunkAngle } from './pose';
+
+type Deviate = (pose: Pose, amount: number, side: Side) => Pose;
+
+const trunk =
+  (angle: TrunkAngle, sign: 1 | -1 = 1): Deviate =>
+  (pose, amount) => ({ ...pose, [angle]: (pose[angle] ?? 0) + sign * amount });
+
+/** Toward the side that sinks: `side` names it. */
+const sideways =
+  (angle: TrunkAngle, sign: 1 | -1): Deviate =>
+  (pose, amount, side) => ({ ...pose, [angle]: (pose[angle] ?? 0) + sign * (side === 'R' ? 1 : -1) * amount });
+
+const limbOf = (side: Side): 'left' | 'right' => (side === 'R' ? 'right' : 'left');
+
+const leg =
+  (change: (leg: LegPose, amount: number) => LegPose): Deviate =>
+  (pose, amount, side) => ({ ...pose, [limbOf(side)]: change(pose[limbOf(side)], amount) });
+
+const opened =
+  (sign: 1 | -1) =>
+  (limb: LegPose, amount: number): LegPose => ({ ...limb, outDeg: (limb.outDeg ?? 0) + sign * amount });
+
+/** Amounts in degrees, but for `shrug` (mm). `side` matters to what has a side. */
+const deviations: Readonly<Record<string, { readonly usual: number; readonly apply: Deviate }>> = {
+  arch: { usual: 12, apply: trunk('pelvicTiltDeg') },
+  tuck: { usual: 12, apply: trunk('pelvicTiltDeg', -1) },
+  lowBackPops: { usual: 15, apply: trunk('pelvicTiltDeg') },
+  roll: { usual: 8, apply: sideways('pelvicRollDeg', 1) },
+  hike: { usual: 7, apply: sideways('pelvicHikeDeg', 1) },
+  flare: { usual: 10, apply: trunk('ribFlareDeg') },
+  overBraced: { usual: 9, apply: trunk('ribFlareDeg', -1) },
+  chinUp: { usual: 16, apply: trunk('faceDeg') },
+  chinJam: { usual: 16, apply: trunk('faceDeg', -1) },
+  headDrops: { usual: 25, apply: trunk('neckFlexDeg') },
+  headForward: { usual: 22, apply: trunk('neckFlexDeg') },
+  roundBack: { usual: 20, apply: trunk('thoracicFlexDeg') },
+  leansForward: { usual: 8, apply: trunk('trunkDeg') },
+  leansBack: { usual: 8, apply: trunk('trunkDeg', -1) },
+  sideBend: { usual: 8, apply: sideways('lumbarSideDeg', 1) },
+  shrug: { usual: 30, apply: (pose, amount) => ({ ...pose, shrugMm: (pose.shrugMm ?? 0) + amount }) },
+  sag: {
+    usual: 12,
+    apply: (pose, amount) =>
+      positionOf(pose) === 'frontSupport'
+        ? trunk('trunkDeg', -1)(pose, amount, 'R')
+        : trunk('trunkDeg')(pose, amount, 'R'),
+  },
+  pike: { usual: 14, apply: trunk('trunkDeg') },
+  kneeOut: { usual: 12, apply: leg(opened(1)) },
+  kneeIn: { usual: 12, apply: leg(opened(-1)) },
+  tabletopLost: {
+    usual: 16,
+    apply: leg((limb, amount) => (limb.kind === 'raised' ? { ...limb, thighDeg: limb.thighDeg - amount } : limb)),
+  },
+};
+
+export const drawableFaults: readonly string[] = Object.keys(deviations);
+
+/** How much of a fault is plain to see, in its unit. */
+export const usualAmount = (fault: string): number => deviations[fault]?.usual ?? 0;
+
+/** The pose with the fault added, within what joints allow; a fault that no drawing shows leaves it as it is. */
+export function withFault(pose: Pose, fault: string, amount = usualAmount(fault), side: Side = 'R'): Pose {
+  const deviation = deviations[fault];
+  return deviation ? keepWithinLimits(deviation.apply(pose, amount, side)) : pose;
+}

@@ -1,0 +1,232 @@
+// A body somebody might meet, doing something in some position, photographed and marked as a careful person would err.
+// For checking that measures and their errors are honest; and as made-up clients to practise on.
+import type { MeasureInput, Position, View } from '../alignment/input';
+import { landmarkInfo } from '../alignment/landmarks';
+import type { Landmark, LandmarkKey, Landmarks } from '../alignment/landmarks';
+import { poseBody } from '../body/skeleton';
+import type { PosedBody } from '../body/skeleton';
+import { keepWithinLimits } from '../body/pose';
+import type { LegPose, Pose } from '../body/pose';
+import type { Body } from '../body/segments';
+import { plus3, radians } from '../geometry';
+import type { Vec2, Vec3 } from '../geometry';
+import { pinhole } from './camera';
+import type { Camera, Eye } from './camera';
+
+/** Where each position is looked at from. */
+export const viewsOf: Readonly<Record<Position, readonly View[]>> = {
+  supine: ['side', 'foot', 'above'],
+  prone: ['side'],
+  sideLying: ['above'],
+  fourPoint: ['side'],
+  frontSupport: ['side'],
+  sitting: ['side', 'front'],
+  kneeling: ['side', 'front'],
+  standing: ['side', 'front'],
+};
+
+const uprights: readonly Position[] = ['sitting', 'kneeling', 'standing'];
+
+/** Landmarks that a view shows; in profile those of the near side. */
+function shown(view: View, near: 'L' | 'R'): LandmarkKey[] {
+  const single: Landmark[] = ['PS', 'SN', 'XP', 'FH', 'CH', 'C7', 'T6', 'T12', 'L3', 'S2'];
+  const paired: Landmark[] = ['ASIS', 'PSIS', 'GT', 'LK', 'LM', 'LR', 'AC', 'TR', 'EL', 'WR', 'TOE', 'STF', 'STB'];
+  if (view === 'side') return [...single, ...paired.map((name): LandmarkKey => `${name}_${near}`)];
+  const both: Landmark[] = ['ASIS', 'GT', 'PAT', 'LM', 'HEEL', 'AC', 'TR'];
+  return ['SN', ...both.flatMap((name): LandmarkKey[] => [`${name}_L`, `${name}_R`])];
+}
+
+export type Shaky = { readonly uniform: () => number; readonly gauss: () => number };
+
+const between = ({ uniform }: Shaky, lo: number, hi: number): number => lo + (hi - lo) * uniform();
+
+function someLeg(position: Position, shake: Shaky, moving: boolean): LegPose {
+  const { uniform } = shake;
+  switch (position) {
+    case 'supine':
+      return moving && uniform() < 0.6
+        ? {
+            kind: 'raised',
+            thighDeg: between(shake, 30, 100),
+            kneeDeg: between(shake, 0, 100),
+            outDeg: between(shake, -6, 10),
+          }
+        : { kind: 'footDown', outDeg: between(shake, -5, 8) };
+    case 'prone':
+    case 'frontSupport':
+    case 'sideLying':
+      return { kind: 'along' };
+    case 'fourPoint':
+    case 'kneeling':
+      return { kind: 'kneeDown' };
+    case 'sitting':
+      return { kind: 'footDown' };
+    case 'standing':
+      return { kind: 'standing', outDeg: between(shake, 0, 8) };
+  }
+}
+
+/** A pose of that position near its rest, or with something gone out of level. */
+export function somePose(position: Position, shake: Shaky, out: boolean): Pose {
+  const spread = (atRest: number, gone: number): number => shake.gauss() * (out ? gone : atRest);
+  return keepWithinLimits({
+    position,
+    pelvicTiltDeg: spread(3, 9),
+    pelvicRollDeg: spread(1, 3),
+    pelvicHikeDeg: spread(1, 4),
+    ribFlareDeg: spread(2, 7),
+    faceDeg: -3 + spread(4, 9),
+    ...(position === 'sitting' ? { seatMm: 430 } : {}),
+    left: someLeg(position, shake, false),
+    right: someLeg(position, shake, out),
+  });
+}
+
+export const someBody = (shake: Shaky): Body => ({
+  heightM: Math.min(1.95, Math.max(1.5, 1.7 + 0.09 * shake.gauss())),
+  massKg: 68,
+  sex: shake.uniform() < 0.5 ? 'f' : 'm',
+});
+
+const pelvisHeight = (body: PosedBody): number => body.pelvis.at[2];
+
+/** The camera of a careful person: aimed at the pelvis from where the view asks for, a little off in every way. */
+export function someCamera(view: View, body: PosedBody, shake: Shaky, elevationSdDeg = 2, yawSdDeg = 1.2): Camera {
+  const { gauss } = shake;
+  const distance = between(shake, 3000, 4200);
+  const aim: Vec3 = plus3(body.pelvis.at, [view === 'side' ? 60 : 0, 30 * gauss(), 15 * gauss()]);
+  const [elevation, yaw] = [radians(elevationSdDeg * gauss()), radians(yawSdDeg * gauss())];
+  const [c, s] = [Math.cos(elevation), Math.sin(elevation)];
+  const from: Readonly<Record<View, Vec3>> = {
+    side: [distance * c * Math.sin(yaw), distance * c * Math.cos(yaw), distance * s],
+    foot: [-distance * c * Math.cos(yaw), distance * c * Math.sin(yaw), distance * s],
+    head: [distance * c * Math.cos(yaw), distance * c * Math.sin(yaw), distance * s],
+    front: [distance * c * Math.cos(yaw), distance * c * Math.sin(yaw), distance * s],
+    behind: [-distance * c * Math.cos(yaw), distance * c * Math.sin(yaw), distance * s],
+    above: [distance * Math.sin(yaw), distance * s, distance * c * Math.cos(yaw)],
+  };
+  return {
+    positionMm: plus3(aim, from[view]),
+    lookAtMm: aim,
+    focalPx: distance * between(shake, 1.1, 1.5),
+    widthPx: 3000,
+    heightPx: 2200,
+    roll: radians(0.8 * gauss()),
+    ...(view === 'above' ? { up: [0, -1, 0] as Vec3 } : {}),
+  };
+}
+
+const matHalf = 305;
+
+/** Mat line and known length as a view shows them: along the mat, or across its end. */
+function references(view: View, body: PosedBody): { mat: readonly [Vec3, Vec3]; rod: readonly [Vec3, Vec3] } {
+  const beside = view === 'above' ? matHalf : matHalf - 60;
+  if (view === 'side' || view === 'above') {
+    const height = view === 'above' && body.position === 'sideLying' ? pelvisHeight(body) : 9;
+    return {
+      mat: [
+        [1000, matHalf, 0],
+        [-860, matHalf, 0],
+      ],
+      rod: [
+        [560, beside, height],
+        [-440, beside, height],
+      ],
+    };
+  }
+  const x = view === 'front' || view === 'head' ? 60 : -60;
+  return {
+    mat: [
+      [x, matHalf, 0],
+      [x, -matHalf, 0],
+    ],
+    rod: [
+      [x, 400, 9],
+      [x, -400, 9],
+    ],
+  };
+}
+
+export type MarkedShot = Pick<MeasureInput, 'landmarks' | 'matLine'> & {
+  readonly scale: NonNullable<MeasureInput['scale']>;
+};
+
+export type ShotErrors = {
+  /** Spread of marking by hand, pixels. */
+  readonly markingSdPx: number;
+  /** Whether the landmarks were found again by touch. */
+  readonly palpated: boolean;
+};
+
+/** What an eye sees of a body, marked with errors; `references` carry marking error too. */
+export function markShot(
+  view: View,
+  near: 'L' | 'R',
+  body: PosedBody,
+  eye: Eye,
+  shake: Shaky,
+  errors: ShotErrors,
+): MarkedShot {
+  const mark = (point: Vec3): [number, number] => {
+    const [x, y] = eye.see(point).at;
+    return [x + errors.markingSdPx * shake.gauss(), y + errors.markingSdPx * shake.gauss()];
+  };
+  const landmarks: Record<string, Vec2> = {};
+  for (const key of shown(view === 'above' && body.position === 'sideLying' ? 'side' : view, near)) {
+    const at = body.landmarks[key];
+    if (!at) continue;
+    const sd = errors.palpated ? landmarkInfo[key.replace(/_[LR]$/, '') as Landmark].findingSdMm : 0;
+    landmarks[key] = mark(plus3(at, [sd * shake.gauss(), sd * shake.gauss(), sd * shake.gauss()]));
+  }
+  const { mat, rod } = references(view, body);
+  return {
+    landmarks: landmarks as Landmarks,
+    matLine: [mark(mat[0]), mark(mat[1])],
+    scale: { points: [mark(rod[0]), mark(rod[1])], mm: Math.hypot(rod[0][0] - rod[1][0], rod[0][1] - rod[1][1]) },
+  };
+}
+
+/** The side of the client nearer to a careful person's camera (head, or face, at the left). */
+export const nearSideOf = (position: Position, view: View): 'L' | 'R' =>
+  view === 'above' || position === 'supine' ? 'R' : 'L';
+
+/** One made-up visit: a body in its set-up, and what it then did. */
+export function randomBodies(shake: Shaky, position: Position): { readonly setup: PosedBody; readonly top: PosedBody } {
+  const body = someBody(shake);
+  return {
+    setup: poseBody(body, somePose(position, shake, false)),
+    top: poseBody(body, somePose(position, shake, true)),
+  };
+}
+
+/** What `measure` needs to know of such a picture besides its marks. */
+export const facts = (
+  position: Position,
+  view: View,
+): Pick<MeasureInput, 'position' | 'view' | 'headEnd' | 'facing' | 'bellySide'> => ({
+  position,
+  view,
+  ...(uprights.includes(position) ? { facing: 'left' } : { headEnd: 'left' }),
+  ...(position === 'sideLying' ? { bellySide: 'up' } : {}),
+});
+
+/** An eye without lens or error, level and square: the definition of every measure, in millimetres. */
+export function trueEye(view: View): Eye {
+  const far = 1e7;
+  const from: Readonly<Record<View, Vec3>> = {
+    side: [0, far, 0],
+    foot: [-far, 0, 0],
+    head: [far, 0, 0],
+    front: [far, 0, 0],
+    behind: [-far, 0, 0],
+    above: [0, 0, far],
+  };
+  return pinhole({
+    positionMm: from[view],
+    lookAtMm: [0, 0, 0],
+    focalPx: far,
+    widthPx: 4000,
+    heightPx: 4000,
+    ...(view === 'above' ? { up: [0, -1, 0] as Vec3 } : {}),
+  });
+}
