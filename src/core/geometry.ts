@@ -16,8 +16,8 @@ export const plus = (a: Vec2, b: Vec2): Vec2 => [a[0] + b[0], a[1] + b[1]];
 export const times = (a: Vec2, k: number): Vec2 => [a[0] * k, a[1] * k];
 export const dot = (a: Vec2, b: Vec2): number => a[0] * b[0] + a[1] * b[1];
 export const cross = (a: Vec2, b: Vec2): number => a[0] * b[1] - a[1] * b[0];
-export const length = (a: Vec2): number => Math.hypot(a[0], a[1]);
-export const distance = (a: Vec2, b: Vec2): number => Math.hypot(a[0] - b[0], a[1] - b[1]);
+export const length = (a: Vec2): number => Math.sqrt(a[0] * a[0] + a[1] * a[1]); // several times faster than Math.hypot
+export const distance = (a: Vec2, b: Vec2): number => length(minus(a, b));
 export const unit = (a: Vec2): Vec2 => times(a, 1 / length(a));
 export const middle = (a: Vec2, b: Vec2): Vec2 => [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
 export const rotate = (a: Vec2, angle: number): Vec2 => [
@@ -35,7 +35,7 @@ export const cross3 = (a: Vec3, b: Vec3): Vec3 => [
   a[0] * b[1] - a[1] * b[0],
 ];
 export const middle3 = (a: Vec3, b: Vec3): Vec3 => [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2, (a[2] + b[2]) / 2];
-export const length3 = (a: Vec3): number => Math.hypot(a[0], a[1], a[2]);
+export const length3 = (a: Vec3): number => Math.sqrt(a[0] * a[0] + a[1] * a[1] + a[2] * a[2]);
 export const unit3 = (a: Vec3): Vec3 => times3(a, 1 / length3(a));
 
 export const apply = (m: Mat3, a: Vec3): Vec3 => [dot3(m[0], a), dot3(m[1], a), dot3(m[2], a)];

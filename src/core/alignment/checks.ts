@@ -4,10 +4,21 @@ import type { Vec2 } from '../geometry';
 import { isUpright } from './frame';
 import type { Frame } from './frame';
 import type { MeasureInput } from './input';
-import { findLandmark, landmarkInfo, landmarkNames, sidedKey } from './landmarks';
+import { landmarkInfo, sidedKey } from './landmarks';
 import type { Landmark, LandmarkKey } from './landmarks';
+import { keyAt, nearSlot, numberOf, sidedSlot } from './mark-table';
+import type { MarkTable } from './mark-table';
 
 export type Warning = { readonly code: string; readonly message: string; readonly landmarks?: readonly LandmarkKey[] };
+
+type Marked = { readonly table: MarkTable; readonly frame: Frame };
+type Spot = { readonly key: LandmarkKey; readonly at: Vec2 };
+
+function find({ table, frame }: Marked, name: Landmark): Spot | undefined {
+  const slot = nearSlot(table, numberOf[name], frame.near);
+  const at = slot < 0 ? undefined : table[slot];
+  return at && { key: keyAt(slot), at };
+}
 
 const matTiltWarnDeg = 10;
 /** Halves of one straight rod that differ by more than this were not seen from square on. */
@@ -44,12 +55,14 @@ function checkCamera({ scale, matLine }: MeasureInput, frame: Frame): Warning[] 
   return warnings;
 }
 
+/** Landmarks of the trunk, which cannot cross over as knees and ankles can. */
+const trunkPairs = ['ASIS', 'PSIS', 'AC', 'GT', 'SEAT'] as const;
+
 /** Landmarks whose left and right stand on the wrong sides of one another in a view that shows both. */
-function checkSides({ landmarks, view }: MeasureInput, frame: Frame): Warning[] {
+function checkSides({ view }: MeasureInput, { table, frame }: Marked): Warning[] {
   if (view === 'side') return [];
-  const swapped = landmarkNames.filter((name) => {
-    if (!['ASIS', 'PSIS', 'AC', 'GT', 'SEAT'].includes(name)) return false; // knees and ankles may cross
-    const [left, right] = [landmarks[sidedKey(name, 'L')], landmarks[sidedKey(name, 'R')]];
+  const swapped = trunkPairs.filter((name) => {
+    const [left, right] = [table[sidedSlot(numberOf[name], 'L')], table[sidedSlot(numberOf[name], 'R')]];
     return left && right && dot(minus(right, left), frame.rightward) < 0;
   });
   if (swapped.length === 0) return [];
@@ -78,9 +91,10 @@ const likelyMm: readonly (readonly [Landmark, Landmark, number, number])[] = [
   ['EL', 'WR', 120, 380],
 ];
 
-function checkLengths({ landmarks, view }: MeasureInput, frame: Frame): Warning[] {
+function checkLengths({ view }: MeasureInput, marked: Marked): Warning[] {
   if (view !== 'side') return [];
-  const found = (name: Landmark) => findLandmark(landmarks, name, frame.near);
+  const { frame } = marked;
+  const found = (name: Landmark) => find(marked, name);
   const warnings: Warning[] = [];
   if (frame.mmPerPx)
     for (const [from, to, least, most] of likelyMm) {
@@ -119,11 +133,12 @@ const headOrder: readonly (readonly [Landmark, Landmark])[] = [
   ['SN', 'FH'],
 ];
 
-function checkOrder({ landmarks, view, position, trunk }: MeasureInput, frame: Frame): Warning[] {
+function checkOrder({ view, position, trunk }: MeasureInput, marked: Marked): Warning[] {
+  const { frame } = marked;
   if (view !== 'side' || trunk === 'inclined') return [];
   const toward: Vec2 = isUpright(position) ? frame.up : frame.headward;
   for (const [lower, higher] of headOrder) {
-    const [a, b] = [findLandmark(landmarks, lower, frame.near), findLandmark(landmarks, higher, frame.near)];
+    const [a, b] = [find(marked, lower), find(marked, higher)];
     if (!a || !b || dot(minus(b.at, a.at), toward) > 0) continue;
     const [nearFeet, nearHead] = [landmarkInfo[lower].name, landmarkInfo[higher].name];
     return [
@@ -138,11 +153,14 @@ function checkOrder({ landmarks, view, position, trunk }: MeasureInput, frame: F
 }
 
 /** In a side view the far side's bony points are hidden behind the body. */
-function checkFarSide({ landmarks, view, position }: MeasureInput, frame: Frame): Warning[] {
+function checkFarSide({ view, position }: MeasureInput, { table, frame }: Marked): Warning[] {
   if (view !== 'side' || position === 'sideLying') return [];
   const far = frame.near === 'L' ? 'R' : 'L';
   const named = (['ASIS', 'PSIS', 'GT', 'LR', 'AC', 'TR'] as const)
-    .filter((name) => landmarks[sidedKey(name, far)] && !landmarks[sidedKey(name, frame.near)] && !landmarks[name])
+    .filter((name) => {
+      const number = numberOf[name];
+      return table[sidedSlot(number, far)] && nearSlot(table, number, frame.near) === sidedSlot(number, far);
+    })
     .map((name) => sidedKey(name, far));
   if (named.length === 0) return [];
   return [
@@ -155,10 +173,10 @@ function checkFarSide({ landmarks, view, position }: MeasureInput, frame: Frame)
 }
 
 /** Everything doubtful about a picture's marks; nothing here is left out of the measuring. */
-export const checkPicture = (input: MeasureInput, frame: Frame): Warning[] => [
-  ...checkCamera(input, frame),
-  ...checkSides(input, frame),
-  ...checkFarSide(input, frame),
-  ...checkOrder(input, frame),
-  ...checkLengths(input, frame),
+export const checkPicture = (input: MeasureInput, marked: Marked): Warning[] => [
+  ...checkCamera(input, marked.frame),
+  ...checkSides(input, marked),
+  ...checkFarSide(input, marked),
+  ...checkOrder(input, marked),
+  ...checkLengths(input, marked),
 ];

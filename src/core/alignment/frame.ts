@@ -43,8 +43,9 @@ const matSteepestDeg = 60;
 const opposite = (direction: Vec2): Vec2 => times(direction, -1);
 
 /** Which side of the client the eye is nearer to in a side view. */
-function nearSide({ position, headEnd, facing }: FrameInput): Side {
+function nearSide({ position, headEnd, facing, bellySide }: FrameInput): Side {
   if (isUpright(position)) return facing === 'left' ? 'L' : 'R';
+  if (position === 'sideLying') return (headEnd === 'left') === (bellySide !== 'down') ? 'R' : 'L'; // the side that is up
   const rightIsNearer = (headEnd === 'left') !== isBellyDown(position);
   return rightIsNearer ? 'R' : 'L';
 }
@@ -82,7 +83,7 @@ export function readFrame(input: FrameInput, at = ''): Result<Frame> {
       `The mat line stands at ${Math.round(Math.abs(matTiltDeg))}°: turn the picture so that the mat runs across it.`,
       path('matLine'),
     );
-  const up = rotate(along, -Math.PI / 2);
+  const up: Vec2 = [along[1], -along[0]];
 
   let mmPerPx: number | undefined;
   if (scale) {
@@ -96,25 +97,25 @@ export function readFrame(input: FrameInput, at = ''): Result<Frame> {
     mmPerPx = scale.mm / px;
   }
 
-  const shared = { up, matAt: matLine[0], matMiddle: middle(matLine[0], matLine[1]), matTiltDeg, matLengthPx, mmPerPx };
-  if (isUpright(position)) {
-    if (view === 'side' && !facing)
-      return failure('missing', 'facing is missing: say which way the client faces in the picture.', path('facing'));
-    const front = facing === 'left' ? opposite(along) : along;
-    const rightward = rightwardOf(view, input, along, up);
-    return success({ ...shared, headward: up, bellyward: front, footward: front, rightward, near: nearSide(input) });
-  }
-  if ((view === 'side' || view === 'above') && !headEnd)
+  const isUp = isUpright(position);
+  if (isUp && view === 'side' && !facing)
+    return failure('missing', 'facing is missing: say which way the client faces in the picture.', path('facing'));
+  if (!isUp && (view === 'side' || view === 'above') && !headEnd)
     return failure('missing', 'headEnd is missing: say at which end of the picture the head is.', path('headEnd'));
-  const headward = headEnd === 'left' ? opposite(along) : along;
-  const footward = opposite(headward);
+  const front = facing === 'left' ? opposite(along) : along;
+  const headward = isUp ? up : headEnd === 'left' ? opposite(along) : along;
   const bellyUp = position === 'sideLying' ? input.bellySide !== 'down' : !isBellyDown(position);
   return success({
-    ...shared,
     headward,
-    footward,
-    bellyward: bellyUp ? up : opposite(up),
+    bellyward: isUp ? front : bellyUp ? up : opposite(up),
+    up,
+    footward: isUp ? front : opposite(headward),
     rightward: rightwardOf(view, input, along, up),
+    matAt: matLine[0],
+    matMiddle: middle(matLine[0], matLine[1]),
+    matTiltDeg,
+    matLengthPx,
+    mmPerPx,
     near: nearSide(input),
   });
 }

@@ -73,6 +73,18 @@ export const measureInput = v.strictObject({
   scale: v.optional(scale),
   landmarks,
   neutral: v.optional(v.strictObject({ landmarks, matLine: v.optional(line), scale: v.optional(scale) })),
+  /** Where the lens stands, to undo its perspective in profile views. */
+  lens: v.optional(
+    v.strictObject({
+      /** Where its axis meets the picture: the middle of a picture that is not cropped. */
+      axis: point,
+      /** From the lens to the client's middle. */
+      distanceMm: v.pipe(number, v.minValue(500, 'must be at least 500 mm')),
+      /** How much nearer to the lens the mat line and the known length lie than the client's middle. */
+      matNearerMm: v.optional(number),
+      knownNearerMm: v.optional(number),
+    }),
+  ),
   markingSdPx: v.optional(notNegative, 1.5),
   /** Spread of what is known of the camera's elevation; 2 where nothing is, 0.7 where it was measured. */
   cameraElevationSdDeg: v.optional(notNegative),

@@ -1,4 +1,4 @@
-import { distance, dot, radians, times, wrapDeg } from '../geometry';
+import { distance, dot, radians, wrapDeg } from '../geometry';
 import type { Vec2 } from '../geometry';
 import { failure, success } from '../result';
 import type { Failure, Result } from '../result';
@@ -7,10 +7,13 @@ import type { Warning } from './checks';
 import { alongTrunk, readFrame } from './frame';
 import type { Frame } from './frame';
 import type { MeasureInput, Position, View } from './input';
-import { findLandmark, landmarkInfo, sidedKey } from './landmarks';
-import type { Landmark, LandmarkKey, Landmarks, Side } from './landmarks';
-import { measureRules, nameUnder } from './rules';
+import type { Landmark, Side } from './landmarks';
+import { flatten, isProfile } from './lens';
+import { depthMm, findingSdMm, keyAt, layOut, nearness, nearSlot, numberOf, sideAt, sidedSlot } from './mark-table';
+import type { MarkTable } from './mark-table';
+import { measureRules } from './rules';
 import type { MeasureRule, Unit } from './rules';
+import { through } from './slopes';
 import type { Sloped } from './slopes';
 
 export type Measure = {
@@ -26,136 +29,172 @@ export type MeasureOutput = {
   readonly measures: Readonly<Record<string, Measure>>;
   /** For each measure that this view can show but the marks don't allow: what it still needs. */
   readonly missing: Readonly<Record<string, readonly string[]>>;
-  /** Measures whose landmarks are marked, but which this view or position cannot show, and where to stand instead. */
+  /** Measures whose landmarks are marked, but which this view or position cannot show, and where to look from instead. */
   readonly unseen: Readonly<Record<string, string>>;
   readonly warnings: readonly Warning[];
 };
 
 /** Nearer than this many marking errors, two points give no direction. */
 const coincideSds = 2;
-/** How well a careful person who measured it knows the camera's elevation; and its turn about the upright, never measured. */
+/** How well a careful person who measured it knows the camera's elevation. */
 const knownElevationSdDeg = 0.7;
-const azimuthSdDeg = 0;
 
-type Mark = { readonly key: LandmarkKey; readonly name: Landmark; readonly at: Vec2 };
-type Picture = { readonly landmarks: Landmarks; readonly frame: Frame; readonly path: string };
+export type Picture = { readonly table: MarkTable; readonly frame: Frame; readonly path: string };
+
+/** What a rule needs, as landmark numbers. */
+type Need = { readonly name: Landmark; readonly number: number; readonly paired: boolean; readonly instead: number };
+type Plan = {
+  readonly rule: MeasureRule;
+  readonly needs: readonly Need[];
+  readonly helps: readonly (readonly number[])[];
+  readonly readsBelly: boolean;
+};
+
+const plans: readonly Plan[] = measureRules.map((rule) => {
+  const { needs, paired = [], instead = {}, helps } = rule;
+  const slots = (name: Landmark): number[] =>
+    paired.includes(name) ? [sidedSlot(numberOf[name], 'L'), sidedSlot(numberOf[name], 'R')] : [numberOf[name] * 3];
+  return {
+    rule,
+    needs: needs.map((name) => ({
+      name,
+      number: numberOf[name],
+      paired: paired.includes(name),
+      instead: instead[name] ? numberOf[instead[name]] : -1,
+    })),
+    helps: helps ? [slots(helps)] : [],
+    readsBelly: rule.id !== 'ribPelvisRatio' && rule.id !== 'kneeFlexion',
+  };
+});
 
 /**
- * The marks a rule needs from one picture, or the names of those that are missing. `named`: only marks of that side, for
+ * Slots of the marks a rule needs from one picture; undefined when one is missing. `named`: only marks of that side, for
  * what is told of each limb apart.
  */
-function gather(rule: MeasureRule, { landmarks, frame }: Picture, named?: Side): { found: Mark[]; lacking: string[] } {
-  const found: Mark[] = [];
-  const lacking: string[] = [];
-  const take = (name: Landmark, key: LandmarkKey): boolean => {
-    const at = landmarks[key];
-    if (at) found.push({ key, name, at });
-    return at !== undefined;
-  };
-  for (const name of rule.needs) {
-    if (rule.paired?.includes(name)) {
-      for (const side of ['L', 'R'] as const) {
-        const key = sidedKey(name, side);
-        if (!take(name, key)) lacking.push(key);
-      }
-      continue;
+function gather({ needs, helps }: Plan, { table, frame }: Picture, named?: Side): number[] | undefined {
+  const found: number[] = [];
+  for (const { number, paired, instead } of needs) {
+    if (paired) {
+      const [left, right] = [sidedSlot(number, 'L'), sidedSlot(number, 'R')];
+      if (!table[left] || !table[right]) return undefined;
+      found.push(left, right);
+    } else if (named) {
+      const own = sidedSlot(number, named);
+      const other = instead < 0 ? -1 : sidedSlot(instead, named);
+      if (table[own]) found.push(own);
+      else if (other >= 0 && table[other]) found.push(other);
+      else return undefined;
+    } else {
+      let slot = nearSlot(table, number, frame.near);
+      if (slot < 0 && instead >= 0) slot = nearSlot(table, instead, frame.near);
+      if (slot < 0) return undefined;
+      found.push(slot);
     }
-    const other = rule.instead?.[name];
-    if (named) {
-      if (!take(name, sidedKey(name, named)) && !(other && take(other, sidedKey(other, named))))
-        lacking.push(sidedKey(name, named));
-      continue;
-    }
-    const mark = findLandmark(landmarks, name, frame.near);
-    const standIn = mark || !other ? undefined : findLandmark(landmarks, other, frame.near);
-    if (mark) found.push({ ...mark, name });
-    else if (other && standIn) found.push({ ...standIn, name: other });
-    else lacking.push(name);
   }
-  if (rule.helps && lacking.length === 0) {
-    const help = landmarks[rule.helps];
-    if (help) found.push({ key: rule.helps, name: rule.helps, at: help });
-  }
-  return { found, lacking };
+  for (const slots of helps) if (slots.every((slot) => table[slot])) found.push(...slots);
+  return found;
 }
 
+/** Whether the first thing a rule needs is there at all. */
+function hasFirst({ needs: [first] }: Plan, { table, frame }: Picture): boolean {
+  if (!first) return false;
+  return first.paired
+    ? Boolean(table[sidedSlot(first.number, 'L')])
+    : nearSlot(table, first.number, frame.near) >= 0 || first.instead >= 0;
+}
+
+/** Names of the marks that a rule needs and does not find. */
+function lackingMarks({ needs }: Plan, { table, frame }: Picture, named?: Side): string[] {
+  return needs.flatMap(({ name, number, paired, instead }) => {
+    if (paired)
+      return (['L', 'R'] as const).flatMap((side) => (table[sidedSlot(number, side)] ? [] : [`${name}_${side}`]));
+    if (named)
+      return table[sidedSlot(number, named)] || (instead >= 0 && table[sidedSlot(instead, named)])
+        ? []
+        : [`${name}_${named}`];
+    const has = nearSlot(table, number, frame.near) >= 0 || (instead >= 0 && nearSlot(table, instead, frame.near) >= 0);
+    return has ? [] : [name];
+  });
+}
+
+const pointsOf = ({ table }: Picture, slots: readonly number[]): Vec2[] => slots.map((slot) => table[slot] ?? [0, 0]);
+
 function checkPlaces(
-  rule: MeasureRule,
-  marks: readonly Mark[],
+  { apart, swapped }: MeasureRule,
+  slots: readonly number[],
+  points: readonly Vec2[],
   frame: Frame,
   path: string,
   sdPx: number,
 ): Failure | undefined {
-  for (const [first, second] of rule.apart) {
-    const [a, b] = [marks[first], marks[second]];
-    if (a && b && distance(a.at, b.at) <= coincideSds * sdPx)
+  const key = (index: number) => keyAt(slots[index] ?? 0);
+  for (const [first, second] of apart) {
+    const [a, b] = [points[first], points[second]];
+    if (a && b && distance(a, b) <= coincideSds * sdPx)
       return failure(
         'landmarksCoincide',
-        `${a.key} lies on top of ${b.key}: the line between them has no direction.`,
-        `${path}landmarks.${a.key}`,
+        `${key(first)} lies on top of ${key(second)}: the line between them has no direction.`,
+        `${path}landmarks.${key(first)}`,
       ).error;
   }
-  const { swapped } = rule;
-  if (
-    swapped?.when(
-      marks.map(({ at }) => at),
-      frame,
-    )
-  ) {
-    const [a, b] = [marks[swapped.of[0]], marks[swapped.of[1]]];
-    return failure(
-      'landmarksSwapped',
-      `${a?.key} and ${b?.key} look swapped, or the head end is wrong: no body can lie like that.`,
-      `${path}landmarks.${a?.key}`,
-    ).error;
-  }
-  return undefined;
+  if (!swapped?.when(points, frame)) return undefined;
+  const [a, b] = [key(swapped.of[0]), key(swapped.of[1])];
+  return failure(
+    'landmarksSwapped',
+    `${a} and ${b} look swapped, or the head end is wrong: no body can lie like that.`,
+    `${path}landmarks.${a}`,
+  ).error;
 }
 
-type Errors = { sdPx: number; elevationSd: number; azimuthSd: number };
-/** Variances: marking; finding again; and what a radian of camera elevation and of azimuth would add. */
-type Parts = { marking: number; finding: number; elevated: number; turned: number };
+type Errors = { readonly sdPx: number; readonly elevationSd: number };
+/** Variances of marking and of finding the points again; and what a radian of camera elevation would add. */
+type Parts = { variance: number; finding: number; elevated: number };
 
-/** What the marks of one picture add to the error of a value, in the value's unit. */
-function partsOf({ slopes }: Sloped, marks: readonly Mark[], frame: Frame, { sdPx }: Errors, end: boolean): Parts {
-  const mmPerPx = frame.mmPerPx ?? Number.NaN;
-  let [marking, finding, elevated, turned] = [0, 0, 0, 0];
-  for (let i = 0; i < marks.length; i += 1) {
-    const mark = marks[i];
-    const slope = slopes[i];
-    if (!mark || !slope) continue;
-    const { findingSdMm, depthMm } = landmarkInfo[mark.name];
-    const steep = slope[0] * slope[0] + slope[1] * slope[1];
-    marking += steep * sdPx * sdPx;
-    const found = findingSdMm / mmPerPx;
-    finding += steep * found * found;
-    if (end) continue; // from the ends both sides are equally far away
-    const far = mark.key.endsWith(frame.near === 'L' ? '_R' : '_L') ? -1 : 1;
-    const nearer = (far * depthMm) / mmPerPx;
-    elevated += dot(slope, frame.up) * nearer;
-    turned += dot(slope, frame.footward) * nearer;
+/** Adds what the marks of one picture contribute to the error of a value, in the value's unit. */
+function addParts(
+  parts: Parts,
+  { slopes }: Sloped,
+  slots: readonly number[],
+  { near, up, mmPerPx = Number.NaN }: Frame,
+  { sdPx }: Errors,
+  inProfile: boolean,
+): void {
+  for (let i = 0; i < slots.length; i += 1) {
+    const slot = slots[i] ?? 0;
+    const [x, y] = [slopes[2 * i] ?? 0, slopes[2 * i + 1] ?? 0];
+    const steep = x * x + y * y;
+    const found = (findingSdMm[slot] ?? 0) / mmPerPx;
+    parts.variance += steep * sdPx * sdPx;
+    parts.finding += steep * found * found;
+    if (inProfile) parts.elevated += ((x * up[0] + y * up[1]) * nearness(slot, near) * (depthMm[slot] ?? 0)) / mmPerPx;
   }
-  return { marking, finding, elevated, turned };
 }
 
-function trunkFrame(rule: MeasureRule, input: MeasureInput, { landmarks, frame }: Picture): Frame {
+function trunkFrame(rule: MeasureRule, input: MeasureInput, { table, frame }: Picture): Frame {
   if (!rule.alongTrunk || input.trunk !== 'inclined') return frame;
-  const [hip, shoulder] = [findLandmark(landmarks, 'GT', frame.near), findLandmark(landmarks, 'AC', frame.near)];
-  return hip && shoulder ? alongTrunk(frame, hip.at, shoulder.at) : frame;
+  const [hip, shoulder] = [
+    table[nearSlot(table, numberOf.GT, frame.near)],
+    table[nearSlot(table, numberOf.AC, frame.near)],
+  ];
+  return hip && shoulder ? alongTrunk(frame, hip, shoulder) : frame;
 }
 
-function lackingContext(rule: MeasureRule, input: MeasureInput, { landmarks, frame }: Picture): string[] {
+const nothing: readonly string[] = [];
+
+/** What a rule needs besides marks of its own. */
+function lackingContext(plan: Plan, input: MeasureInput, picture: Picture): readonly string[] {
+  const { rule, readsBelly } = plan;
+  const { table, frame } = picture;
+  const mayLack =
+    (rule.alongTrunk && input.trunk === 'inclined') ||
+    (rule.needsScale && !frame.mmPerPx) ||
+    (input.position === 'sideLying' && readsBelly);
+  if (!mayLack) return nothing;
   const lacking: string[] = [];
   if (rule.alongTrunk && input.trunk === 'inclined')
-    for (const name of ['GT', 'AC'] as const) if (!findLandmark(landmarks, name, frame.near)) lacking.push(name);
+    for (const name of ['GT', 'AC'] as const) if (nearSlot(table, numberOf[name], frame.near) < 0) lacking.push(name);
   if (rule.needsScale && !frame.mmPerPx) lacking.push('scale');
-  if (
-    input.position === 'sideLying' &&
-    input.view === 'above' &&
-    !input.bellySide &&
-    rule.id !== 'ribPelvisRatio' &&
-    rule.id !== 'kneeFlexion'
-  )
+  if (input.position === 'sideLying' && input.view === 'above' && !input.bellySide && readsBelly)
     lacking.push('bellySide');
   return lacking;
 }
@@ -168,21 +207,25 @@ const profileFromAbove: ReadonlySet<string> = new Set(
 function isVisible(rule: MeasureRule, position: Position, view: View): boolean {
   if (!rule.views.includes(view) || !(rule.positions?.includes(position) ?? true)) return false;
   if (view === 'above') return (position === 'sideLying') === profileFromAbove.has(rule.id);
-  return !(position === 'sideLying' && view === 'side'); // the side view of a body on its side is its front or back
+  return !(position === 'sideLying' && view === 'side'); // from beside the mat, a body on its side shows its front or back
 }
 
-const visibleRules = new Map<string, { seen: readonly MeasureRule[]; hidden: readonly MeasureRule[] }>();
-function rulesFor(position: Position, view: View) {
+type Sorted = { readonly seen: readonly Plan[]; readonly hidden: readonly Plan[] };
+const sortedPlans = new Map<string, Sorted>();
+/** Rules that a view of a position can show, and those that it cannot. */
+function plansFor(position: Position, view: View): Sorted {
   const key = `${position} ${view}`;
-  const known = visibleRules.get(key);
+  const known = sortedPlans.get(key);
   if (known) return known;
-  const seen = measureRules.filter((rule) => isVisible(rule, position, view));
-  const names = new Set(seen.map(({ id }) => nameUnder(id)));
-  const hidden = measureRules.filter((rule) => !seen.includes(rule) && !names.has(nameUnder(rule.id)));
-  const sorted = { seen, hidden };
-  visibleRules.set(key, sorted);
+  const seen = plans.filter(({ rule }) => isVisible(rule, position, view));
+  const sorted = { seen, hidden: plans.filter((plan) => !seen.includes(plan)) };
+  sortedPlans.set(key, sorted);
   return sorted;
 }
+
+/** Measures that a view of a position can show. */
+export const measuresSeen = (position: Position, view: View): string[] =>
+  plansFor(position, view).seen.map(({ rule }) => rule.id);
 
 const viewWords: Readonly<Record<View, string>> = {
   side: 'from the side',
@@ -194,13 +237,29 @@ const viewWords: Readonly<Record<View, string>> = {
 };
 
 /** Which limb an unnamed mark belongs to, in views that show both: the side of the middle on which its hip lies. */
-function limbOf(marks: readonly Mark[], { landmarks, frame }: Picture): 1 | -1 {
-  const named = marks.find(({ key }) => key.endsWith('_L') || key.endsWith('_R'));
-  if (named) return named.key.endsWith('_R') ? 1 : -1;
-  const [left, right] = [landmarks.ASIS_L, landmarks.ASIS_R];
+function limbOf(slots: readonly number[], { table, frame }: Picture): 1 | -1 {
+  const named = slots.map(sideAt).find(Boolean);
+  if (named) return named === 'R' ? 1 : -1;
+  const [left, right] = [table[sidedSlot(numberOf.ASIS, 'L')], table[sidedSlot(numberOf.ASIS, 'R')]];
   const middle: Vec2 = left && right ? [(left[0] + right[0]) / 2, (left[1] + right[1]) / 2] : frame.matMiddle;
-  const [hip] = marks;
-  return hip && dot([hip.at[0] - middle[0], hip.at[1] - middle[1]], frame.rightward) < 0 ? -1 : 1;
+  const hip = table[slots[0] ?? 0];
+  return hip && dot([hip[0] - middle[0], hip[1] - middle[1]], frame.rightward) < 0 ? -1 : 1;
+}
+
+const noSides: readonly Side[] = [];
+const bothSides: readonly Side[] = ['L', 'R'];
+const oneSide: Readonly<Record<Side, readonly Side[]>> = { L: ['L'], R: ['R'] };
+
+function isMarked({ needs }: Plan, { table }: Picture, side: Side): boolean {
+  for (const { number, paired, instead } of needs)
+    if (!paired && !table[sidedSlot(number, side)] && !(instead >= 0 && table[sidedSlot(instead, side)])) return false;
+  return true;
+}
+
+/** Sides of which every single-limb landmark of a rule is marked by name. */
+function sidesMarked(plan: Plan, picture: Picture): readonly Side[] {
+  const [left, right] = [isMarked(plan, picture, 'L'), isMarked(plan, picture, 'R')];
+  return left ? (right ? bothSides : oneSide.L) : right ? oneSide.R : noSides;
 }
 
 /**
@@ -208,132 +267,110 @@ function limbOf(marks: readonly Mark[], { landmarks, frame }: Picture): 1 | -1 {
  * Pixels of the original picture, y down; angles in degrees, lengths in mm, ratios plain.
  * Source of definitions, signs and error model: the project's page of measures.
  */
-export function measure(input: MeasureInput): Result<MeasureOutput> {
+export function measure(given: MeasureInput): Result<MeasureOutput> {
+  const input = flatten(given);
   const frame = readFrame(input);
   if (!frame.ok) return frame;
-  const own = input.neutral && {
-    ...input,
-    matLine: input.neutral.matLine ?? input.matLine,
-    scale: input.neutral.scale ?? input.scale,
-  };
-  const neutralFrame = own ? readFrame(own, 'neutral') : frame;
+  const { position, view, headEnd, facing, bellySide, neutral: rest } = input;
+  const isOwn = rest?.matLine !== undefined || rest?.scale !== undefined;
+  const [matLine, scale] = [rest?.matLine ?? input.matLine, rest?.scale ?? input.scale];
+  const neutralFrame = isOwn
+    ? readFrame({ position, view, headEnd, facing, bellySide, matLine, scale }, 'neutral')
+    : frame;
   if (!neutralFrame.ok) return neutralFrame;
 
-  const now: Picture = { landmarks: input.landmarks, frame: frame.value, path: '' };
-  const neutral: Picture | undefined = input.neutral && {
-    landmarks: input.neutral.landmarks,
+  const now: Picture = { table: layOut(input.landmarks), frame: frame.value, path: '' };
+  const neutral: Picture | undefined = rest && {
+    table: layOut(rest.landmarks),
     frame: neutralFrame.value,
     path: 'neutral.',
   };
-  const known = input.cameraElevationDeg;
-  const errors: Errors = {
-    sdPx: input.markingSdPx,
-    elevationSd: radians(input.cameraElevationSdDeg ?? (known === undefined ? 2 : knownElevationSdDeg)),
-    azimuthSd: radians(azimuthSdDeg),
-  };
+  const sdDeg = input.cameraElevationSdDeg ?? (input.cameraElevationDeg === undefined ? 2 : knownElevationSdDeg);
+  const errors: Errors = { sdPx: input.markingSdPx, elevationSd: radians(sdDeg) };
   const measures: Record<string, Measure> = {};
   const missing: Record<string, readonly string[]> = {};
-  const { seen, hidden } = rulesFor(input.position, input.view);
+  const { seen, hidden } = plansFor(input.position, input.view);
 
-  for (const rule of seen) {
-    const sides = rule.sided ? sidesMarked(rule, now) : [];
-    const told: (Side | undefined)[] =
-      rule.sided === 'always' && sides.length > 0 ? sides : sides.length === 2 ? [undefined, ...sides] : [undefined];
-    for (const side of told) {
-      const read = readRule(rule, input, now, neutral, errors, side);
-      if ('error' in read) return { ok: false, error: read.error };
-      const name = side ? `${nameUnder(rule.id)}_${side}` : nameUnder(rule.id);
-      if ('lacking' in read) missing[name] = read.lacking;
-      else measures[name] = read.measure;
+  for (const plan of seen) {
+    const { rule } = plan;
+    const sides = rule.sided ? sidesMarked(plan, now) : noSides;
+    if (!(rule.sided === 'always' && sides.length > 0)) {
+      const wrong = tell(plan, input, now, neutral, errors, undefined, measures, missing);
+      if (wrong) return { ok: false, error: wrong };
+    }
+    if (sides.length === 2 || (rule.sided === 'always' && sides.length > 0)) {
+      for (const side of sides) {
+        const wrong = tell(plan, input, now, neutral, errors, side, measures, missing);
+        if (wrong) return { ok: false, error: wrong };
+      }
     }
     if (rule.sided === 'always' && sides.length > 0) {
-      const id = nameUnder(rule.id);
-      const [first, second] = sides.map((side) => measures[`${id}_${side}`]);
+      const [first, second] = sides.map((side) => measures[`${rule.id}_${side}`]);
       const worse = second && Math.abs(second.value) > Math.abs(first?.value ?? 0) ? second : first;
-      if (worse) measures[id] = worse;
+      if (worse) measures[rule.id] = worse;
     }
   }
   const unseen: Record<string, string> = {};
-  for (const rule of hidden) {
-    if (gather(rule, now).lacking.length > 0) continue;
-    const views = measureRules.filter((one) => nameUnder(one.id) === nameUnder(rule.id)).flatMap((one) => one.views);
-    const place =
-      rule.positions && !rule.positions.includes(input.position) ? 'in this position' : viewWords[input.view];
-    unseen[nameUnder(rule.id)] =
-      `${rule.name} cannot be read ${place}; look ${[...new Set(views)].map((view) => viewWords[view]).join(' or ')}`;
+  for (const plan of hidden) {
+    if (!hasFirst(plan, now) || !gather(plan, now)) continue;
+    const { id, name, views, positions } = plan.rule;
+    const here = positions && !positions.includes(input.position) ? 'in this position' : viewWords[input.view];
+    unseen[id] = `${name} cannot be read ${here}; look ${views.map((view) => viewWords[view]).join(' or ')}`;
   }
-  return success({ measures, missing, unseen, warnings: checkPicture(input, now.frame) });
+  return success({ measures, missing, unseen, warnings: checkPicture(input, now) });
 }
 
-/** Sides of which every single-limb landmark of a rule is marked by name. */
-function sidesMarked(rule: MeasureRule, { landmarks }: Picture): Side[] {
-  const [first] = rule.needs;
-  const names = rule.needs.filter((name) => !rule.paired?.includes(name));
-  const isMarked = (name: Landmark, side: Side): boolean => {
-    const other = rule.instead?.[name];
-    return Boolean(landmarks[sidedKey(name, side)] ?? (other && landmarks[sidedKey(other, side)]));
-  };
-  if (!first) return [];
-  return (['L', 'R'] as const).filter((side) => names.every((name) => isMarked(name, side)));
-}
-
-type ReadRule = { readonly measure: Measure } | { readonly lacking: readonly string[] } | { readonly error: Failure };
-
-function readRule(
-  rule: MeasureRule,
+/** Puts what a rule reads among the measures, or what it lacks among the missing; gives back what cannot be right. */
+function tell(
+  plan: Plan,
   input: MeasureInput,
   now: Picture,
   neutral: Picture | undefined,
   errors: Errors,
   side: Side | undefined,
-): ReadRule {
-  const here = gather(rule, now, side);
-  const lacking = [...here.lacking, ...lackingContext(rule, input, now)];
-  let there: readonly Mark[] = [];
-  if (rule.fromNeutral) {
-    if (!neutral) lacking.push('neutral');
-    else {
-      const gathered = gather(rule, neutral, side);
-      there = gathered.found;
-      lacking.push(...gathered.lacking.map((name) => `neutral.${name}`));
-      if (rule.compares === 'ratio' && Boolean(now.frame.mmPerPx) !== Boolean(neutral.frame.mmPerPx))
-        lacking.push('scale');
-    }
+  measures: Record<string, Measure>,
+  missing: Record<string, readonly string[]>,
+): Failure | undefined {
+  const { rule } = plan;
+  const name = side ? `${rule.id}_${side}` : rule.id;
+  const here = gather(plan, now, side);
+  const there = rule.fromNeutral && neutral ? gather(plan, neutral, side) : undefined;
+  const context = lackingContext(plan, input, now);
+  const scaleDiffers =
+    rule.compares === 'ratio' && neutral && Boolean(now.frame.mmPerPx) !== Boolean(neutral.frame.mmPerPx);
+  if (!here || context.length > 0 || scaleDiffers || (rule.fromNeutral && !there)) {
+    missing[name] = [
+      ...lackingMarks(plan, now, side),
+      ...context,
+      ...(rule.fromNeutral && !neutral ? ['neutral'] : []),
+      ...(rule.fromNeutral && neutral ? lackingMarks(plan, neutral, side).map((mark) => `neutral.${mark}`) : []),
+      ...(scaleDiffers ? ['scale'] : []),
+    ];
+    return undefined;
   }
-  if (lacking.length > 0) return { lacking };
   const frame = trunkFrame(rule, input, now);
-  const before = neutral && rule.fromNeutral ? trunkFrame(rule, input, neutral) : undefined;
-  const wrong =
-    checkPlaces(rule, here.found, frame, '', input.markingSdPx) ??
-    (before ? checkPlaces(rule, there, before, 'neutral.', input.markingSdPx) : undefined);
-  if (wrong) return { error: wrong };
-
-  const limb = side ? (side === 'R' ? 1 : -1) : rule.sided ? limbOf(here.found, now) : 1;
-  const first = rule.read(
-    here.found.map(({ at }) => at),
-    frame,
-    limb,
-  );
-  const end = input.view !== 'side' && input.view !== 'above';
-  if (!before)
-    return { measure: conclude(rule, input, first, [partsOf(first, here.found, frame, errors, end)], frame, errors) };
-
-  const second = rule.read(
-    there.map(({ at }) => at),
-    before,
-    limb,
-  );
-  const [a, b, value] = against(rule, first, second, frame, before);
-  return {
-    measure: conclude(
-      rule,
-      input,
-      { value, slopes: [], turn: a.turn },
-      [partsOf(a, here.found, frame, errors, end), partsOf(b, there, before, errors, end)],
-      frame,
-      errors,
-    ),
-  };
+  const points = pointsOf(now, here);
+  const wrong = checkPlaces(rule, here, points, frame, '', errors.sdPx);
+  if (wrong) return wrong;
+  const limb = side ? (side === 'R' ? 1 : -1) : rule.sided ? limbOf(here, now) : 1;
+  const first = rule.read(points, frame, limb);
+  const inProfile = isProfile(input);
+  const parts: Parts = { variance: 0, finding: 0, elevated: 0 };
+  const model = rule.model?.(points, input.view, first.value);
+  if (!there || !neutral) {
+    addParts(parts, first, here, frame, errors, inProfile);
+    measures[name] = conclude(rule, input, frame, errors, parts, model, first.value, first.turn);
+    return undefined;
+  }
+  const before = trunkFrame(rule, input, neutral);
+  const restPoints = pointsOf(neutral, there);
+  const wrongThen = checkPlaces(rule, there, restPoints, before, 'neutral.', errors.sdPx);
+  if (wrongThen) return wrongThen;
+  const [a, b, value] = against(rule, first, rule.read(restPoints, before, limb), frame, before);
+  addParts(parts, a, here, frame, errors, inProfile);
+  addParts(parts, b, there, before, errors, inProfile);
+  measures[name] = conclude(rule, input, frame, errors, parts, model, value, a.turn);
+  return undefined;
 }
 
 /** A value against the same in the set-up picture, with the slopes of the result in the points of both. */
@@ -344,45 +381,27 @@ function against(
   frame: Frame,
   before: Frame,
 ): readonly [Sloped, Sloped, number] {
-  const scaled = (one: Sloped, by: number): Sloped => ({
-    ...one,
-    slopes: one.slopes.map((slope) => times(slope, by)),
-    turn: one.turn * by,
-  });
-  if (rule.compares === 'ratio') {
-    const scale = (frame.mmPerPx ?? 1) / (before.mmPerPx ?? 1);
-    const ratio = (now.value / neutral.value) * scale;
-    return [scaled(now, scale / neutral.value), scaled(neutral, -ratio / neutral.value), ratio];
-  }
-  return [now, scaled(neutral, -1), wrapDeg(now.value - neutral.value)];
+  if (rule.compares !== 'ratio') return [now, through(neutral, 0, -1), wrapDeg(now.value - neutral.value)];
+  const scale = (frame.mmPerPx ?? 1) / (before.mmPerPx ?? 1);
+  const ratio = (now.value / neutral.value) * scale;
+  return [through(now, 0, scale / neutral.value), through(neutral, 0, -ratio / neutral.value), ratio];
 }
 
 function conclude(
-  rule: MeasureRule,
-  input: MeasureInput,
-  { value, turn }: Sloped,
-  parts: readonly Parts[],
-  frame: Frame,
-  { sdPx, elevationSd, azimuthSd }: Errors,
+  { report, unit }: MeasureRule,
+  { cameraElevationDeg = 0 }: MeasureInput,
+  { mmPerPx, matLengthPx }: Frame,
+  { sdPx, elevationSd }: Errors,
+  { variance, finding, elevated }: Parts,
+  model: readonly [within: number, between: number] = [0, 0],
+  value: number,
+  turn: number,
 ): Measure {
-  const sum = (of: (part: Parts) => number): number => parts.reduce((total, part) => total + of(part), 0);
-  const marking = sum(({ marking: one }) => one);
-  // The camera of one set-up does not move: in a value against the set-up picture its height all but cancels.
-  const elevated = sum(({ elevated: one }) => one);
-  const turned = sum(({ turned: one }) => one);
-  const matSd = (Math.SQRT2 * sdPx) / frame.matLengthPx;
-  const corrected = value + (frame.mmPerPx ? elevated * radians(input.cameraElevationDeg ?? 0) : 0);
-  const told: Measure = {
-    value: rule.report ? rule.report(corrected) : corrected,
-    unit: rule.unit,
-    seWithin: Math.sqrt(marking),
-  };
-  if (!frame.mmPerPx) return told;
-  const between =
-    marking +
-    sum(({ finding }) => finding) +
-    (elevated * elevationSd) ** 2 +
-    (turned * azimuthSd) ** 2 +
-    (turn * matSd) ** 2;
-  return { ...told, seBetween: Math.sqrt(between) };
+  const corrected = mmPerPx ? value + elevated * radians(cameraElevationDeg) : value;
+  const reported = report ? report(corrected) : corrected;
+  const seWithin = Math.sqrt(variance + model[0] ** 2);
+  if (!mmPerPx) return { value: reported, unit, seWithin };
+  const matSd = (Math.SQRT2 * sdPx) / matLengthPx;
+  const between = variance + finding + (elevated * elevationSd) ** 2 + (turn * matSd) ** 2 + model[1] ** 2;
+  return { value: reported, unit, seWithin, seBetween: Math.sqrt(between) };
 }

@@ -1,11 +1,11 @@
 // Every alignment measure: where it can be seen, what it needs, its formula and its sign. One entry a measure.
 // Source of definitions and signs: the project's page of measures.
-import { dot, middle, minus, times } from '../geometry';
+import { distance, dot, middle, minus, times } from '../geometry';
 import type { Vec2 } from '../geometry';
 import type { Frame } from './frame';
 import type { Position, View } from './input';
 import type { Landmark } from './landmarks';
-import { along, bend, combine, lean, lineAngle, negate, offChord, over, span, spread, through } from './slopes';
+import { along, bend, lean, lineAngle, negate, offChord, over, span, sum, through } from './slopes';
 import type { Sloped } from './slopes';
 
 export type Unit = 'deg' | 'mm' | 'ratio' | 'mmHg';
@@ -25,8 +25,10 @@ export type MeasureRule = {
   readonly paired?: readonly Landmark[];
   /** A landmark that serves where another is not marked. */
   readonly instead?: Readonly<Partial<Record<Landmark, Landmark>>>;
-  /** Taken after `needs` where it is marked (unsided), without being asked for. */
+  /** Taken after `needs` where it is marked (left and right where it is one of the paired), without being asked for. */
   readonly helps?: Landmark;
+  /** What the formula itself leaves out in this view (points at other distances from the lens): spread within and between set-ups. */
+  readonly model?: (points: Points, view: View, value: number) => readonly [within: number, between: number];
   /** The same landmarks are needed in the set-up picture. */
   readonly fromNeutral?: true;
   readonly needsScale?: true;
@@ -57,27 +59,29 @@ const line = (points: Points, from: number, to: number): Vec2 => minus(p(points,
 
 /** Angle of the line between two points: from headward toward the belly. */
 const tiltOf = (points: Points, from: number, to: number, frame: Frame): Sloped =>
-  lineAngle(p(points, from), p(points, to), frame.bellyward, frame.headward);
+  lineAngle(points, from, to, frame.bellyward, frame.headward);
 
 /** Angle above the mat: 0 toward the feet end, 90 straight up. */
 const elevation = (points: Points, from: number, to: number, frame: Frame): Sloped =>
-  lineAngle(p(points, from), p(points, to), frame.up, frame.footward);
+  lineAngle(points, from, to, frame.up, frame.footward);
 
 /** Bend of three points, signed by the side on which the middle one stands off the line of the others. */
 function signedBend(points: Points, toward: Vec2): Sloped {
-  const bent = bend(p(points, 0), p(points, 1), p(points, 2));
-  const stands = offChord(p(points, 0), p(points, 1), p(points, 2), toward).value >= 0 ? 1 : -1;
+  const bent = bend(points);
+  const stands = offChord(points, toward).value >= 0 ? 1 : -1;
   return bent.value * stands >= 0 ? bent : negate(bent);
 }
 
-/** How far the pelvis is tilted up on its right, across the picture. */
-const levelOf = (points: Points, toward: Vec2, rightward: Vec2): Sloped =>
-  lineAngle(p(points, 0), p(points, 1), toward, rightward);
-
-const asisWidth = (points: Points): Sloped => span(p(points, 0), p(points, 1));
+/** The client's right across the picture, as the marked left and right say. */
+const rightwardOf = (points: Points, frame: Frame): Vec2 =>
+  dot(line(points, 0, 1), frame.rightward) < 0 ? times(frame.rightward, -1) : frame.rightward;
 
 /** A straight leg in ASIS widths (length of thigh and shank over 0.14 of stature; de Leva 1996, Bell 1990). */
 const legInAsisWidths = 3.4;
+
+/** Seen from the front, from above or from the foot end, a leg much shorter than it is long is bent toward the lens. */
+const isBentTowardLens = (points: Points): boolean =>
+  points.length >= 5 && distance(p(points, 0), p(points, 2)) < 2.6 * distance(p(points, 3), p(points, 4));
 
 export const measureRules: readonly MeasureRule[] = [
   {
@@ -88,7 +92,7 @@ export const measureRules: readonly MeasureRule[] = [
     needs: ['ASIS', 'PS'],
     alongTrunk: true,
     apart: [[0, 1]],
-    read: (points, frame) => spread(tiltOf(points, 1, 0, frame), [1, 0], 2),
+    read: (points, frame) => tiltOf(points, 1, 0, frame),
     swapped: { of: [0, 1], when: (points, frame) => dot(line(points, 1, 0), frame.headward) <= 0 },
   },
   {
@@ -99,8 +103,7 @@ export const measureRules: readonly MeasureRule[] = [
     needs: ['ASIS', 'PSIS'],
     alongTrunk: true,
     apart: [[0, 1]],
-    read: (points, frame) =>
-      negate(spread(lineAngle(p(points, 1), p(points, 0), frame.headward, frame.bellyward), [1, 0], 2)),
+    read: (points, frame) => negate(lineAngle(points, 1, 0, frame.headward, frame.bellyward)),
     swapped: { of: [0, 1], when: (points, frame) => dot(line(points, 1, 0), frame.bellyward) <= 0 },
   },
   {
@@ -111,7 +114,7 @@ export const measureRules: readonly MeasureRule[] = [
     needs: ['STF', 'STB'],
     alongTrunk: true,
     apart: [[0, 1]],
-    read: (points, frame) => spread(tiltOf(points, 1, 0, frame), [1, 0], 2),
+    read: (points, frame) => tiltOf(points, 1, 0, frame),
   },
   {
     id: 'lumbarGap',
@@ -123,7 +126,7 @@ export const measureRules: readonly MeasureRule[] = [
     needsScale: true,
     apart: [[0, 2]],
     read: (points, frame) => {
-      const off = offChord(p(points, 0), p(points, 1), p(points, 2), frame.bellyward);
+      const off = offChord(points, frame.bellyward);
       const mm = frame.mmPerPx ?? Number.NaN;
       return through(off, off.value * mm, mm);
     },
@@ -137,8 +140,8 @@ export const measureRules: readonly MeasureRule[] = [
     needs: ['S2', 'L3', 'T6'],
     apart: [[0, 2]],
     read: (points, frame) => {
-      const chord = spread(span(p(points, 0), p(points, 2)), [0, 2], 3);
-      const share = over(offChord(p(points, 0), p(points, 1), p(points, 2), frame.bellyward), chord);
+      const chord = span(points, 0, 2);
+      const share = over(offChord(points, frame.bellyward), chord);
       const degreesPer = 720 / Math.PI;
       return through(share, degreesPer * Math.atan(2 * share.value), (2 * degreesPer) / (1 + 4 * share.value ** 2));
     },
@@ -165,7 +168,7 @@ export const measureRules: readonly MeasureRule[] = [
     fromNeutral: true,
     compares: 'ratio',
     apart: [[0, 1]],
-    read: (points) => span(p(points, 0), p(points, 1)),
+    read: (points) => span(points, 0, 1),
   },
   {
     id: 'faceAngle',
@@ -174,7 +177,7 @@ export const measureRules: readonly MeasureRule[] = [
     views: ['side', 'above'],
     needs: ['FH', 'CH'],
     apart: [[0, 1]],
-    read: (points, frame) => negate(spread(tiltOf(points, 1, 0, frame), [1, 0], 2)),
+    read: (points, frame) => negate(tiltOf(points, 1, 0, frame)),
   },
   {
     id: 'craniovertebral',
@@ -184,7 +187,7 @@ export const measureRules: readonly MeasureRule[] = [
     positions: upright,
     needs: ['C7', 'TR'],
     apart: [[0, 1]],
-    read: (points, frame) => lineAngle(p(points, 0), p(points, 1), frame.up, frame.bellyward),
+    read: (points, frame) => lineAngle(points, 0, 1, frame.up, frame.bellyward),
   },
   {
     id: 'shoulderEar',
@@ -195,7 +198,8 @@ export const measureRules: readonly MeasureRule[] = [
     fromNeutral: true,
     compares: 'ratio',
     apart: [[0, 1]],
-    read: (points) => span(p(points, 0), p(points, 1)),
+    model: (_, view) => (view === 'front' ? [0.026, 0.03] : [0, 0]),
+    read: (points) => span(points, 0, 1),
   },
   {
     id: 'legElevation',
@@ -231,7 +235,7 @@ export const measureRules: readonly MeasureRule[] = [
       [0, 1],
       [1, 2],
     ],
-    read: (points) => bend(p(points, 0), p(points, 1), p(points, 2)),
+    read: bend,
     report: Math.abs,
   },
   {
@@ -249,9 +253,7 @@ export const measureRules: readonly MeasureRule[] = [
       const thigh = elevation(points, 0, 1, frame);
       const offUpright = ((thigh.value - 90 + 540) % 360) - 180;
       const shank = elevation(points, 1, 2, frame);
-      return Math.abs(offUpright) >= Math.abs(shank.value)
-        ? spread(through(thigh, offUpright, 1), [0, 1], 3)
-        : spread(shank, [1, 2], 3);
+      return Math.abs(offUpright) >= Math.abs(shank.value) ? through(thigh, offUpright, 1) : shank;
     },
     report: Math.abs,
   },
@@ -264,8 +266,9 @@ export const measureRules: readonly MeasureRule[] = [
     needs: ['T6'],
     needsScale: true,
     apart: [],
+    model: () => [0, 10], // the mat's near edge lies some 300 mm nearer to a lens that may look down by 2°
     read: (points, frame) => {
-      const height = along(p(points, 0), frame.matAt, frame.up);
+      const height = along(points, [1], frame.matAt, frame.up);
       const mm = frame.mmPerPx ?? Number.NaN;
       return through(height, height.value * mm, mm);
     },
@@ -301,30 +304,31 @@ export const measureRules: readonly MeasureRule[] = [
     name: 'shoulder over wrist',
     unit: 'ratio',
     views: ['side'],
-    positions: lying,
+    positions: ['fourPoint', 'frontSupport'],
     needs: ['AC', 'WR'],
     apart: [[0, 1]],
-    read: (points, frame) => spread(lean(p(points, 1), p(points, 0), frame.headward), [1, 0], 2),
+    model: () => [0, 0.006],
+    read: (points, frame) => lean(points, 1, 0, frame.headward),
   },
   {
     id: 'hipOverKnee',
     name: 'hip over knee',
     unit: 'ratio',
     views: ['side'],
-    positions: lying,
+    positions: ['supine', 'fourPoint'],
     needs: ['GT', 'LK'],
     apart: [[0, 1]],
-    read: (points, frame) => spread(lean(p(points, 1), p(points, 0), frame.headward), [1, 0], 2),
+    read: (points, frame) => lean(points, 1, 0, frame.headward),
   },
   {
     id: 'kneeOverHip',
     name: 'knee over hip',
     unit: 'ratio',
     views: ['side'],
-    positions: lying,
+    positions: ['supine', 'fourPoint'],
     needs: ['LK', 'GT'],
     apart: [[0, 1]],
-    read: (points, frame) => spread(lean(p(points, 1), p(points, 0), frame.headward), [1, 0], 2),
+    read: (points, frame) => lean(points, 1, 0, frame.headward),
   },
   {
     id: 'pelvicRoll',
@@ -334,10 +338,7 @@ export const measureRules: readonly MeasureRule[] = [
     needs: ['ASIS'],
     paired: ['ASIS'],
     apart: [[0, 1]],
-    read: (points, frame) => {
-      const rightward = dot(line(points, 0, 1), frame.rightward) < 0 ? times(frame.rightward, -1) : frame.rightward;
-      return levelOf(points, frame.up, rightward);
-    },
+    read: (points, frame) => lineAngle(points, 0, 1, frame.up, rightwardOf(points, frame)),
   },
   {
     id: 'pelvicHike',
@@ -349,15 +350,14 @@ export const measureRules: readonly MeasureRule[] = [
     helps: 'SN',
     apart: [[0, 1]],
     read: (points, frame) => {
-      const rightward = dot(line(points, 0, 1), frame.rightward) < 0 ? times(frame.rightward, -1) : frame.rightward;
-      const level = levelOf(points, frame.headward, rightward);
+      const rightward = rightwardOf(points, frame);
+      const level = lineAngle(points, 0, 1, frame.headward, rightward);
       const [left, right, notch] = points;
       if (!left || !right || !notch) return level;
       // From square to the midline, mid-ASIS to the notch, instead of square to the mat.
-      const leaning = lineAngle(middle(left, right), notch, rightward, frame.headward);
-      const [atMiddle = [0, 0], atNotch = [0, 0]] = leaning.slopes;
-      const midline: Sloped = { ...leaning, slopes: [times(atMiddle, 0.5), times(atMiddle, 0.5), atNotch] };
-      return combine(1, spread(level, [0, 1], 3), 1, midline);
+      const leaning = lineAngle([middle(left, right), notch], 0, 1, rightward, frame.headward);
+      const [x = 0, y = 0, notchX = 0, notchY = 0] = leaning.slopes;
+      return sum(level, { ...leaning, slopes: [x / 2, y / 2, x / 2, y / 2, notchX, notchY] });
     },
   },
   {
@@ -369,50 +369,36 @@ export const measureRules: readonly MeasureRule[] = [
     paired: ['ASIS'],
     helps: 'SN',
     apart: [[0, 1]],
+    model: (_, view) => (view === 'foot' ? [0.006, 0.035] : [0.002, 0.01]),
     read: (points, frame) => {
-      const [left, right] = [p(points, 0), p(points, 1)];
-      const notch = points[2];
       // From the notch's line along the mat; without it, from the middle of the mat's edge.
-      const from = notch ?? frame.matMiddle;
-      const off = along(middle(left, right), from, frame.rightward);
-      const half = times(frame.rightward, 0.5);
-      const slopes = notch ? [half, half, times(frame.rightward, -1)] : [half, half];
-      return over({ ...off, slopes }, spread(asisWidth(points), [0, 1], slopes.length));
+      const rightward = rightwardOf(points, frame);
+      const off =
+        points.length > 2
+          ? along(points, [0.5, 0.5, -1], [0, 0], rightward)
+          : along(points, [0.5, 0.5], frame.matMiddle, rightward);
+      return over(off, span(points, 0, 1));
     },
   },
   {
     id: 'kneeTrack',
     name: 'knee over the foot',
     unit: 'ratio',
-    views: ['above', 'front'],
+    views: ['above', 'front', 'foot'],
     needs: ['GT', 'PAT', 'LM'],
     instead: { GT: 'ASIS' },
+    helps: 'ASIS',
+    paired: ['ASIS'],
     sided: 'always',
     apart: [[0, 2]],
     read: (points, frame, side) => {
-      const [hip, knee, ankle] = [p(points, 0), p(points, 1), p(points, 2)];
-      const off = offChord(hip, knee, ankle, times(frame.rightward, side));
-      return over(off, spread(span(hip, ankle), [0, 2], 3));
-    },
-  },
-  {
-    id: 'kneeTrackFoot',
-    name: 'knee over the foot, from the foot end',
-    unit: 'ratio',
-    views: ['foot'],
-    needs: ['GT', 'PAT', 'LM', 'ASIS'],
-    paired: ['ASIS'],
-    sided: 'always',
-    apart: [[3, 4]],
-    read: (points, frame, side) => {
-      // The bent leg stands up from the line hip–ankle, so only what is to the side of it counts.
       const outward = times(frame.rightward, side);
-      const off = along(p(points, 1), middle(p(points, 0), p(points, 2)), outward);
-      const half = times(outward, -0.5);
-      const width = spread(span(p(points, 3), p(points, 4)), [3, 4], 5);
-      const share = over({ ...off, slopes: [half, outward, half, [0, 0], [0, 0]] }, width);
+      if (!isBentTowardLens(points)) return over(offChord(points, outward), span(points, 0, 2));
+      // A bent leg comes toward the lens, away from the line hip–ankle: only what is to the side of it counts.
+      const share = over(along(points, [-0.5, 1, -0.5], [0, 0], outward), span(points, 3, 4));
       return through(share, share.value / legInAsisWidths, 1 / legInAsisWidths);
     },
+    model: (points) => (isBentTowardLens(points) ? [0.008, 0.035] : [0.002, 0.004]),
   },
   {
     id: 'footSpacing',
@@ -422,12 +408,9 @@ export const measureRules: readonly MeasureRule[] = [
     needs: ['HEEL', 'ASIS'],
     paired: ['HEEL', 'ASIS'],
     apart: [[2, 3]],
-    read: (points) =>
-      over(spread(span(p(points, 0), p(points, 1)), [0, 1], 4), spread(span(p(points, 2), p(points, 3)), [2, 3], 4)),
+    model: (_, __, value) => [0.1 * value, 0.18 * value],
+    read: (points) => over(span(points, 0, 1), span(points, 2, 3)),
   },
 ];
 
-/** Measures under which a rule's value goes out: the foot end has its own way of reading the same thing. */
-export const nameUnder = (id: string): string => (id === 'kneeTrackFoot' ? 'kneeTrack' : id);
-
-export const measureIds = [...new Set(measureRules.map(({ id }) => nameUnder(id)))];
+export const measureIds = measureRules.map(({ id }) => id);

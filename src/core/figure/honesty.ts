@@ -4,7 +4,7 @@ import { measure } from '../alignment/measure';
 import type { Measure } from '../alignment/measure';
 import { seeded } from '../random';
 import { pinhole } from './camera';
-import { facts, markShot, nearSideOf, randomBodies, someCamera, trueEye, viewsOf } from './random-look';
+import { facts, markShot, nearSideOf, randomBodies, someCamera, toldLens, trueEye, viewsOf } from './random-look';
 import type { MarkedShot, Shaky } from './random-look';
 
 export type Tally = {
@@ -61,8 +61,12 @@ export function honesty(
     const view = views[Math.floor(i / positions.length) % views.length] ?? 'side';
     const near = nearSideOf(position, view);
     const base = facts(position, view);
-    const read = (shot: MarkedShot, neutral?: MarkedShot): Readonly<Record<string, Measure>> => {
-      const input: MeasureInput = { ...base, ...shot, markingSdPx: 1.5, ...(neutral ? { neutral } : {}) };
+    const read = (
+      shot: MarkedShot,
+      neutral: MarkedShot,
+      lens?: MeasureInput['lens'],
+    ): Readonly<Record<string, Measure>> => {
+      const input: MeasureInput = { ...base, ...shot, markingSdPx: 1.5, neutral, ...(lens ? { lens } : {}) };
       const result = measure(input);
       return result.ok ? result.value.measures : {};
     };
@@ -78,15 +82,17 @@ export function honesty(
     for (const gauss of [first.gauss, mirrored(first.draws)]) {
       let turn = 0;
       const shake: Shaky = { uniform: () => cameraShare[turn++ % 2] ?? 0.5, gauss };
-      const eye = pinhole(someCamera(view, setup, shake));
+      const camera = someCamera(view, setup, shake);
+      const eye = pinhole(camera);
+      const lens = toldLens(camera, view, position, shake);
       const still1 = markShot(view, near, setup, eye, shake, drawn);
       const moved = markShot(view, near, top, eye, shake, drawn);
       const found = markShot(view, near, top, eye, shake, foundAgain);
       const other = markShot(view, near, setup, eye, shake, foundAgain);
       // One set-up has one mat line and one known length.
       const sameLines = (shot: MarkedShot): MarkedShot => ({ ...shot, matLine: still1.matLine, scale: still1.scale });
-      const [rest, now] = [read(still1, still1), read(sameLines(moved), still1)];
-      const again = read(sameLines(found), sameLines(other));
+      const [rest, now] = [read(still1, still1, lens), read(sameLines(moved), still1, lens)];
+      const again = read(sameLines(found), sameLines(other), lens);
       for (const [id, { value, seWithin }] of Object.entries(now)) {
         const [before, trueNow, trueBefore] = [rest[id], truth.top[id], truth.setup[id]];
         if (!before || !trueNow || !trueBefore) continue;

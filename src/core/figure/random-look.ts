@@ -8,7 +8,7 @@ import type { PosedBody } from '../body/skeleton';
 import { keepWithinLimits } from '../body/pose';
 import type { LegPose, Pose } from '../body/pose';
 import type { Body } from '../body/segments';
-import { plus3, radians } from '../geometry';
+import { length3, minus3, plus3, radians } from '../geometry';
 import type { Vec2, Vec3 } from '../geometry';
 import { pinhole } from './camera';
 import type { Camera, Eye } from './camera';
@@ -120,13 +120,13 @@ const matHalf = 305;
 
 /** Mat line and known length as a view shows them: along the mat, or across its end. */
 function references(view: View, body: PosedBody): { mat: readonly [Vec3, Vec3]; rod: readonly [Vec3, Vec3] } {
-  const beside = view === 'above' ? matHalf : matHalf - 60;
+  const beside = matHalf - 60;
   if (view === 'side' || view === 'above') {
     const height = view === 'above' && body.position === 'sideLying' ? pelvisHeight(body) : 9;
     return {
       mat: [
-        [1000, matHalf, 0],
-        [-860, matHalf, 0],
+        [1000, matHalf, view === 'above' ? height : 0],
+        [-860, matHalf, view === 'above' ? height : 0],
       ],
       rod: [
         [560, beside, height],
@@ -146,6 +146,21 @@ function references(view: View, body: PosedBody): { mat: readonly [Vec3, Vec3]; 
     ],
   };
 }
+
+/** How much nearer than the body's middle a careful person says mat line and rod lie. */
+const nearerMm = { matNearerMm: matHalf, knownNearerMm: matHalf - 60 } as const;
+
+/** The lens as that person knows it: its distance paced out, to a tenth. */
+export const toldLens = (
+  camera: Camera,
+  view: View,
+  position: Position,
+  shake: Shaky,
+): NonNullable<MeasureInput['lens']> => ({
+  axis: [camera.widthPx / 2, camera.heightPx / 2],
+  distanceMm: length3(minus3(camera.positionMm, camera.lookAtMm)) * (1 + 0.07 * shake.gauss()),
+  ...(view === 'above' && position === 'sideLying' ? { matNearerMm: 0, knownNearerMm: 0 } : nearerMm),
+});
 
 export type MarkedShot = Pick<MeasureInput, 'landmarks' | 'matLine'> & {
   readonly scale: NonNullable<MeasureInput['scale']>;

@@ -1,0 +1,55 @@
+// A picture's landmarks laid out by number, each bare, left and right: found without building a name.
+import type { Vec2 } from '../geometry';
+import { landmarkInfo, landmarkNames, sidedKey } from './landmarks';
+import type { Landmark, LandmarkKey, Landmarks, Side } from './landmarks';
+
+export type MarkTable = readonly (Vec2 | undefined)[];
+
+/** Places of a landmark's three marks in the table. */
+const bare = 0;
+const left = 1;
+const right = 2;
+const wide = 3;
+
+const keys: readonly LandmarkKey[] = landmarkNames.flatMap((name) => [name, sidedKey(name, 'L'), sidedKey(name, 'R')]);
+const slotOfKey = new Map<string, number>(keys.map((key, slot) => [key, slot]));
+
+export const numberOf = Object.fromEntries(landmarkNames.map((name, i) => [name, i])) as Readonly<
+  Record<Landmark, number>
+>;
+export const keyAt = (slot: number): LandmarkKey => keys[slot] ?? 'ASIS';
+export const nameAt = (slot: number): Landmark => landmarkNames[Math.floor(slot / wide)] ?? 'ASIS';
+
+/** Spread of finding each again and its distance from the body's middle, by slot. */
+export const findingSdMm: readonly number[] = keys.map((_, slot) => landmarkInfo[nameAt(slot)].findingSdMm);
+export const depthMm: readonly number[] = keys.map((_, slot) => landmarkInfo[nameAt(slot)].depthMm);
+
+export function layOut(landmarks: Landmarks): MarkTable {
+  const table = new Array<Vec2 | undefined>(keys.length).fill(undefined);
+  for (const key in landmarks) {
+    const slot = slotOfKey.get(key);
+    if (slot !== undefined) table[slot] = landmarks[key as LandmarkKey];
+  }
+  return table;
+}
+
+/** Slot of a landmark of one side. */
+export const sidedSlot = (number: number, side: Side): number => number * wide + (side === 'L' ? left : right);
+
+/** Slot of the mark to take for a landmark: unsided, else the near side's, else the far one's; −1 where none is set. */
+export function nearSlot(table: MarkTable, number: number, near: Side): number {
+  const first = number * wide;
+  if (table[first + bare]) return first + bare;
+  const [own, other] = near === 'L' ? [left, right] : [right, left];
+  if (table[first + own]) return first + own;
+  return table[first + other] ? first + other : -1;
+}
+
+/** + on the near side or unsided, − on the far side. */
+export function nearness(slot: number, near: Side): 1 | -1 {
+  const place = slot % wide;
+  return (place === left && near === 'R') || (place === right && near === 'L') ? -1 : 1;
+}
+
+export const sideAt = (slot: number): Side | undefined =>
+  slot % wide === left ? 'L' : slot % wide === right ? 'R' : undefined;
