@@ -3,6 +3,8 @@ import { compare } from '@/core/alignment/compare';
 import { compareInput, judgeInput, measureInput } from '@/core/alignment/input';
 import { judge } from '@/core/alignment/judge';
 import { measure } from '@/core/alignment/measure';
+import { poleInput, readPole } from '@/core/alignment/pole';
+import { agree, agreeInput } from '@/core/agreement/agree';
 import { breath, breathInput } from '@/core/breathing/timeline';
 import { failure, parse, success } from '@/core/result';
 import type { Result } from '@/core/result';
@@ -22,6 +24,8 @@ const verbs: Readonly<Record<string, Verb>> = {
   judge: verb(judgeInput, (input) => judge(input, repertoire)),
   compare: verb(compareInput, (input) => success(compare(input))),
   breath: verb(breathInput, breath),
+  agree: verb(agreeInput, agree),
+  pole: verb(poleInput, (input) => success(readPole(input))),
 };
 
 /** Answers one verb with JSON text; every failure is a value. */

@@ -3,17 +3,23 @@ import { measureRules } from './rules';
 import type { Unit } from './rules';
 import type { Interval } from './probability';
 
-const extraUnits: Readonly<Record<string, Unit>> = {
-  pelvicHike: 'deg',
-  pelvicShift: 'ratio',
-  kneeTrack: 'ratio',
-  poleGap: 'mm',
+/** Measures that no picture gives. */
+const otherMeasures: Readonly<Record<string, { readonly name: string; readonly unit: Unit }>> = {
+  cuffPressure: { name: 'pressure under the low back', unit: 'mmHg' },
+  neckGap: { name: 'gap behind the neck', unit: 'mm' },
 };
 
-export const unitOf = (measure: string): Unit =>
-  measureRules.find(({ id }) => id === measure)?.unit ?? extraUnits[measure] ?? 'deg';
+/** A measure told of one limb goes by the same rule. */
+const bare = (measure: string): string => measure.replace(/_[LR]$/, '');
 
-export const nameOf = (measure: string): string => measureRules.find(({ id }) => id === measure)?.name ?? measure;
+export const unitOf = (measure: string): Unit =>
+  measureRules.find(({ id }) => id === bare(measure))?.unit ?? otherMeasures[bare(measure)]?.unit ?? 'deg';
+
+export function nameOf(measure: string): string {
+  const id = bare(measure);
+  const name = measureRules.find((rule) => rule.id === id)?.name ?? otherMeasures[id]?.name ?? id;
+  return id === measure ? name : `${name}, ${measure.endsWith('_L') ? 'left' : 'right'}`;
+}
 
 const minusSign = '−';
 const signed = (text: string, value: number): string =>
@@ -28,6 +34,9 @@ const unsigned: ReadonlySet<string> = new Set([
   'lumbarGap',
   'lumbarCurve',
   'curlHeight',
+  'cuffPressure',
+  'neckGap',
+  'footSpacing',
 ]);
 
 /** A value with its unit: `+9°`, `12 mm`, `1.04`; errors and unsigned measures without a plus. */
@@ -36,18 +45,19 @@ export function formatMeasure(measure: string, value: number, as: 'value' | 'err
   const digits = unit === 'ratio' ? 2 : as === 'error' || Math.abs(value) < 10 ? 1 : 0;
   const text = value.toFixed(digits);
   const figure =
-    as === 'error' || unit === 'ratio' || (unsigned.has(measure) && value >= 0)
+    as === 'error' || unit === 'ratio' || (unsigned.has(bare(measure)) && value >= 0)
       ? text.replace('-', minusSign)
       : signed(text, value);
-  return unit === 'deg' ? `${figure}°` : unit === 'mm' ? `${figure} mm` : figure;
+  return unit === 'deg' ? `${figure}°` : unit === 'ratio' ? figure : `${figure} ${unit === 'mmHg' ? 'mmHg' : 'mm'}`;
 }
 
 /** An interval: `−5…+5°`, `up to 8°`. */
 export function formatInterval(measure: string, [lo, hi]: Interval): string {
-  const suffix = unitOf(measure) === 'deg' ? '°' : unitOf(measure) === 'mm' ? ' mm' : '';
+  const unit = unitOf(measure);
+  const suffix = unit === 'deg' ? '°' : unit === 'ratio' ? '' : ` ${unit}`;
   const plain = (value: number) =>
     formatMeasure(measure, value)
-      .replace(/[°]| mm/g, '')
+      .replace(/[°]| mmHg| mm/g, '')
       .replace(/\.0$/, '');
   if (lo === null) return hi === null ? 'anything' : `up to ${plain(hi)}${suffix}`;
   if (hi === null) return `at least ${plain(lo)}${suffix}`;

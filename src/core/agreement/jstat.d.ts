@@ -1,0 +1,4 @@
+declare module 'jstat' {
+  /** The part of the library that is used here. */
+  export const jStat: { readonly centralF: { inv(p: number, df1: number, df2: number): number } };
+}

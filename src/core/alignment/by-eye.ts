@@ -1,0 +1,51 @@
+// Grades given by eye, as values: five steps a block, from far back to far forward.
+import type { OwnEye } from '../agreement/repeats';
+import { leastPairs } from '../agreement/repeats';
+import type { Estimate, Position, View } from './input';
+import { isUpright } from './frame';
+
+export const grades = [-2, -1, 0, 1, 2] as const;
+export type Grade = (typeof grades)[number];
+
+/** Degrees at the centre of each step. */
+const centreDeg: Readonly<Record<Grade, number>> = { [-2]: -10, [-1]: -4, 0: 0, 1: 4, 2: 10 };
+
+/** Spread of an eye that has not been trained against pictures, degrees. */
+export const untrainedSdDeg = 5;
+
+export type EyeBlock = {
+  readonly block: 'head' | 'ribs' | 'pelvis';
+  readonly measure: string;
+  /** What the step below and above level is called. */
+  readonly low: string;
+  readonly high: string;
+};
+
+const inProfile: readonly EyeBlock[] = [
+  { block: 'head', measure: 'faceAngle', low: 'chin tucked', high: 'chin lifted' },
+  { block: 'ribs', measure: 'ribFlare', low: 'ribs pressed', high: 'ribs flared' },
+  { block: 'pelvis', measure: 'pelvicTilt', low: 'tucked', high: 'arched' },
+];
+const fromTheEnd: readonly EyeBlock[] = [
+  { block: 'pelvis', measure: 'pelvicRoll', low: 'left side up', high: 'right side up' },
+];
+const fromAbove: readonly EyeBlock[] = [
+  { block: 'pelvis', measure: 'pelvicHike', low: 'left side hiked', high: 'right side hiked' },
+];
+
+/** The blocks that can be graded from where one stands. */
+export function eyeBlocks(position: Position, view: View): readonly EyeBlock[] {
+  if (view === 'side') return inProfile;
+  if (view === 'above') return position === 'sideLying' ? inProfile : fromAbove;
+  if (view === 'front' && isUpright(position)) return [...fromTheEnd, ...fromAbove];
+  return fromTheEnd;
+}
+
+/**
+ * A grade as degrees from level, with this observer's own bias taken off and own spread as its error, once there are
+ * enough pairs; else 5°. `level`: what counts as level (own neutral is 0; the middle of a target otherwise).
+ */
+export function readEye(grade: Grade, level = 0, own?: OwnEye): Estimate {
+  const trained = own && own.n >= leastPairs ? own : undefined;
+  return { value: level + centreDeg[grade] - (trained?.bias ?? 0), se: trained?.sd ?? untrainedSdDeg };
+}
