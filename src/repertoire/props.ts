@@ -47,4 +47,11 @@ export const props: readonly Prop[] = [
     placement: 'Under both calves, thighs upright.',
     whichWay: 'Long side across the mat, near enough for the knees to stand over the hips.',
   },
+  {
+    id: 'pole',
+    name: 'long pole',
+    placement: 'Along the back, touching the back of the pelvis, the mid-back and the back of the skull.',
+    whichWay: 'One hand holds it behind the neck, the other behind the low back, palms away from each other.',
+    notWhen: 'Not when the skull reaches it only with the chin lifted.',
+  },
 ];

@@ -3,7 +3,7 @@ import type { School, Stance } from '@/core/knowledge/entries';
 const level = [-5, 5] as const;
 const imprinted = [-12, -4] as const;
 const tilts = (interval: readonly [number, number], whenBothLegsUp?: readonly [number, number]) =>
-  (['pelvicTilt', 'pelvicTiltPsis'] as const).map((measure) => ({
+  (['pelvicTilt', 'pelvicTiltPsis', 'pelvicTiltStrip'] as const).map((measure) => ({
     measure,
     interval: [...interval] as [number, number],
     ...(whenBothLegsUp ? { whenBothLegsUp: [...whenBothLegsUp] as [number, number] } : {}),

@@ -1,7 +1,8 @@
 // The shapes of the repertoire's entries. The data lies in src/repertoire; nothing here knows any one exercise.
 import * as v from 'valibot';
 import { phases, positions, views } from '../alignment/input';
-import { legPose } from '../body/pose';
+import { poseShape } from '../body/pose';
+import type { Pose } from '../body/pose';
 
 const id = v.pipe(v.string(), v.regex(/^[a-z][A-Za-z0-9]*$/));
 const text = v.pipe(v.string(), v.trim(), v.nonEmpty());
@@ -86,7 +87,9 @@ export const exercise = v.strictObject({
         name: text,
         change: text,
         bothLegsUp: v.boolean(),
-        top: v.strictObject({ left: legPose, right: legPose }),
+        /** Before anything moves; hook lying when left out. */
+        start: v.optional(poseShape),
+        top: poseShape,
         dose,
       }),
     ),
@@ -98,6 +101,9 @@ export const exercise = v.strictObject({
 });
 export type Exercise = v.InferOutput<typeof exercise>;
 export type Level = Exercise['levels'][number];
+
+/** The pose before anything moves. */
+export const startOf = ({ start }: Level): Pose => start ?? { left: { kind: 'footDown' }, right: { kind: 'footDown' } };
 
 export const correctionKinds = ['verbal', 'image', 'touch', 'prop', 'modification', 'stepBack'] as const;
 export type CorrectionKind = (typeof correctionKinds)[number];

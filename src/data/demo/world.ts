@@ -8,7 +8,7 @@ export const demoStudio = {
   name: 'The Boathouse at Sallow Reach',
   school: 'evenKeel',
   stances: {},
-  props: ['thinPad', 'rolledTowel', 'foldedTowel', 'inclinePillow', 'smallBall', 'elasticBand', 'box'],
+  props: ['pole', 'thinPad', 'rolledTowel', 'foldedTowel', 'inclinePillow', 'smallBall', 'elasticBand', 'box'],
   timeZone: 'Europe/London',
 };
 

@@ -19,6 +19,9 @@ export const legFloat: Exercise = {
   watches: [
     { measure: 'pelvicTilt', phases: ['out', 'hold', 'back'], stance: 'supinePelvis' },
     { measure: 'pelvicTiltPsis', phases: ['out', 'hold', 'back'], stance: 'supinePelvis' },
+    { measure: 'pelvicTiltStrip', phases: ['out', 'hold', 'back'], stance: 'supinePelvis' },
+    { measure: 'cuffPressure', phases: ['out', 'hold', 'back'] },
+    { measure: 'pelvicShift', phases: ['out', 'hold', 'back'] },
     { measure: 'lumbarGap', phases: ['out', 'hold', 'back'] },
     { measure: 'pelvicRoll', phases: ['out', 'hold', 'back'] },
     { measure: 'ribFlare', phases: ['out', 'hold', 'back'] },
@@ -30,6 +33,11 @@ export const legFloat: Exercise = {
     {
       view: 'side',
       where: 'Beside the mat, level with the pelvis, three metres away.',
+      top: 'one leg in tabletop, the other foot down',
+    },
+    {
+      view: 'foot',
+      where: 'At the foot end, lens a hand above the knees, three metres away.',
       top: 'one leg in tabletop, the other foot down',
     },
   ],
@@ -56,5 +64,5 @@ export const legFloat: Exercise = {
     { name: 'out lifting', pattern: 'in 3 ready, out 3 lift, in 3 lower' },
     { name: 'in to pause', pattern: 'in 4 ready, out 4 lift, in 2 pause, out 4 lower' },
   ],
-  faults: ['arch', 'tuck', 'lowBackPops', 'roll', 'flare', 'overBraced', 'chinUp', 'chinJam', 'tabletopLost'],
+  faults: ['arch', 'tuck', 'lowBackPops', 'roll', 'shift', 'flare', 'overBraced', 'chinUp', 'chinJam', 'tabletopLost'],
 };

@@ -16,6 +16,11 @@ export const march: Exercise = {
       where: 'Beside the mat, level with the pelvis, three metres away.',
       top: 'the leg or legs at the top of this level',
     },
+    {
+      view: 'foot',
+      where: 'At the foot end, lens a hand above the knees, three metres away.',
+      top: 'the leg or legs at the top of this level',
+    },
   ],
   levels: [
     {
