@@ -1,12 +1,18 @@
 import { SequelizeStorage, Umzug } from 'umzug';
 import type { Sequelize } from 'sequelize';
 import * as first from './migrations/001-first';
+import * as everyWay from './migrations/002-every-way-of-looking';
 
 /** Brings the tables to the newest shape; returns the names of the migrations that ran. */
 export async function migrate(sequelize: Sequelize): Promise<string[]> {
   const umzug = new Umzug({
     migrations: [
       { name: '001-first', up: ({ context }) => first.up(context), down: ({ context }) => first.down(context) },
+      {
+        name: '002-every-way-of-looking',
+        up: ({ context }) => everyWay.up(context),
+        down: ({ context }) => everyWay.down(context),
+      },
     ],
     context: sequelize.getQueryInterface(),
     storage: new SequelizeStorage({

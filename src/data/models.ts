@@ -8,6 +8,11 @@ import type {
   ModelStatic,
   Sequelize,
 } from 'sequelize';
+import type { View } from '@/core/alignment/input';
+import type { Role as PictureRole } from '@/core/alignment/look';
+import type { RepeatedMarks } from '@/core/agreement/repeats';
+import type { Setting } from '@/core/alignment/setting';
+import type { PubicMark } from '@/core/knowledge/consent';
 import type { Role, StoredDose, StoredMarks } from './types';
 
 const { BOOLEAN, DATE, DATEONLY, DOUBLE, INTEGER, JSON: JSON_TYPE, STRING, TEXT, UUID } = DataTypes;
@@ -32,6 +37,7 @@ export class User extends Model<Attributes<User>, Creation<User>> {
   declare name: string;
   declare role: Role;
   declare passwordHash: string;
+  declare fingerMm: CreationOptional<number | null>;
   declare createdAt: Date;
 }
 
@@ -59,6 +65,7 @@ export class Client extends Model<Attributes<Client>, Creation<Client>> {
   declare sex: 'f' | 'm' | null;
   declare school: string | null;
   declare touchConsent: boolean;
+  declare pubicMark: CreationOptional<PubicMark>;
   declare note: string;
   declare createdAt: Date;
 }
@@ -120,10 +127,31 @@ export class LookPicture extends Model<Attributes<LookPicture>, Creation<LookPic
   declare id: string;
   declare studioId: string;
   declare lookId: string;
-  declare role: 'setup' | 'top' | 'retest';
+  declare role: PictureRole;
+  declare view: CreationOptional<View>;
+  declare setting: CreationOptional<Setting | null>;
   declare pictureId: string;
   declare marks: StoredMarks;
   declare updatedAt: CreationOptional<Date>;
+}
+
+export class LookReading extends Model<Attributes<LookReading>, Creation<LookReading>> {
+  declare id: string;
+  declare studioId: string;
+  declare lookId: string;
+  declare role: PictureRole;
+  declare method: 'hand' | 'eye';
+  declare measure: string;
+  declare taken: number;
+  declare updatedAt: Date;
+}
+
+export class MarkingRounds extends Model<Attributes<MarkingRounds>, Creation<MarkingRounds>> {
+  declare id: string;
+  declare studioId: string;
+  declare userId: string;
+  declare rounds: RepeatedMarks;
+  declare createdAt: Date;
 }
 
 export class Trial extends Model<Attributes<Trial>, Creation<Trial>> {
@@ -199,6 +227,7 @@ export function defineModels(sequelize: Sequelize): void {
     name: STRING,
     role: STRING,
     passwordHash: STRING,
+    fingerMm: DOUBLE,
     createdAt: DATE(3),
   });
   define(Session, 'sessions', {
@@ -223,6 +252,7 @@ export function defineModels(sequelize: Sequelize): void {
     sex: STRING,
     school: STRING,
     touchConsent: BOOLEAN,
+    pubicMark: STRING,
     note: TEXT,
     createdAt: DATE(3),
   });
@@ -280,9 +310,28 @@ export function defineModels(sequelize: Sequelize): void {
     studioId,
     lookId: UUID,
     role: STRING,
+    view: STRING,
+    setting: json('setting'),
     pictureId: UUID,
     marks: json('marks'),
     updatedAt: DATE(3),
+  });
+  define(LookReading, 'look_readings', {
+    id,
+    studioId,
+    lookId: UUID,
+    role: STRING,
+    method: STRING,
+    measure: STRING,
+    taken: DOUBLE,
+    updatedAt: DATE(3),
+  });
+  define(MarkingRounds, 'marking_rounds', {
+    id,
+    studioId,
+    userId: UUID,
+    rounds: json('rounds'),
+    createdAt: DATE(3),
   });
   define(Trial, 'trials', {
     id,

@@ -1,6 +1,9 @@
 // Plain values that stores take and give.
 import type { KeptReading } from '@/core/alignment/kept';
+import type { View } from '@/core/alignment/input';
 import type { Marks, Role as PictureRole } from '@/core/alignment/look';
+import type { Setting } from '@/core/alignment/setting';
+import type { PubicMark } from '@/core/knowledge/consent';
 import type { ConditionOnFile } from '@/core/knowledge/conditions';
 import type { Dose } from '@/core/progression/dose';
 
@@ -31,6 +34,7 @@ export type ClientCard = {
   readonly sex: 'f' | 'm' | null;
   readonly school: string | null;
   readonly touchConsent: boolean;
+  readonly pubicMark: PubicMark;
   readonly note: string;
   readonly conditions: readonly ConditionOnFile[];
 };
@@ -53,7 +57,21 @@ export type PictureCard = {
   readonly originalHeight: number;
 };
 
-export type LookPictureCard = PictureCard & { readonly role: PictureRole; readonly marks: StoredMarks };
+export type LookPictureCard = PictureCard & {
+  readonly role: PictureRole;
+  readonly view: View;
+  /** Null for pictures kept before settings were: then as the look says. */
+  readonly setting: Setting | null;
+  readonly marks: StoredMarks;
+};
+
+/** What a hand or an eye told of a moment, as it was taken: degrees, fingers, mmHg, or a grade. */
+export type TakenReading = {
+  readonly role: PictureRole;
+  readonly method: 'hand' | 'eye';
+  readonly measure: string;
+  readonly taken: number;
+};
 
 export type LookCard = {
   readonly id: string;
@@ -61,7 +79,6 @@ export type LookCard = {
   readonly instructor: string;
   readonly exercise: string;
   readonly level: number;
-  readonly view: 'side';
   readonly headEnd: 'left' | 'right';
   readonly school: string;
   readonly stances: Readonly<Record<string, string>>;
@@ -72,6 +89,7 @@ export type LookCard = {
   readonly keptAt: Date | null;
   readonly result: KeptReading | null;
   readonly pictures: readonly LookPictureCard[];
+  readonly readings: readonly TakenReading[];
 };
 
 export type DoseCard = StoredDose & {

@@ -3,7 +3,9 @@
 import { useMemo } from 'react';
 import styled from 'styled-components';
 import { levelLines } from '@/core/alignment/levels';
-import type { LevelLine } from '@/core/alignment/levels';
+import type { Band, JointAngle, LevelLine } from '@/core/alignment/levels';
+import { minus, plus, rotate, times, unit as unitOf } from '@/core/geometry';
+import type { Vec2 } from '@/core/geometry';
 import type { Marks } from '@/core/alignment/look';
 
 export type ShownPicture = {
@@ -25,9 +27,23 @@ const Sheet = styled.svg`
 `;
 
 /** Lines of head, ribs, pelvis and leg as they are, dashed where they would be level; an out-of-level block in the warm colour. */
-export function Levels({ lines, out, unit }: { lines: readonly LevelLine[]; out: ReadonlySet<string>; unit: number }) {
+export function Levels({
+  lines,
+  bands = [],
+  out,
+  unit,
+}: {
+  lines: readonly LevelLine[];
+  bands?: readonly Band[];
+  out: ReadonlySet<string>;
+  unit: number;
+}) {
   return (
     <g strokeLinecap="round" pointerEvents="none">
+      {bands.map(({ block, lo, hi }) => {
+        const level = lines.find((line) => line.block === block)?.level;
+        return level && <path key={block} d={fan(level, lo, hi)} fill="#dbe85a" fillOpacity={0.26} />;
+      })}
       {lines.map(({ block, line: [a, b], level }) => {
         const isOut = out.has(block) || (out.has('legs') && (block === 'thigh' || block === 'shank'));
         return (
@@ -71,6 +87,58 @@ export function Levels({ lines, out, unit }: { lines: readonly LevelLine[]; out:
               stroke={isOut ? '#ff8a5c' : '#dbe85a'}
               strokeWidth={3 * unit}
             />
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+/** The fan a line may turn through about its middle, in radians of the picture. */
+function fan([a, b]: readonly [Vec2, Vec2], lo: number, hi: number): string {
+  const centre: Vec2 = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
+  const arm = minus(b, centre);
+  const wing = (direction: Vec2) => {
+    const [p, q] = [plus(centre, rotate(direction, lo)), plus(centre, rotate(direction, hi))];
+    return `M${centre[0]} ${centre[1]}L${p[0]} ${p[1]}L${q[0]} ${q[1]}Z`;
+  };
+  return wing(arm) + wing(times(arm, -1));
+}
+
+/** Angles at the joints, with their degrees. */
+export function JointAngles({ joints, unit }: { joints: readonly JointAngle[]; unit: number }) {
+  return (
+    <g pointerEvents="none">
+      {joints.map(({ name, at, arms, deg }) => {
+        const [first, second] = arms.map((arm) => unitOf(minus(arm, at))) as [Vec2, Vec2];
+        const r = 30 * unit;
+        const [p, q] = [plus(at, times(first, r)), plus(at, times(second, r))];
+        const turns = first[0] * second[1] - first[1] * second[0] > 0 ? 1 : 0;
+        const between = plus(first, second);
+        const out = Math.hypot(...between) > 0.05 ? unitOf(between) : rotate(first, Math.PI / 2);
+        const text = plus(at, times(out, r * 1.75));
+        return (
+          <g key={name}>
+            <path
+              d={`M${p[0]} ${p[1]}A${r} ${r} 0 0 ${turns} ${q[0]} ${q[1]}`}
+              fill="none"
+              stroke="#ffffff"
+              strokeWidth={1.8 * unit}
+            />
+            <text
+              x={text[0]}
+              y={text[1]}
+              fontSize={15 * unit}
+              fontWeight={700}
+              textAnchor="middle"
+              dominantBaseline="middle"
+              fill="#ffffff"
+              stroke="#0d1518"
+              strokeWidth={3.6 * unit}
+              paintOrder="stroke"
+            >
+              {Math.round(deg)}°
+            </text>
           </g>
         );
       })}

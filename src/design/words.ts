@@ -1,4 +1,4 @@
-import type { View } from '@/core/alignment/input';
+import type { Position, View } from '@/core/alignment/input';
 
 /** Where to stand or set the camera. */
 export const fromWhere: Readonly<Record<View, string>> = {
@@ -8,4 +8,15 @@ export const fromWhere: Readonly<Record<View, string>> = {
   above: 'from above',
   front: 'from the front',
   behind: 'from behind',
+};
+
+export const positionNames: Readonly<Record<Position, string>> = {
+  supine: 'on the back',
+  prone: 'on the front',
+  sideLying: 'on the side',
+  fourPoint: 'on hands and knees',
+  frontSupport: 'in front support',
+  sitting: 'sitting',
+  kneeling: 'kneeling',
+  standing: 'standing',
 };

@@ -46,7 +46,7 @@ const dose: StoredDose = {
   setS: 41,
   breathsPerMinute: 10,
 };
-const emptyResult = { neutral: {}, baseline: [], retest: [], target: {}, verdict: null };
+const emptyResult = { neutral: {}, methods: {}, back: [], baseline: [], retest: [], target: {}, verdict: null };
 const begin = async (who: Who, clientId: string): Promise<string> => {
   const look = await startLook(who, {
     clientId,

@@ -44,6 +44,7 @@ export const someone: NewClient = {
   sex: null,
   school: null,
   touchConsent: false,
+  pubicMark: 'notAsked',
   note: '',
   conditions: ['neck'],
 };

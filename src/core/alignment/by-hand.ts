@@ -1,5 +1,4 @@
 // What hands, tapes and cuffs tell: each reading as a value with its error, the same kind of thing as a measured picture gives.
-import * as v from 'valibot';
 import type { Estimate, Position } from './input';
 import { positions } from './input';
 
@@ -112,15 +111,7 @@ export const handRules: readonly HandRule[] = [
 export const handRuleOf = (measure: string, position: Position): HandRule | undefined =>
   handRules.find((rule) => rule.measure === measure && rule.positions.includes(position));
 
-export const handReading = v.strictObject({
-  measure: v.picklist(
-    handRules.map(({ measure }) => measure),
-    'is not something read by hand',
-  ),
-  /** In what its tool counts. */
-  read: v.pipe(v.number('is not a number'), v.finite('is not a finite number')),
-});
-export type HandReading = v.InferOutput<typeof handReading>;
+export type HandReading = { readonly measure: string; readonly read: number };
 
 export type HandEstimate = Estimate & { readonly measure: string; readonly seBetween: number };
 

@@ -1,6 +1,7 @@
 // What is stored of a reading: enough to show it as it was judged then, whatever the rules become.
 import * as v from 'valibot';
 import { severities, verdicts } from './judge';
+import { methods } from './look';
 import type { LookReading } from './look';
 
 const estimate = v.object({ value: v.number(), se: v.number() });
@@ -21,7 +22,10 @@ const finding = v.object({
 export const keptReading = v.object({
   /** Tilt in the set-up picture, with the error between set-ups (null without a scale). */
   neutral: v.record(v.string(), v.object({ value: v.number(), se: limit })),
+  /** Which method each measure came from; looks kept before there were several had pictures only. */
+  methods: v.optional(v.record(v.string(), v.picklist(methods)), {}),
   baseline: v.array(finding),
+  back: v.optional(v.array(finding), []),
   retest: v.array(finding),
   target: v.record(
     v.string(),
@@ -47,14 +51,17 @@ export const keptReading = v.object({
 });
 export type KeptReading = v.InferOutput<typeof keptReading>;
 
-export function keepReading({ pictures: { setup }, baseline, retest, verdict }: LookReading): KeptReading {
-  const atRest = setup.state === 'read' ? Object.entries(setup.measured.measures) : [];
+export function keepReading({ told, baseline, back, retest, verdict }: LookReading): KeptReading {
+  const atRest = Object.entries(told.setup).filter(([, { fromLevel }]) => !fromLevel);
+  const methods = Object.entries({ ...told.top, ...told.retest }).map(([id, { method }]) => [id, method]);
   return {
     neutral: Object.fromEntries(atRest.map(([id, { value, seBetween }]) => [id, { value, se: seBetween ?? null }])),
+    methods: Object.fromEntries(methods),
+    back: [...(back?.findings ?? [])],
     baseline: [...(baseline?.findings ?? [])],
     retest: [...(retest?.findings ?? [])],
     target: Object.fromEntries(
-      Object.entries({ ...baseline?.target, ...retest?.target }).map(([id, { interval, ...rest }]) => [
+      Object.entries({ ...baseline?.target, ...back?.target, ...retest?.target }).map(([id, { interval, ...rest }]) => [
         id,
         { ...rest, interval: [interval[0], interval[1]] },
       ]),

@@ -63,3 +63,36 @@ export function levelLines(marks: Marks, setup?: Marks): LevelLine[] {
   }
   return lines;
 }
+
+/** Where a block may lean within its target: a fan about its middle, from its level line. */
+export type Band = { readonly block: LevelLine['block']; readonly lo: number; readonly hi: number };
+
+export type JointAngle = {
+  readonly name: string;
+  readonly at: Vec2;
+  /** Points on both arms of the angle. */
+  readonly arms: readonly [Vec2, Vec2];
+  readonly deg: number;
+};
+
+const joints: readonly (readonly [string, Landmark, Landmark, Landmark])[] = [
+  ['hip', 'AC', 'GT', 'LK'],
+  ['hip', 'SN', 'GT', 'LK'],
+  ['knee', 'GT', 'LK', 'LM'],
+  ['shoulder', 'GT', 'AC', 'WR'],
+];
+
+/** The angle between the two arms at each marked joint, in the picture's plane: 180 is straight. */
+export function jointAngles({ landmarks }: Marks): JointAngle[] {
+  const found: JointAngle[] = [];
+  for (const [name, from, at, to] of joints) {
+    if (found.some((one) => one.name === name)) continue;
+    const [a, b, c] = [landmarks[from], landmarks[at], landmarks[to]];
+    if (!a || !b || !c) continue;
+    const [first, second] = [minus(a, b), minus(c, b)];
+    if (length(first) === 0 || length(second) === 0) continue;
+    const cosine = (first[0] * second[0] + first[1] * second[1]) / (length(first) * length(second));
+    found.push({ name, at: b, arms: [a, c], deg: (Math.acos(Math.min(1, Math.max(-1, cosine))) * 180) / Math.PI });
+  }
+  return found;
+}

@@ -1,12 +1,15 @@
-// One bench visit as a calculation: the set-up picture, the top of the movement, the retest → levels, findings, verdict.
+// One bench visit as a calculation: set-up, top of the movement, way back, retest, from several sides and by several
+// methods → levels, findings, verdict.
 import * as v from 'valibot';
 import type { Repertoire } from '../knowledge/entries';
 import { entry } from '../knowledge/entries';
+import { middle } from '../geometry';
+import type { Vec2 } from '../geometry';
 import { success } from '../result';
 import type { Failure, Result } from '../result';
 import { compare } from './compare';
 import type { Comparison } from './compare';
-import type { Estimate, MeasureInput, Phase, View } from './input';
+import type { Estimate, MeasureInput, Phase, Position, View } from './input';
 import { measureInput } from './input';
 import { isLandmarkKey } from './landmarks';
 import type { Landmarks } from './landmarks';
@@ -15,9 +18,12 @@ import type { Finding, JudgeOutput } from './judge';
 import { measure } from './measure';
 import type { MeasureOutput } from './measure';
 import type { Interval } from './probability';
+import { cameraOf, directionsOf } from './setting';
+import type { PictureSize, Setting } from './setting';
 
-export const roles = ['setup', 'top', 'retest'] as const;
+export const roles = ['setup', 'top', 'back', 'retest'] as const;
 export type Role = (typeof roles)[number];
+const phaseOf: Readonly<Record<Role, Phase>> = { setup: 'start', top: 'hold', back: 'back', retest: 'hold' };
 
 const { matLine, scale, landmarks } = measureInput.entries;
 
@@ -26,6 +32,8 @@ export const marksInput = v.strictObject({
   matLine: v.nullable(matLine),
   scale: v.nullable(v.strictObject({ ...scale.wrapped.entries, mm: v.nullable(scale.wrapped.entries.mm) })),
   landmarks,
+  /** Landmarks that cannot be seen, and why. */
+  hidden: v.optional(v.record(v.string(), v.pipe(v.string(), v.maxLength(120)))),
 });
 export type Marks = v.InferOutput<typeof marksInput>;
 
@@ -34,26 +42,42 @@ export const noMarks: Marks = { matLine: null, scale: null, landmarks: {} };
 /** Spread of marks set by hand, in pixels of the picture as it is shown. */
 export const handMarkingSdPx = 1.5;
 
-/** The same in pixels of the original, of which a large picture is kept and shown smaller. */
-export const markingSdFor = ({
-  width,
-  originalWidth,
-}: {
-  readonly width: number;
-  readonly originalWidth: number;
-}): number => handMarkingSdPx * Math.max(1, originalWidth / width);
+/** The same in pixels of the original, of which a large picture is kept and shown smaller. `own`: this instructor's. */
+export const markingSdFor = (
+  { width, originalWidth }: { readonly width: number; readonly originalWidth: number },
+  own: number = handMarkingSdPx,
+): number => own * Math.max(1, originalWidth / width);
 
-export type MarkedPicture = { readonly marks: Marks; readonly markingSdPx: number };
+export type MarkedPicture = {
+  readonly marks: Marks;
+  readonly markingSdPx: number;
+  readonly setting: Setting;
+  readonly size: PictureSize;
+};
+
+export const methods = ['picture', 'hand', 'eye'] as const;
+export type Method = (typeof methods)[number];
+
+/** What a hand or an eye told. `fromLevel`: already a departure from level, as a grade is. */
+export type OtherReading = {
+  readonly method: 'hand' | 'eye';
+  readonly measure: string;
+  readonly value: number;
+  readonly seWithin: number;
+  readonly seBetween: number;
+  readonly fromLevel: boolean;
+};
 
 export type LookInput = {
   readonly exercise: string;
   readonly level: number;
-  readonly view: View;
-  readonly headEnd: 'left' | 'right';
   readonly school: string;
   readonly stances: Readonly<Record<string, string>>;
   readonly conditions: readonly string[];
-  readonly pictures: Readonly<Partial<Record<Role, MarkedPicture>>>;
+  readonly pictures: Readonly<Partial<Record<Role, Readonly<Partial<Record<View, MarkedPicture>>>>>>;
+  readonly readings?: Readonly<Partial<Record<Role, readonly OtherReading[]>>>;
+  /** Own neutral of earlier dates, for when there is no set-up of this one. */
+  readonly ownNeutral?: Readonly<Record<string, Estimate>>;
 };
 
 export type ReadPicture =
@@ -62,12 +86,25 @@ export type ReadPicture =
   /** `wrong`: marks that cannot be right; what they belong to was left out of the measuring. */
   | { readonly state: 'read'; readonly measured: MeasureOutput; readonly wrong?: Failure };
 
+/** A value of one moment, with the method it came from. */
+export type Told = {
+  readonly value: number;
+  readonly seWithin: number;
+  readonly seBetween: number | undefined;
+  readonly method: Method;
+  readonly view?: View;
+  readonly fromLevel: boolean;
+};
+
 export type LookReading = {
-  readonly pictures: Readonly<Record<Role, ReadPicture>>;
-  /** The set-up picture: what is read against the mat alone; tilt and flare are own neutral by definition. */
+  readonly pictures: Readonly<Record<Role, Readonly<Partial<Record<View, ReadPicture>>>>>;
+  /** Everything told of a moment, the best method first. */
+  readonly told: Readonly<Record<Role, Readonly<Record<string, Told>>>>;
+  /** The set-up: what is read against the mat alone; tilt and flare are own neutral by definition. */
   readonly setup?: JudgeOutput;
   /** At the top of the movement, uncorrected; absent until it can be judged. */
   readonly baseline?: JudgeOutput;
+  readonly back?: JudgeOutput;
   readonly retest?: JudgeOutput;
   /** Of the worst baseline finding's measure (or of the fault asked for). */
   readonly verdict?: Comparison & {
@@ -93,32 +130,69 @@ function measureWhatHolds(input: MeasureInput, wrong?: Failure): ReadPicture {
   return measureWhatHolds(left, wrong ?? measured.error);
 }
 
-function readPicture(input: LookInput, role: Role): ReadPicture {
-  const picture = input.pictures[role];
+/** Where the pelvis is in a picture, and its scale, as far as both are marked. */
+function pelvisOf({ scale: known, landmarks: marked }: Marks): { at: Vec2 | undefined; mmPerPx: number | undefined } {
+  const of = (name: 'ASIS' | 'GT'): Vec2 | undefined => marked[name] ?? marked[`${name}_R`] ?? marked[`${name}_L`];
+  const [front, hip] = [of('ASIS'), of('GT')];
+  const at = front && hip ? middle(front, hip) : (hip ?? front);
+  const px = known ? Math.hypot(known.points[0][0] - known.points[1][0], known.points[0][1] - known.points[1][1]) : 0;
+  return { at, mmPerPx: known?.mm && px > 0 ? known.mm / px : undefined };
+}
+
+function readPicture(
+  position: Position,
+  view: View,
+  picture: MarkedPicture | undefined,
+  setup: MarkedPicture | undefined,
+): ReadPicture {
   if (!picture) return { state: 'unmarked', lacks: 'picture' };
-  if (!picture.marks.matLine) return { state: 'unmarked', lacks: 'matLine' };
-  const setup = role === 'setup' ? undefined : input.pictures.setup?.marks;
-  const known = (marks: Marks) => (marks.scale?.mm ? { scale: { ...marks.scale, mm: marks.scale.mm } } : {});
-  const hasSetup = setup !== undefined && Object.keys(setup.landmarks).length > 0;
-  const full: MeasureInput = {
-    position: 'supine',
-    view: input.view,
-    headEnd: input.headEnd,
-    matLine: picture.marks.matLine,
-    ...known(picture.marks),
-    landmarks: picture.marks.landmarks,
-    ...(hasSetup
+  const { marks, setting, size, markingSdPx } = picture;
+  if (!marks.matLine) return { state: 'unmarked', lacks: 'matLine' };
+  const known = (of: Marks) => (of.scale?.mm ? { scale: { ...of.scale, mm: of.scale.mm } } : {});
+  const rest = setup && Object.keys(setup.marks.landmarks).length > 0 ? setup.marks : undefined;
+  const pelvis = pelvisOf(marks);
+  return measureWhatHolds({
+    position,
+    view,
+    ...directionsOf(setting, position),
+    matLine: marks.matLine,
+    ...known(marks),
+    landmarks: marks.landmarks,
+    ...(rest
       ? {
           neutral: {
-            landmarks: setup.landmarks,
-            ...(setup.matLine ? { matLine: setup.matLine } : {}),
-            ...known(setup),
+            landmarks: rest.landmarks,
+            ...(rest.matLine ? { matLine: rest.matLine } : {}),
+            ...known(rest),
           },
         }
       : {}),
-    markingSdPx: picture.markingSdPx,
-  };
-  return measureWhatHolds(full);
+    markingSdPx,
+    ...cameraOf(setting, size, position, view, pelvis.at, pelvis.mmPerPx),
+  });
+}
+
+/** Everything told of one moment: pictures from every side, then hands, then eyes; the first to tell a measure has it. */
+function collect(
+  pictures: Readonly<Partial<Record<View, ReadPicture>>>,
+  readings: readonly OtherReading[],
+  preferred: (measure: string, method: Method) => boolean,
+): Record<string, Told> {
+  const all: (Told & { measure: string })[] = [];
+  for (const [view, read] of Object.entries(pictures) as [View, ReadPicture][])
+    if (read.state === 'read')
+      for (const [id, { value, seWithin, seBetween }] of Object.entries(read.measured.measures))
+        all.push({ measure: id, value, seWithin, seBetween, method: 'picture', view, fromLevel: false });
+  for (const method of ['hand', 'eye'] as const)
+    for (const { measure: id, value, seWithin, seBetween, fromLevel } of readings.filter(
+      (one) => one.method === method,
+    ))
+      all.push({ measure: id, value, seWithin, seBetween, method, fromLevel });
+  const told: Record<string, Told> = {};
+  for (const strict of [true, false])
+    for (const { measure: id, ...one } of all)
+      if (!(id in told) && (!strict || preferred(id, one.method))) told[id] = one;
+  return told;
 }
 
 /** Measures that compare with the set-up picture inside their own definition. */
@@ -126,30 +200,47 @@ const drawnFromNeutral: ReadonlySet<string> = new Set(['ribFlare', 'ribPelvisRat
 
 const noErrorKnown = 'without a known length in the picture its error is not known';
 
-function judgePicture(
+function judgeMoment(
   input: LookInput,
   repertoire: Repertoire,
-  top: ReadPicture,
-  setup: ReadPicture,
+  told: Readonly<Record<string, Told>>,
+  setup: Readonly<Record<string, Told>> | undefined,
   phase: Phase,
 ): Result<JudgeOutput> | undefined {
-  if (top.state !== 'read') return undefined;
-  const relativeIds = new Set(
+  if (Object.keys(told).length === 0) return undefined;
+  const relative = new Set(
     repertoire.targets.filter(({ relativeTo }) => relativeTo === 'neutral').map(({ measure: id }) => id),
-  );
-  const atRest = setup.state === 'read' ? Object.entries(setup.measured.measures) : [];
-  const neutral = Object.fromEntries(
-    atRest.filter(([id]) => relativeIds.has(id)).map(([id, { value, seWithin }]) => [id, { value, se: seWithin }]),
   );
   const watched = new Set(entry(repertoire.exercises, input.exercise).watches.map(({ measure: id }) => id));
   const measures: Record<string, Estimate> = {};
+  const neutral: Record<string, Estimate> = {};
   const notJudged: Record<string, string> = {};
-  for (const [id, { value, seWithin, seBetween }] of Object.entries(top.measured.measures)) {
+  for (const [id, { value, seWithin, seBetween, method, fromLevel }] of Object.entries(told)) {
     if (!watched.has(id)) continue;
-    // Drift from the set-up picture carries marking error only; what is read against the mat alone, the error between set-ups.
-    const se = id in neutral || drawnFromNeutral.has(id) ? seWithin : seBetween;
-    if (se === undefined) notJudged[id] = noErrorKnown;
-    else measures[id] = { value, se };
+    const rest = setup?.[id];
+    const earlier = phase === 'start' ? undefined : input.ownNeutral?.[id];
+    if (fromLevel) {
+      // A grade is a departure from level already.
+      measures[id] = { value, se: seWithin };
+      if (relative.has(id)) neutral[id] = { value: 0, se: 0 };
+    } else if (relative.has(id) && rest && rest.method === method) {
+      // Drift from the set-up of the same set carries the error within a set-up only.
+      measures[id] = { value, se: seWithin };
+      neutral[id] = { value: rest.value, se: rest.seWithin };
+    } else if (method === 'picture' && drawnFromNeutral.has(id)) {
+      measures[id] = { value, se: seWithin };
+    } else if (seBetween === undefined) {
+      notJudged[id] = noErrorKnown;
+    } else {
+      // Read against the mat, or against another method or date: the error between set-ups.
+      measures[id] = { value, se: seBetween };
+      const other =
+        relative.has(id) && rest && rest.seBetween !== undefined
+          ? { value: rest.value, se: rest.seBetween }
+          : undefined;
+      const known = other ?? (relative.has(id) ? earlier : undefined);
+      if (known) neutral[id] = known;
+    }
   }
   const judged = judge(
     {
@@ -160,7 +251,7 @@ function judgePicture(
       stances: input.stances,
       conditions: [...input.conditions],
       measures,
-      ...(atRest.length > 0 ? { neutral } : {}),
+      ...(Object.keys(neutral).length > 0 ? { neutral } : {}),
     },
     repertoire,
   );
@@ -171,38 +262,74 @@ function judgePicture(
 export const worstFinding = (judged: JudgeOutput | undefined): Finding | undefined =>
   judged?.findings.find(({ verdict }) => verdict === 'out');
 
-/** Everything that the marks of a bench visit say. `fault`: the finding that was worked on, else the worst. */
+/** Everything that a bench visit says. `fault`: the finding that was worked on, else the worst. */
 export function readLook(input: LookInput, repertoire: Repertoire, fault?: string): Result<LookReading> {
+  const { position } = entry(repertoire.exercises, input.exercise);
+  const readRole = (role: Role): Readonly<Partial<Record<View, ReadPicture>>> =>
+    Object.fromEntries(
+      Object.entries(input.pictures[role] ?? {}).map(([view, picture]) => [
+        view,
+        readPicture(
+          position,
+          view as View,
+          picture,
+          role === 'setup' ? undefined : input.pictures.setup?.[view as View],
+        ),
+      ]),
+    );
   const pictures = {
-    setup: readPicture(input, 'setup'),
-    top: readPicture(input, 'top'),
-    retest: readPicture(input, 'retest'),
+    setup: readRole('setup'),
+    top: readRole('top'),
+    back: readRole('back'),
+    retest: readRole('retest'),
   };
-  const setup = judgePicture(input, repertoire, pictures.setup, { state: 'unmarked', lacks: 'picture' }, 'start');
-  if (setup && !setup.ok) return setup;
-  const baseline = judgePicture(input, repertoire, pictures.top, pictures.setup, 'hold');
-  if (baseline && !baseline.ok) return baseline;
-  const retest = judgePicture(input, repertoire, pictures.retest, pictures.setup, 'hold');
-  if (retest && !retest.ok) return retest;
+  const readingsOf = (role: Role): readonly OtherReading[] => input.readings?.[role] ?? [];
+  const atRest = collect(pictures.setup, readingsOf('setup'), () => true);
+  // What both moments have by one method compares best.
+  const restMethods = new Set([
+    ...Object.values(pictures.setup).flatMap((read) =>
+      read.state === 'read' ? Object.keys(read.measured.measures).map((id) => `picture ${id}`) : [],
+    ),
+    ...readingsOf('setup').map((one) => `${one.method} ${one.measure}`),
+  ]);
+  const sameAsRest = (id: string, method: Method): boolean =>
+    restMethods.size === 0 || method === 'eye' || drawnFromNeutral.has(id) || restMethods.has(`${method} ${id}`);
+  const restFor = (told: Readonly<Record<string, Told>>): Record<string, Told> =>
+    collect(pictures.setup, readingsOf('setup'), (id, method) => told[id]?.method === method);
+  const told = {
+    setup: atRest,
+    top: collect(pictures.top, readingsOf('top'), sameAsRest),
+    back: collect(pictures.back, readingsOf('back'), sameAsRest),
+    retest: collect(pictures.retest, readingsOf('retest'), sameAsRest),
+  };
+  const judged: Partial<Record<Role, JudgeOutput>> = {};
+  for (const role of roles) {
+    const rest = role === 'setup' ? undefined : restFor(told[role]);
+    const result = judgeMoment(input, repertoire, told[role], rest, phaseOf[role]);
+    if (result && !result.ok) return result;
+    if (result) judged[role] = result.value;
+  }
+  const { setup, top: baseline, back, retest } = judged;
   const before =
-    (fault
-      ? baseline?.value.findings.find((finding) => finding.fault === fault && finding.verdict !== 'in')
-      : undefined) ?? worstFinding(baseline?.value);
-  const after = before && retest?.value.findings.find((finding) => finding.measure === before.measure);
+    (fault ? baseline?.findings.find((finding) => finding.fault === fault && finding.verdict !== 'in') : undefined) ??
+    worstFinding(baseline);
+  const after = before && retest?.findings.find((finding) => finding.measure === before.measure);
   const reading: LookReading = {
     pictures,
-    ...(setup ? { setup: setup.value } : {}),
-    ...(baseline ? { baseline: baseline.value } : {}),
-    ...(retest ? { retest: retest.value } : {}),
+    told,
+    ...(setup ? { setup } : {}),
+    ...(baseline ? { baseline } : {}),
+    ...(back ? { back } : {}),
+    ...(retest ? { retest } : {}),
   };
-  if (!before || !after || pictures.top.state !== 'read' || pictures.retest.state !== 'read') return success(reading);
-  // Both were read against the same set-up picture, so its own error cancels in the change.
-  const own = (finding: Finding, read: MeasureOutput): Estimate => ({
+  if (!before || !after) return success(reading);
+  // Both were read against the same set-up, so its own error cancels in the change.
+  const own = (finding: Finding, role: 'top' | 'retest'): Estimate => ({
     value: finding.value,
-    se: read.measures[finding.measure]?.seWithin ?? finding.se,
+    se: told[role][finding.measure]?.seWithin ?? finding.se,
   });
-  const [first, second] = [own(before, pictures.top.measured), own(after, pictures.retest.measured)];
-  const target = baseline?.value.target[before.measure]?.interval ?? [null, null];
+  const [first, second] = [own(before, 'top'), own(after, 'retest')];
+  const target = baseline?.target[before.measure]?.interval ?? [null, null];
   return success({
     ...reading,
     verdict: {

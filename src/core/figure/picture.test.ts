@@ -31,12 +31,12 @@ function photograph(pose: Partial<Pose>, cameraHeightMm = 260, markingSdPx = 0, 
 }
 
 function look(setup: Marks, top: Marks, retest?: Marks): LookInput {
-  const marked = (marks: Marks) => ({ marks, markingSdPx: 1.5 });
+  const marked = (marks: Marks) => ({
+    side: { marks, markingSdPx: 1.5, setting: { headEnd: 'left' as const }, size: { width: 2400, height: 1200 } },
+  });
   return {
     exercise: 'legFloat',
     level: 2,
-    view: 'side',
-    headEnd: 'left',
     school: 'evenKeel',
     stances: {},
     conditions: [],
@@ -60,7 +60,7 @@ describe('measured from the picture, against the pose it was drawn with', () => 
     const marks = photograph({ right: tabletop, ...pose });
     const { baseline, pictures } = reading(look(photograph(rest), marks));
     const tilt = baseline?.findings.find(({ measure: id }) => id === 'pelvicTilt');
-    const measured = pictures.top.state === 'read' ? pictures.top.measured.measures : {};
+    const measured = pictures.top.side?.state === 'read' ? pictures.top.side.measured.measures : {};
     expect(Math.abs((tilt?.value ?? 99) - drift)).toBeLessThan(tilt?.se ?? 0);
     for (const [id, truth] of [
       ['pelvicTilt', pose.pelvicTiltDeg],
@@ -95,7 +95,7 @@ describe('measured from the picture, against the pose it was drawn with', () => 
       const [setup, top] = [photograph(rest, height), photograph({ right: tabletop, pelvicTiltDeg: 13 }, height)];
       const { baseline, pictures } = reading(look(setup, top));
       const { value = 99, seBetween = 0 } =
-        pictures.top.state === 'read' ? (pictures.top.measured.measures.pelvicTilt ?? {}) : {};
+        pictures.top.side?.state === 'read' ? (pictures.top.side.measured.measures.pelvicTilt ?? {}) : {};
       expect(Math.abs(value - 13)).toBeLessThan(seBetween);
       expect(baseline?.findings.find(({ measure: id }) => id === 'pelvicTilt')?.value).toBeCloseTo(11, 0);
     },
@@ -112,20 +112,24 @@ describe('measured from the picture, against the pose it was drawn with', () => 
 });
 
 describe('a look that lacks something', () => {
+  const onlyTop = (marks: Marks): LookInput => {
+    const both = look(marks, marks);
+    return { ...both, pictures: both.pictures.top ? { top: both.pictures.top } : {} };
+  };
   const top = photograph({ right: tabletop, pelvicTiltDeg: 13 });
   test('without a set-up picture tilt is judged with the blunt error between set-ups, and flare not at all', () => {
-    const { baseline } = reading({ ...look(top, top), pictures: { top: { marks: top, markingSdPx: 1.5 } } });
+    const { baseline } = reading(onlyTop(top));
     expect(baseline?.findings.find(({ measure: id }) => id === 'pelvicTilt')?.se).toBeGreaterThan(5);
     expect(baseline?.findings.some(({ measure: id }) => id === 'ribFlare')).toBe(false);
   });
   test('without a known length what is read against the mat is not judged, and says why', () => {
     const bare = { ...top, scale: null };
-    const { baseline } = reading({ ...look(bare, bare), pictures: { top: { marks: bare, markingSdPx: 1.5 } } });
+    const { baseline } = reading(onlyTop(bare));
     expect(baseline?.notJudged.pelvicTilt).toContain('known length');
   });
   test('without a mat line nothing is read', () => {
     const { pictures, baseline } = reading(look(top, { ...top, matLine: null }));
-    expect(pictures.top).toEqual({ state: 'unmarked', lacks: 'matLine' });
+    expect(pictures.top.side).toEqual({ state: 'unmarked', lacks: 'matLine' });
     expect(baseline).toBeUndefined();
   });
   test('a wrong mark is reported for its picture, and the other blocks are measured all the same', () => {
@@ -134,7 +138,7 @@ describe('a look that lacks something', () => {
       landmarks: { ...top.landmarks, ASIS_R: top.landmarks.PS, PS: top.landmarks.ASIS_R },
     } as Marks;
     const { pictures, baseline } = reading(look(top, swapped));
-    expect(pictures.top).toMatchObject({
+    expect(pictures.top.side).toMatchObject({
       state: 'read',
       wrong: { code: 'landmarksSwapped', path: 'landmarks.ASIS_R' },
     });
@@ -148,7 +152,7 @@ describe('a look that lacks something', () => {
       landmarks: { ...top.landmarks, LR_R: top.landmarks.SN, SN: top.landmarks.LR_R },
     } as Marks;
     const { pictures, baseline } = reading(look(swapped, top));
-    expect(pictures.top).toMatchObject({ state: 'read', wrong: { path: 'neutral.landmarks.SN' } });
+    expect(pictures.top.side).toMatchObject({ state: 'read', wrong: { path: 'neutral.landmarks.SN' } });
     expect(baseline?.findings.some(({ measure: id }) => id === 'pelvicTilt')).toBe(true);
     expect(baseline?.findings.some(({ measure: id }) => id === 'ribFlare')).toBe(false);
   });
@@ -160,7 +164,10 @@ describe('a look that lacks something', () => {
         [5, 5],
       ],
     } as Marks;
-    expect(reading(look(top, flat)).pictures.top).toMatchObject({ state: 'wrong', error: { code: 'matLineTooShort' } });
+    expect(reading(look(top, flat)).pictures.top.side).toMatchObject({
+      state: 'wrong',
+      error: { code: 'matLineTooShort' },
+    });
   });
 });
 

@@ -1,12 +1,18 @@
 // A demonstration picture: a posed body in a room, stickers on its landmarks, seen through a lens. SVG text, plus where
 // every sticker truly lands.
+import { isUpright } from '../alignment/frame';
+import type { Position, View } from '../alignment/input';
+import { sidedKey } from '../alignment/landmarks';
 import type { LandmarkKey } from '../alignment/landmarks';
 import type { PosedBody } from '../body/skeleton';
+import { radians } from '../geometry';
 import type { Vec2, Vec3 } from '../geometry';
 import { pinhole } from './camera';
+import { nearSideOf } from './random-look';
 import type { Camera } from './camera';
 import { drawBody } from './draw';
 import type { ShapeRole } from './draw';
+import { seatPieces } from './props';
 import { disc, polyline } from './shapes';
 
 export type DemoPicture = {
@@ -33,12 +39,26 @@ const clothes: Readonly<Partial<Record<ShapeRole, string>>> = {
   pelvisBlock: '#31535f',
 };
 const stickerOf = (name: string): string =>
-  /^(ASIS|PS|GT)/.test(name) ? '#c3166f' : /^(LK|LM)/.test(name) ? '#0f7a45' : '#1450b8';
+  /^(ASIS|PS|GT)/.test(name) ? '#c3166f' : /^(LK|LM|PAT)/.test(name) ? '#0f7a45' : '#1450b8';
 
 const isNear = (role: ShapeRole): boolean => role === 'nearLimb' || role === 'nearArm';
 
-/** Landmarks that carry a sticker on the side toward the lens (the client's right, head at the left). */
-export const stickered: readonly LandmarkKey[] = ['ASIS_R', 'PS', 'SN', 'LR_R', 'GT_R', 'LK_R', 'LM_R', 'FH', 'CH'];
+const inProfile = ['ASIS', 'GT', 'LR', 'LK', 'LM'] as const;
+const beltAndShoulders = ['AC', 'TR'] as const;
+const fromTheEnds = ['ASIS', 'PAT', 'LM', 'GT'] as const;
+
+/** Landmarks that carry a sticker which this view shows; in profile on the side toward the lens. */
+export function stickered(position: Position, view: View): LandmarkKey[] {
+  if (view === 'side' || (view === 'above' && position === 'sideLying')) {
+    const near = nearSideOf(position, view);
+    const upright = isUpright(position);
+    const weightOnHands = position === 'fourPoint' || position === 'frontSupport';
+    const sided = [...inProfile, ...(upright ? beltAndShoulders : weightOnHands ? (['AC', 'WR'] as const) : [])];
+    const middle: LandmarkKey[] = upright ? ['PS', 'SN', 'C7', 'FH', 'CH'] : ['PS', 'SN', 'FH', 'CH'];
+    return [...middle, ...sided.map((name) => sidedKey(name, near))];
+  }
+  return ['SN', ...fromTheEnds.flatMap((name): LandmarkKey[] => [sidedKey(name, 'L'), sidedKey(name, 'R')])];
+}
 
 /** The camera of a careful person: square to the mat, a little above the pelvis. */
 export const carefulCamera = (heightMm = 260, distanceMm = 3400): Camera => ({
@@ -50,7 +70,85 @@ export const carefulCamera = (heightMm = 260, distanceMm = 3400): Camera => ({
   horizonPx: 760,
 });
 
-export function demoPicture(body: PosedBody, camera: Camera): DemoPicture {
+/** Where the middle of the pelvis is, roughly, above the mat. */
+const aimMm: Readonly<Record<Position, number>> = {
+  supine: 200,
+  prone: 200,
+  sideLying: 180,
+  fourPoint: 420,
+  frontSupport: 380,
+  sitting: 700,
+  kneeling: 620,
+  standing: 880,
+};
+
+/** A camera that looks from where a view of a position asks for, `askew` degrees from square; sees about two metres across. */
+export function standingCamera(
+  position: Position,
+  view: View,
+  { wide, high, askew = 0 }: { readonly wide: number; readonly high: number; readonly askew?: number },
+): Camera {
+  const distance = 3400;
+  const turn = radians(askew);
+  const [away, aside] = [distance * Math.cos(turn), distance * Math.sin(turn)];
+  const height = aimMm[position];
+  const middle: Vec3 = [isUpright(position) ? 0 : view === 'side' || view === 'above' ? 60 : 0, 0, height];
+  const from: Readonly<Record<View, Vec3>> = {
+    side: [middle[0] + aside, away, height],
+    foot: [-away, aside, height + 260],
+    head: [away, aside, height + 260],
+    front: [away, aside, height],
+    behind: [-away, aside, height],
+    above: [middle[0] + aside, 0, away],
+  };
+  const acrossMm = isUpright(position) ? 1150 : view === 'side' || view === 'above' ? 2000 : 1500;
+  return {
+    positionMm: from[view],
+    lookAtMm: middle,
+    focalPx: (distance * wide) / acrossMm,
+    widthPx: wide,
+    heightPx: high,
+    ...(view === 'above' ? { up: [0, -1, 0] as Vec3 } : {}),
+  };
+}
+
+/** The room and mat behind a view that is not from beside the mat, and its mat line and known length. */
+function roomFrom(view: View, height: number, camera: Camera, at: (point: Vec3) => Vec2) {
+  const { widthPx: w, heightPx: hPx } = camera;
+  const corners: readonly Vec3[] = [
+    [matFromMm, -matHalfWidthMm, 0],
+    [matToMm, -matHalfWidthMm, 0],
+    [matToMm, matHalfWidthMm, 0],
+    [matFromMm, matHalfWidthMm, 0],
+  ];
+  const mat = `<path d="${polyline(corners.map(at))}Z" fill="#5f8f98"/>`;
+  if (view === 'above')
+    return {
+      behind: `<rect width="${w}" height="${hPx}" fill="url(#floor)"/>${mat}`,
+      mat: [
+        [matToMm, matHalfWidthMm, height],
+        [matFromMm, matHalfWidthMm, height],
+      ] as const,
+      pole: [
+        [560, matHalfWidthMm + 60, height],
+        [-440, matHalfWidthMm + 60, height],
+      ] as const,
+    };
+  const floor = at([view === 'foot' || view === 'behind' ? 2600 : -2600, 0, 0])[1];
+  return {
+    behind: `<rect width="${w}" height="${hPx}" fill="#d9d2c2"/><rect y="${floor}" width="${w}" height="${Math.max(0, hPx - floor)}" fill="url(#floor)"/>${mat}`,
+    mat: [
+      [0, matHalfWidthMm, 0],
+      [0, -matHalfWidthMm, 0],
+    ] as const,
+    pole: [
+      [0, 500, 9],
+      [0, -500, 9],
+    ] as const,
+  };
+}
+
+export function demoPicture(body: PosedBody, camera: Camera, view: View = 'side'): DemoPicture {
   const eye = pinhole(camera);
   const { see } = eye;
   const at = (point: Vec3): Vec2 => see(point).at;
@@ -64,6 +162,7 @@ export function demoPicture(body: PosedBody, camera: Camera): DemoPicture {
         [matFromMm, matHalfWidthMm, z],
       ].map((p) => at(p as unknown as Vec3)),
     )}Z`;
+  const upright = isUpright(body.position);
   const floorLine = at([0, -1500, -8])[1];
   const planks = Array.from(
     { length: 14 },
@@ -72,11 +171,19 @@ export function demoPicture(body: PosedBody, camera: Camera): DemoPicture {
   ).join('');
   const edge = `${polyline([at([matFromMm, matHalfWidthMm, 0]), at([matToMm, matHalfWidthMm, 0]), at([matToMm, matHalfWidthMm, -10]), at([matFromMm, matHalfWidthMm, -10])])}Z`;
   const poleY = matHalfWidthMm - 45;
-  const poleEnds: [Vec3, Vec3] = [
-    [-500 + 60, poleY, 9],
-    [500 + 60, poleY, 9],
-  ];
+  const room = view === 'side' ? undefined : roomFrom(view, body.pelvis.at[2], camera, at);
+  const reach = upright ? 500 : 560;
+  const poleEnds: readonly [Vec3, Vec3] = room
+    ? [room.pole[1], room.pole[0]]
+    : [
+        [reach - poleMm, poleY, 9],
+        [reach, poleY, 9],
+      ];
   const [poleA, poleB] = [at(poleEnds[1]), at(poleEnds[0])];
+  const seat = seatPieces(body, eye)
+    .flatMap((piece) => piece.shapes)
+    .map(({ path }) => `<path d="${path}" fill="#a98a5b"/>`)
+    .join('');
   const shapes = drawBody(body, eye)
     .filter(({ role }) => clothes[role])
     .sort(
@@ -86,30 +193,35 @@ export function demoPicture(body: PosedBody, camera: Camera): DemoPicture {
     .join('');
   const landmarks: Partial<Record<LandmarkKey, Vec2>> = {};
   let stickers = '';
-  for (const key of stickered) {
+  for (const key of stickered(body.position, view)) {
     const point = body.landmarks[key];
     if (!point) continue;
     const seen = see(point);
     landmarks[key] = seen.at;
     stickers += `<path d="${disc({ at: seen.at, radius: (stickerMm + 3) * seen.perMm })}" fill="#f4f1e8"/><path d="${disc({ at: seen.at, radius: stickerMm * seen.perMm })}" fill="${stickerOf(key)}"/>`;
   }
+  const sideRoom = `<rect width="${w}" height="${hPx}" fill="#d9d2c2"/>${planks}
+<rect x="${0.62 * w}" y="60" width="${0.3 * w}" height="300" fill="url(#river)" stroke="#f0ebde" stroke-width="22"/><rect x="${0.768 * w}" y="60" width="12" height="300" fill="#f0ebde"/>
+<path d="M180 118h560l36 16-36 16H180z" fill="#9b6b3f"/><rect x="150" y="126" width="60" height="16" rx="8" fill="#5d4025"/>
+<rect y="${floorLine}" width="${w}" height="${hPx - floorLine}" fill="url(#floor)"/>
+<path d="${slab(0)}" fill="#5f8f98"/><path d="${edge}" fill="#46737c"/>`;
   const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${w}" height="${hPx}" viewBox="0 0 ${w} ${hPx}"><defs>
 <linearGradient id="light" x1="0" y1="0" x2="1" y2="1"><stop offset="0" stop-color="#fff6df" stop-opacity=".5"/><stop offset=".6" stop-color="#000" stop-opacity="0"/><stop offset="1" stop-color="#0b1a20" stop-opacity=".28"/></linearGradient>
 <linearGradient id="floor" x1="0" y1="0" x2="0" y2="1"><stop offset="0" stop-color="#8d7a60"/><stop offset="1" stop-color="#b49d7c"/></linearGradient>
 <linearGradient id="river" x1="0" y1="0" x2="0" y2="1"><stop offset="0" stop-color="#cfe0e4"/><stop offset=".62" stop-color="#e7eee9"/><stop offset=".63" stop-color="#8fb0b6"/><stop offset="1" stop-color="#b9d0d2"/></linearGradient></defs>
-<rect width="${w}" height="${hPx}" fill="#d9d2c2"/>${planks}
-<rect x="${0.62 * w}" y="60" width="${0.3 * w}" height="300" fill="url(#river)" stroke="#f0ebde" stroke-width="22"/><rect x="${0.768 * w}" y="60" width="12" height="300" fill="#f0ebde"/>
-<path d="M180 118h560l36 16-36 16H180z" fill="#9b6b3f"/><rect x="150" y="126" width="60" height="16" rx="8" fill="#5d4025"/>
-<rect y="${floorLine}" width="${w}" height="${hPx - floorLine}" fill="url(#floor)"/>
-<path d="${slab(0)}" fill="#5f8f98"/><path d="${edge}" fill="#46737c"/>
-${shapes}
+${room ? room.behind : sideRoom}
+${seat}${shapes}
 <path d="M${poleA[0]} ${poleA[1]}L${poleB[0]} ${poleB[1]}" stroke="#e9dcc0" stroke-width="${16 * see(poleEnds[0]).perMm}"/>
 <path d="M${poleA[0]} ${poleA[1] - 16}v32M${poleB[0]} ${poleB[1] - 16}v32" stroke="#3a2a18" stroke-width="4"/>
 ${stickers}<rect width="${w}" height="${hPx}" fill="url(#light)"/></svg>`;
   return {
     svg,
     landmarks,
-    matLine: [at([matToMm, matHalfWidthMm, 0]), at([matFromMm, matHalfWidthMm, 0])],
+    matLine: room
+      ? [at(room.mat[0]), at(room.mat[1])]
+      : upright
+        ? [at([480, matHalfWidthMm, 0]), at([-480, matHalfWidthMm, 0])]
+        : [at([matToMm, matHalfWidthMm, 0]), at([matFromMm, matHalfWidthMm, 0])],
     scale: { points: [poleA, poleB], mm: poleMm },
   };
 }

@@ -213,6 +213,14 @@ export function onProp(pose: Pose, { form, at }: PlacedProp): Pose {
 
 const landmarkOr = (body: PosedBody, name: 'S2' | 'T6'): Vec3 => body.landmarks[name] ?? body.pelvis.at;
 
+/** What a client sits on, when that is not the mat. */
+export function seatPieces(body: PosedBody, eye: Eye): Piece[] {
+  const top = body.pelvis.at[2] - 0.078 * body.heightMm;
+  if (body.position !== 'sitting' || top < 150) return [];
+  const x = body.pelvis.at[0];
+  return [solid(box([x - 190, -230, 0], [x + 170, 230, top]), eye)];
+}
+
 export type Apparatus =
   /** `travelMm`: how far the carriage stands out; `ropes`: what the straps hold. */
   | {
@@ -344,11 +352,14 @@ export type Scene = {
 /** A body with its props, on the mat or on its apparatus; far things first. */
 export function drawScene(body: PosedBody, eye: Eye, { props = [], apparatus }: Scene = {}): Shape[] {
   if (!apparatus)
-    return drawBody(
-      body,
-      eye,
-      props.flatMap((prop) => propPieces(prop, body, eye)),
-    );
+    return [
+      ...seatPieces(body, eye).flatMap(({ shapes }) => shapes),
+      ...drawBody(
+        body,
+        eye,
+        props.flatMap((prop) => propPieces(prop, body, eye)),
+      ),
+    ];
   const lifted = moveBody(body, [0, 0, apparatus.kind === 'reformer' ? carriageTop : tableTop]);
   const large =
     apparatus.kind === 'reformer' ? reformerPieces(apparatus, lifted, eye) : tablePieces(apparatus, lifted, eye);

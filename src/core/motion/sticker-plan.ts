@@ -11,8 +11,12 @@ export const stickerPlan: readonly {
   readonly landmarks: readonly Landmark[];
 }[] = [
   { name: 'magenta: hips', rgb: [195, 22, 111], landmarks: ['ASIS', 'PS', 'PSIS', 'GT'] },
-  { name: 'green: leg', rgb: [15, 122, 69], landmarks: ['LK', 'LM'] },
-  { name: 'blue: ribs, shoulder and head', rgb: [20, 80, 184], landmarks: ['SN', 'LR', 'AC', 'FH', 'CH', 'TR', 'C7'] },
+  { name: 'green: leg', rgb: [15, 122, 69], landmarks: ['LK', 'LM', 'PAT'] },
+  {
+    name: 'blue: ribs, shoulder and head',
+    rgb: [20, 80, 184],
+    landmarks: ['SN', 'LR', 'AC', 'FH', 'CH', 'TR', 'C7', 'WR'],
+  },
 ];
 
 export const stickerColours: readonly Rgb[] = stickerPlan.map(({ rgb }) => rgb);

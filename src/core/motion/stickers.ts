@@ -197,7 +197,7 @@ function centre({ width, height, data }: Pixels, blob: Blob, table: Uint8Array):
         const share =
           cb * (toward[to] ?? 0) + cr * (toward[to + 1] ?? 0) + light * (toward[to + 2] ?? 0) - (toward[to + 3] ?? 0);
         if (away > reach * reach) {
-          if (share > 0.45) around += 1;
+          if (share > 0.65) around += 1;
           continue;
         }
         if (share < 0.12) continue;
@@ -211,7 +211,7 @@ function centre({ width, height, data }: Pixels, blob: Blob, table: Uint8Array):
         sumXY += w * dx * dy;
       }
     // A disc is full to its edge; what shades off into its surroundings is none.
-    if (weight < 0.5 * Math.PI * smallest * smallest || solid < 0.78 * weight || around > 0.12 * outCount)
+    if (weight < 0.5 * Math.PI * smallest * smallest || solid < 0.78 * weight || around > 0.2 * outCount)
       return undefined;
     const [mx, my] = [sumX / weight, sumY / weight];
     const [xx, yy, xy] = [sumXX / weight - mx * mx, sumYY / weight - my * my, sumXY / weight - mx * my];

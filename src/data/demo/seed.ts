@@ -7,7 +7,8 @@ import { timeDose } from '@/core/progression/dose';
 import { carefulCamera, demoPicture } from '@/core/figure/picture';
 import { keepReading } from '@/core/alignment/kept';
 import { markingSdFor, readLook } from '@/core/alignment/look';
-import type { Marks, Role } from '@/core/alignment/look';
+import type { MarkedPicture, Marks, Role } from '@/core/alignment/look';
+import type { Setting } from '@/core/alignment/setting';
 import type { Vec2 } from '@/core/geometry';
 import { entry, levelOf } from '@/core/knowledge/entries';
 import { normal, seeded } from '@/core/random';
@@ -44,6 +45,9 @@ const bodyOf = ({ heightM, massKg, sex }: Pick<DemoClient, 'heightM' | 'massKg' 
 });
 
 /** Draws, photographs and keeps a posed body; returns the picture and marks as a careful hand would set them. */
+/** A lens whose height and distance nobody wrote down, the head at the left. */
+const setting: Setting = { headEnd: 'left' };
+
 async function photograph(
   studioId: string,
   clientId: string | null,
@@ -51,7 +55,7 @@ async function photograph(
   body: Body,
   pose: Pose,
   seed: number,
-): Promise<{ pictureId: string; marks: Marks; markingSdPx: number }> {
+): Promise<{ pictureId: string; picture: MarkedPicture }> {
   const drawn = demoPicture(poseBody(body, pose), carefulCamera());
   const image = must(await takeIn(await renderPicture(drawn.svg, seed)));
   const uniform = seeded(seed * 31 + 7);
@@ -67,7 +71,8 @@ async function photograph(
   };
   const pictureId = newId();
   await Picture.create({ id: pictureId, studioId, clientId, title, ...image, createdAt: new Date() });
-  return { pictureId, marks, markingSdPx: markingSd };
+  const size = { width: image.originalWidth, height: image.originalHeight };
+  return { pictureId, picture: { marks, markingSdPx: markingSd, setting, size } };
 }
 
 function plannedDose(exerciseId: string, levelNumber: number): StoredDose {
@@ -103,10 +108,10 @@ async function seedLook(
       startedAt: at,
     }),
   );
-  const pictures: Partial<Record<Role, { marks: Marks; markingSdPx: number }>> = {};
+  const pictures: Partial<Record<Role, { side: MarkedPicture }>> = {};
   const body = bodyOf(person);
   for (const [index, role] of (['setup', 'top', 'retest'] as const).entries()) {
-    const { pictureId, marks, markingSdPx } = await photograph(
+    const { pictureId, picture } = await photograph(
       who.studioId,
       clientId,
       `${exercise.name} · ${role}`,
@@ -114,9 +119,10 @@ async function seedLook(
       look[role],
       seed + index,
     );
-    const shared = pictures.setup ? { ...marks, matLine: pictures.setup.marks.matLine } : marks; // one set-up, one mat line
-    pictures[role] = { marks: shared, markingSdPx };
-    must(await setLookPicture(who, lookId, role, pictureId, shared));
+    const first = pictures.setup?.side.marks;
+    const marks = first ? { ...picture.marks, matLine: first.matLine } : picture.marks; // one set-up, one mat line
+    pictures[role] = { side: { ...picture, marks } };
+    must(await setLookPicture(who, lookId, role, pictureId, marks, { view: 'side', setting }));
   }
   const conditions = person.conditions
     .filter(({ clearedWeeksAgo }) => clearedWeeksAgo === undefined)
@@ -124,7 +130,7 @@ async function seedLook(
   const fault = entry(repertoire.corrections, correction).faults[0] ?? null;
   const reading = must(
     readLook(
-      { exercise: exercise.id, level, view: 'side', headEnd: 'left', school, stances: {}, conditions, pictures },
+      { exercise: exercise.id, level, school, stances: {}, conditions, pictures },
       repertoire,
       fault ?? undefined,
     ),

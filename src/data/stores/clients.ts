@@ -28,6 +28,7 @@ async function toCards(who: Who, clients: readonly Client[]): Promise<ClientCard
     sex: client.sex,
     school: client.school,
     touchConsent: client.touchConsent,
+    pubicMark: client.pubicMark,
     note: client.note,
     conditions: onFile
       .filter(({ clientId }) => clientId === client.id)

@@ -7,10 +7,21 @@ import { keptReading } from '@/core/alignment/kept';
 import type { KeptReading } from '@/core/alignment/kept';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
+import type { View } from '@/core/alignment/input';
 import type { Role } from '@/core/alignment/look';
-import { Client, Dose, Look, LookPicture, Picture, Trial, User } from '../models';
+import type { Setting } from '@/core/alignment/setting';
+import { Client, Dose, Look, LookPicture, LookReading, Picture, Trial, User } from '../models';
 import { ready } from '../ready';
-import type { DoseCard, LookCard, LookPictureCard, StoredDose, StoredMarks, TrialCard, Who } from '../types';
+import type {
+  DoseCard,
+  LookCard,
+  LookPictureCard,
+  StoredDose,
+  StoredMarks,
+  TakenReading,
+  TrialCard,
+  Who,
+} from '../types';
 
 const noLook = () => failure('notFound', 'There is no such look in this studio.', 'look');
 
@@ -53,21 +64,21 @@ async function toCards(who: Who, looks: readonly Look[]): Promise<LookCard[]> {
     attributes: { exclude: ['bytes'] },
   });
   const instructors = await User.findAll({ where: { studioId }, attributes: ['id', 'name'] });
+  const readings = await LookReading.findAll({ where: { studioId, lookId: looks.map(({ id }) => id) } });
   const cardsOf = (lookId: string): LookPictureCard[] =>
     marked
       .filter((one) => one.lookId === lookId)
-      .flatMap(({ role, marks, pictureId }) => {
+      .flatMap(({ role, view, setting, marks, pictureId }) => {
         const picture = pictures.find(({ id }) => id === pictureId);
         if (!picture) return [];
         const { id, title, width, height, originalWidth, originalHeight } = picture;
-        return [{ role, marks, id, title, width, height, originalWidth, originalHeight }];
+        return [{ role, view, setting, marks, id, title, width, height, originalWidth, originalHeight }];
       });
   return looks.map((look) => ({
     id: look.id,
     clientId: look.clientId,
     exercise: look.exercise,
     level: look.level,
-    view: 'side' as const,
     headEnd: look.headEnd,
     school: look.school,
     stances: look.stances,
@@ -79,6 +90,9 @@ async function toCards(who: Who, looks: readonly Look[]): Promise<LookCard[]> {
     result: look.result === null ? null : v.parse(keptReading, look.result),
     instructor: instructors.find(({ id }) => id === look.instructorId)?.name ?? '',
     pictures: cardsOf(look.id),
+    readings: readings
+      .filter(({ lookId }) => lookId === look.id)
+      .map(({ role, method, measure, taken }) => ({ role, method, measure, taken })),
   }));
 }
 
@@ -95,7 +109,8 @@ export const looksPerPage = 8;
 export async function listLooks(who: Who, clientId: string, page = 1): Promise<{ looks: LookCard[]; total: number }> {
   ready();
   const hasPicture = literal(
-    '(kept_at IS NOT NULL OR EXISTS (SELECT 1 FROM look_pictures WHERE look_pictures.look_id = looks.id))',
+    '(kept_at IS NOT NULL OR EXISTS (SELECT 1 FROM look_pictures WHERE look_pictures.look_id = looks.id)' +
+      ' OR EXISTS (SELECT 1 FROM look_readings WHERE look_readings.look_id = looks.id))',
   );
   const { rows, count } = await Look.findAndCountAll({
     where: { [Op.and]: [{ studioId: who.studioId, clientId }, hasPicture] },
@@ -124,13 +139,14 @@ export async function newestLooks(who: Who, clientIds: readonly string[]): Promi
   return toCards(who, await Look.findAll({ where: { studioId: who.studioId, [Op.or]: times } }));
 }
 
-/** Puts a picture in its place in the look, with its marks; a second one replaces the first. */
+/** Puts a picture in its place in the look, with its marks; a second one of the same view replaces the first. */
 export async function setLookPicture(
   who: Who,
   lookId: string,
   role: Role,
   pictureId: string,
   marks: StoredMarks,
+  { view = 'side', setting = null }: { view?: View; setting?: Setting | null } = {},
 ): Promise<Result<null>> {
   return ready().transaction(async (transaction) => {
     const look = await Look.findOne({ where: { id: lookId, studioId: who.studioId }, transaction, lock: true });
@@ -141,15 +157,36 @@ export async function setLookPicture(
     const where = { id: pictureId, studioId: who.studioId, clientId: mayShow };
     if ((await Picture.count({ where, transaction })) === 0)
       return failure('notFound', 'There is no such picture of this client.', 'picture');
-    const found = await LookPicture.findOne({ where: { lookId, role, studioId: who.studioId }, transaction });
+    const found = await LookPicture.findOne({ where: { lookId, role, view, studioId: who.studioId }, transaction });
     const replaced = found && found.pictureId !== pictureId ? found.pictureId : undefined;
-    if (found) await found.update({ pictureId, marks, updatedAt: new Date() }, { transaction });
+    if (found) await found.update({ pictureId, marks, setting, updatedAt: new Date() }, { transaction });
     else
       await LookPicture.create(
-        { id: newId(), studioId: who.studioId, lookId, role, pictureId, marks, updatedAt: new Date() },
+        { id: newId(), studioId: who.studioId, lookId, role, view, setting, pictureId, marks, updatedAt: new Date() },
         { transaction },
       );
     if (replaced) await dropUnusedPicture(who, replaced, transaction);
+    return success(null);
+  });
+}
+
+/** Keeps what a hand or an eye told of a moment; null takes it back. */
+export async function setLookReading(
+  who: Who,
+  lookId: string,
+  { role, method, measure, taken }: Omit<TakenReading, 'taken'> & { readonly taken: number | null },
+): Promise<Result<null>> {
+  return ready().transaction(async (transaction) => {
+    const { studioId } = who;
+    const look = await Look.findOne({ where: { id: lookId, studioId }, transaction, lock: true });
+    if (!look) return noLook();
+    if (look.keptAt)
+      return failure('alreadyKept', 'This look is kept and closed; start a new one to measure again.', 'look');
+    const where = { studioId, lookId, role, method, measure };
+    const found = await LookReading.findOne({ where, transaction });
+    if (taken === null) await found?.destroy({ transaction });
+    else if (found) await found.update({ taken, updatedAt: new Date() }, { transaction });
+    else await LookReading.create({ id: newId(), ...where, taken, updatedAt: new Date() }, { transaction });
     return success(null);
   });
 }
@@ -226,6 +263,26 @@ export async function newestDoses(who: Who, clientIds: readonly string[]): Promi
   }));
   if (times.length === 0) return [];
   return (await Dose.findAll({ where: { studioId: who.studioId, [Op.or]: times } })).map(toDose);
+}
+
+/** Set-ups of this client's kept looks of some exercises, oldest first: what own neutral is drawn from. */
+export async function listNeutrals(
+  who: Who,
+  clientId: string,
+  exercises: readonly string[],
+): Promise<{ on: Date; neutral: KeptReading['neutral'] }[]> {
+  ready();
+  const looks = await Look.findAll({
+    where: { studioId: who.studioId, clientId, exercise: [...exercises], keptAt: { [Op.ne]: null } },
+    attributes: ['keptAt', 'result'],
+    order: [['keptAt', 'DESC']],
+    limit: 24,
+  });
+  return looks
+    .reverse()
+    .flatMap(({ keptAt, result }) =>
+      keptAt && result ? [{ on: keptAt, neutral: v.parse(keptReading, result).neutral }] : [],
+    );
 }
 
 /** What was tried in this studio, or with one client; oldest first. */

@@ -83,6 +83,16 @@ export function ClientForm({ id, values, deferring }: { id?: string; values: Typ
             name="touchConsent"
             label="Agrees to be touched as a cue. Asked once, kept here, changed at any time."
           />
+          <SelectField
+            control={control}
+            name="pubicMark"
+            label="Marking the pubic bone"
+            choices={[
+              { id: 'notAsked', name: 'not asked yet', about: 'Ask before a picture; nothing depends on it.' },
+              { id: 'clientMarks', name: 'agrees, and points it out herself or himself', about: 'Through clothing.' },
+              { id: 'declined', name: 'rather not', about: 'PSIS or the pelvis strip are taken instead.' },
+            ]}
+          />
           <TextField control={control} name="note" label="Note" lines />
         </Section>
         <Stack style={{ paddingTop: 24 }}>

@@ -2,12 +2,13 @@
 
 import { Pencil, Ruler } from 'lucide-react';
 import styled from 'styled-components';
-import { formatMeasure } from '@/core/alignment/words';
+import { formatMeasure, nameOf } from '@/core/alignment/words';
 import { entry } from '@/core/knowledge/entries';
 import { ButtonLink } from '@/design/button';
 import { Cautions } from '@/design/cautions';
 import { Figure } from '@/design/figure';
-import { Chip, Columns, Page, PageHead, Panel, Quiet, Row, Section, Small, Stack } from '@/design/layout';
+import { Chip, Columns, Page, PageHead, Panel, Quiet, Row, Ruled, Section, Small, Stack } from '@/design/layout';
+import { positionNames } from '@/design/words';
 import { repertoire } from '@/repertoire';
 import { KeptLook } from './kept-look';
 import type { ClientPage, Standing } from './read';
@@ -74,7 +75,7 @@ function Rungs({ standing }: { standing: Standing }) {
 
 /** Who she is, what to mind, where she stands, what worked, and every look. */
 export function Client({
-  page: { client, facts, school, cautions, neutral, standings, helped, looks, total, page, pages },
+  page: { client, facts, school, cautions, neutrals, standings, helped, looks, total, page, pages },
   deferring,
 }: {
   page: ClientPage;
@@ -144,26 +145,34 @@ export function Client({
           <Panel>
             <Stack $gap={6}>
               <h2>Own neutral</h2>
-              {neutral ? (
+              {neutrals.length === 0 ? (
+                <Quiet>Not known yet: the set-up of the first look gives it.</Quiet>
+              ) : (
                 <>
-                  <span>
-                    <span className="numeral" style={{ fontSize: '1.6rem' }}>
-                      {formatMeasure('pelvicTilt', neutral.value)}
-                    </span>{' '}
-                    <Small>
-                      {neutral.se === null
-                        ? '± not known, no scale'
-                        : `± ${formatMeasure('pelvicTilt', neutral.se, 'error')}`}{' '}
-                      · pelvic tilt at rest
-                    </Small>
-                  </span>
+                  {neutrals.map(({ position, measure, own, history }) => (
+                    <div key={`${position}${measure}`} data-neutral={position}>
+                      <span className="numeral" style={{ fontSize: '1.6rem' }}>
+                        {formatMeasure(measure, own.value)}
+                      </span>{' '}
+                      <Small>
+                        ± {formatMeasure(measure, own.se, 'error')} · {nameOf(measure)}, {positionNames[position]}
+                      </Small>
+                      <Ruled style={{ fontSize: '0.9rem' }}>
+                        {history.slice(0, 4).map(({ date, value, se }) => (
+                          <li key={`${date}${value}`} style={{ padding: '4px 0' }}>
+                            <Small>{date}</Small> {formatMeasure(measure, value)}{' '}
+                            <Small>± {formatMeasure(measure, se, 'error')}</Small>
+                          </li>
+                        ))}
+                      </Ruled>
+                      {own.moved === 'yes' && <Small>The newest differs from the others by more than its error.</Small>}
+                    </div>
+                  ))}
                   <Small>
-                    From the set-up picture of {neutral.date}. Between dates the points are found again by touch, so
-                    this figure is blunt; within one look, drift from it is sharp.
+                    From set-ups of different dates. The points are found again by touch each time, so these figures are
+                    blunt; within one look, drift from the set-up is sharp.
                   </Small>
                 </>
-              ) : (
-                <Quiet>Not known yet: the set-up picture of the first look gives it.</Quiet>
               )}
             </Stack>
           </Panel>

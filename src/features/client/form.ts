@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { pubicMarks } from '@/core/knowledge/consent';
 import { optionalNumberText } from '@/design/number-text';
 
 const line = (most: number) => v.pipe(v.string(), v.trim(), v.maxLength(most, `At most ${most} characters.`));
@@ -13,6 +14,7 @@ export const clientForm = v.object({
   sex: v.picklist(['unsaid', 'f', 'm']),
   school: v.string(),
   touchConsent: v.boolean(),
+  pubicMark: v.picklist(pubicMarks),
   note: line(4000),
   conditions: v.array(v.string()),
 });
@@ -28,6 +30,7 @@ export const emptyClient: TypedClient = {
   sex: 'unsaid',
   school: 'studio',
   touchConsent: false,
+  pubicMark: 'notAsked',
   note: '',
   conditions: [],
 };

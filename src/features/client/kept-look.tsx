@@ -9,6 +9,7 @@ import { formatSeconds } from '@/core/progression/dose';
 import { ButtonLink } from '@/design/button';
 import { Chip, Panel, Quiet, Row, Small, Stack } from '@/design/layout';
 import { MarkedPicture } from '@/design/marked-picture';
+import { fromWhere } from '@/design/words';
 import { repertoire } from '@/repertoire';
 import type { LookLine } from './read';
 
@@ -62,7 +63,10 @@ const outBlocks = (findings: Kept): ReadonlySet<string> =>
     findings.filter(({ verdict }) => verdict === 'out').map(({ fault }) => entry(repertoire.faults, fault).block),
   );
 
-function Found({ findings }: { findings: Kept }) {
+const methodWords = { picture: '', hand: ', by hand', eye: ', by eye' } as const;
+
+function Found({ findings, methods }: { findings: Kept; methods: KeptReading['methods'] }) {
+  const byOther = (measure: string) => methodWords[methods[measure] ?? 'picture'];
   const firstOf = (fault: string) => findings.find((one) => one.fault === fault); // two measures may show one fault: the worse stands for it
   const out = findings.filter((one) => one.verdict === 'out' && firstOf(one.fault) === one);
   const unsure = findings.filter(({ verdict }) => verdict === 'unsure');
@@ -76,7 +80,8 @@ function Found({ findings }: { findings: Kept }) {
             {severity}: {entry(repertoire.faults, fault).plain}
           </span>{' '}
           <Small>
-            {nameOf(measure)}{' '}
+            {nameOf(measure)}
+            {byOther(measure)}{' '}
             <span className="figures">
               {formatMeasure(measure, value)} ± {formatMeasure(measure, se, 'error')}
             </span>
@@ -98,6 +103,7 @@ export function KeptLook({ look }: { look: LookLine }) {
   const { setup, top, retest } = pictures;
   const shown = [
     { name: 'top, uncorrected', picture: top ?? setup, findings: result?.baseline ?? [] },
+    { name: 'on the way back', picture: pictures.back, findings: result?.back ?? [] },
     { name: 'retest', picture: retest, findings: result?.retest ?? [] },
   ];
   const verdict = result?.verdict;
@@ -122,6 +128,7 @@ export function KeptLook({ look }: { look: LookLine }) {
         </Row>
       </header>
       <div className="pictures">
+        {Object.keys(pictures).length === 0 && <Quiet>No picture: read by hand and by eye.</Quiet>}
         {shown.map(
           ({ name, picture, findings }) =>
             picture && (
@@ -133,9 +140,17 @@ export function KeptLook({ look }: { look: LookLine }) {
                   out={outBlocks(findings)}
                   label={`${name}: levels drawn on the picture`}
                 />
-                <Small as="figcaption">{name}</Small>
+                <Small as="figcaption">
+                  {name}
+                  {picture.view === 'side' ? '' : `, ${fromWhere[picture.view]}`}
+                </Small>
               </figure>
             ),
+        )}
+        {look.more > 0 && (
+          <Small>
+            and {look.more} {look.more === 1 ? 'picture' : 'pictures'} from other sides
+          </Small>
         )}
       </div>
       {isKept ? (
@@ -143,7 +158,7 @@ export function KeptLook({ look }: { look: LookLine }) {
           <div>
             <dt>finding</dt>
             <dd>
-              <Found findings={result?.baseline ?? []} />
+              <Found findings={result?.baseline ?? []} methods={result?.methods ?? {}} />
             </dd>
           </div>
           <div>

@@ -1,12 +1,16 @@
 import type { KeptReading } from '@/core/alignment/kept';
+import { positions } from '@/core/alignment/input';
+import type { Position, View } from '@/core/alignment/input';
 import type { Marks, Role } from '@/core/alignment/look';
+import { ownNeutral } from '@/core/alignment/own-neutral';
+import type { OwnNeutral } from '@/core/alignment/own-neutral';
 import { cautionsOf } from '@/core/knowledge/conditions';
 import type { Caution } from '@/core/knowledge/conditions';
 import { entry } from '@/core/knowledge/entries';
 import type { Result } from '@/core/result';
 import { success } from '@/core/result';
 import { clientsPerPage, findClient, findStudio, listClients } from '@/data/stores/clients';
-import { listDoses, listLooks, listTrials, looksPerPage } from '@/data/stores/looks';
+import { listDoses, listLooks, listNeutrals, listTrials, looksPerPage } from '@/data/stores/looks';
 import type { ClientCard, DoseCard, LookCard, TrialCard, Who } from '@/data/types';
 import { repertoire } from '@/repertoire';
 import { emptyClient } from './form';
@@ -61,7 +65,9 @@ export type LookLine = {
   readonly instructor: string;
   readonly result: KeptReading | null;
   readonly correction: string | null;
-  readonly pictures: Readonly<Partial<Record<Role, KeptPicture>>>;
+  /** Of each moment, one side: the first that the exercise is looked at from. */
+  readonly pictures: Readonly<Partial<Record<Role, KeptPicture & { readonly view: View }>>>;
+  readonly more: number;
   readonly dose: DoseCard | null;
 };
 export type WhatHelped = {
@@ -71,12 +77,20 @@ export type WhatHelped = {
   readonly tried: number;
 };
 
+/** Own neutral in one position: the mean of the newest set-ups, and each of them. */
+export type NeutralLine = {
+  readonly position: Position;
+  readonly measure: string;
+  readonly own: OwnNeutral;
+  readonly history: readonly { readonly date: string; readonly value: number; readonly se: number }[];
+};
+
 export type ClientPage = {
   readonly client: ClientCard;
   readonly facts: string;
   readonly school: { readonly name: string; readonly isOwn: boolean };
   readonly cautions: readonly Caution[];
-  readonly neutral: { readonly value: number; readonly se: number | null; readonly date: string } | null;
+  readonly neutrals: readonly NeutralLine[];
   readonly standings: readonly Standing[];
   readonly helped: readonly WhatHelped[];
   readonly looks: readonly LookLine[];
@@ -85,10 +99,13 @@ export type ClientPage = {
   readonly pages: number;
 };
 
-const ladders = ['legFloat', 'march'] as const;
+/** Ladders that always stand on the page; others join once the client is on them. */
+const ladders: readonly string[] = ['legFloat', 'march'];
 
 function standingsOf(doses: readonly DoseCard[], tell: (date: Date) => string): Standing[] {
-  return ladders.map((exercise) => {
+  const others = repertoire.exercises.map(({ id }) => id).filter((id) => !ladders.includes(id));
+  const shown = [...ladders, ...others.filter((id) => doses.some((dose) => dose.exercise === id))];
+  return shown.map((exercise) => {
     const own = doses.filter((dose) => dose.exercise === exercise); // newest first
     const steps = own.map(({ level, createdAt }) => ({ level, date: tell(createdAt) })).reverse();
     const left = own.findIndex(({ level }) => level !== own[0]?.level); // the newest dose at another level
@@ -110,6 +127,7 @@ export function whatHelped(trials: readonly Pick<TrialCard, 'correction' | 'faul
 
 function lineOf(look: LookCard, doses: readonly DoseCard[], tell: (date: Date) => string): LookLine {
   const { id, exercise, level, headEnd, instructor, result, correction, keptAt, startedAt } = look;
+  const views = entry(repertoire.exercises, exercise).looks.map(({ view }) => view);
   return {
     id,
     exercise,
@@ -121,9 +139,40 @@ function lineOf(look: LookCard, doses: readonly DoseCard[], tell: (date: Date) =
     isKept: keptAt !== null,
     date: tell(keptAt ?? startedAt),
     school: entry(repertoire.schools, look.school).name,
-    pictures: Object.fromEntries(look.pictures.map(({ role, ...picture }) => [role, picture])),
+    pictures: Object.fromEntries(
+      [...look.pictures]
+        .sort((a, b) => views.indexOf(b.view) - views.indexOf(a.view))
+        .map(({ role, setting: _, ...picture }) => [role, picture]),
+    ),
+    more: look.pictures.length - new Set(look.pictures.map(({ role }) => role)).size,
     dose: doses.find(({ lookId }) => lookId === id) ?? null,
   };
+}
+
+const neutralMeasures = ['pelvicTilt', 'pelvicTiltPsis', 'lumbarGap'] as const;
+
+/** Own neutral with its history, for every position and way of measuring that has any. */
+async function readNeutrals(who: Who, clientId: string, tell: (date: Date) => string): Promise<NeutralLine[]> {
+  const lines: NeutralLine[] = [];
+  for (const position of positions) {
+    const exercises = repertoire.exercises.filter((one) => one.position === position).map(({ id }) => id);
+    const history = exercises.length > 0 ? await listNeutrals(who, clientId, exercises) : [];
+    for (const measure of neutralMeasures) {
+      const dated = history.flatMap(({ on, neutral }) => {
+        const told = neutral[measure];
+        return told && told.se !== null ? [{ on, value: told.value, se: told.se }] : [];
+      });
+      const own = ownNeutral(dated.map(({ on, ...one }) => ({ ...one, on: on.toISOString() })));
+      if (own)
+        lines.push({
+          position,
+          measure,
+          own,
+          history: dated.map(({ on, value, se }) => ({ date: tell(on), value, se })).reverse(),
+        });
+    }
+  }
+  return lines;
 }
 
 function factsOf({ birthYear, heightM, massKg }: ClientCard): string {
@@ -153,14 +202,13 @@ export async function readClient(who: Who, id: string, page: number, locale: str
     year: 'numeric',
   });
   const tell = (date: Date) => format.format(date);
-  const withNeutral = looks.find(({ result }) => result?.neutral.pelvicTilt);
-  const tilt = withNeutral?.result?.neutral.pelvicTilt;
+  const neutrals = await readNeutrals(who, id, tell);
   return success({
     client,
     facts: factsOf(client),
     school: { name: entry(repertoire.schools, client.school ?? studio.school).name, isOwn: client.school !== null },
     cautions: cautionsOf(repertoire, client.conditions),
-    neutral: withNeutral?.keptAt && tilt ? { ...tilt, date: tell(withNeutral.keptAt) } : null,
+    neutrals,
     standings: standingsOf(doses, tell),
     helped: whatHelped(trials),
     looks: looks.map((look) => lineOf(look, doses, tell)),
@@ -174,7 +222,8 @@ export async function readClient(who: Who, id: string, page: number, locale: str
 export async function readClientForm(who: Who, id: string): Promise<Result<TypedClient>> {
   const found = await findClient(who, id);
   if (!found.ok) return found;
-  const { name, goal, birthYear, heightM, massKg, sex, school, touchConsent, note, conditions } = found.value;
+  const { name, goal, birthYear, heightM, massKg, sex, school, touchConsent, pubicMark, note, conditions } =
+    found.value;
   const text = (value: number | null) => (value === null ? '' : String(Math.round(value * 10) / 10));
   return success({
     ...emptyClient,
@@ -182,6 +231,7 @@ export async function readClientForm(who: Who, id: string): Promise<Result<Typed
     goal,
     note,
     touchConsent,
+    pubicMark,
     birthYear: text(birthYear),
     heightCm: text(heightM && heightM * 100),
     massKg: text(massKg),

@@ -3,14 +3,18 @@
 import { revalidatePath } from 'next/cache';
 import * as v from 'valibot';
 import { keepReading } from '@/core/alignment/kept';
+import { views } from '@/core/alignment/input';
 import { marksInput, roles } from '@/core/alignment/look';
+import { takenInput } from '@/core/alignment/readings';
+import { settingInput } from '@/core/alignment/setting';
 import { entry } from '@/core/knowledge/entries';
 import { resolveStances } from '@/core/knowledge/stances';
 import { doseInput, timeDose } from '@/core/progression/dose';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { findClient, findStudio } from '@/data/stores/clients';
-import { chooseCorrection, findLook, keepLook, setLookPicture, startLook } from '@/data/stores/looks';
+import { chooseCorrection, findLook, keepLook, setLookPicture, setLookReading, startLook } from '@/data/stores/looks';
+import { addRounds, setFinger } from '@/data/stores/observers';
 import { act } from '@/platform/server/act';
 import { repertoire, rulesVersion } from '@/repertoire';
 import { readKeptLook } from './read';
@@ -38,13 +42,56 @@ export async function beginLook(input: unknown): Promise<Result<string>> {
   });
 }
 
-const marksForm = v.strictObject({ lookId: id, role: v.picklist(roles), pictureId: id, marks: marksInput });
+const marksForm = v.strictObject({
+  lookId: id,
+  role: v.picklist(roles),
+  view: v.picklist(views),
+  pictureId: id,
+  marks: marksInput,
+  setting: settingInput,
+});
 
 /** Keeps a picture in its place with the marks on it; called after every change. */
 export async function keepMarks(input: unknown): Promise<Result<null>> {
-  return act(marksForm, input, (who, { lookId, role, pictureId, marks }) =>
-    setLookPicture(who, lookId, role, pictureId, marks),
+  return act(marksForm, input, (who, { lookId, role, view, pictureId, marks, setting }) =>
+    setLookPicture(who, lookId, role, pictureId, marks, { view, setting }),
   );
+}
+
+const takenForm = v.strictObject({ lookId: id, ...takenInput.entries });
+
+/** Keeps what a hand or an eye told; null takes it back. */
+export async function keepTaken(input: unknown): Promise<Result<null>> {
+  return act(takenForm, input, (who, { lookId, ...reading }) => setLookReading(who, lookId, reading));
+}
+
+const fingerForm = v.strictObject({
+  fingerMm: v.nullable(
+    v.pipe(
+      v.number('is not a number'),
+      v.minValue(8, 'is too thin for a finger'),
+      v.maxValue(30, 'is too broad for a finger'),
+    ),
+  ),
+});
+
+/** The breadth of the instructor's own finger, measured once. */
+export async function keepFinger(input: unknown): Promise<Result<null>> {
+  return act(fingerForm, input, async (who, { fingerMm }) => {
+    await setFinger(who, fingerMm);
+    return success(null);
+  });
+}
+
+const round = v.record(v.string(), v.strictTuple([v.number(), v.number()]));
+const roundsForm = v.strictObject({ rounds: v.pipe(v.array(round), v.minLength(2), v.maxLength(6)) });
+
+/** Keeps one picture marked several times: the instructor's own spread of marking. */
+export async function keepRounds(input: unknown): Promise<Result<null>> {
+  return act(roundsForm, input, async (who, { rounds }) => {
+    await addRounds(who, rounds);
+    return success(null);
+  });
 }
 
 const correctionForm = v.strictObject({
@@ -81,7 +128,7 @@ export async function keepWholeLook(input: unknown): Promise<Result<{ clientId: 
     if (!times.ok) return times;
     const client = await findClient(who, clientId);
     if (!client.ok) return client;
-    const reading = readKeptLook(look.value, client.value);
+    const reading = await readKeptLook(who, look.value, client.value);
     if (!reading.ok) return reading;
     const { verdict } = reading.value;
     const trial =

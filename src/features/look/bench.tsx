@@ -8,8 +8,12 @@ import type { KeyboardEvent } from 'react';
 import { Tab, TabList, TabPanel, Tabs } from 'react-aria-components';
 import styled from 'styled-components';
 import * as v from 'valibot';
-import { marksInput, markingSdFor, readLook, roles, worstFinding } from '@/core/alignment/look';
+import { marksInput, markingSdFor, readLook, worstFinding } from '@/core/alignment/look';
 import type { MarkedPicture as Marked, Role } from '@/core/alignment/look';
+import type { View } from '@/core/alignment/input';
+import { tellReadings } from '@/core/alignment/readings';
+import type { Taken } from '@/core/alignment/readings';
+import { settingInput } from '@/core/alignment/setting';
 import { entry, levelOf } from '@/core/knowledge/entries';
 import type { Dose } from '@/core/progression/dose';
 import { parse } from '@/core/result';
@@ -18,17 +22,19 @@ import { Columns, Notice, Page, Quiet, Row, Stack } from '@/design/layout';
 import { MarkedPicture } from '@/design/marked-picture';
 import { forgetDraft, readDraft } from '@/platform/browser/drafts';
 import { repertoire } from '@/repertoire';
-import { keepWholeLook, pickCorrection } from './actions';
+import { keepMarks, keepTaken, keepWholeLook, pickCorrection } from './actions';
 import { Corrections } from './corrections';
 import { DoseForm } from './dose';
 import { Findings } from './findings';
-import { useKeptMarks, worstOf } from './keeping';
-import type { Keeping } from './keeping';
+import { useKept } from './keeping';
+import type { Kept, Keeping } from './keeping';
 import { Marking } from './marking';
 import { outBlocks } from './numbers';
 import type { BenchOpening } from './read';
 import { BeforeAfter, RetestHint } from './retest';
-import { fromMarks, openBench, step, toMarks } from './state';
+import { draftAt, fromMarks, openBench, partsOf, placeOf, settingAt, step, toMarks } from './state';
+import type { Bench as BenchState, Place } from './state';
+import { marksFor } from './wanted';
 
 const stepNames = { setup: 'Set-up', top: 'Top', findings: 'Findings', retest: 'Retest', dose: 'Dose' } as const;
 type StepName = keyof typeof stepNames;
@@ -110,52 +116,99 @@ const keepingWords: Readonly<Record<Keeping['state'], string>> = {
 const keepingIcons = { kept: CloudCheck, keeping: CloudUpload, waiting: CloudAlert, refused: CloudAlert } as const;
 
 /** What an earlier visit left in this browser. */
-const heldDraft = v.object({ pictureId: v.string(), marks: marksInput });
+const heldDraft = v.object({ pictureId: v.string(), marks: marksInput, setting: settingInput });
+
+const keyOf = ({ role, method, measure }: Taken): string => `${role}:${method}:${measure}`;
+
+/** Everything on the bench, read by the core. */
+function readAll(opening: BenchOpening, bench: BenchState, readings: readonly Taken[], fault: string | null) {
+  const { frame, observer, markingSdPx } = opening;
+  const pictures: Partial<Record<Role, Partial<Record<View, Marked>>>> = {};
+  for (const place of Object.keys(bench.sheets) as Place[]) {
+    const sheet = bench.sheets[place];
+    if (!sheet) continue;
+    const [role, view] = partsOf(place);
+    (pictures[role] ??= {})[view] = {
+      marks: toMarks(draftAt(bench, place)),
+      markingSdPx: markingSdFor(sheet, markingSdPx),
+      setting: settingAt(bench, place),
+      size: { width: sheet.originalWidth, height: sheet.originalHeight },
+    };
+  }
+  const { position } = entry(repertoire.exercises, frame.exercise);
+  const who = { fingerMm: observer.fingerMm ?? undefined, eye: observer.eye ?? undefined };
+  const told = tellReadings(readings, position, who, repertoire.targets);
+  return readLook({ ...frame, pictures, readings: told }, repertoire, fault ?? undefined);
+}
 
 /** The bench: set-up, top, findings and what to try, retest, dose. */
 export function LookBench({ opening }: { opening: BenchOpening }) {
-  const { lookId, clientId, clientName, frame, trials, props, touchConsent, demoPictures } = opening;
+  const { lookId, clientId, clientName, frame, trials, props, touchConsent } = opening;
   const router = useRouter();
-  const [bench, dispatch] = useReducer(step, opening.pictures, openBench);
-  const [at, setAt] = useState<StepName>(opening.pictures.some(({ role }) => role === 'top') ? 'top' : 'setup');
-  const [picked, setPicked] = useState({ fault: opening.fault, correction: opening.correction });
-  const [pickFailed, setPickFailed] = useState<string>();
   const exercise = entry(repertoire.exercises, frame.exercise);
   const level = levelOf(exercise, frame.level);
-
-  const marks = useMemo(
-    () => ({
-      setup: toMarks(bench.drafts.setup),
-      top: toMarks(bench.drafts.top),
-      retest: toMarks(bench.drafts.retest),
+  const [bench, dispatch] = useReducer(step, opening, ({ pictures, headEnd }) =>
+    openBench({
+      pictures,
+      headEnd,
+      wanted: Object.fromEntries(exercise.looks.map(({ view }) => [view, marksFor(exercise, view)])),
     }),
-    [bench.drafts],
   );
-  const fresh = (role: Role) => !opening.pictures.some((picture) => picture.role === role);
-  const keeping = [
-    useKeptMarks(lookId, 'setup', bench.sheets.setup?.id, marks.setup, fresh('setup')),
-    useKeptMarks(lookId, 'top', bench.sheets.top?.id, marks.top, fresh('top')),
-    useKeptMarks(lookId, 'retest', bench.sheets.retest?.id, marks.retest, fresh('retest')),
-  ];
-  const worst = worstOf(keeping);
+  const startsWith = [...opening.pictures.map(({ role }) => role), ...opening.readings.map(({ role }) => role)];
+  const [at, setAt] = useState<StepName>(startsWith.includes('top') ? 'top' : 'setup');
+  const [moment, setMoment] = useState<'top' | 'back'>('top');
+  const [readings, setReadings] = useState<readonly Taken[]>(opening.readings);
+  const [picked, setPicked] = useState({ fault: opening.fault, correction: opening.correction });
+  const [pickFailed, setPickFailed] = useState<string>();
+
+  const onRead = (role: Role, method: 'hand' | 'eye', measure: string, taken: number | null) =>
+    setReadings((before) => {
+      const others = before.filter((one) => one.role !== role || one.method !== method || one.measure !== measure);
+      return taken === null ? others : [...others, { role, method, measure, taken }];
+    });
+
+  const things = useMemo((): Kept[] => {
+    const pictures = (Object.keys(bench.sheets) as Place[]).flatMap((place): Kept[] => {
+      const sheet = bench.sheets[place];
+      if (!sheet) return [];
+      const [role, view] = partsOf(place);
+      const isKnown = opening.pictures.some((one) => one.role === role && one.view === view && one.setting !== null);
+      return [
+        {
+          key: place,
+          body: { pictureId: sheet.id, marks: toMarks(draftAt(bench, place)), setting: settingAt(bench, place) },
+          fresh: !isKnown,
+          send: (body) => keepMarks({ lookId, role, view, ...body }),
+        },
+      ];
+    });
+    const all = new Map<string, Taken & { gone?: true }>();
+    for (const one of opening.readings) all.set(keyOf(one), { ...one, gone: true });
+    for (const one of readings) all.set(keyOf(one), one);
+    const taken = [...all.values()].map(({ gone, ...one }): Kept => ({
+      key: keyOf(one),
+      body: { ...one, taken: gone ? null : one.taken },
+      fresh: gone === true || !opening.readings.some((old) => keyOf(old) === keyOf(one) && old.taken === one.taken),
+      send: (body) => keepTaken({ lookId, ...body }),
+    }));
+    return [...pictures, ...taken];
+  }, [bench, readings, lookId, opening.pictures, opening.readings]);
+  const worst: Keeping = useKept(lookId, things);
 
   useEffect(() => {
-    for (const role of roles) {
-      const held = parse(heldDraft, readDraft(lookId, role));
-      const isOfThisPicture = held.ok && held.value.pictureId === opening.pictures.find((one) => one.role === role)?.id;
-      if (isOfThisPicture) dispatch({ do: 'restore', role, draft: fromMarks(held.value.marks) });
-      else forgetDraft(lookId, role);
+    for (const { role, view, id } of opening.pictures) {
+      const place = placeOf(role, view);
+      const held = parse(heldDraft, readDraft(lookId, place));
+      if (held.ok && held.value.pictureId === id)
+        dispatch({ do: 'restore', place, draft: fromMarks(held.value.marks), setting: held.value.setting });
+      else forgetDraft(lookId, place);
     }
   }, [lookId, opening.pictures]);
 
-  const reading = useMemo(() => {
-    const pictures: Partial<Record<Role, Marked>> = {};
-    for (const role of roles) {
-      const sheet = bench.sheets[role];
-      if (sheet) pictures[role] = { marks: marks[role], markingSdPx: markingSdFor(sheet) };
-    }
-    return readLook({ ...frame, pictures }, repertoire, picked.fault ?? undefined);
-  }, [bench.sheets, marks, frame, picked.fault]);
+  const reading = useMemo(
+    () => readAll(opening, bench, readings, picked.fault),
+    [opening, bench, readings, picked.fault],
+  );
   if (!reading.ok)
     return (
       <Page>
@@ -193,17 +246,19 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
   };
 
   const Icon = keepingIcons[worst.state];
-  const next: Readonly<Record<Role, StepName>> = { setup: 'top', top: 'findings', retest: 'dose' };
+  const next: Readonly<Record<Role, StepName>> = { setup: 'top', top: 'findings', back: 'findings', retest: 'dose' };
   const marking = (role: Role) => (
     <Marking
+      key={role}
       role={role}
       bench={bench}
       dispatch={dispatch}
       reading={reading.value}
-      headEnd={frame.headEnd}
-      topPose={level.top}
-      clientId={clientId}
-      samples={demoPictures}
+      opening={opening}
+      exercise={exercise}
+      level={level}
+      readings={readings}
+      onRead={onRead}
       correction={picked.correction}
       onDone={() => setAt(next[role])}
     />
@@ -212,7 +267,16 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
     picked.fault ??
     worstFinding(reading.value.baseline)?.fault ??
     reading.value.baseline?.findings.find(({ verdict }) => verdict === 'unsure')?.fault;
-  const { top, retest } = bench.sheets;
+  const firstView =
+    exercise.looks.find(({ view }) => bench.sheets[placeOf('top', view)])?.view ?? exercise.looks[0]?.view ?? 'side';
+  const shownAt = (role: Role) => ({
+    sheet: bench.sheets[placeOf(role, firstView)],
+    marks: toMarks(draftAt(bench, placeOf(role, firstView))),
+  });
+  const [setup, top, retest] = [shownAt('setup'), shownAt('top'), shownAt('retest')];
+  const hasTop = Object.keys(reading.value.told.top).length > 0 || top.sheet !== undefined;
+  const hasRetest = Object.keys(reading.value.told.retest).length > 0 || retest.sheet !== undefined;
+  const { back } = reading.value;
   return (
     <Page onKeyDown={undoKeys}>
       <Tabs selectedKey={at} onSelectionChange={(key) => setAt(key as StepName)}>
@@ -244,17 +308,32 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
           </Notice>
         )}
         <TabPanel id="setup">{marking('setup')}</TabPanel>
-        <TabPanel id="top">{marking('top')}</TabPanel>
+        <TabPanel id="top">
+          <Row $gap={6} role="group" aria-label="Which moment" style={{ paddingTop: 12 }}>
+            {(['top', 'back'] as const).map((one) => (
+              <Button
+                key={one}
+                $look="quiet"
+                aria-pressed={moment === one}
+                onPress={() => setMoment(one)}
+                style={moment === one ? { textDecoration: 'underline', textUnderlineOffset: 6, fontWeight: 700 } : {}}
+              >
+                {one === 'top' ? 'At the top' : 'On the way back'}
+              </Button>
+            ))}
+          </Row>
+          {marking(moment)}
+        </TabPanel>
         <TabPanel id="findings">
           {reading.value.baseline && reading.value.baseline.findings.length > 0 ? (
             <Columns $side="minmax(340px, 470px)">
               <Stack>
                 <h2>What was found</h2>
-                {top && (
+                {top.sheet && (
                   <MarkedPicture
-                    picture={top}
-                    marks={marks.top}
-                    setup={marks.setup}
+                    picture={top.sheet}
+                    marks={top.marks}
+                    setup={setup.marks}
                     out={outBlocks(reading.value.baseline)}
                     label="The top of the movement with its levels"
                   />
@@ -264,6 +343,12 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
                   working={working}
                   onWork={(fault) => void pick(fault, null)}
                 />
+                {back && back.findings.length > 0 && (
+                  <Stack $gap={6}>
+                    <h3>On the way back</h3>
+                    <Findings judged={back} working={working} />
+                  </Stack>
+                )}
               </Stack>
               <Stack>
                 {working ? (
@@ -303,29 +388,33 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
           ) : (
             <Empty
               title="No findings yet"
-              text="Mark the picture at the top of the movement: the mat line, and both ends of at least one block. With a set-up picture marked as well, drift is judged, which is far sharper."
+              text="Take the top of the movement: mark its picture (the mat line, and both ends of at least one block), or read it by hand or by eye. With the set-up taken as well, drift is judged, which is far sharper."
               go={() => setAt('top')}
             />
           )}
         </TabPanel>
         <TabPanel id="retest">
-          {!top ? (
+          {!hasTop ? (
             <Empty
               title="Nothing to compare with yet"
-              text="A retest needs the uncorrected picture first."
+              text="A retest needs the uncorrected moment first."
               go={() => setAt('top')}
             />
           ) : (
             <Stack $gap={22}>
-              {!retest && <RetestHint />}
+              {!hasRetest && <RetestHint />}
               {marking('retest')}
-              {reading.value.verdict && retest && (
+              {reading.value.verdict && top.sheet && retest.sheet && (
                 <BeforeAfter
-                  before={{ sheet: top, marks: marks.top }}
-                  after={{ sheet: retest, marks: marks.retest }}
-                  setup={marks.setup}
+                  before={{ sheet: top.sheet, marks: top.marks }}
+                  after={{ sheet: retest.sheet, marks: retest.marks }}
+                  setup={setup.marks}
                   reading={reading.value}
-                  headEnd={frame.headEnd}
+                  vantage={{
+                    position: exercise.position,
+                    view: firstView,
+                    headEnd: settingAt(bench, placeOf('top', firstView)).headEnd,
+                  }}
                 />
               )}
             </Stack>

@@ -1,61 +1,76 @@
 'use client';
 
-import { useEffect, useState } from 'react';
-import type { Marks, Role } from '@/core/alignment/look';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Result } from '@/core/result';
 import { forgetDraft, keepDraft } from '@/platform/browser/drafts';
-import { keepMarks } from './actions';
 
 export type Keeping = {
-  /** `kept` only when the server has acknowledged exactly these marks. */
+  /** `kept` only when the server has acknowledged exactly what stands here. */
   readonly state: 'kept' | 'keeping' | 'waiting' | 'refused';
   readonly message?: string;
 };
 
+/** One thing to keep: under which name, what, and how it is sent. `fresh`: the server does not have it yet. */
+export type Kept = {
+  readonly key: string;
+  readonly body: object;
+  readonly fresh: boolean;
+  readonly send: (body: object) => Promise<Result<null>>;
+};
+
 const settleMs = 500;
 const againMs = 3000;
+const gravest: readonly Keeping['state'][] = ['refused', 'waiting', 'keeping', 'kept'];
 
-/** Sends the marks of one picture after every change, and again until they are acknowledged; a copy waits in the browser. */
-export function useKeptMarks(
-  lookId: string,
-  role: Role,
-  pictureId: string | undefined,
-  marks: Marks,
-  isFresh: boolean,
-): Keeping {
-  const wanted = JSON.stringify({ pictureId, marks });
-  const [acknowledged, setAcknowledged] = useState(isFresh ? '' : wanted);
-  const [trouble, setTrouble] = useState<{ of: string; keeping: Keeping }>();
+/** Sends each thing after every change, and again until it is acknowledged; a copy waits in the browser. */
+export function useKept(lookId: string, things: readonly Kept[]): Keeping {
+  const wanted = useMemo(() => things.map(({ key, body }) => [key, JSON.stringify(body)] as const), [things]);
+  const [acknowledged, setAcknowledged] = useState<Readonly<Record<string, string>>>(() =>
+    Object.fromEntries(things.filter(({ fresh }) => !fresh).map(({ key, body }) => [key, JSON.stringify(body)])),
+  );
+  const [trouble, setTrouble] = useState<Readonly<Record<string, { of: string; keeping: Keeping }>>>({});
+  const senders = useRef(things);
   useEffect(() => {
-    if (!pictureId || wanted === acknowledged) return;
+    senders.current = things;
+  }, [things]);
+  const pending = wanted.filter(([key, body]) => acknowledged[key] !== body);
+  const pendingText = JSON.stringify(pending);
+  useEffect(() => {
+    const left = JSON.parse(pendingText) as [string, string][];
+    if (left.length === 0) return;
     let over = false;
     let timer: ReturnType<typeof setTimeout> | undefined;
-    keepDraft(lookId, role, wanted);
-    const send = async () => {
-      const body: object = JSON.parse(wanted);
-      const result: Result<null> | undefined = await keepMarks({ lookId, role, ...body }).catch(() => undefined);
-      if (over) return;
-      if (result?.ok) {
-        forgetDraft(lookId, role);
-        return setAcknowledged(wanted);
+    for (const [key, body] of left) keepDraft(lookId, key, body);
+    const sendAll = async () => {
+      let mustWait = false;
+      for (const [key, body] of left) {
+        const thing = senders.current.find((one) => one.key === key);
+        const result = await thing?.send(JSON.parse(body) as object).catch(() => undefined);
+        if (over) return;
+        if (result?.ok) {
+          forgetDraft(lookId, key);
+          setAcknowledged((before) => ({ ...before, [key]: body }));
+          continue;
+        }
+        const canWait = !result || result.error.code === 'unreachable' || result.error.code === 'signedOut';
+        const message = result ? { message: result.error.message } : {};
+        setTrouble((before) => ({
+          ...before,
+          [key]: { of: body, keeping: { state: canWait ? 'waiting' : 'refused', ...message } },
+        }));
+        mustWait ||= canWait;
       }
-      const canWait = !result || result.error.code === 'unreachable' || result.error.code === 'signedOut';
-      const message = result ? { message: result.error.message } : {};
-      setTrouble({ of: wanted, keeping: { state: canWait ? 'waiting' : 'refused', ...message } });
-      if (canWait) timer = setTimeout(send, againMs);
+      if (mustWait) timer = setTimeout(sendAll, againMs);
     };
-    timer = setTimeout(send, settleMs);
+    timer = setTimeout(sendAll, settleMs);
     return () => {
       over = true;
       clearTimeout(timer);
     };
-  }, [lookId, role, pictureId, wanted, acknowledged]);
-  if (!pictureId || wanted === acknowledged) return { state: 'kept' };
-  return trouble?.of === wanted ? trouble.keeping : { state: 'keeping' };
+  }, [lookId, pendingText]);
+  const states = pending.map(([key, body]): Keeping => {
+    const known = trouble[key];
+    return known?.of === body ? known.keeping : { state: 'keeping' };
+  });
+  return gravest.map((state) => states.find((one) => one.state === state)).find(Boolean) ?? { state: 'kept' };
 }
-
-const gravest: readonly Keeping['state'][] = ['refused', 'waiting', 'keeping', 'kept'];
-
-/** Of several, the one that matters most. */
-export const worstOf = (all: readonly Keeping[]): Keeping =>
-  gravest.map((state) => all.find((one) => one.state === state)).find(Boolean) ?? { state: 'kept' };

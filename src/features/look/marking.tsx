@@ -1,28 +1,42 @@
 'use client';
 
-import { ArrowRight } from 'lucide-react';
+import { ArrowRight, Files, PersonStanding, ScanSearch, Target } from 'lucide-react';
 import { useRef, useState } from 'react';
 import type { Dispatch } from 'react';
 import styled from 'styled-components';
-import type { LookReading, Role } from '@/core/alignment/look';
-import type { Pose } from '@/core/body/pose';
+import type { View } from '@/core/alignment/input';
+import type { LookReading, Method, Role } from '@/core/alignment/look';
+import type { Taken } from '@/core/alignment/readings';
+import type { Vantage } from '@/core/alignment/vial';
+import { startOf } from '@/core/knowledge/entries';
+import type { Exercise, Level } from '@/core/knowledge/entries';
 import { Button } from '@/design/button';
 import { Notice, Row, Small, Stack } from '@/design/layout';
 import { narrow } from '@/design/theme';
+import { fromWhere } from '@/design/words';
+import { ByEye } from './by-eye';
+import { ByHand } from './by-hand';
+import { CameraPlace } from './camera-place';
 import { Canvas } from './canvas';
-import { Numbers, outBlocks, Vials } from './numbers';
+import { FilesMenu } from './files';
+import { bandsOf, Numbers, outBlocks, Vials } from './numbers';
+import { firstPlace, landmarksUnder, outlineOf } from './outline';
+import type { OutlinePlace } from './outline';
+import { OwnError } from './own-error';
 import { Palette } from './palette';
 import { PictureSource } from './picture-source';
 import type { BenchOpening } from './read';
 import { Verdict } from './retest';
-import { toMarks } from './state';
+import { SimulatedCamera } from './simulated';
+import { activeAt, draftAt, placeOf, settingAt, toMarks, wantedAt } from './state';
 import type { Bench as BenchState, BenchAct } from './state';
+import { expectedPlaces, placeByStickers } from './stickers';
 
 const Bench = styled.div`
   display: grid;
   grid-template-columns: minmax(0, 1fr) 372px;
   gap: 26px;
-  padding-top: 16px;
+  padding-top: 14px;
   .column {
     display: grid;
     gap: 12px;
@@ -67,20 +81,47 @@ const Bench = styled.div`
   }
 `;
 
-const atRest: Pose = { left: { kind: 'footDown' }, right: { kind: 'footDown' } };
+const Switch = styled.div`
+  display: inline-flex;
+  gap: 2px;
+  padding: 3px;
+  border: 1px solid var(--rule);
+  border-radius: 14px;
+  button {
+    border: none;
+    background: none;
+    min-height: 44px;
+    padding: 4px 14px;
+    border-radius: 11px;
+    cursor: pointer;
+    color: var(--ink);
+  }
+  button[aria-pressed='true'] {
+    background: var(--info-tint);
+    font-weight: 650;
+    box-shadow: inset 0 0 0 1.5px var(--info);
+  }
+  button:focus-visible {
+    outline: 3px solid var(--info);
+    outline-offset: 1px;
+  }
+`;
 
 const hints: Readonly<Record<Role, string>> = {
-  setup: 'First the set-up picture: lying ready, before anything moves',
-  top: 'Now the picture at the top of the movement, uncorrected',
+  setup: 'First the set-up: ready, before anything moves',
+  top: 'Now the top of the movement, uncorrected',
+  back: 'On the way back, before the end',
   retest: 'The same picture again, after the correction',
 };
+
+const methodNames: Readonly<Record<Method, string>> = { picture: 'Picture', hand: 'By hand', eye: 'By eye' };
 
 /** Marks named by an error's path (`landmarks.ASIS`, `matLine`). */
 function wrongMarks(path: string): ReadonlySet<string> {
   const name = path.split('.').at(-1) ?? '';
   if (name === 'matLine') return new Set(['mat1', 'mat2']);
   if (path.includes('scale')) return new Set(['known1', 'known2']);
-  return new Set([name.replace(/_[LR]$/, '')]);
+  return new Set([name]);
 }
 
 type MarkingProps = {
@@ -88,11 +129,11 @@ type MarkingProps = {
   readonly bench: BenchState;
   readonly dispatch: Dispatch<BenchAct>;
   readonly reading: LookReading;
-  readonly headEnd: 'left' | 'right';
-  /** The top of the level looked at. */
-  readonly topPose: Pose;
-  readonly clientId: string;
-  readonly samples: BenchOpening['demoPictures'];
+  readonly opening: BenchOpening;
+  readonly exercise: Exercise;
+  readonly level: Level;
+  readonly readings: readonly Taken[];
+  readonly onRead: (role: Role, method: 'hand' | 'eye', measure: string, taken: number | null) => void;
   readonly correction: string | null;
   readonly onDone: () => void;
 };
@@ -100,104 +141,331 @@ type MarkingProps = {
 const doneNames: Readonly<Record<Role, string>> = {
   setup: 'Now the top',
   top: 'See findings',
+  back: 'See findings',
   retest: 'Go on to the dose',
 };
 
-/** One picture of the look: where it comes from, the marks on it, what they say. */
-export function Marking({
+/** One moment of the look: from each side, by picture, by hand or by eye, and what that says. */
+export function Marking(props: MarkingProps) {
+  const { role, bench, reading, opening, exercise, readings, onRead, correction, onDone } = props;
+  const { position } = exercise;
+  const [view, setView] = useState<View>(exercise.looks[0]?.view ?? 'side');
+  const [method, setMethod] = useState<Method>(() => {
+    const other = readings.find((one) => one.role === role)?.method;
+    return bench.sheets[placeOf(role, view)] || !other ? 'picture' : other;
+  });
+  const [finger, setFinger] = useState(opening.observer.fingerMm);
+  const setting = settingAt(bench, placeOf(role, view));
+  const vantage: Vantage = {
+    position,
+    view,
+    headEnd: bench.sheets[placeOf(role, view)] ? setting.headEnd : opening.headEnd,
+    ...(setting.bellySide ? { bellySide: setting.bellySide } : {}),
+  };
+  const judged =
+    role === 'setup'
+      ? reading.setup
+      : role === 'top'
+        ? reading.baseline
+        : role === 'back'
+          ? reading.back
+          : reading.retest;
+  const hasMarks = Object.keys(reading.told[role]).length > 0;
+  const told = (
+    <>
+      {role === 'retest' && reading.verdict && (
+        <div className="told">
+          <Verdict verdict={reading.verdict} correction={correction} />
+        </div>
+      )}
+      <div className="told">
+        <Vials role={role} reading={reading} view={view} judged={judged} vantage={vantage} />
+      </div>
+      <Numbers role={role} reading={reading} view={view} judged={judged} exercise={exercise} />
+      <Row>
+        <Button $look="main" onPress={onDone}>
+          {doneNames[role]}
+          <ArrowRight size={19} aria-hidden />
+        </Button>
+      </Row>
+    </>
+  );
+  const byPicture = method === 'picture';
+  return (
+    <>
+      <Row $gap={12} style={{ paddingTop: 14 }}>
+        {exercise.looks.length > 1 && (
+          <Switch role="group" aria-label="From where">
+            {exercise.looks.map((look) => (
+              <button
+                key={look.view}
+                type="button"
+                aria-pressed={view === look.view}
+                onClick={() => setView(look.view)}
+              >
+                {fromWhere[look.view]}
+              </button>
+            ))}
+          </Switch>
+        )}
+        <Switch role="group" aria-label="How it is measured">
+          {(Object.keys(methodNames) as Method[]).map((one) => (
+            <button key={one} type="button" aria-pressed={method === one} onClick={() => setMethod(one)}>
+              {methodNames[one]}
+            </button>
+          ))}
+        </Switch>
+      </Row>
+      {byPicture && <ByPicture key={`${role}${view}`} {...props} view={view} told={told} hasMarks={hasMarks} />}
+      {!byPicture && (
+        <Bench>
+          <div className="column">
+            {method === 'hand' ? (
+              <ByHand
+                role={role}
+                position={position}
+                readings={readings}
+                fingerMm={finger}
+                onFinger={setFinger}
+                onRead={(measure, taken) => onRead(role, 'hand', measure, taken)}
+              />
+            ) : (
+              <ByEye
+                role={role}
+                vantage={vantage}
+                readings={readings}
+                onRead={(measure, taken) => onRead(role, 'eye', measure, taken)}
+              />
+            )}
+          </div>
+          <div className="column">{told}</div>
+        </Bench>
+      )}
+    </>
+  );
+}
+
+/** The picture of one moment from one side: where it comes from, and the marks on it. */
+function ByPicture({
   role,
+  view,
   bench,
   dispatch,
   reading,
-  headEnd,
-  topPose,
-  clientId,
-  samples,
-  correction,
-  onDone,
-}: MarkingProps) {
-  const sheet = bench.sheets[role];
+  opening,
+  exercise,
+  level,
+  told,
+  hasMarks,
+}: MarkingProps & { readonly view: View; readonly told: React.ReactNode; readonly hasMarks: boolean }) {
+  const place = placeOf(role, view);
+  const sheet = bench.sheets[place];
   const canvas = useRef<HTMLDivElement>(null);
   const [changing, setChanging] = useState(false);
+  const [outlineAt, setOutlineAt] = useState<OutlinePlace>();
+  const [repeating, setRepeating] = useState(false);
+  const [note, setNote] = useState<{ tone: 'out' | 'info'; text: string }>();
+  const [searching, setSearching] = useState(false);
+  const { position } = exercise;
+  const setting = settingAt(bench, place);
+  const draft = draftAt(bench, place);
+  const wanted = wantedAt(bench, place);
+  const pose = role === 'setup' ? startOf(level) : level.top;
+  const look = exercise.looks.find((one) => one.view === view) ?? exercise.looks[0];
+  const shapeNow = () => outlineOf(opening.body, pose, view, wanted, setting.headEnd);
+  const shape = outlineAt && shapeNow();
+  const read = reading.pictures[role][view];
+  const judged =
+    role === 'setup'
+      ? reading.setup
+      : role === 'top'
+        ? reading.baseline
+        : role === 'back'
+          ? reading.back
+          : reading.retest;
+  const marks = toMarks(draft);
+  const setup = role === 'setup' ? undefined : toMarks(draftAt(bench, placeOf('setup', view)));
+
   if (!sheet || changing)
     return (
       <Stack style={{ paddingTop: 16 }}>
         <PictureSource
-          clientId={clientId}
-          samples={samples}
+          clientId={opening.clientId}
+          samples={exercise.position === 'supine' && view === 'side' ? opening.demoPictures : []}
           hint={hints[role]}
+          where={look?.where ?? ''}
+          position={position}
+          view={view}
+          title={`${exercise.name} ${role} ${view}`}
+          simulated={(send) => (
+            <SimulatedCamera
+              exercise={exercise}
+              level={level}
+              view={view}
+              body={opening.body}
+              atRest={role === 'setup'}
+              title={`${exercise.name} ${role} ${view}, simulated`}
+              onPicture={send}
+            />
+          )}
           onPicture={(picture) => {
-            dispatch({ do: 'load', role, sheet: picture });
+            const like = bench.sheets[placeOf('setup', view)] && settingAt(bench, placeOf('setup', view));
+            dispatch({ do: 'load', place, sheet: picture, setting: like ?? { headEnd: opening.headEnd } });
             setChanging(false);
+            setNote(undefined);
           }}
         />
-        {changing && (
-          <Button onPress={() => setChanging(false)} style={{ justifySelf: 'start' }}>
-            Keep the picture that is here
-          </Button>
-        )}
+        <Row>
+          {changing && <Button onPress={() => setChanging(false)}>Keep the picture that is here</Button>}
+          {!sheet && hasMarks && (
+            <Small>This moment has readings already, taken another way or from another side.</Small>
+          )}
+        </Row>
       </Stack>
     );
-  const read = reading.pictures[role];
-  const judged = role === 'setup' ? reading.setup : role === 'top' ? reading.baseline : reading.retest;
-  const error = read.state === 'wrong' ? read.error : read.state === 'read' ? read.wrong : undefined;
+  if (repeating)
+    return (
+      <OwnError
+        sheet={sheet}
+        role={role}
+        view={view}
+        wanted={wanted}
+        known={opening.observer.marking}
+        onDone={() => setRepeating(false)}
+      />
+    );
+  const error = read?.state === 'wrong' ? read.error : read?.state === 'read' ? read.wrong : undefined;
   const atFault = error?.path.startsWith('neutral') ? 'In the set-up picture: ' : '';
-  const wrong = error && !atFault ? wrongMarks(error.path) : new Set<string>();
+  const doubtful = read?.state === 'read' ? read.measured.warnings.flatMap(({ landmarks }) => landmarks ?? []) : [];
+  const wrong = new Set<string>([...(error && !atFault ? wrongMarks(error.path) : []), ...doubtful]);
+  const findStickers = async () => {
+    setSearching(true);
+    setNote(undefined);
+    const found = await placeByStickers(sheet, expectedPlaces(opening.body, pose, view, wanted, setting.headEnd));
+    setSearching(false);
+    if (!found.ok) return setNote({ tone: 'out', text: found.message });
+    const count = Object.keys(found.points).length;
+    dispatch({ do: 'putAll', place, points: found.points, onlyFree: false });
+    setNote({
+      tone: 'info',
+      text:
+        count === 0
+          ? `${found.seen === 0 ? 'No stickers' : `${found.seen} stickers, but none where the body has landmarks`} were found. Magenta on the hips, green on the leg, blue on ribs and head are what is looked for; yellow and orange drown on skin.`
+          : `${count} of ${found.seen} stickers found are landmarks now. Look them over; undo takes them back.`,
+    });
+  };
   return (
     <Bench>
       <div className="column" ref={canvas}>
         <div className="seen">
           <Canvas
-            role={role}
+            place={place}
             sheet={sheet}
-            draft={bench.drafts[role]}
-            active={bench.active[role]}
-            marks={toMarks(bench.drafts[role])}
-            setup={role === 'setup' ? undefined : toMarks(bench.drafts.setup)}
+            draft={draft}
+            wanted={wanted}
+            active={activeAt(bench, place)}
+            marks={marks}
+            setup={setup}
+            bands={bandsOf(judged, { position, view, headEnd: setting.headEnd })}
             out={outBlocks(judged)}
             wrong={wrong}
             dispatch={dispatch}
+            outline={outlineAt && shape ? { shape, at: outlineAt, move: setOutlineAt } : undefined}
           />
         </div>
+        {outlineAt && shape && (
+          <Row className="told" role="group" aria-label="Outline">
+            <Small>Drag the outline onto the client; its two handles turn and size it.</Small>
+            <Button
+              $look="main"
+              onPress={() => {
+                dispatch({ do: 'putAll', place, points: landmarksUnder(shape, outlineAt), onlyFree: true });
+                setOutlineAt(undefined);
+              }}
+            >
+              Set the free marks from it
+            </Button>
+            <Button onPress={() => setOutlineAt(undefined)}>Leave it</Button>
+          </Row>
+        )}
         {error && (
           <Notice $tone="out" role="alert" className="told">
             {atFault}
             {error.message}
           </Notice>
         )}
+        {note && (
+          <Notice $tone={note.tone} role="status" className="told">
+            {note.text}
+          </Notice>
+        )}
         <Stack $gap={12} className="set">
           <Palette
-            role={role}
+            place={place}
             bench={bench}
             wrong={wrong}
             dispatch={dispatch}
-            pose={role === 'setup' ? atRest : topPose}
-            headEnd={headEnd}
+            pose={pose}
+            view={view}
+            pubicMark={opening.pubicMark}
             onChosen={() => canvas.current?.querySelector<SVGSVGElement>('svg.sheet')?.focus()}
+            tools={
+              <>
+                <Button isDisabled={searching} onPress={() => void findStickers()}>
+                  <ScanSearch size={18} aria-hidden />
+                  {searching ? 'Looking…' : 'Find stickers'}
+                </Button>
+                <Button
+                  isDisabled={outlineAt !== undefined}
+                  onPress={() =>
+                    setOutlineAt(firstPlace(shapeNow(), sheet.originalWidth, sheet.originalHeight, marks.matLine))
+                  }
+                >
+                  <PersonStanding size={18} aria-hidden />
+                  Outline
+                </Button>
+              </>
+            }
+          />
+          <CameraPlace
+            key={place}
+            setting={setting}
+            position={position}
+            view={view}
+            onChange={(next) => dispatch({ do: 'setting', place, setting: next })}
           />
         </Stack>
       </div>
       <div className="column">
-        {role === 'retest' && reading.verdict && (
-          <div className="told">
-            <Verdict verdict={reading.verdict} correction={correction} />
-          </div>
-        )}
-        <div className="told">
-          <Vials role={role} read={read} judged={judged} headEnd={headEnd} />
-        </div>
-        <Numbers role={role} read={read} judged={judged} />
-        <Row>
-          <Button $look="main" onPress={onDone}>
-            {doneNames[role]}
-            <ArrowRight size={19} aria-hidden />
-          </Button>
+        {told}
+        <Row $gap={6}>
           <Button $look="quiet" onPress={() => setChanging(true)}>
             Another picture
           </Button>
+          <Button $look="quiet" onPress={() => setRepeating(true)}>
+            <Target size={18} aria-hidden />
+            My own error
+          </Button>
+          <FilesMenu
+            icon={<Files size={18} aria-hidden />}
+            sheet={sheet}
+            place={place}
+            marks={marks}
+            setup={setup}
+            setting={setting}
+            position={position}
+            exercise={exercise.id}
+            measured={read?.state === 'read' ? read.measured : undefined}
+            out={outBlocks(judged)}
+            onMarks={(points, knownMm) => {
+              dispatch({ do: 'putAll', place, points, onlyFree: false });
+              if (knownMm !== null) dispatch({ do: 'knownMm', place, mm: knownMm });
+            }}
+            onNote={setNote}
+          />
         </Row>
         <Small>
-          {sheet.title} · {sheet.originalWidth} × {sheet.originalHeight} px, head at the {headEnd}
+          {sheet.title} · {sheet.originalWidth} × {sheet.originalHeight} px
         </Small>
       </div>
     </Bench>

@@ -1,12 +1,18 @@
 'use client';
 
+import { Camera, Eye, Hand } from 'lucide-react';
 import styled from 'styled-components';
+import type { View } from '@/core/alignment/input';
 import type { JudgeOutput } from '@/core/alignment/judge';
-import type { ReadPicture, Role } from '@/core/alignment/look';
+import type { Band } from '@/core/alignment/levels';
+import type { LookReading, Method, Role, Told } from '@/core/alignment/look';
+import { measuresSeen } from '@/core/alignment/measure';
 import { readBlocks, readRest } from '@/core/alignment/vial';
-import type { BlockReading } from '@/core/alignment/vial';
-import { formatMeasure, nameOf } from '@/core/alignment/words';
+import type { BlockReading, Vantage } from '@/core/alignment/vial';
+import { formatInterval, formatMeasure, nameOf } from '@/core/alignment/words';
+import { radians } from '@/core/geometry';
 import { entry } from '@/core/knowledge/entries';
+import type { Exercise } from '@/core/knowledge/entries';
 import { Small } from '@/design/layout';
 import { VialStack } from '@/design/vial';
 import type { VialReading } from '@/design/vial';
@@ -38,25 +44,18 @@ export const outBlocks = (judged: JudgeOutput | undefined): ReadonlySet<string> 
       .map(({ fault }): string => entry(repertoire.faults, fault).block),
   );
 
-function blocksOf(
-  role: Role,
-  read: ReadPicture,
-  judged: JudgeOutput | undefined,
-  headEnd: 'left' | 'right',
-): BlockReading[] {
-  return role === 'setup' && read.state === 'read'
-    ? readRest(judged, read.measured, headEnd)
-    : readBlocks(judged, headEnd);
+/** The target of the pelvis as a fan about its level line, as the picture is turned. */
+export function bandsOf(judged: JudgeOutput | undefined, { position, view, headEnd }: Vantage): Band[] {
+  const id = ['pelvicTilt', 'pelvicTiltPsis'].find((one) => judged?.findings.some(({ measure }) => measure === one));
+  const target = id ? judged?.target[id] : undefined;
+  if (!target || (view !== 'side' && view !== 'above')) return [];
+  const [lo, hi] = target.interval;
+  if (lo === null || hi === null) return [];
+  // In the picture (y down) an arch turns a body lying with its head at the left clockwise.
+  const turned = ['prone', 'fourPoint', 'frontSupport'].includes(position);
+  const sign = (headEnd === 'left' ? 1 : -1) * (turned ? -1 : 1);
+  return [{ block: 'pelvis', lo: radians(sign * lo), hi: radians(sign * hi) }];
 }
-
-const shownMeasures = [
-  'pelvicTilt',
-  'pelvicTiltPsis',
-  'ribFlare',
-  'ribPelvisRatio',
-  'legElevation',
-  'tabletopError',
-] as const;
 
 const Table = styled.table`
   width: 100%;
@@ -98,73 +97,116 @@ const Table = styled.table`
   .lacks {
     white-space: normal;
   }
+  .by {
+    color: var(--info);
+    vertical-align: -2px;
+    margin-right: 6px;
+  }
 `;
 
-const plainNames: Readonly<Record<string, string>> = { neutral: 'the set-up picture', scale: 'a known length' };
+const methodIcons = { picture: Camera, hand: Hand, eye: Eye } as const;
+const methodWords: Readonly<Record<Method, string>> = {
+  picture: 'from a picture',
+  hand: 'by hand',
+  eye: 'by eye',
+};
+
+const plainNames: Readonly<Record<string, string>> = {
+  neutral: 'the set-up picture',
+  scale: 'a known length',
+  bellySide: 'where the belly is',
+};
+const tellName = (name: string): string => plainNames[name] ?? name.replace('_', ' ');
 const tellLacks = (lacks: readonly string[]): string => {
-  const fromSetUp = lacks.filter((name) => name.startsWith('neutral.')).map((name) => name.slice(8));
-  const here = lacks.filter((name) => !name.startsWith('neutral.')).map((name) => plainNames[name] ?? name);
+  const fromSetUp = lacks.filter((name) => name.startsWith('neutral.')).map((name) => tellName(name.slice(8)));
+  const here = lacks.filter((name) => !name.startsWith('neutral.')).map(tellName);
   return [here.join(', '), fromSetUp.length > 0 ? `${fromSetUp.join(', ')} in the set-up picture` : '']
     .filter(Boolean)
     .join('; ');
 };
 
-type Shown = { readonly role: Role; readonly read: ReadPicture; readonly judged: JudgeOutput | undefined };
+type Shown = {
+  readonly role: Role;
+  readonly reading: LookReading;
+  readonly view: View;
+  readonly judged: JudgeOutput | undefined;
+};
 
-/** The three vials of one picture as its marks stand now. */
-export const Vials = ({ role, read, judged, headEnd }: Shown & { readonly headEnd: 'left' | 'right' }) => (
-  <VialStack label="Head, ribs and pelvis" readings={blocksOf(role, read, judged, headEnd).map(tellBlock)} />
-);
+/** The vials of one moment as its marks and readings stand now. */
+export function Vials({ role, reading, view, judged, vantage }: Shown & { readonly vantage: Vantage }) {
+  const picture = reading.pictures[role][view];
+  const missing = picture?.state === 'read' ? picture.measured.missing : {};
+  const blocks =
+    role === 'setup' ? readRest(judged, reading.told.setup, missing, vantage) : readBlocks(judged, vantage);
+  return <VialStack label="Levels" readings={blocks.map(tellBlock)} />;
+}
 
-/** The figures of one picture as its marks stand now. */
-export function Numbers({ role, read, judged }: Shown) {
-  const measured = read.state === 'read' ? read.measured : undefined;
-  const rows = shownMeasures.filter((id) => {
-    if (id === 'pelvicTiltPsis') return measured && id in measured.measures;
-    if (id === 'pelvicTilt') return !measured || id in measured.measures || !('pelvicTiltPsis' in measured.measures);
-    return role !== 'setup' || !['ribFlare', 'ribPelvisRatio', 'tabletopError'].includes(id);
+const selfCompared: ReadonlySet<string> = new Set(['ribFlare', 'ribPelvisRatio', 'shoulderEar']);
+const alternatives: readonly string[] = ['pelvicTilt', 'pelvicTiltPsis', 'pelvicTiltStrip'];
+
+/** Measures to list: what the exercise watches and this view shows, and what was told another way. */
+function rowsOf({ role, reading, view }: Omit<Shown, 'judged'>, { position, watches }: Exercise): string[] {
+  const told = reading.told[role];
+  const seen = measuresSeen(position, view);
+  const watched = watches.map(({ measure }) => measure).filter((id) => seen.includes(id));
+  const lying = view === 'side' && seen.includes('legElevation') ? ['legElevation'] : [];
+  const all = [...new Set([...watched, ...lying, ...Object.keys(told).filter((id) => told[id]?.method !== 'picture')])];
+  return all.filter((id) => {
+    if (role === 'setup' && (selfCompared.has(id) || id === 'tabletopError') && told[id]?.method !== 'hand')
+      return false;
+    if (!alternatives.includes(id)) return true;
+    return id in told || (id === 'pelvicTilt' && !alternatives.some((one) => one in told));
   });
+}
+
+/** The figures of one moment, each with its error and the method it came from. */
+export function Numbers({ role, reading, view, judged, exercise }: Shown & { readonly exercise: Exercise }) {
+  const picture = reading.pictures[role][view];
+  const measured = picture?.state === 'read' ? picture.measured : undefined;
+  const rows = rowsOf({ role, reading, view }, exercise);
+  const isSetup = role === 'setup';
   return (
     <>
       <Table>
         <thead>
           <tr>
             <th scope="col">measure</th>
-            {role !== 'setup' && <th scope="col">from set-up</th>}
+            {!isSetup && <th scope="col">from set-up</th>}
             <th scope="col">against the mat</th>
           </tr>
         </thead>
         <tbody>
           {rows.map((id) => {
-            const now = measured?.measures[id];
+            const now = reading.told[role][id];
             const finding = judged?.findings.find(({ measure }) => measure === id);
-            const drift = finding && judged?.target[id]?.relativeTo === 'neutral' ? finding : undefined;
-            const isDriftItself = id === 'ribFlare' || id === 'ribPelvisRatio';
+            const target = judged?.target[id];
+            const drift = finding && target?.relativeTo === 'neutral' ? finding : undefined;
             const lacks = measured?.missing[id];
             return (
-              <tr key={id} data-measure={id}>
-                <th scope="row">{nameOf(id)}</th>
+              <tr
+                key={id}
+                data-measure={id}
+                data-method={now?.method}
+                title={target ? `target ${formatInterval(id, target.interval)}, ${target.source}` : undefined}
+              >
+                <th scope="row">
+                  {now && <By method={now.method} />}
+                  {nameOf(id)}
+                </th>
                 {!now ? (
-                  <td className="lacks" colSpan={role === 'setup' ? 1 : 2}>
+                  <td className="lacks" colSpan={isSetup ? 1 : 2}>
                     {lacks
                       ? `needs ${tellLacks(lacks)}`
-                      : read.state === 'wrong'
+                      : picture?.state === 'wrong'
                         ? 'see the message'
-                        : 'needs the mat line'}
+                        : picture
+                          ? 'needs the mat line'
+                          : 'not taken yet'}
                   </td>
                 ) : (
                   <>
-                    {role !== 'setup' && (
-                      <Figure
-                        measure={id}
-                        {...(isDriftItself
-                          ? { value: now.value, se: now.seWithin }
-                          : drift
-                            ? { value: drift.value, se: drift.se }
-                            : {})}
-                      />
-                    )}
-                    <Figure measure={id} {...(isDriftItself ? {} : { value: now.value, se: now.seBetween })} />
+                    {!isSetup && <Figure measure={id} {...fromSetUp(id, now, drift)} />}
+                    <Figure measure={id} {...againstMat(id, now)} />
                   </>
                 )}
               </tr>
@@ -173,10 +215,29 @@ export function Numbers({ role, read, judged }: Shown) {
         </tbody>
       </Table>
       {measured?.warnings.map(({ code, message }) => (
-        <Small key={code}>{message}</Small>
+        <Small key={message} data-warning={code}>
+          {message}
+        </Small>
+      ))}
+      {Object.entries(measured?.unseen ?? {}).map(([id, why]) => (
+        <Small key={id}>{why[0]?.toUpperCase() + why.slice(1)}.</Small>
       ))}
     </>
   );
+}
+
+const fromSetUp = (id: string, now: Told, drift: { value: number; se: number } | undefined) =>
+  selfCompared.has(id) || now.fromLevel
+    ? { value: now.value, se: now.seWithin }
+    : drift
+      ? { value: drift.value, se: drift.se }
+      : {};
+const againstMat = (id: string, now: Told) =>
+  selfCompared.has(id) || now.fromLevel ? {} : { value: now.value, se: now.seBetween };
+
+function By({ method }: { method: Method }) {
+  const Icon = methodIcons[method];
+  return <Icon className="by" size={15} role="img" aria-label={methodWords[method]} />;
 }
 
 function Figure({ measure, value, se }: { measure: string; value?: number; se?: number | undefined }) {

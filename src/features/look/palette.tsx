@@ -1,27 +1,22 @@
 'use client';
 
-import { Check, Redo2, Trash2, Undo2 } from 'lucide-react';
+import { Check, EyeOff, Redo2, Trash2, Undo2 } from 'lucide-react';
 import { useState } from 'react';
-import type { Dispatch } from 'react';
-import { FieldError, Input, Label, TextField, ToggleButton } from 'react-aria-components';
+import type { Dispatch, ReactNode } from 'react';
+import { FieldError, Input, Label, Menu, MenuItem, MenuTrigger, TextField, ToggleButton } from 'react-aria-components';
 import styled from 'styled-components';
-import type { Role } from '@/core/alignment/look';
+import type { View } from '@/core/alignment/input';
 import type { Pose } from '@/core/body/pose';
+import type { PubicMark } from '@/core/knowledge/consent';
 import { Button } from '@/design/button';
 import { Figure } from '@/design/figure';
 import { Row, Small } from '@/design/layout';
 import { readNumber } from '@/design/number-text';
-import { countWanted, markIds, nameOfMark } from './state';
-import type { Bench, BenchAct, MarkId } from './state';
-
-const groups: readonly { readonly name: string; readonly marks: readonly MarkId[] }[] = [
-  { name: 'mat line', marks: ['mat1', 'mat2'] },
-  { name: 'known length', marks: ['known1', 'known2'] },
-  { name: 'pelvis', marks: ['ASIS', 'PS', 'PSIS'] },
-  { name: 'ribs', marks: ['SN', 'LR'] },
-  { name: 'leg', marks: ['GT', 'LK', 'LM'] },
-  { name: 'head', marks: ['FH', 'CH'] },
-];
+import { MenuPopover } from '@/design/menu';
+import { activeAt, countWanted, draftAt, nextWanted, settingAt, wantedAt } from './state';
+import type { Bench, BenchAct, Place } from './state';
+import { bareName, groupsOf, isLineEnd, nameOfMark } from './wanted';
+import type { MarkId } from './wanted';
 
 const Guide = styled.div`
   width: 148px;
@@ -68,6 +63,10 @@ const Groups = styled.div`
     color: var(--on-ink);
     border-color: var(--ink);
   }
+  .mark[data-hidden-mark] {
+    border-style: dashed;
+    color: var(--quiet);
+  }
   .mark[data-wrong] {
     border-color: var(--out);
     color: var(--out);
@@ -100,34 +99,50 @@ const Groups = styled.div`
   }
 `;
 
-const shortName = (id: MarkId): string =>
-  id === 'mat1' || id === 'known1' ? 'one end' : id === 'mat2' || id === 'known2' ? 'other end' : id;
+const lineNames: Readonly<Record<string, string>> = {
+  mat1: 'one end',
+  mat2: 'other end',
+  known1: 'one end',
+  known2: 'other end',
+  knownMid: 'middle',
+};
+const shortName = (id: MarkId): string => lineNames[id] ?? id.replace('_', ' ');
+
+const hiddenReasons = ['behind the arm', 'under clothing', 'out of the picture', 'not wanted by the client'] as const;
 
 type PaletteProps = {
-  readonly role: Role;
+  readonly place: Place;
   readonly bench: Bench;
   readonly wrong: ReadonlySet<string>;
   readonly dispatch: Dispatch<BenchAct>;
   readonly onChosen: () => void;
   /** How the body should lie in this picture, to point out on it where the mark goes. */
   readonly pose: Pose;
-  readonly headEnd: 'left' | 'right';
+  readonly view: View;
+  readonly pubicMark: PubicMark;
+  /** Stands beside undo: stickers, outline, files. */
+  readonly tools: ReactNode;
 };
 
 /** The marks to set, by block; what is being set now, in words; undo and redo. */
-export function Palette({ role, bench, wrong, dispatch, onChosen, pose, headEnd }: PaletteProps) {
-  const draft = bench.drafts[role];
-  const active = bench.active[role];
-  const wanted = countWanted(draft);
+export function Palette({ place, bench, wrong, dispatch, onChosen, pose, view, pubicMark, tools }: PaletteProps) {
+  const draft = draftAt(bench, place);
+  const wanted = wantedAt(bench, place);
+  const active = activeAt(bench, place);
+  const left = countWanted(wanted, draft);
   const at = draft.points[active];
-  const status = `${at ? 'Placed' : wanted === 0 ? 'All marks are set. Placing' : 'Now'}: ${isLine(active) ? '' : `${active}, `}${nameOfMark(active)}${at ? ` at ${Math.round(at[0])}, ${Math.round(at[1])} px` : ''}. ${wanted === 0 ? '' : `${wanted} to go.`}`;
+  const hidden = draft.hidden[active];
+  const { headEnd } = settingAt(bench, place);
+  const told = isLineEnd(active) ? '' : `${active.replace('_', ' ')}, `;
+  const status = `${at ? 'Placed' : hidden ? 'Not seen' : left === 0 ? 'All marks are set. Placing' : 'Now'}: ${told}${nameOfMark(active)}${at ? ` at ${Math.round(at[0])}, ${Math.round(at[1])} px` : hidden ? ` (${hidden})` : ''}. ${left === 0 ? '' : `${left} to go.`}`;
+  const isPubic = bareName(active) === 'PS';
   return (
     <>
       <Row $gap={14}>
         <Guide aria-hidden>
-          <Figure pose={pose} label="" small spot={isLine(active) ? undefined : active} headEnd={headEnd} />
+          <Figure pose={pose} view={view} label="" small spot={bareName(active)} headEnd={headEnd} />
         </Guide>
-        <p id="mark-status" aria-live="polite" style={{ flex: '1 1 220px', fontWeight: 600 }}>
+        <p id="mark-status" aria-live="polite" style={{ flex: '1 1 200px', fontWeight: 600 }}>
           {status}
         </p>
         <Row $gap={2}>
@@ -151,14 +166,56 @@ export function Palette({ role, bench, wrong, dispatch, onChosen, pose, headEnd 
             $look="quiet"
             aria-label="Remove this mark"
             isDisabled={!at}
-            onPress={() => dispatch({ do: 'remove', role, mark: active })}
+            onPress={() => dispatch({ do: 'remove', place, mark: active })}
           >
             <Trash2 size={19} aria-hidden />
           </Button>
+          {!isLineEnd(active) && (
+            <MenuTrigger>
+              <Button $look="quiet" aria-label="This cannot be seen">
+                <EyeOff size={19} aria-hidden />
+              </Button>
+              <MenuPopover>
+                <Menu
+                  aria-label="Why it cannot be seen"
+                  onAction={(why) => {
+                    dispatch({ do: 'hide', place, mark: active, why: why === 'seen' ? null : String(why) });
+                    if (why !== 'seen')
+                      dispatch({
+                        do: 'choose',
+                        place,
+                        mark: nextWanted(
+                          wanted,
+                          { ...draft, hidden: { ...draft.hidden, [active]: String(why) } },
+                          active,
+                        ),
+                      });
+                  }}
+                >
+                  {hiddenReasons.map((why) => (
+                    <MenuItem key={why} id={why}>
+                      {why}
+                    </MenuItem>
+                  ))}
+                  {hidden && <MenuItem id="seen">it can be seen after all</MenuItem>}
+                </Menu>
+              </MenuPopover>
+            </MenuTrigger>
+          )}
         </Row>
+        <Row $gap={6}>{tools}</Row>
       </Row>
+      {isPubic && (
+        <Small role="note">
+          {pubicMark === 'clientMarks'
+            ? 'Consent is on file: the client points out her pubic bone herself, through clothing.'
+            : pubicMark === 'declined'
+              ? 'This client does not want the pubic bone marked. Take PSIS or the pelvis strip instead: they serve as well.'
+              : 'A private place: ask first, and keep the answer on the client’s page. The client may point it out herself, through clothing, or PSIS or the strip serves as well.'}
+        </Small>
+      )}
       <Groups role="group" aria-label="Marks">
-        {groups.map(({ name, marks }) => (
+        {groupsOf(wanted).map(({ name, marks }) => (
           <div className="group" key={name}>
             <Small>{name}</Small>
             <div className="row">
@@ -166,38 +223,37 @@ export function Palette({ role, bench, wrong, dispatch, onChosen, pose, headEnd 
                 <ToggleButton
                   key={id}
                   className="mark"
-                  aria-label={`${isLine(id) ? '' : `${id}, `}${nameOfMark(id)}${draft.points[id] ? ', placed' : ''}`}
+                  aria-label={`${isLineEnd(id) ? '' : `${id.replace('_', ' ')}, `}${nameOfMark(id)}${draft.points[id] ? ', placed' : draft.hidden[id] ? `, not seen: ${draft.hidden[id]}` : ''}`}
                   isSelected={id === active}
                   data-pick={id}
                   data-set={draft.points[id] ? '' : undefined}
+                  data-hidden-mark={draft.hidden[id] ? '' : undefined}
                   data-wrong={wrong.has(id) ? '' : undefined}
                   onChange={() => {
-                    dispatch({ do: 'choose', role, mark: id });
+                    dispatch({ do: 'choose', place, mark: id });
                     onChosen();
                   }}
                 >
                   {shortName(id)}
                   {draft.points[id] && <Check size={15} strokeWidth={3} aria-hidden />}
+                  {draft.hidden[id] && <EyeOff size={15} aria-hidden />}
                 </ToggleButton>
               ))}
               {name === 'known length' && (
-                <KnownLength key={role} mm={draft.knownMm} onChange={(mm) => dispatch({ do: 'knownMm', role, mm })} />
+                <KnownLength key={place} mm={draft.knownMm} onChange={(mm) => dispatch({ do: 'knownMm', place, mm })} />
               )}
             </div>
           </div>
         ))}
       </Groups>
       <Small id="mark-keys">
-        Press and drag on the picture to place a mark. Keys: arrows 1 px, Shift + arrows 10 px, Enter for the next mark,
-        [ and ] to step through, Delete to remove, Ctrl + Z to undo. PS is private: the client may point it out, through
-        clothing, or not; PSIS serves as well.
+        Press and drag on the picture to place a mark. Keys: arrows 1 px, Shift 10 px, Alt a fifth; Enter for the next
+        mark, [ and ] to step through, Delete to remove, Ctrl + Z to undo; + and − zoom, 0 the whole picture, Space and
+        drag to move it.
       </Small>
     </>
   );
 }
-
-type LineEnd = 'mat1' | 'mat2' | 'known1' | 'known2';
-const isLine = (id: MarkId): id is LineEnd => markIds.indexOf(id) < 4;
 
 function KnownLength({ mm, onChange }: { mm: number | null; onChange: (mm: number | null) => void }) {
   const [text, setText] = useState(mm === null ? '' : String(mm));

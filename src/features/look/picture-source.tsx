@@ -2,12 +2,16 @@
 
 import { ImageUp } from 'lucide-react';
 import { useState } from 'react';
+import type { ReactNode } from 'react';
+import type { Position, View } from '@/core/alignment/input';
 import { DropZone, FileTrigger } from 'react-aria-components';
 import styled from 'styled-components';
 import type { Result } from '@/core/result';
 import { Button } from '@/design/button';
 import { Notice, Quiet, Row, Small, Stack } from '@/design/layout';
 import { pictureAddress } from '@/design/marked-picture';
+import { Camera, realCamera } from './camera';
+import { StandHere } from './stand-here';
 import type { Sheet } from './state';
 
 const Zone = styled(DropZone)`
@@ -78,14 +82,38 @@ type SourceProps = {
   readonly clientId: string;
   readonly samples: readonly Sheet[];
   readonly hint: string;
+  /** Where to stand, in words and as a drawing. */
+  readonly where: string;
+  readonly position: Position;
+  readonly view: View;
+  readonly simulated: (send: (file: File) => Promise<void>) => ReactNode;
+  readonly title: string;
   readonly onPicture: (sheet: Sheet) => void;
 };
 
-/** Where a picture comes from: her own from disk, dropped or chosen, or one of the demo pictures. */
-export function PictureSource({ clientId, samples, hint, onPicture }: SourceProps) {
+type Source = 'file' | 'camera' | 'simulated';
+const sourceNames: Readonly<Record<Source, string>> = {
+  file: 'From a file',
+  camera: 'Camera',
+  simulated: 'Simulated camera',
+};
+
+/** Where a picture comes from: from disk, from the camera, from the simulated one, or one of the demo pictures. */
+export function PictureSource({
+  clientId,
+  samples,
+  hint,
+  where,
+  position,
+  view,
+  simulated,
+  title,
+  onPicture,
+}: SourceProps) {
+  const [source, setSource] = useState<Source>('file');
   const [busy, setBusy] = useState<string>();
   const [error, setError] = useState<string>();
-  const send = async (file: File | undefined) => {
+  const send = async (file: File | undefined): Promise<void> => {
     if (!file) return;
     setError(undefined);
     setBusy(file.name);
@@ -96,39 +124,58 @@ export function PictureSource({ clientId, samples, hint, onPicture }: SourceProp
   };
   return (
     <Stack $gap={20}>
-      <Zone
-        getDropOperation={() => 'copy'}
-        onDrop={async ({ items }) => {
-          const file = items.find((item) => item.kind === 'file');
-          if (file?.kind === 'file') await send(await file.getFile());
-        }}
-      >
-        <Stack $gap={4}>
+      <Row $gap={18} style={{ alignItems: 'start' }}>
+        <Stack $gap={8} style={{ flex: '1 1 380px' }}>
           <h2>{hint}</h2>
           <Quiet>
-            From the side, lens level with the pelvis and square to the mat, three metres away or more, on something
-            that does not move. Put a pole or ruler of known length beside the client.
+            {where} Square to the mat, on something that does not move. Put a pole or ruler of known length beside the
+            client.
           </Quiet>
+          <Row $gap={6} role="group" aria-label="Where the picture comes from">
+            {(Object.keys(sourceNames) as Source[]).map((one) => (
+              <Button
+                key={one}
+                aria-pressed={source === one}
+                onPress={() => setSource(one)}
+                style={source === one ? { background: 'var(--ink)', color: 'var(--on-ink)' } : {}}
+              >
+                {sourceNames[one]}
+              </Button>
+            ))}
+          </Row>
         </Stack>
-        <Row>
-          <FileTrigger
-            acceptedFileTypes={['image/png', 'image/jpeg', 'image/webp']}
-            onSelect={(files) => void send(files?.[0])}
-          >
-            <Button $look="main" isDisabled={busy !== undefined}>
-              <ImageUp size={20} aria-hidden />
-              {busy ? `Sending ${busy}…` : 'Choose a picture'}
-            </Button>
-          </FileTrigger>
-          <Small>PNG, JPEG or WebP, or drop it here. Place and time stored in the file are removed.</Small>
-        </Row>
-        {error && (
-          <Notice $tone="out" role="alert">
-            {error}
-          </Notice>
-        )}
-      </Zone>
-      {samples.length > 0 && (
+        <StandHere position={position} view={view} />
+      </Row>
+      {error && (
+        <Notice $tone="out" role="alert">
+          {error}
+        </Notice>
+      )}
+      {source === 'camera' && <Camera open={realCamera} title={title} onPicture={send} label="Camera" />}
+      {source === 'simulated' && simulated(send)}
+      {source === 'file' && (
+        <Zone
+          getDropOperation={() => 'copy'}
+          onDrop={async ({ items }) => {
+            const file = items.find((item) => item.kind === 'file');
+            if (file?.kind === 'file') await send(await file.getFile());
+          }}
+        >
+          <Row>
+            <FileTrigger
+              acceptedFileTypes={['image/png', 'image/jpeg', 'image/webp']}
+              onSelect={(files) => void send(files?.[0])}
+            >
+              <Button $look="main" isDisabled={busy !== undefined}>
+                <ImageUp size={20} aria-hidden />
+                {busy ? `Sending ${busy}…` : 'Choose a picture'}
+              </Button>
+            </FileTrigger>
+            <Small>PNG, JPEG or WebP, or drop it here. Place and time stored in the file are removed.</Small>
+          </Row>
+        </Zone>
+      )}
+      {source === 'file' && samples.length > 0 && (
         <Stack $gap={10}>
           <h3>Or practise on a demo picture</h3>
           <Samples>

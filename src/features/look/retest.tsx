@@ -4,6 +4,8 @@ import { ArrowRight } from 'lucide-react';
 import styled from 'styled-components';
 import type { LookReading, Marks } from '@/core/alignment/look';
 import { readBlocks } from '@/core/alignment/vial';
+import type { Vantage } from '@/core/alignment/vial';
+import { Swipe } from './swipe';
 import { formatMeasure, nameOf } from '@/core/alignment/words';
 import { entry } from '@/core/knowledge/entries';
 import { Quiet, Stack } from '@/design/layout';
@@ -88,34 +90,43 @@ export function BeforeAfter({
   after,
   setup,
   reading,
-  headEnd,
+  vantage,
 }: {
   before: Shown;
   after: Shown;
   setup: Marks | undefined;
   reading: LookReading;
-  headEnd: 'left' | 'right';
+  vantage: Vantage;
 }) {
   const sides = [
     { name: 'Before', shown: before, judged: reading.baseline },
     { name: 'After', shown: after, judged: reading.retest },
   ];
   return (
-    <Pair>
-      {sides.map(({ name, shown, judged }) => (
-        <Stack key={name} $gap={12}>
-          <h3>{name}</h3>
-          <MarkedPicture
-            picture={shown.sheet}
-            marks={shown.marks}
-            setup={setup}
-            out={outBlocks(judged)}
-            label={`${name}: levels drawn on the picture`}
-          />
-          <VialStack label={name} readings={readBlocks(judged, headEnd).map(tellBlock)} />
-        </Stack>
-      ))}
-    </Pair>
+    <>
+      <Swipe
+        before={before}
+        after={after}
+        setup={setup}
+        outBefore={outBlocks(reading.baseline)}
+        outAfter={outBlocks(reading.retest)}
+      />
+      <Pair>
+        {sides.map(({ name, shown, judged }) => (
+          <Stack key={name} $gap={12}>
+            <h3>{name}</h3>
+            <MarkedPicture
+              picture={shown.sheet}
+              marks={shown.marks}
+              setup={setup}
+              out={outBlocks(judged)}
+              label={`${name}: levels drawn on the picture`}
+            />
+            <VialStack label={name} readings={readBlocks(judged, vantage).map(tellBlock)} />
+          </Stack>
+        ))}
+      </Pair>
+    </>
   );
 }
 

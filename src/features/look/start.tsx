@@ -8,6 +8,7 @@ import { useForm, useWatch } from 'react-hook-form';
 import styled from 'styled-components';
 import * as v from 'valibot';
 import { entry } from '@/core/knowledge/entries';
+import { isUpright } from '@/core/alignment/frame';
 import type { Watch } from '@/core/knowledge/watch';
 import { Button } from '@/design/button';
 import { FormGrid, SelectField } from '@/design/fields';
@@ -58,6 +59,7 @@ export function StartLook({
   const exercise = entry(repertoire.exercises, chosen.exercise ?? first);
   const level = exercise.levels.find(({ number }) => String(number) === chosen.level) ?? exercise.levels[0];
   const look = exercise.looks.find(({ view }) => view === chosen.view) ?? exercise.looks[0];
+  const isShort = look?.view === 'foot';
   const isOfExercise = exercise.levels.some(({ number }) => String(number) === chosen.level);
   useEffect(() => {
     if (!isOfExercise) setValue('level', '1'); // the exercise was changed for one with fewer levels
@@ -81,10 +83,12 @@ export function StartLook({
       <Columns $side="370px">
         <form onSubmit={submit} noValidate>
           <Stack $gap={18}>
-            <Panel style={{ padding: '6px 10%' }}>
+            <Panel style={{ padding: `6px ${isUpright(exercise.position) ? 30 : 10}%` }}>
               <Figure
                 pose={level?.top ?? { left: { kind: 'footDown' }, right: { kind: 'footDown' } }}
+                view={isShort ? 'side' : (look?.view ?? 'side')}
                 label={`${exercise.name}: ${level?.name}`}
+                headEnd={chosen.headEnd ?? 'left'}
               />
             </Panel>
             <FormGrid>
@@ -118,7 +122,9 @@ export function StartLook({
                 }))}
               />
               <Stack $gap={6}>
-                <span style={{ fontWeight: 600, fontSize: '0.94rem' }}>Head in the picture</span>
+                <span style={{ fontWeight: 600, fontSize: '0.94rem' }}>
+                  {isUpright(exercise.position) ? 'Client faces' : 'Head in the picture'}
+                </span>
                 <div>
                   {(['left', 'right'] as const).map((end) => (
                     <Button
@@ -131,7 +137,7 @@ export function StartLook({
                           : { marginRight: 8 }
                       }
                     >
-                      at the {end}
+                      {isUpright(exercise.position) ? 'to' : 'at'} the {end}
                     </Button>
                   ))}
                 </div>

@@ -1,5 +1,9 @@
-import { fromMarks, countWanted, markIds, nextWanted, openBench, step, toMarks } from './state';
+import { activeAt, countWanted, draftAt, fromMarks, nextWanted, openBench, step, toMarks } from './state';
 import type { Bench, BenchAct, Sheet } from './state';
+import { entry } from '@/core/knowledge/entries';
+import { repertoire } from '@/repertoire';
+import { isExtra, marksFor } from './wanted';
+import type { MarkId } from './wanted';
 import { readDose } from './dose-form';
 import { readNumber } from '@/design/number-text';
 
@@ -11,25 +15,30 @@ const sheet = (id: string, width = 2400): Sheet => ({
   originalWidth: width,
   originalHeight: 1200,
 });
-const after = (...acts: readonly BenchAct[]): Bench => acts.reduce(step, openBench([]));
-const put = (mark: (typeof markIds)[number], at: [number, number], remember = true): BenchAct => ({
+const legFloat = entry(repertoire.exercises, 'legFloat');
+const wanted = marksFor(legFloat, 'side');
+const opened = () => openBench({ pictures: [], headEnd: 'left', wanted: { side: wanted } });
+const after = (...acts: readonly BenchAct[]): Bench => acts.reduce(step, opened());
+const setting = { headEnd: 'left' } as const;
+const put = (mark: MarkId, at: [number, number], remember = true): BenchAct => ({
   do: 'put',
-  role: 'setup',
+  place: 'setup:side',
   mark,
   at,
   remember,
 });
-const load: BenchAct = { do: 'load', role: 'setup', sheet: sheet('a') };
+const load: BenchAct = { do: 'load', place: 'setup:side', sheet: sheet('a'), setting };
 
 test('marks are asked for in order, and PS or PSIS will do', () => {
-  expect(after(load).active.setup).toBe('mat1');
+  expect(activeAt(after(load), 'setup:side')).toBe('mat1');
   const draft = {
     points: { mat1: [0, 0], mat2: [9, 0], known1: [0, 0], known2: [9, 0], ASIS: [5, 5] },
     knownMm: 9,
+    hidden: {},
   } as const;
-  expect(nextWanted(draft, 'ASIS')).toBe('PS');
-  expect(nextWanted({ ...draft, points: { ...draft.points, PSIS: [1, 1] } }, 'ASIS')).toBe('SN');
-  expect(countWanted(draft)).toBe(markIds.length - 1 - 5);
+  expect(nextWanted(wanted, draft, 'ASIS')).toBe('PS');
+  expect(nextWanted(wanted, { ...draft, points: { ...draft.points, PSIS: [1, 1] } }, 'ASIS')).toBe('SN');
+  expect(countWanted(wanted, draft)).toBe(wanted.filter((id) => !isExtra(id)).length - 5);
 });
 
 test('a drag is undone as one step, to where the mark was', () => {
@@ -40,64 +49,106 @@ test('a drag is undone as one step, to where the mark was', () => {
     put('ASIS', [30, 30], false),
     put('ASIS', [40, 40], false),
   );
-  expect(bench.drafts.setup.points.ASIS).toEqual([40, 40]);
+  expect(bench.drafts['setup:side']?.points.ASIS).toEqual([40, 40]);
   const undone = step(bench, { do: 'undo' });
-  expect(undone.drafts.setup.points.ASIS).toEqual([10, 10]);
-  expect(step(undone, { do: 'redo' }).drafts.setup.points.ASIS).toEqual([40, 40]);
+  expect(undone.drafts['setup:side']?.points.ASIS).toEqual([10, 10]);
+  expect(step(undone, { do: 'redo' }).drafts['setup:side']?.points.ASIS).toEqual([40, 40]);
 });
 
 test('removing is undone too, and a new mark forgets what could be redone', () => {
-  const removed = after(load, put('SN', [7, 7]), { do: 'remove', role: 'setup', mark: 'SN' });
-  expect(removed.drafts.setup.points.SN).toBeUndefined();
+  const removed = after(load, put('SN', [7, 7]), { do: 'remove', place: 'setup:side', mark: 'SN' });
+  expect(removed.drafts['setup:side']?.points.SN).toBeUndefined();
   const back = step(removed, { do: 'undo' });
-  expect(back.drafts.setup.points.SN).toEqual([7, 7]);
+  expect(back.drafts['setup:side']?.points.SN).toEqual([7, 7]);
   expect(step(back, put('LR', [1, 1])).future).toEqual([]);
 });
 
 test('undo leaves the known length as it is typed', () => {
-  const bench = after(load, put('ASIS', [5, 5]), { do: 'knownMm', role: 'setup', mm: 1000 }, { do: 'undo' });
-  expect(bench.drafts.setup).toEqual({ points: {}, knownMm: 1000 });
+  const bench = after(load, put('ASIS', [5, 5]), { do: 'knownMm', place: 'setup:side', mm: 1000 }, { do: 'undo' });
+  expect(draftAt(bench, 'setup:side')).toEqual({ points: {}, knownMm: 1000, hidden: {} });
 });
 
 test('marks stay inside the picture', () =>
-  expect(after(load, put('FH', [-50, 5000])).drafts.setup.points.FH).toEqual([0, 1200]));
+  expect(after(load, put('FH', [-50, 5000])).drafts['setup:side']?.points.FH).toEqual([0, 1200]));
 
 test('a picture of the same camera takes over mat line and known length, not landmarks', () => {
   const marked = after(load, put('mat1', [1, 900]), put('mat2', [2300, 900]), put('ASIS', [5, 5]), {
     do: 'knownMm',
-    role: 'setup',
+    place: 'setup:side',
     mm: 1000,
   });
-  const same = step(marked, { do: 'load', role: 'top', sheet: sheet('b') });
-  expect(same.drafts.top).toEqual({ points: { mat1: [1, 900], mat2: [2300, 900] }, knownMm: 1000 });
-  expect(step(marked, { do: 'load', role: 'top', sheet: sheet('c', 4000) }).drafts.top.points).toEqual({});
+  const same = step(marked, { do: 'load', place: 'top:side', sheet: sheet('b'), setting });
+  expect(draftAt(same, 'top:side')).toEqual({
+    points: { mat1: [1, 900], mat2: [2300, 900] },
+    knownMm: 1000,
+    hidden: {},
+  });
+  const larger = step(marked, { do: 'load', place: 'top:side', sheet: sheet('c', 4000), setting });
+  expect(draftAt(larger, 'top:side').points).toEqual({});
 });
 
 test('another picture in the same place starts afresh, and undo cannot bring the old marks onto it', () => {
-  const bench = after(load, put('ASIS', [5, 5]), { do: 'load', role: 'setup', sheet: sheet('z') });
-  expect(bench.drafts.setup.points).toEqual({});
-  expect(step(bench, { do: 'undo' }).drafts.setup.points).toEqual({});
+  const bench = after(load, put('ASIS', [5, 5]), { do: 'load', place: 'setup:side', sheet: sheet('z'), setting });
+  expect(bench.drafts['setup:side']?.points).toEqual({});
+  expect(step(bench, { do: 'undo' }).drafts['setup:side']?.points).toEqual({});
 });
 
 test('a draft becomes marks only where both ends of a line are set, and comes back the same', () => {
-  const half = after(load, put('mat1', [1, 900]), put('known1', [1, 1])).drafts.setup;
+  const half = draftAt(after(load, put('mat1', [1, 900]), put('known1', [1, 1])), 'setup:side');
   expect(toMarks(half)).toEqual({ matLine: null, scale: null, landmarks: {} });
-  const whole = after(
+  const bench = after(
     load,
     put('mat1', [1, 900]),
     put('mat2', [9, 900]),
     put('known1', [1, 1]),
     put('known2', [9, 1]),
     put('CH', [3, 3]),
-  ).drafts.setup;
+    { do: 'hide', place: 'setup:side', mark: 'GT', why: 'behind the arm' },
+  );
+  const whole = draftAt(bench, 'setup:side');
   expect(fromMarks(toMarks(whole))).toEqual(whole);
 });
 
+test('what cannot be seen is not waited for, keeps its reason, and is seen again once it is placed', () => {
+  const bench = after(load, put('ASIS', [5, 5]), {
+    do: 'hide',
+    place: 'setup:side',
+    mark: 'ASIS',
+    why: 'under clothing',
+  });
+  const draft = draftAt(bench, 'setup:side');
+  expect(draft.points.ASIS).toBeUndefined();
+  expect(toMarks(draft).hidden).toEqual({ ASIS: 'under clothing' });
+  expect(nextWanted(wanted, draft, 'knownMid')).toBe('PS');
+  expect(draftAt(step(bench, put('ASIS', [6, 6])), 'setup:side').hidden).toEqual({});
+});
+
+test('marks from stickers or an outline come as one step; an outline leaves set marks alone', () => {
+  const some = { ASIS: [50, 60], PS: [70, 60] } as const;
+  const all = after(load, put('ASIS', [5, 5]), { do: 'putAll', place: 'setup:side', points: some, onlyFree: true });
+  expect(draftAt(all, 'setup:side').points).toEqual({ ASIS: [5, 5], PS: [70, 60] });
+  expect(draftAt(step(all, { do: 'undo' }), 'setup:side').points).toEqual({ ASIS: [5, 5] });
+  const over = after(load, put('ASIS', [5, 5]), { do: 'putAll', place: 'setup:side', points: some, onlyFree: false });
+  expect(draftAt(over, 'setup:side').points.ASIS).toEqual([50, 60]);
+});
+
+test.each(repertoire.exercises.flatMap((exercise) => exercise.looks.map(({ view }) => [exercise.id, view] as const)))(
+  '%s %s: the bench asks for marks enough to read something',
+  (id, view) => {
+    const asked = marksFor(entry(repertoire.exercises, id), view);
+    expect(asked.slice(0, 4)).toEqual(['mat1', 'mat2', 'known1', 'known2']);
+    expect(asked.length).toBeGreaterThan(6);
+    expect(new Set(asked).size).toBe(asked.length);
+  },
+);
+
 test('stepping through the marks goes round', () => {
-  expect(step(after(load), { do: 'previous', role: 'setup' }).active.setup).toBe('CH');
-  expect(step(step(after(load), { do: 'previous', role: 'setup' }), { do: 'next', role: 'setup' }).active.setup).toBe(
-    'mat1',
-  );
+  expect(step(after(load), { do: 'previous', place: 'setup:side' }).active['setup:side']).toBe(wanted.at(-1));
+  expect(
+    step(step(after(load), { do: 'previous', place: 'setup:side' }), { do: 'next', place: 'setup:side' }).active[
+      'setup:side'
+    ],
+  ).toBe('mat1');
 });
 
 test.each([

@@ -1,208 +1,244 @@
 // The bench as plain values: which marks are set on which picture, what is being set now, and what can be undone.
-import { isLandmarkKey, landmarkInfo } from '@/core/alignment/landmarks';
-import type { Landmark } from '@/core/alignment/landmarks';
+import { isLandmarkKey } from '@/core/alignment/landmarks';
+import type { View } from '@/core/alignment/input';
 import { noMarks } from '@/core/alignment/look';
 import type { Marks, Role } from '@/core/alignment/look';
+import type { Setting } from '@/core/alignment/setting';
 import { clamp } from '@/core/geometry';
 import type { Vec2 } from '@/core/geometry';
 import type { PictureCard } from '@/data/types';
+import { isExtra, isLineEnd, isServed } from './wanted';
+import type { MarkId, WantedMarks } from './wanted';
 
-/** Names of the marks that this bench sets, in the order in which it asks for them. */
-export const markIds = [
-  'mat1',
-  'mat2',
-  'known1',
-  'known2',
-  'ASIS',
-  'PS',
-  'PSIS',
-  'SN',
-  'LR',
-  'GT',
-  'LK',
-  'LM',
-  'FH',
-  'CH',
-] as const;
-export type MarkId = (typeof markIds)[number];
+/** One picture's place in a look: a moment seen from one side. */
+export type Place = `${Role}:${View}`;
+export const placeOf = (role: Role, view: View): Place => `${role}:${view}`;
+export const partsOf = (place: Place): readonly [Role, View] => place.split(':') as [Role, View];
 
-export const isMarkId = (text: string): text is MarkId => (markIds as readonly string[]).includes(text);
+export type Draft = {
+  readonly points: Readonly<Partial<Record<MarkId, Vec2>>>;
+  readonly knownMm: number | null;
+  /** What cannot be seen, and why. */
+  readonly hidden: Readonly<Partial<Record<MarkId, string>>>;
+};
 
-const lineNames = {
-  mat1: 'mat line, one end',
-  mat2: 'mat line, other end',
-  known1: 'known length, one end',
-  known2: 'known length, other end',
-} as const;
-const isLineEnd = (id: MarkId): id is keyof typeof lineNames => id in lineNames;
-export const nameOfMark = (id: MarkId): string => (isLineEnd(id) ? lineNames[id] : landmarkInfo[id].name);
-
-/** Either of the two serves. */
-const serves: Readonly<Partial<Record<MarkId, MarkId>>> = { PS: 'PSIS', PSIS: 'PS' };
-
-export type Draft = { readonly points: Readonly<Partial<Record<MarkId, Vec2>>>; readonly knownMm: number | null };
-
-export const emptyDraft: Draft = { points: {}, knownMm: null };
+export const emptyDraft: Draft = { points: {}, knownMm: null, hidden: {} };
 
 /** A picture on the bench. */
 export type Sheet = PictureCard;
 
+type Step = { readonly place: Place; readonly draft: Draft };
+
 export type Bench = {
-  readonly sheets: Readonly<Partial<Record<Role, Sheet>>>;
-  readonly drafts: Readonly<Record<Role, Draft>>;
-  readonly active: Readonly<Record<Role, MarkId>>;
-  readonly past: readonly { readonly role: Role; readonly draft: Draft }[];
-  readonly future: readonly { readonly role: Role; readonly draft: Draft }[];
+  readonly wanted: Readonly<Partial<Record<View, WantedMarks>>>;
+  readonly sheets: Readonly<Partial<Record<Place, Sheet>>>;
+  readonly settings: Readonly<Partial<Record<Place, Setting>>>;
+  readonly drafts: Readonly<Partial<Record<Place, Draft>>>;
+  readonly active: Readonly<Partial<Record<Place, MarkId>>>;
+  readonly past: readonly Step[];
+  readonly future: readonly Step[];
 };
 
 export type BenchAct =
-  | { readonly do: 'load'; readonly role: Role; readonly sheet: Sheet }
-  | { readonly do: 'choose'; readonly role: Role; readonly mark: MarkId }
-  | { readonly do: 'next' | 'previous'; readonly role: Role }
+  | { readonly do: 'load'; readonly place: Place; readonly sheet: Sheet; readonly setting: Setting }
+  | { readonly do: 'choose'; readonly place: Place; readonly mark: MarkId }
+  | { readonly do: 'next' | 'previous'; readonly place: Place }
   /** `remember`: undo comes back to what was before; false for all but the first place of a drag. */
-  | { readonly do: 'put'; readonly role: Role; readonly mark: MarkId; readonly at: Vec2; readonly remember: boolean }
-  | { readonly do: 'remove'; readonly role: Role; readonly mark: MarkId }
-  | { readonly do: 'knownMm'; readonly role: Role; readonly mm: number | null }
+  | { readonly do: 'put'; readonly place: Place; readonly mark: MarkId; readonly at: Vec2; readonly remember: boolean }
+  /** Several at once, as one step: from stickers, an outline or a file. `onlyFree` leaves set marks alone. */
+  | {
+      readonly do: 'putAll';
+      readonly place: Place;
+      readonly points: Readonly<Partial<Record<MarkId, Vec2>>>;
+      readonly onlyFree: boolean;
+    }
+  | { readonly do: 'remove'; readonly place: Place; readonly mark: MarkId }
+  | { readonly do: 'hide'; readonly place: Place; readonly mark: MarkId; readonly why: string | null }
+  | { readonly do: 'knownMm'; readonly place: Place; readonly mm: number | null }
+  | { readonly do: 'setting'; readonly place: Place; readonly setting: Setting }
   /** Marks that this browser held and the server had not acknowledged. */
-  | { readonly do: 'restore'; readonly role: Role; readonly draft: Draft }
+  | { readonly do: 'restore'; readonly place: Place; readonly draft: Draft; readonly setting: Setting }
   | { readonly do: 'undo' | 'redo' };
 
-export function toMarks({ points, knownMm }: Draft): Marks {
-  const { mat1, mat2, known1, known2, ...landmarks } = points;
+export const draftAt = ({ drafts }: Bench, place: Place): Draft => drafts[place] ?? emptyDraft;
+export const wantedAt = ({ wanted }: Bench, place: Place): WantedMarks => wanted[partsOf(place)[1]] ?? [];
+export const activeAt = (bench: Bench, place: Place): MarkId =>
+  bench.active[place] ?? nextWanted(wantedAt(bench, place), draftAt(bench, place), undefined);
+export const settingAt = ({ settings }: Bench, place: Place): Setting => settings[place] ?? { headEnd: 'left' };
+
+export function toMarks({ points, knownMm, hidden }: Draft): Marks {
+  const { mat1, mat2, known1, known2, knownMid, ...landmarks } = points;
   return {
     matLine: mat1 && mat2 ? [[...mat1], [...mat2]] : null,
-    scale: known1 && known2 ? { points: [[...known1], [...known2]], mm: knownMm } : null,
+    scale:
+      known1 && known2
+        ? { points: [[...known1], [...known2]], mm: knownMm, ...(knownMid ? { middle: [...knownMid] } : {}) }
+        : null,
     landmarks,
+    ...(Object.keys(hidden).length > 0 ? { hidden: hidden as Record<string, string> } : {}),
   };
 }
 
-export function fromMarks({ matLine, scale, landmarks }: Marks): Draft {
+export function fromMarks({ matLine, scale, landmarks, hidden }: Marks): Draft {
   const points: Partial<Record<MarkId, Vec2>> = {};
   if (matLine) [points.mat1, points.mat2] = matLine;
   if (scale) [points.known1, points.known2] = scale.points;
-  for (const [key, at] of Object.entries(landmarks))
-    if (isMarkId(key) && isLandmarkKey(key) && at) points[key as Landmark & MarkId] = at;
-  return { points, knownMm: scale?.mm ?? null };
+  if (scale?.middle) points.knownMid = scale.middle;
+  for (const [key, at] of Object.entries(landmarks)) if (isLandmarkKey(key) && at) points[key] = at;
+  return { points, knownMm: scale?.mm ?? null, hidden: (hidden ?? {}) as Draft['hidden'] };
 }
 
-const isWanted = (draft: Draft, id: MarkId): boolean => {
-  const other = serves[id];
-  return !draft.points[id] && !(other && draft.points[other]);
-};
+const isWanted = ({ points, hidden }: Draft, id: MarkId): boolean =>
+  !points[id] && !hidden[id] && !isExtra(id) && !isServed(id, (other) => points[other] !== undefined);
 
 /** The next mark after `id` that is still wanted, round and round; `id` itself when none is. */
-export function nextWanted(draft: Draft, id: MarkId): MarkId {
-  const start = markIds.indexOf(id);
-  const order = [...markIds.slice(start + 1), ...markIds.slice(0, start + 1)];
-  return order.find((one) => one !== 'PSIS' && isWanted(draft, one)) ?? id;
+export function nextWanted(wanted: WantedMarks, draft: Draft, id: MarkId | undefined): MarkId {
+  const start = id ? wanted.indexOf(id) : -1;
+  const order = [...wanted.slice(start + 1), ...wanted.slice(0, start + 1)];
+  return order.find((one) => isWanted(draft, one)) ?? id ?? wanted[0] ?? 'mat1';
 }
 
-export const countWanted = (draft: Draft): number =>
-  markIds.filter((id) => id !== 'PSIS' && isWanted(draft, id)).length;
+export const countWanted = (wanted: WantedMarks, draft: Draft): number =>
+  wanted.filter((id) => isWanted(draft, id)).length;
 
-const neighbour = (id: MarkId, step: 1 | -1): MarkId =>
-  markIds[(markIds.indexOf(id) + step + markIds.length) % markIds.length] ?? id;
+const neighbour = (wanted: WantedMarks, id: MarkId, step: 1 | -1): MarkId =>
+  wanted[(wanted.indexOf(id) + step + wanted.length) % wanted.length] ?? id;
 
 const inside = ([x, y]: Vec2, sheet: Sheet | undefined): Vec2 =>
   sheet ? [clamp(x, 0, sheet.originalWidth), clamp(y, 0, sheet.originalHeight)] : [x, y];
 
 const mostSteps = 200;
 
-function change(bench: Bench, role: Role, draft: Draft): Bench {
-  return {
-    ...bench,
-    drafts: { ...bench.drafts, [role]: draft },
-    past: [...bench.past, { role, draft: bench.drafts[role] }].slice(-mostSteps),
-    future: [],
-  };
-}
+const withDraft = (bench: Bench, place: Place, draft: Draft): Bench => ({
+  ...bench,
+  drafts: { ...bench.drafts, [place]: draft },
+});
+
+const change = (bench: Bench, place: Place, draft: Draft): Bench => ({
+  ...withDraft(bench, place, draft),
+  past: [...bench.past, { place, draft: draftAt(bench, place) }].slice(-mostSteps),
+  future: [],
+});
 
 /** The camera stands still within a set-up, so mat line and known length lie where they lay in the set-up picture. */
-function carryOver(bench: Bench, role: Role, sheet: Sheet): Draft {
-  const { setup } = bench.sheets;
-  const own = bench.drafts[role];
-  const isSameCamera = setup?.originalWidth === sheet.originalWidth && setup.originalHeight === sheet.originalHeight;
+function carryOver(bench: Bench, place: Place, sheet: Sheet): Draft {
+  const [role, view] = partsOf(place);
+  const first = placeOf('setup', view);
+  const rest = bench.sheets[first];
+  const own = draftAt(bench, place);
+  const isSameCamera = rest?.originalWidth === sheet.originalWidth && rest.originalHeight === sheet.originalHeight;
   if (role === 'setup' || !isSameCamera || Object.keys(own.points).length > 0) return own;
-  const { mat1, mat2, known1, known2 } = bench.drafts.setup.points;
-  return {
-    points: {
-      ...(mat1 ? { mat1 } : {}),
-      ...(mat2 ? { mat2 } : {}),
-      ...(known1 ? { known1 } : {}),
-      ...(known2 ? { known2 } : {}),
-    },
-    knownMm: bench.drafts.setup.knownMm,
-  };
+  const { points, knownMm } = draftAt(bench, first);
+  const lines = Object.entries(points).filter(([id]) => isLineEnd(id as MarkId));
+  return { points: Object.fromEntries(lines), knownMm, hidden: {} };
 }
 
 export function step(bench: Bench, act: BenchAct): Bench {
   switch (act.do) {
     case 'load': {
-      const { role, sheet } = act;
-      const kept = bench.sheets[role] ? { ...bench, drafts: { ...bench.drafts, [role]: emptyDraft } } : bench;
-      const draft = carryOver(kept, role, sheet);
-      const unrelated = (one: { role: Role }) => one.role !== role; // marks of another picture can't come back onto this one
+      const { place, sheet, setting } = act;
+      const kept = bench.sheets[place] ? withDraft(bench, place, emptyDraft) : bench;
+      const draft = carryOver(kept, place, sheet);
+      const unrelated = (one: Step) => one.place !== place; // marks of another picture can't come back onto this one
       return {
         ...kept,
-        sheets: { ...kept.sheets, [role]: sheet },
-        drafts: { ...kept.drafts, [role]: draft },
-        active: { ...kept.active, [role]: nextWanted(draft, 'CH') },
+        sheets: { ...kept.sheets, [place]: sheet },
+        settings: { ...kept.settings, [place]: setting },
+        drafts: { ...kept.drafts, [place]: draft },
+        active: { ...kept.active, [place]: nextWanted(wantedAt(kept, place), draft, undefined) },
         past: kept.past.filter(unrelated),
         future: kept.future.filter(unrelated),
       };
     }
     case 'choose':
-      return { ...bench, active: { ...bench.active, [act.role]: act.mark } };
+      return { ...bench, active: { ...bench.active, [act.place]: act.mark } };
     case 'next':
     case 'previous': {
-      const mark = neighbour(bench.active[act.role], act.do === 'next' ? 1 : -1);
-      return { ...bench, active: { ...bench.active, [act.role]: mark } };
+      const mark = neighbour(wantedAt(bench, act.place), activeAt(bench, act.place), act.do === 'next' ? 1 : -1);
+      return { ...bench, active: { ...bench.active, [act.place]: mark } };
     }
     case 'put': {
-      const draft = bench.drafts[act.role];
-      const moved = { ...draft, points: { ...draft.points, [act.mark]: inside(act.at, bench.sheets[act.role]) } };
-      return act.remember
-        ? change(bench, act.role, moved)
-        : { ...bench, drafts: { ...bench.drafts, [act.role]: moved } };
+      const draft = draftAt(bench, act.place);
+      const { [act.mark]: _, ...hidden } = draft.hidden;
+      const points = { ...draft.points, [act.mark]: inside(act.at, bench.sheets[act.place]) };
+      const moved = { ...draft, points, hidden };
+      return act.remember ? change(bench, act.place, moved) : withDraft(bench, act.place, moved);
+    }
+    case 'putAll': {
+      const draft = draftAt(bench, act.place);
+      const placed = Object.entries(act.points)
+        .filter(([id, at]) => at && !(act.onlyFree && draft.points[id as MarkId]))
+        .map(([id, at]) => [id, inside(at as Vec2, bench.sheets[act.place])]);
+      if (placed.length === 0) return bench;
+      const next = change(bench, act.place, { ...draft, points: { ...draft.points, ...Object.fromEntries(placed) } });
+      const mark = nextWanted(wantedAt(next, act.place), draftAt(next, act.place), undefined);
+      return { ...next, active: { ...next.active, [act.place]: mark } };
     }
     case 'remove': {
-      const draft = bench.drafts[act.role];
+      const draft = draftAt(bench, act.place);
       const { [act.mark]: gone, ...points } = draft.points;
-      return gone ? change(bench, act.role, { ...draft, points }) : bench;
+      return gone ? change(bench, act.place, { ...draft, points }) : bench;
+    }
+    case 'hide': {
+      const draft = draftAt(bench, act.place);
+      const { [act.mark]: _, ...points } = draft.points;
+      const { [act.mark]: __, ...others } = draft.hidden;
+      const hidden = act.why === null ? others : { ...others, [act.mark]: act.why };
+      return change(bench, act.place, { ...draft, points, hidden });
     }
     case 'knownMm':
-      return { ...bench, drafts: { ...bench.drafts, [act.role]: { ...bench.drafts[act.role], knownMm: act.mm } } };
+      return withDraft(bench, act.place, { ...draftAt(bench, act.place), knownMm: act.mm });
+    case 'setting':
+      return { ...bench, settings: { ...bench.settings, [act.place]: act.setting } };
     case 'restore':
-      return change(bench, act.role, act.draft);
+      return {
+        ...change(bench, act.place, act.draft),
+        settings: { ...bench.settings, [act.place]: act.setting },
+      };
     case 'undo':
     case 'redo': {
       const [from, to] = act.do === 'undo' ? (['past', 'future'] as const) : (['future', 'past'] as const);
       const last = bench[from].at(-1);
       if (!last) return bench;
+      const now = draftAt(bench, last.place);
       return {
-        ...bench,
-        drafts: { ...bench.drafts, [last.role]: { ...last.draft, knownMm: bench.drafts[last.role].knownMm } }, // the typed length has its own field
+        ...withDraft(bench, last.place, { ...last.draft, knownMm: now.knownMm }), // the typed length has its own field
         [from]: bench[from].slice(0, -1),
-        [to]: [...bench[to], { role: last.role, draft: bench.drafts[last.role] }],
+        [to]: [...bench[to], { place: last.place, draft: now }],
       };
     }
   }
 }
 
-export type OpeningPicture = Sheet & { readonly role: Role; readonly marks: Marks };
+export type OpeningPicture = Sheet & {
+  readonly role: Role;
+  readonly view: View;
+  readonly setting: Setting | null;
+  readonly marks: Marks;
+};
 
-/** The bench as it opens: with what was kept of it before. */
-export function openBench(pictures: readonly OpeningPicture[]): Bench {
-  const draftOf = (role: Role) => fromMarks(pictures.find((picture) => picture.role === role)?.marks ?? noMarks);
-  const drafts = { setup: draftOf('setup'), top: draftOf('top'), retest: draftOf('retest') };
+/** The bench as it opens: with what was kept of it before. `headEnd`: as the look was begun. */
+export function openBench({
+  pictures,
+  wanted,
+  headEnd,
+}: {
+  pictures: readonly OpeningPicture[];
+  wanted: Bench['wanted'];
+  headEnd: 'left' | 'right';
+}): Bench {
+  const entries = pictures.map(({ role, view, marks, setting, ...sheet }) => ({
+    place: placeOf(role, view),
+    sheet,
+    draft: fromMarks(marks ?? noMarks),
+    setting: setting ?? { headEnd },
+  }));
   return {
-    sheets: Object.fromEntries(pictures.map(({ role, marks: _, ...sheet }) => [role, sheet])),
-    drafts,
-    active: {
-      setup: nextWanted(drafts.setup, 'CH'),
-      top: nextWanted(drafts.top, 'CH'),
-      retest: nextWanted(drafts.retest, 'CH'),
-    },
+    wanted,
+    sheets: Object.fromEntries(entries.map(({ place, sheet }) => [place, sheet])),
+    settings: Object.fromEntries(entries.map(({ place, setting }) => [place, setting])),
+    drafts: Object.fromEntries(entries.map(({ place, draft }) => [place, draft])),
+    active: {},
     past: [],
     future: [],
   };

@@ -1,5 +1,6 @@
 import { now, toCalendarDateTime, today } from '@internationalized/date';
 import { readKeptBlocks } from '@/core/alignment/vial';
+import type { Vantage } from '@/core/alignment/vial';
 import type { BlockReading } from '@/core/alignment/vial';
 import { cautionsOf, conditionsInForce } from '@/core/knowledge/conditions';
 import type { Caution } from '@/core/knowledge/conditions';
@@ -8,7 +9,7 @@ import { watchFor } from '@/core/knowledge/watch';
 import type { Watch } from '@/core/knowledge/watch';
 import { findStudio, listAppointments } from '@/data/stores/clients';
 import { newestDoses, newestLooks } from '@/data/stores/looks';
-import type { Who } from '@/data/types';
+import type { LookCard, Who } from '@/data/types';
 import { repertoire } from '@/repertoire';
 
 export type TodayRow = {
@@ -73,7 +74,7 @@ export async function readToday(who: Who, locale: string): Promise<TodayPage> {
             standing: `${entry(repertoire.exercises, dose.exercise).name}, level ${level.number}: ${level.name.toLowerCase()}`,
           }
         : {}),
-      vials: look?.result ? readKeptBlocks(look.result, look.headEnd) : [],
+      vials: look?.result ? readKeptBlocks(look.result, vantageOf(look)) : [],
       watch: watchFor(repertoire, exercise, conditionsInForce(client.conditions), look?.result?.baseline ?? []),
       ...(tried && verdict ? { lastTime: `“${tried}” ${outcome[verdict.verdict]} last time.` } : {}),
     };
@@ -82,4 +83,12 @@ export async function readToday(who: Who, locale: string): Promise<TodayPage> {
     moment,
   );
   return { studio: studio.name, day, rows };
+}
+
+/** From where a kept look's first picture was taken. */
+function vantageOf({ exercise, headEnd, pictures }: LookCard): Vantage {
+  const { position, looks } = entry(repertoire.exercises, exercise);
+  const view = looks[0]?.view ?? 'side';
+  const setting = pictures.find((picture) => picture.view === view)?.setting;
+  return { position, view, headEnd: setting?.headEnd ?? headEnd };
 }

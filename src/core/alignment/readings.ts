@@ -1,0 +1,62 @@
+// Readings by hand and by eye as they were taken → values with errors.
+import * as v from 'valibot';
+import type { OwnEye } from '../agreement/repeats';
+import type { Target } from '../knowledge/entries';
+import { readEye, grades } from './by-eye';
+import type { Grade } from './by-eye';
+import { handRuleOf, readHand } from './by-hand';
+import type { Position } from './input';
+import type { OtherReading, Role } from './look';
+import { roles } from './look';
+
+export const takenInput = v.strictObject({
+  role: v.picklist(roles),
+  method: v.picklist(['hand', 'eye']),
+  measure: v.pipe(v.string(), v.regex(/^[a-zA-Z]{1,40}$/)),
+  /** Degrees, fingers, mm or mmHg as its tool counts; or a grade from −2 to 2. Null takes it back. */
+  taken: v.nullable(v.pipe(v.number('is not a number'), v.finite('is not a finite number'))),
+});
+export type Taken = Omit<v.InferOutput<typeof takenInput>, 'taken'> & { readonly taken: number };
+
+export type Observer = { readonly fingerMm?: number | undefined; readonly eye?: OwnEye | undefined };
+
+const isGrade = (value: number): value is Grade => (grades as readonly number[]).includes(value);
+
+/** Where level is for a grade: own neutral is 0; what is judged as measured is level in the middle of its target. */
+function levelOf(measure: string, targets: readonly Target[]): number {
+  const target = targets.find((one) => one.measure === measure);
+  if (!target || target.relativeTo === 'neutral') return 0;
+  const [lo, hi] = target.interval;
+  return lo !== null && hi !== null ? (lo + hi) / 2 : 0;
+}
+
+/** Values by moment. What cannot be (a grade of 7, a gap of forty fingers) is left out. */
+export function tellReadings(
+  taken: readonly Taken[],
+  position: Position,
+  { fingerMm, eye }: Observer,
+  targets: readonly Target[],
+): Partial<Record<Role, OtherReading[]>> {
+  const told: Partial<Record<Role, OtherReading[]>> = {};
+  for (const one of taken) {
+    const reading = tellOne(one, position, { fingerMm, eye }, targets);
+    if (reading) (told[one.role] ??= []).push(reading);
+  }
+  return told;
+}
+
+function tellOne(
+  { method, measure, taken }: Taken,
+  position: Position,
+  { fingerMm, eye }: Observer,
+  targets: readonly Target[],
+): OtherReading | undefined {
+  if (method === 'eye') {
+    if (!isGrade(taken)) return undefined;
+    const { value, se } = readEye(taken, levelOf(measure, targets), eye);
+    return { method, measure, value, seWithin: se, seBetween: se, fromLevel: true };
+  }
+  if (!handRuleOf(measure, position)) return undefined;
+  const read = readHand({ measure, read: taken }, position, fingerMm);
+  return read && { method, measure, value: read.value, seWithin: read.se, seBetween: read.seBetween, fromLevel: false };
+}

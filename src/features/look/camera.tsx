@@ -1,0 +1,188 @@
+'use client';
+
+import { Aperture, Camera as CameraIcon } from 'lucide-react';
+import { useEffect, useRef, useState } from 'react';
+import type { ReactNode } from 'react';
+import styled from 'styled-components';
+import { Button } from '@/design/button';
+import { Notice, Row, Small, Stack } from '@/design/layout';
+
+const Finder = styled.div`
+  position: relative;
+  border-radius: 14px;
+  overflow: hidden;
+  background: #20282b;
+  max-width: 900px;
+  video {
+    display: block;
+    width: 100%;
+    max-height: 58vh;
+    object-fit: contain;
+  }
+  .guide {
+    position: absolute;
+    inset: 0;
+    width: 100%;
+    height: 100%;
+    pointer-events: none;
+  }
+  .count {
+    position: absolute;
+    inset: 0;
+    display: grid;
+    place-items: center;
+    font-family: 'Archivo Variable';
+    font-size: 9rem;
+    font-weight: 800;
+    color: #fdfcf8;
+    text-shadow: 0 2px 26px rgb(0 0 0 / 70%);
+  }
+`;
+
+/** Keys of a foot pedal as well as of a keyboard. */
+const pedalKeys: ReadonlySet<string> = new Set(['PageDown', 'PageUp', 'Enter', 'F13']);
+const waits = [0, 3, 10] as const;
+
+export type OpenStream = () => Promise<{ stream: MediaStream; close: () => void }>;
+
+/** The camera that the browser has; refused or missing ones are told in words. */
+export const realCamera: OpenStream = async () => {
+  const stream = await navigator.mediaDevices.getUserMedia({
+    video: { width: { ideal: 1920 }, height: { ideal: 1080 }, facingMode: 'environment' },
+    audio: false,
+  });
+  return { stream, close: () => stream.getTracks().forEach((track) => track.stop()) };
+};
+
+const troubles: Readonly<Record<string, string>> = {
+  NotAllowedError: 'The camera is not allowed here. Allow it beside the address of this page, then open it again.',
+  NotFoundError: 'No camera was found. Plug one in, or take the picture with a phone and load it from there.',
+  NotReadableError: 'The camera is in use by something else. Close that, then open it again.',
+};
+
+type CameraProps = {
+  readonly open: OpenStream;
+  /** Name of the pictures it takes. */
+  readonly title: string;
+  readonly onPicture: (file: File) => Promise<void>;
+  /** Stands beside the shutter. */
+  readonly children?: ReactNode;
+  readonly label: string;
+};
+
+/** A live picture with a level, a shutter, a countdown, and a pedal key; gives a still as a file. */
+export function Camera({ open, title, onPicture, children, label }: CameraProps) {
+  const video = useRef<HTMLVideoElement>(null);
+  const [trouble, setTrouble] = useState<string>();
+  const [ready, setReady] = useState(false);
+  const [count, setCount] = useState<number>();
+  const [busy, setBusy] = useState(false);
+  const [wait, setWait] = useState<(typeof waits)[number]>(3);
+
+  useEffect(() => {
+    let over = false;
+    let close = () => {};
+    open()
+      .then((opened) => {
+        if (over) return opened.close();
+        close = opened.close;
+        const shown = video.current;
+        if (!shown) return;
+        shown.srcObject = opened.stream;
+        void shown.play().catch(() => undefined);
+      })
+      .catch((error: unknown) => {
+        const name = error instanceof Error ? error.name : '';
+        setTrouble(troubles[name] ?? 'The camera could not be opened. This page must be on https or on this machine.');
+      });
+    return () => {
+      over = true;
+      close();
+    };
+  }, [open]);
+
+  const shoot = async () => {
+    const shown = video.current;
+    if (!shown || shown.videoWidth === 0) return;
+    const canvas = document.createElement('canvas');
+    [canvas.width, canvas.height] = [shown.videoWidth, shown.videoHeight];
+    canvas.getContext('2d')?.drawImage(shown, 0, 0);
+    const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/jpeg', 0.95));
+    if (!blob) return setTrouble('The picture could not be taken. Try once more.');
+    setBusy(true);
+    await onPicture(new File([blob], `${title}.jpg`, { type: 'image/jpeg' }));
+    setBusy(false);
+  };
+  useEffect(() => {
+    if (count === undefined) return;
+    const timer = setTimeout(() => {
+      if (count > 1) return setCount(count - 1);
+      setCount(undefined);
+      void shoot();
+    }, 1000);
+    return () => clearTimeout(timer);
+  });
+  const press = () => {
+    if (!ready || busy || count !== undefined) return;
+    if (wait === 0) void shoot();
+    else setCount(wait);
+  };
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const inField = event.target instanceof HTMLInputElement || event.target instanceof HTMLButtonElement;
+      if (!pedalKeys.has(event.key) || inField) return;
+      event.preventDefault();
+      press();
+    };
+    document.addEventListener('keydown', onKey);
+    return () => document.removeEventListener('keydown', onKey);
+  });
+
+  if (trouble)
+    return (
+      <Notice $tone="out" role="alert">
+        {trouble}
+      </Notice>
+    );
+  return (
+    <Stack $gap={12}>
+      <Finder>
+        <video ref={video} playsInline muted aria-label={label} onPlaying={() => setReady(true)} data-ready={ready} />
+        <svg className="guide" viewBox="0 0 100 100" preserveAspectRatio="none" aria-hidden>
+          <g stroke="#dbe85a" strokeWidth={0.25} vectorEffect="non-scaling-stroke">
+            <path d="M0 50H100M0 78H100" strokeDasharray="1.5 1" vectorEffect="non-scaling-stroke" />
+            <path d="M50 44V56" vectorEffect="non-scaling-stroke" />
+          </g>
+        </svg>
+        {count !== undefined && (
+          <div className="count" role="status">
+            {count}
+          </div>
+        )}
+      </Finder>
+      <Row>
+        <Button $look="main" onPress={press} isDisabled={!ready || busy}>
+          <CameraIcon size={20} aria-hidden />
+          {busy ? 'Sending…' : ready ? 'Take the picture' : 'Opening…'}
+        </Button>
+        <Row $gap={4} role="group" aria-label="Countdown">
+          {waits.map((seconds) => (
+            <Button
+              key={seconds}
+              aria-pressed={wait === seconds}
+              onPress={() => setWait(seconds)}
+              style={wait === seconds ? { background: 'var(--ink)', color: 'var(--on-ink)' } : {}}
+            >
+              {seconds === 0 ? 'at once' : `${seconds} s`}
+            </Button>
+          ))}
+        </Row>
+        {children}
+      </Row>
+      <Small>
+        <Aperture size={14} aria-hidden style={{ verticalAlign: '-2px' }} /> Middle line through the pelvis, lower line
+        along the mat. A foot pedal (Page Down) takes the picture too.
+      </Small>
+    </Stack>
+  );
+}

@@ -1,0 +1,209 @@
+'use client';
+
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { Label, Slider, SliderOutput, SliderThumb, SliderTrack } from 'react-aria-components';
+import styled from 'styled-components';
+import { isUpright } from '@/core/alignment/frame';
+import type { View } from '@/core/alignment/input';
+import { drawableFaults, usualAmount, withFault } from '@/core/body/deviations';
+import { poseAt } from '@/core/body/movement';
+import type { Pose } from '@/core/body/pose';
+import { poseBody } from '@/core/body/skeleton';
+import type { Body } from '@/core/body/segments';
+import { demoPicture, standingCamera } from '@/core/figure/picture';
+import { entry, startOf } from '@/core/knowledge/entries';
+import type { Exercise, Level } from '@/core/knowledge/entries';
+import { Button } from '@/design/button';
+import { Quiet, Row, Stack } from '@/design/layout';
+import { repertoire } from '@/repertoire';
+import { Camera } from './camera';
+import type { OpenStream } from './camera';
+
+const Amount = styled(Slider)`
+  display: grid;
+  grid-template-columns: auto auto;
+  gap: 2px 12px;
+  min-width: 210px;
+  flex: 1 1 210px;
+  max-width: 300px;
+  .track {
+    grid-column: 1 / -1;
+    height: 44px;
+    position: relative;
+  }
+  .track::before {
+    content: '';
+    position: absolute;
+    inset: 20px 0;
+    border-radius: 3px;
+    background: var(--rule-strong);
+  }
+  .thumb {
+    top: 50%;
+    width: 26px;
+    height: 26px;
+    border-radius: 50%;
+    background: var(--fluid);
+    border: 2px solid #1c2a2f;
+  }
+  .thumb[data-focus-visible] {
+    outline: 3px solid var(--info);
+    outline-offset: 3px;
+  }
+  .number {
+    justify-self: end;
+    font-weight: 650;
+  }
+`;
+
+type Doing = { readonly fault: string | null; readonly amount: number; readonly askew: number; readonly share: number };
+const lyingSize = { wide: 2000, high: 1125 } as const;
+const uprightSize = { wide: 1200, high: 2000 } as const;
+
+/** Grain as a sensor gives it. */
+function addGrain(context: CanvasRenderingContext2D): void {
+  const { width: wide, height: high } = context.canvas;
+  const strip = context.getImageData(0, 0, wide, high);
+  const { data } = strip;
+  for (let i = 0; i < data.length; i += 4) {
+    const grain = (Math.random() + Math.random() + Math.random() - 1.5) * 9;
+    data[i] = (data[i] ?? 0) + grain;
+    data[i + 1] = (data[i + 1] ?? 0) + grain;
+    data[i + 2] = (data[i + 2] ?? 0) + grain;
+  }
+  context.putImageData(strip, 0, 0);
+}
+
+type SimulatedProps = {
+  readonly exercise: Exercise;
+  readonly level: Level;
+  readonly view: View;
+  readonly body: Body;
+  /** At rest, or at the top of the movement. */
+  readonly atRest: boolean;
+  readonly title: string;
+  readonly onPicture: (file: File) => Promise<void>;
+};
+
+/** A camera that ships with the product: the body model does the exercise, with a fault if wanted; the rest is as with any camera. */
+export function SimulatedCamera({ exercise, level, view, body, atRest, title, onPicture }: SimulatedProps) {
+  const [doing, setDoing] = useState<Doing>({ fault: null, amount: 0, askew: 0, share: atRest ? 0 : 1 });
+  const now = useRef(doing);
+  useEffect(() => {
+    now.current = doing;
+  }, [doing]);
+  const faults = exercise.faults.filter((fault) => drawableFaults.includes(fault));
+  const open = useMemo((): OpenStream => {
+    const { wide, high } = isUpright(exercise.position) ? uprightSize : lyingSize;
+    const movement = { start: startOf(level), hold: level.top };
+    return async () => {
+      const canvas = document.createElement('canvas');
+      [canvas.width, canvas.height] = [wide, high];
+      const context = canvas.getContext('2d', { willReadFrequently: true });
+      if (!context) throw new Error('no canvas');
+      let over = false;
+      let last = '';
+      const paint = async () => {
+        const { fault, amount, askew, share } = now.current;
+        const clean: Pose = poseAt(body, movement, share >= 1 ? 'hold' : 'out', share);
+        const pose = fault ? withFault(clean, fault, amount) : clean;
+        const key = JSON.stringify([pose, askew]);
+        if (key !== last) {
+          last = key;
+          const { svg } = demoPicture(
+            poseBody(body, pose),
+            standingCamera(exercise.position, view, { wide, high, askew }),
+            view,
+          );
+          const image = new Image();
+          image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}`;
+          await image.decode().catch(() => undefined);
+          if (over) return;
+          context.filter = 'blur(0.7px)';
+          context.drawImage(image, 0, 0, wide, high);
+          context.filter = 'none';
+          addGrain(context);
+        } else {
+          context.fillStyle = 'rgb(0 0 0 / 0.4%)';
+          context.fillRect(0, 0, 1, 1); // a stream sends a frame only when something is painted
+        }
+        if (!over) setTimeout(paint, 150);
+      };
+      await paint();
+      const stream = canvas.captureStream(8);
+      return {
+        stream,
+        close: () => {
+          over = true;
+          stream.getTracks().forEach((track) => track.stop());
+        },
+      };
+    };
+  }, [exercise.position, level, view, body]);
+  return (
+    <Stack $gap={12}>
+      <Quiet>
+        A drawn client with stickers on does {exercise.name.toLowerCase()}. Choose what goes wrong, and take its picture
+        as you would anyone’s.
+      </Quiet>
+      <Row $gap={6} role="group" aria-label="What goes wrong">
+        {[null, ...faults].map((fault) => (
+          <Button
+            key={fault ?? 'clean'}
+            aria-pressed={doing.fault === fault}
+            onPress={() => setDoing({ ...doing, fault, amount: fault ? usualAmount(fault) : 0 })}
+            style={doing.fault === fault ? { background: 'var(--ink)', color: 'var(--on-ink)' } : {}}
+          >
+            {fault ? entry(repertoire.faults, fault).plain : 'clean'}
+          </Button>
+        ))}
+      </Row>
+      <Row $gap={22}>
+        {doing.fault && (
+          <Amount
+            minValue={0}
+            maxValue={doing.fault === 'shrug' ? 50 : 25}
+            step={1}
+            value={doing.amount}
+            onChange={(amount) => setDoing({ ...doing, amount: amount as number })}
+          >
+            <Label>how much</Label>
+            <SliderOutput className="number">
+              {doing.amount} {doing.fault === 'shrug' ? 'mm' : '°'}
+            </SliderOutput>
+            <SliderTrack className="track">
+              <SliderThumb className="thumb" aria-label="how much" />
+            </SliderTrack>
+          </Amount>
+        )}
+        <Amount
+          minValue={0}
+          maxValue={1}
+          step={0.05}
+          value={doing.share}
+          onChange={(share) => setDoing({ ...doing, share: share as number })}
+        >
+          <Label>how far into the movement</Label>
+          <SliderOutput className="number">{Math.round(doing.share * 100)} %</SliderOutput>
+          <SliderTrack className="track">
+            <SliderThumb className="thumb" aria-label="how far into the movement" />
+          </SliderTrack>
+        </Amount>
+        <Amount
+          minValue={-12}
+          maxValue={12}
+          step={1}
+          value={doing.askew}
+          onChange={(askew) => setDoing({ ...doing, askew: askew as number })}
+        >
+          <Label>camera held askew</Label>
+          <SliderOutput className="number">{doing.askew}°</SliderOutput>
+          <SliderTrack className="track">
+            <SliderThumb className="thumb" aria-label="camera held askew" />
+          </SliderTrack>
+        </Amount>
+      </Row>
+      <Camera open={open} title={title} onPicture={onPicture} label="Simulated camera" />
+    </Stack>
+  );
+}

@@ -1,0 +1,116 @@
+// Which marks the bench asks for, in which order: what the exercise watches, seen from where one stands.
+import type { Position, View } from '@/core/alignment/input';
+import { landmarkInfo, sidedKey } from '@/core/alignment/landmarks';
+import type { Landmark, LandmarkKey } from '@/core/alignment/landmarks';
+import { measuresSeen } from '@/core/alignment/measure';
+import { measureRules } from '@/core/alignment/rules';
+import type { Exercise } from '@/core/knowledge/entries';
+
+export const lineEnds = ['mat1', 'mat2', 'known1', 'known2', 'knownMid'] as const;
+export type LineEnd = (typeof lineEnds)[number];
+export type MarkId = LineEnd | LandmarkKey;
+
+export const isLineEnd = (id: MarkId): id is LineEnd => (lineEnds as readonly string[]).includes(id);
+export const bareName = (id: MarkId): Landmark | undefined =>
+  isLineEnd(id) ? undefined : (id.replace(/_[LR]$/, '') as Landmark);
+
+const lineNames: Readonly<Record<LineEnd, string>> = {
+  mat1: 'mat line, one end',
+  mat2: 'mat line, other end',
+  known1: 'known length, one end',
+  known2: 'known length, other end',
+  knownMid: 'known length, its middle',
+};
+
+export function nameOfMark(id: MarkId): string {
+  if (isLineEnd(id)) return lineNames[id];
+  const name = bareName(id);
+  if (!name) return id;
+  const side = id.endsWith('_L') ? 'left ' : id.endsWith('_R') ? 'right ' : '';
+  return `${side}${landmarkInfo[name].name}`;
+}
+
+const order: readonly Landmark[] = [
+  'ASIS',
+  'PS',
+  'PSIS',
+  'STF',
+  'STB',
+  'SN',
+  'LR',
+  'GT',
+  'LK',
+  'PAT',
+  'LM',
+  'HEEL',
+  'AC',
+  'WR',
+  'FH',
+  'CH',
+  'C7',
+  'TR',
+  'S2',
+  'L3',
+  'T6',
+];
+/** Marks that sharpen or replace others, but are not waited for. */
+const extra: ReadonlySet<string> = new Set(['PSIS', 'STF', 'STB', 'S2', 'L3', 'T6', 'knownMid', 'HEEL']);
+/** Measures that tell how the body lies, whatever the exercise watches. */
+const alwaysTold = ['legElevation', 'kneeFlexion'];
+
+/** Any one of these serves for the tilt of the pelvis; none is insisted on. */
+const oneOf: readonly (readonly Landmark[])[] = [['PS', 'PSIS', 'STF']];
+
+export type WantedMarks = readonly MarkId[];
+
+/** Every mark that can be set in this view of this exercise. */
+export function marksFor(exercise: Pick<Exercise, 'watches' | 'position'>, view: View): WantedMarks {
+  const { position, watches } = exercise;
+  const seen = new Set(measuresSeen(position, view));
+  const told = new Set([...watches.map(({ measure }) => measure), ...(view === 'side' ? alwaysTold : [])]);
+  const keys = new Set<LandmarkKey>();
+  for (const { id, needs, paired = [], sided } of measureRules) {
+    if (!seen.has(id) || !told.has(id)) continue;
+    for (const name of needs)
+      if (paired.includes(name) || sided === 'always') keys.add(sidedKey(name, 'L')).add(sidedKey(name, 'R'));
+      else keys.add(name);
+  }
+  const landmarks = order.flatMap((name) =>
+    ([name, sidedKey(name, 'L'), sidedKey(name, 'R')] as const).filter((key) => keys.has(key)),
+  );
+  return [...lineEnds, ...landmarks];
+}
+
+export const isExtra = (id: MarkId): boolean => extra.has(bareName(id) ?? id);
+
+/** Whether something that serves as well is already there. */
+export const isServed = (id: MarkId, has: (id: MarkId) => boolean): boolean =>
+  oneOf.some((group) => {
+    const name = bareName(id);
+    return name !== undefined && group.includes(name) && group.some((other) => other !== name && has(other));
+  });
+
+export type MarkGroup = { readonly name: string; readonly marks: readonly MarkId[] };
+const blocks: readonly (readonly [string, readonly Landmark[]])[] = [
+  ['pelvis', ['ASIS', 'PS', 'PSIS']],
+  ['pelvis strip', ['STF', 'STB']],
+  ['ribs', ['SN', 'LR']],
+  ['leg', ['GT', 'LK', 'PAT', 'LM', 'HEEL']],
+  ['arm', ['AC', 'WR']],
+  ['head', ['FH', 'CH', 'C7', 'TR']],
+  ['back', ['S2', 'L3', 'T6']],
+];
+
+/** The same by block, for buttons. */
+export const groupsOf = (wanted: WantedMarks): MarkGroup[] =>
+  [
+    { name: 'mat line', marks: ['mat1', 'mat2'] as MarkId[] },
+    { name: 'known length', marks: ['known1', 'known2', 'knownMid'] as MarkId[] },
+    ...blocks.map(([name, landmarks]) => ({
+      name,
+      marks: wanted.filter((id) => landmarks.includes(bareName(id) as Landmark)),
+    })),
+  ].filter(({ marks }) => marks.length > 0);
+
+export const mirrored = (position: Position): string =>
+  ['sitting', 'kneeling', 'standing'].includes(position) ? 'Client faces' : 'Head in the picture';
