@@ -28,9 +28,17 @@ const flags = [
 
 export type Chrome = Awaited<ReturnType<typeof openChrome>>;
 
-export async function openChrome(address: string, size: Size = desk) {
+/** `camera`: a film (Y4M) that Chromium takes for a camera. */
+export async function openChrome(address: string, size: Size = desk, camera?: string) {
   const profile = mkdtempSync(path.join(os.tmpdir(), 'spine-chrome-'));
-  const options = new chrome.Options().addArguments(...flags, `--user-data-dir=${profile}`);
+  const eyes = camera
+    ? [
+        '--use-fake-device-for-media-stream',
+        '--use-fake-ui-for-media-stream',
+        `--use-file-for-fake-video-capture=${camera}`,
+      ]
+    : [];
+  const options = new chrome.Options().addArguments(...flags, ...eyes, `--user-data-dir=${profile}`);
   options.setBinaryPath('/usr/bin/chromium');
   options.setLoggingPrefs({ browser: 'SEVERE' });
   const driver = chrome.Driver.createSession(options, new chrome.ServiceBuilder('/usr/bin/chromedriver').build());

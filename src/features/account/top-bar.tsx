@@ -105,6 +105,7 @@ function leave() {
 const places = [
   { href: '/', name: 'Today' },
   { href: '/clients', name: 'Clients' },
+  { href: '/batch', name: 'Batch' },
 ];
 
 export function TopBar({ studio, name }: { studio: string; name: string }) {

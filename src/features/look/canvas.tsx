@@ -23,6 +23,12 @@ const Frame = styled.div`
   border-radius: 14px;
   background: #20282b;
   overflow: hidden;
+  .stage {
+    position: relative;
+    overflow: hidden;
+    margin: 0 auto;
+    max-width: 100%;
+  }
   .paper {
     position: absolute;
     max-width: none;
@@ -33,7 +39,7 @@ const Frame = styled.div`
     position: relative;
     display: block;
     width: 100%;
-    max-height: 62vh;
+    height: 100%;
     touch-action: none;
     cursor: crosshair;
     user-select: none;
@@ -269,68 +275,70 @@ export function Canvas({
 
   return (
     <Frame>
-      {/* eslint-disable-next-line @next/next/no-img-element -- private and already small; a layer of its own, so that moving a mark repaints no picture */}
-      <img
-        className="paper"
-        src={pictureAddress(sheet.id)}
-        alt=""
-        draggable={false}
-        style={{
-          width: `${100 * shown.zoom}%`,
-          left: `${(-100 * shown.zoom * shown.x) / w}%`,
-          top: `${(-100 * shown.zoom * shown.y) / h}%`,
-        }}
-      />
-      <svg
-        ref={svg}
-        className={`sheet ${spaceDown ? 'panning' : ''}`}
-        viewBox={`${shown.x} ${shown.y} ${w / shown.zoom} ${h / shown.zoom}`}
-        tabIndex={0}
-        role="application"
-        aria-label={`${sheet.title}: picture to mark`}
-        aria-describedby="mark-status mark-keys"
-        onPointerDown={grab}
-        onPointerMove={drag}
-        onPointerUp={release}
-        onPointerCancel={release}
-        onKeyDown={onKey}
-        onKeyUp={(event) => event.key === ' ' && setSpaceDown(false)}
-        onFocus={() => setFocused(true)}
-        onBlur={() => {
-          setFocused(false);
-          setSpaceDown(false);
-        }}
-      >
-        <Ends draft={draft} unit={unit} />
-        <Levels lines={lines} bands={bands} out={out} unit={unit} />
-        <JointAngles joints={joints} unit={unit} />
-        {ghost && !at && (
-          <circle
-            cx={ghost[0]}
-            cy={ghost[1]}
-            r={9 * unit}
-            fill="none"
-            stroke="#fff"
-            strokeWidth={1.6 * unit}
-            strokeDasharray={`${4 * unit} ${3 * unit}`}
-          />
-        )}
-        {wanted.map((id) => {
-          const spot = draft.points[id];
-          return (
-            spot && (
-              <Mark
-                key={id}
-                at={spot}
-                unit={unit}
-                name={id}
-                state={wrong.has(id) ? 'wrong' : id === active ? 'active' : 'set'}
-              />
-            )
-          );
-        })}
-        {outline && <Outline shape={outline.shape} at={outline.at} unit={unit} onMove={outline.move} />}
-      </svg>
+      <div className="stage" style={{ aspectRatio: `${w} / ${h}`, width: `calc(62vh * ${w / h})` }}>
+        {/* eslint-disable-next-line @next/next/no-img-element -- private and already small; a layer of its own, so that moving a mark repaints no picture */}
+        <img
+          className="paper"
+          src={pictureAddress(sheet.id)}
+          alt=""
+          draggable={false}
+          style={{
+            width: `${100 * shown.zoom}%`,
+            left: `${(-100 * shown.zoom * shown.x) / w}%`,
+            top: `${(-100 * shown.zoom * shown.y) / h}%`,
+          }}
+        />
+        <svg
+          ref={svg}
+          className={`sheet ${spaceDown ? 'panning' : ''}`}
+          viewBox={`${shown.x} ${shown.y} ${w / shown.zoom} ${h / shown.zoom}`}
+          tabIndex={0}
+          role="application"
+          aria-label={`${sheet.title}: picture to mark`}
+          aria-describedby="mark-status mark-keys"
+          onPointerDown={grab}
+          onPointerMove={drag}
+          onPointerUp={release}
+          onPointerCancel={release}
+          onKeyDown={onKey}
+          onKeyUp={(event) => event.key === ' ' && setSpaceDown(false)}
+          onFocus={() => setFocused(true)}
+          onBlur={() => {
+            setFocused(false);
+            setSpaceDown(false);
+          }}
+        >
+          <Ends draft={draft} unit={unit} />
+          <Levels lines={lines} bands={bands} out={out} unit={unit} />
+          <JointAngles joints={joints} unit={unit} />
+          {ghost && !at && (
+            <circle
+              cx={ghost[0]}
+              cy={ghost[1]}
+              r={9 * unit}
+              fill="none"
+              stroke="#fff"
+              strokeWidth={1.6 * unit}
+              strokeDasharray={`${4 * unit} ${3 * unit}`}
+            />
+          )}
+          {wanted.map((id) => {
+            const spot = draft.points[id];
+            return (
+              spot && (
+                <Mark
+                  key={id}
+                  at={spot}
+                  unit={unit}
+                  name={id}
+                  state={wrong.has(id) ? 'wrong' : id === active ? 'active' : 'set'}
+                />
+              )
+            );
+          })}
+          {outline && <Outline shape={outline.shape} at={outline.at} unit={unit} onMove={outline.move} />}
+        </svg>
+      </div>
       {at && (focused || held) && !outline && (
         <div
           className="loupe"

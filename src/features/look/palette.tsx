@@ -21,6 +21,9 @@ import type { MarkId } from './wanted';
 const Guide = styled.div`
   width: 148px;
   flex: none;
+  svg {
+    max-height: 116px;
+  }
 `;
 
 const Groups = styled.div`

@@ -1,0 +1,199 @@
+'use client';
+
+import { Download, FolderOpen, Package } from 'lucide-react';
+import { useState } from 'react';
+import { FileTrigger } from 'react-aria-components';
+import styled from 'styled-components';
+import { isUpright } from '@/core/alignment/frame';
+import { positions, views } from '@/core/alignment/input';
+import type { Position, View } from '@/core/alignment/input';
+import { resultsCsv } from '@/core/alignment/interchange';
+import { handMarkingSdPx } from '@/core/alignment/look';
+import { measuresSeen } from '@/core/alignment/measure';
+import { formatMeasure, nameOf } from '@/core/alignment/words';
+import { Button } from '@/design/button';
+import { Notice, Page, PageHead, Quiet, Row, Small, Stack } from '@/design/layout';
+import { fromWhere, positionNames } from '@/design/words';
+import { saveFile } from '@/platform/browser/save-file';
+import { measureAll, openFiles, readMarks } from './read-files';
+import type { BatchRow } from './read-files';
+
+const Table = styled.div`
+  overflow-x: auto;
+  table {
+    border-collapse: collapse;
+    font-size: 0.94rem;
+    min-width: 100%;
+  }
+  th,
+  td {
+    text-align: left;
+    padding: 8px 16px 8px 0;
+    border-top: 1px solid var(--rule);
+    vertical-align: baseline;
+    white-space: nowrap;
+  }
+  td.wrong {
+    color: var(--out);
+    white-space: normal;
+  }
+`;
+
+const pressed = (on: boolean) => (on ? { background: 'var(--ink)', color: 'var(--on-ink)' } : {});
+
+/** Pictures that were marked elsewhere, measured all at once. */
+export function Batch() {
+  const [position, setPosition] = useState<Position>('supine');
+  const [view, setView] = useState<View>('side');
+  const [headEnd, setHeadEnd] = useState<'left' | 'right'>('left');
+  const [rows, setRows] = useState<BatchRow[]>();
+  const [error, setError] = useState<string>();
+  const [busy, setBusy] = useState(false);
+  const shownViews = views.filter((one) => measuresSeen(position, one).length > 0);
+  const take = async (list: FileList | null) => {
+    setError(undefined);
+    setRows(undefined);
+    setBusy(true);
+    const opened = await openFiles([...(list ?? [])]);
+    const marks = opened.ok ? await readMarks(opened.value) : opened;
+    setBusy(false);
+    if (!opened.ok) return setError(opened.error.message);
+    if (!marks.ok) return setError(`${marks.error.path}: ${marks.error.message}`);
+    setRows(
+      measureAll(
+        opened.value.map(({ name }) => name),
+        marks.value,
+        { position, view, headEnd, markingSdPx: handMarkingSdPx },
+      ),
+    );
+  };
+  const ids = [...new Set((rows ?? []).flatMap(({ result }) => (result.ok ? Object.keys(result.value.measures) : [])))];
+  const wrong = (rows ?? []).filter(({ result }) => !result.ok).length;
+  return (
+    <Page>
+      <PageHead>
+        <div>
+          <h1>Many pictures at once</h1>
+          <Quiet>
+            A zip or a folder with pictures and a table of their marks (CSV: picture, mark, x, y, mm). A picture called
+            “setup” is own neutral for the others. Nothing leaves this browser.
+          </Quiet>
+        </div>
+      </PageHead>
+      <Stack $gap={18} style={{ paddingTop: 18 }}>
+        <Row $gap={6} role="group" aria-label="Position">
+          {positions.map((one) => (
+            <Button
+              key={one}
+              aria-pressed={position === one}
+              style={pressed(position === one)}
+              onPress={() => {
+                setPosition(one);
+                if (measuresSeen(one, view).length === 0) setView(one === 'sideLying' ? 'above' : 'side');
+              }}
+            >
+              {positionNames[one]}
+            </Button>
+          ))}
+        </Row>
+        <Row $gap={6} role="group" aria-label="From where">
+          {shownViews.map((one) => (
+            <Button key={one} aria-pressed={view === one} style={pressed(view === one)} onPress={() => setView(one)}>
+              {fromWhere[one]}
+            </Button>
+          ))}
+        </Row>
+        <Row $gap={6} role="group" aria-label={isUpright(position) ? 'Client faces' : 'Head at the'}>
+          {(['left', 'right'] as const).map((end) => (
+            <Button
+              key={end}
+              aria-pressed={headEnd === end}
+              style={pressed(headEnd === end)}
+              onPress={() => setHeadEnd(end)}
+            >
+              {isUpright(position) ? 'facing' : 'head at the'} {end}
+            </Button>
+          ))}
+        </Row>
+        <Row>
+          <FileTrigger
+            allowsMultiple
+            acceptedFileTypes={['.zip', '.csv', 'image/*']}
+            onSelect={(list) => void take(list)}
+          >
+            <Button $look="main" isDisabled={busy}>
+              <Package size={20} aria-hidden />
+              {busy ? 'Reading…' : 'Choose a zip or files'}
+            </Button>
+          </FileTrigger>
+          <FileTrigger acceptDirectory onSelect={(list) => void take(list)}>
+            <Button isDisabled={busy}>
+              <FolderOpen size={20} aria-hidden />
+              Choose a folder
+            </Button>
+          </FileTrigger>
+        </Row>
+        {error && (
+          <Notice $tone="out" role="alert">
+            {error}
+          </Notice>
+        )}
+        {rows && (
+          <Stack $gap={12}>
+            <Row>
+              <h2>
+                {rows.length - wrong} of {rows.length} measured
+              </h2>
+              <Button onPress={() => saveFile('results.csv', 'text/csv', resultsCsv(rows))}>
+                <Download size={18} aria-hidden />
+                Save results as CSV
+              </Button>
+            </Row>
+            <Table>
+              <table>
+                <thead>
+                  <tr>
+                    <th scope="col">picture</th>
+                    {ids.map((id) => (
+                      <th key={id} scope="col">
+                        {nameOf(id)}
+                      </th>
+                    ))}
+                  </tr>
+                </thead>
+                <tbody>
+                  {rows.map(({ picture, result }) => (
+                    <tr key={picture} data-picture={picture}>
+                      <th scope="row">{picture || 'without a name'}</th>
+                      {!result.ok ? (
+                        <td className="wrong" colSpan={Math.max(1, ids.length)}>
+                          {result.error.message}
+                        </td>
+                      ) : (
+                        ids.map((id) => {
+                          const one = result.value.measures[id];
+                          return (
+                            <td key={id} data-measure={id}>
+                              {one ? (
+                                <>
+                                  {formatMeasure(id, one.value)}{' '}
+                                  <Small>± {formatMeasure(id, one.seBetween ?? one.seWithin, 'error')}</Small>
+                                </>
+                              ) : (
+                                '–'
+                              )}
+                            </td>
+                          );
+                        })
+                      )}
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </Table>
+          </Stack>
+        )}
+      </Stack>
+    </Page>
+  );
+}
