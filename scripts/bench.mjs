@@ -17,6 +17,7 @@ async function main() {
   await stage('application', build);
   rmSync(folder, { recursive: true, force: true });
   await measureIn('core-bench.ts');
+  await measureIn('body-bench.ts');
   await measureIn('page-bench.ts');
   rmSync(folder, { recursive: true, force: true });
 }

@@ -58,7 +58,10 @@ test('every level can be drawn and every breath pattern read', () => {
     for (const level of levels)
       for (const top of [startOf(level), level.top]) {
         expect(pastLimits(top)).toEqual([]);
-        expect(JSON.stringify(poseBody({ heightM: 1.7, massKg: 65 }, top).landmarks)).not.toContain('null');
+        const { landmarks, sides } = poseBody({ heightM: 1.7, massKg: 65 }, top);
+        expect(JSON.stringify(landmarks)).not.toContain('null');
+        for (const { toe, ball, heel, knee, hand } of [sides.L, sides.R])
+          expect(Math.min(toe[2] - 15, ball[2] - 23, heel[2] - 28, knee[2] - 53, hand[2] - 16)).toBeGreaterThan(-5); // nothing sinks
       }
     for (const { pattern } of breath) expect(parsePattern(pattern).ok).toBe(true);
     expect(levels.map(({ number }) => number)).toEqual(levels.map((_, i) => i + 1));

@@ -24,7 +24,7 @@ let house: House;
 let chrome: Chrome;
 const { signIn, allKept, cell, complaintsBut, findNothingToImprove } = handsOn(() => chrome);
 
-const mean = { heightM: 1.71, massKg: 66, sex: 'f' } as const; // Maren Tolleck
+const mean = { heightM: 1.7, massKg: 68, sex: 'm' } as const; // Jory Thwart, of whom no height is known
 const size = { wide: 2000, high: 1125 };
 const drawn = (exercise: string, level: number, view: View, fault?: string) => {
   const one = entry(repertoire.exercises, exercise);
@@ -65,7 +65,7 @@ async function film(svg: string): Promise<string> {
 async function begin(exercise: string, level = 2): Promise<void> {
   const one = entry(repertoire.exercises, exercise);
   await chrome.go('/');
-  await (await chrome.find(By.css('a[aria-label="Look at Maren Tolleck"]'))).click();
+  await (await chrome.find(By.css('a[aria-label="Look at Jory Thwart"]'))).click();
   await chrome.isAt(/look$/);
   const choose = async (label: string, option: string) => {
     await (await chrome.find(By.xpath(`//span[normalize-space(.)='${label}']/following::button[1]`))).click();
@@ -87,6 +87,13 @@ async function layLines(truth: ReturnType<typeof drawn>): Promise<void> {
     ([mark, [x, y]]) => `a,${mark},${x},${y},${mark === 'known1' ? truth.scale.mm : ''}`,
   );
   await loadMarks('lines.csv', ['picture,mark,x,y,mm', ...rows].join('\n'));
+}
+
+/** Types into the box of a reading by hand. */
+async function typeIn(label: string, text: string): Promise<void> {
+  const box = await chrome.find(By.xpath(`//label[normalize-space(.)='${label}']/..//input`));
+  await box.sendKeys(Key.chord(Key.CONTROL, 'a'), Key.DELETE);
+  await box.sendKeys(text);
 }
 
 const loadMarks = async (name: string, text: string) =>
@@ -137,7 +144,7 @@ describe('front support, by the simulated camera and its stickers', () => {
     expect(await chrome.text('tr[data-measure="plankLine"]')).toBeTruthy();
     await chrome.press('See findings');
     await chrome.sees('the hips sagging', 'h3');
-    await chrome.sees('A plank', 'span').catch(() => chrome.sees('You are a gangplank', 'span'));
+    expect((await chrome.driver.findElements(By.css('[data-kind]'))).length).toBeGreaterThanOrEqual(4);
     await allKept();
   });
 });
@@ -158,7 +165,7 @@ describe('a camera', () => {
   });
   test('zoomed, a mark still goes where it is pressed in the picture’s own pixels', async () => {
     const canvas = await chrome.find(By.css('svg.sheet'));
-    const width = async () => Number((await canvas.getAttribute('viewBox'))?.split(' ')[2]);
+    const width = async () => Number((await canvas.getDomAttribute('viewBox'))?.split(' ')[2]);
     const before = await width();
     await canvas.sendKeys('+', '+');
     await chrome.until('it is larger', async () => (await width()) < before / 1.5);
@@ -201,13 +208,13 @@ describe('by hand and by eye', () => {
   test('a cuff that falls from 40 to 24 under the low back is an arch, told by hand', async () => {
     await begin('legFloat');
     await chrome.press('By hand');
-    await chrome.type('pressure under the low back', '40');
+    await typeIn('pressure under the low back', '40');
     await findNothingToImprove('by hand');
     await chrome.press('Now the top');
     await chrome.press('By hand');
-    await chrome.type('pressure under the low back', '240');
+    await typeIn('pressure under the low back', '240');
     await chrome.sees('Between 0 and 200 mmHg.');
-    await chrome.type('pressure under the low back', '24');
+    await typeIn('pressure under the low back', '24');
     expect(await chrome.text('tr[data-measure="cuffPressure"][data-method="hand"] td')).toContain('−16 mmHg');
     await chrome.press('See findings');
     await chrome.sees('an arch', 'h3');

@@ -2,12 +2,45 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import sharp from 'sharp';
-import { By, openChrome, tablet } from './chrome';
+import { poseBody } from '@/core/body/skeleton';
+import { demoPicture, standingCamera } from '@/core/figure/picture';
+import { entry, levelOf } from '@/core/knowledge/entries';
+import { repertoire } from '@/repertoire';
+import { By, Key, openChrome, tablet } from './chrome';
+import { better as betterTitle, file, setUp as setUpTitle, top as topTitle } from './hands';
 import { openHouse } from './house';
+import { figureSheet } from './figure-sheet';
 import { layMarks, takeDemoPicture, truthOf, wantedMarks } from './marking';
 
 const folder = path.resolve('docs/screenshots');
 const settleMs = 900;
+
+/** Mat line and known length of the simulated front support, as its camera shows them. */
+function frontSupportLines(): string {
+  const one = entry(repertoire.exercises, 'frontSupportHold');
+  const { matLine, scale } = demoPicture(
+    poseBody({ heightM: 1.71, massKg: 66, sex: 'f' }, levelOf(one, 2).top),
+    standingCamera(one.position, 'side', { wide: 2000, high: 1125 }),
+  );
+  const rows = Object.entries({ mat1: matLine[0], mat2: matLine[1], known1: scale.points[0], known2: scale.points[1] });
+  return file(
+    'lines.csv',
+    ['picture,mark,x,y,mm', ...rows.map(([mark, [x, y]]) => `a,${mark},${x},${y},${scale.mm}`)].join('\n'),
+  );
+}
+
+/** Marks of three made-up pictures. */
+function batchTable(): string {
+  const rows = [setUpTitle, topTitle, betterTitle].flatMap((title, index) => {
+    const { landmarks, matLine, scale } = truthOf(title);
+    const name = ['setup', 'monday', 'thursday'][index];
+    const lines = { mat1: matLine[0], mat2: matLine[1], known1: scale.points[0], known2: scale.points[1] };
+    return Object.entries({ ...lines, ...landmarks }).map(
+      ([mark, at]) => `${name}.jpg,${mark},${at?.join(',')},${scale.mm}`,
+    );
+  });
+  return file('marks.csv', ['picture,mark,x,y,mm', ...rows].join('\n'));
+}
 
 async function main(): Promise<void> {
   mkdirSync(folder, { recursive: true });
@@ -42,11 +75,7 @@ async function main(): Promise<void> {
     await chrome.isAt(/\/look$/);
     await shoot('look-start');
     await chrome.press('To the pictures');
-    const [setUp, top, better] = [
-      'Leg float · set-up',
-      'Leg float · top, uncorrected',
-      'Leg float · top, after “breathe out first”',
-    ] as const;
+    const [setUp, top, better] = [setUpTitle, topTitle, betterTitle];
     await takeDemoPicture(chrome, setUp);
     await layMarks(chrome, wantedMarks(truthOf(setUp), { lines: true }), ['ASIS', 'PS']);
     await chrome.type('Known length in mm', '1000');
@@ -77,6 +106,54 @@ async function main(): Promise<void> {
     await chrome.isAt(/clients\//);
     await chrome.driver.executeScript('document.querySelector("#history").scrollIntoView()');
     await shoot('client-looks');
+    await chrome.go('/');
+    await (await chrome.find(By.css('a[aria-label="Look at Maren Tolleck"]'))).click();
+    await chrome.isAt(/\/look$/);
+    await (await chrome.find(By.xpath("//span[normalize-space(.)='Exercise']/following::button[1]"))).click();
+    await (await chrome.find(By.xpath("//*[@role='option'][contains(., 'Front support')]"))).click();
+    await chrome.press('To the pictures');
+    await chrome.isAt(/looks\//);
+    await (await chrome.button('2Top')).click();
+    await chrome.press('Simulated camera');
+    await chrome.press('the hips sagging');
+    await chrome.press('at once');
+    await chrome.find(By.css('video[data-ready="true"]'));
+    await new Promise((resolve) => setTimeout(resolve, 2500));
+    await chrome.driver.executeScript('scrollTo(0, 190)');
+    await shoot('look-camera');
+    await chrome.press('Take the picture');
+    await chrome.find(By.css('svg.sheet'));
+    await chrome.press('Find stickers');
+    await chrome.sees('stickers found are landmarks now');
+    await (await chrome.driver.findElement(By.css('input[data-load-marks]'))).sendKeys(frontSupportLines());
+    await chrome.sees('marks loaded');
+    await atTop();
+    await shoot('look-stickers');
+    await chrome.press('By hand');
+    for (const [label, text] of [
+      ['pelvic tilt', '9'],
+      ['knee bend', '4'],
+    ])
+      await (await chrome.find(By.xpath(`//label[normalize-space(.)='${label}']/..//input`))).sendKeys(text ?? '');
+    await atTop();
+    await shoot('look-hand');
+    await chrome.press('By eye');
+    for (const [measure, steps] of [
+      ['faceAngle', 1],
+      ['ribFlare', 1],
+      ['pelvicTilt', 2],
+    ] as const)
+      await (
+        await chrome.driver.findElement(By.css(`[data-eye="${measure}"] input`))
+      ).sendKeys(...Array.from({ length: steps }, () => Key.ARROW_RIGHT));
+    await atTop();
+    await shoot('look-eye');
+    await chrome.go('/batch');
+    await (await chrome.driver.findElement(By.css('input[type=file]'))).sendKeys(batchTable());
+    await chrome.sees('measured');
+    await shoot('batch');
+    writeFileSync(path.join(folder, 'figures.png'), await figureSheet());
+    taken += 1;
     await chrome.prefersDark(true);
     await chrome.go(client);
     await shoot('client-dark');

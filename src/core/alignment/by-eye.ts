@@ -8,7 +8,7 @@ export const grades = [-2, -1, 0, 1, 2] as const;
 export type Grade = (typeof grades)[number];
 
 /** Degrees at the centre of each step. */
-const centreDeg: Readonly<Record<Grade, number>> = { [-2]: -10, [-1]: -4, 0: 0, 1: 4, 2: 10 };
+export const gradeDeg: Readonly<Record<Grade, number>> = { [-2]: -10, [-1]: -4, 0: 0, 1: 4, 2: 10 };
 
 /** Spread of an eye that has not been trained against pictures, degrees. */
 export const untrainedSdDeg = 5;
@@ -47,5 +47,5 @@ export function eyeBlocks(position: Position, view: View): readonly EyeBlock[] {
  */
 export function readEye(grade: Grade, level = 0, own?: OwnEye): Estimate {
   const trained = own && own.n >= leastPairs ? own : undefined;
-  return { value: level + centreDeg[grade] - (trained?.bias ?? 0), se: trained?.sd ?? untrainedSdDeg };
+  return { value: level + gradeDeg[grade] - (trained?.bias ?? 0), se: trained?.sd ?? untrainedSdDeg };
 }

@@ -1,8 +1,12 @@
 // What is known of an instructor as a measuring instrument: her finger, her hand with the marks, her eye.
 import { v7 as newId } from 'uuid';
-import { leastFreedom, ownMarking } from '@/core/agreement/repeats';
+import { Op } from 'sequelize';
+import * as v from 'valibot';
+import { leastFreedom, ownEye, ownMarking } from '@/core/agreement/repeats';
 import type { OwnEye, OwnMarking, RepeatedMarks } from '@/core/agreement/repeats';
-import { MarkingRounds, User } from '../models';
+import { gradeDeg } from '@/core/alignment/by-eye';
+import { keptReading } from '@/core/alignment/kept';
+import { Look, LookReading, MarkingRounds, User } from '../models';
 import { ready } from '../ready';
 import type { Who } from '../types';
 
@@ -23,7 +27,38 @@ export async function findObserver({ userId, studioId }: Who): Promise<ObserverC
     order: [['createdAt', 'DESC']],
     limit: newestRounds,
   });
-  return { fingerMm: user?.fingerMm ?? null, marking: ownMarking(rows.map(({ rounds }) => rounds)) ?? null, eye: null };
+  const pairs = await eyePairs(userId, studioId);
+  return {
+    fingerMm: user?.fingerMm ?? null,
+    marking: ownMarking(rows.map(({ rounds }) => rounds)) ?? null,
+    eye: ownEye(pairs) ?? null,
+  };
+}
+
+const newestLooks = 120;
+/** Measures whose grades are departures from level, as their findings from pictures are. */
+const gradedFromLevel = ['pelvicTilt', 'ribFlare', 'pelvicRoll', 'pelvicHike'];
+
+/** Her grades beside what pictures of the same moments measured, in kept looks. */
+async function eyePairs(userId: string, studioId: string): Promise<{ eye: number; picture: number }[]> {
+  const looks = await Look.findAll({
+    where: { studioId, instructorId: userId, keptAt: { [Op.ne]: null } },
+    attributes: ['id', 'result'],
+    order: [['keptAt', 'DESC']],
+    limit: newestLooks,
+  });
+  if (looks.length === 0) return [];
+  const readings = await LookReading.findAll({
+    where: { studioId, lookId: looks.map(({ id }) => id), method: 'eye', measure: gradedFromLevel },
+  });
+  return readings.flatMap(({ lookId, role, measure, taken }) => {
+    const kept = looks.find(({ id }) => id === lookId)?.result;
+    const eye = (gradeDeg as Readonly<Record<number, number>>)[taken];
+    if (!kept || eye === undefined || (role !== 'top' && role !== 'retest')) return [];
+    const { methods, baseline, retest } = v.parse(keptReading, kept);
+    const found = (role === 'top' ? baseline : retest).find((one) => one.measure === measure);
+    return found && methods[measure] === 'picture' ? [{ eye, picture: found.value }] : [];
+  });
 }
 
 /** The spread to reckon with: her own where she has marked often enough. */

@@ -72,17 +72,16 @@ const Frame = styled.div`
     height: 100%;
   }
   .zoom {
-    position: absolute;
-    bottom: 10px;
-    right: 10px;
     display: flex;
-    gap: 4px;
-    padding: 3px;
-    border-radius: 14px;
-    background: rgb(253 252 248 / 92%);
+    justify-content: flex-end;
+    gap: 2px;
+    padding: 2px 6px;
   }
   .zoom button {
-    color: #1c2a2f;
+    color: #fdfcf8;
+  }
+  .zoom button[data-hovered] {
+    background: #34424a;
   }
   @media (max-width: 520px) {
     .loupe {

@@ -39,6 +39,7 @@ const Bench = styled.div`
   padding-top: 14px;
   .column {
     display: grid;
+    grid-template-columns: minmax(0, 1fr);
     gap: 12px;
     align-content: start;
     min-width: 0;

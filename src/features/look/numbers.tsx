@@ -2,6 +2,7 @@
 
 import { Camera, Eye, Hand } from 'lucide-react';
 import styled from 'styled-components';
+import { isUpright } from '@/core/alignment/frame';
 import type { View } from '@/core/alignment/input';
 import type { JudgeOutput } from '@/core/alignment/judge';
 import type { Band } from '@/core/alignment/levels';
@@ -51,8 +52,8 @@ export function bandsOf(judged: JudgeOutput | undefined, { position, view, headE
   if (!target || (view !== 'side' && view !== 'above')) return [];
   const [lo, hi] = target.interval;
   if (lo === null || hi === null) return [];
-  // In the picture (y down) an arch turns a body lying with its head at the left clockwise.
-  const turned = ['prone', 'fourPoint', 'frontSupport'].includes(position);
+  // In the picture an arch turns the pelvis of a body lying on its back, head at the left, one way; belly down or upright, the other.
+  const turned = isUpright(position) || ['prone', 'fourPoint', 'frontSupport'].includes(position);
   const sign = (headEnd === 'left' ? 1 : -1) * (turned ? -1 : 1);
   return [{ block: 'pelvis', lo: radians(sign * lo), hi: radians(sign * hi) }];
 }

@@ -37,7 +37,11 @@ export const armLegReach: Exercise = {
       change: 'The foot slides back and stays on the mat.',
       bothLegsUp: false,
       start: { position: 'fourPoint', left: { kind: 'kneeDown' }, right: { kind: 'kneeDown' } },
-      top: { position: 'fourPoint', left: { kind: 'kneeDown' }, right: { kind: 'raised', thighDeg: 22, kneeDeg: 0 } },
+      top: {
+        position: 'fourPoint',
+        left: { kind: 'kneeDown' },
+        right: { kind: 'raised', thighDeg: 7.8, kneeDeg: 0, ankleDeg: -15 },
+      },
       dose: { repetitions: 5, sets: 1, sides: 2, directions: 1 },
     },
     {

@@ -45,7 +45,7 @@ export const standKneeLift: Exercise = {
       top: {
         position: 'standing',
         left: { kind: 'standing' },
-        right: { kind: 'raised', thighDeg: 22, kneeDeg: 44, ankleDeg: 30 },
+        right: { kind: 'raised', thighDeg: 22, kneeDeg: 44, ankleDeg: -1 },
       },
       dose: { repetitions: 5, sets: 1, sides: 2, directions: 1 },
     },

@@ -1,0 +1,119 @@
+import { repertoire } from '@/repertoire';
+import { readLook } from './look';
+import type { LookInput, MarkedPicture, OtherReading } from './look';
+import { tellReadings } from './readings';
+import type { Taken } from './readings';
+import type { Marks } from './look';
+
+const marked = (landmarks: Marks['landmarks']): MarkedPicture => ({
+  marks: {
+    matLine: [
+      [100, 1000],
+      [2100, 1000],
+    ],
+    scale: {
+      points: [
+        [500, 1010],
+        [1500, 1010],
+      ],
+      mm: 1000,
+    },
+    landmarks,
+  },
+  markingSdPx: 1.5,
+  setting: { headEnd: 'left' },
+  size: { width: 2200, height: 1200 },
+});
+const level: Marks['landmarks'] = { ASIS: [1000, 700], PS: [1100, 700] };
+const arched: Marks['landmarks'] = { ASIS: [1000, 682.367], PS: [1100, 700] };
+const base = { exercise: 'legFloat', level: 2, school: 'evenKeel', stances: {}, conditions: [], pictures: {} } as const;
+
+const read = (input: Partial<LookInput>, fault?: string) => {
+  const result = readLook({ ...base, ...input }, repertoire, fault);
+  if (!result.ok) throw new Error(result.error.message);
+  return result.value;
+};
+const taken = (list: readonly Taken[]) => tellReadings(list, 'supine', {}, repertoire.targets);
+const tilt = (reading: ReturnType<typeof read>) =>
+  reading.baseline?.findings.find(({ measure }) => measure === 'pelvicTilt');
+const hand = (role: Taken['role'], value: number, measure = 'pelvicTilt'): Taken => ({
+  role,
+  method: 'hand',
+  measure,
+  taken: value,
+});
+
+describe('several methods in one look', () => {
+  test('a picture is taken before a hand, a hand before an eye', () => {
+    const readings = taken([hand('top', 3), { role: 'top', method: 'eye', measure: 'pelvicTilt', taken: 2 }]);
+    expect(read({ pictures: { top: { side: marked(arched) } }, readings }).told.top.pelvicTilt?.method).toBe('picture');
+    expect(read({ readings }).told.top.pelvicTilt).toMatchObject({ method: 'hand', value: 3 });
+  });
+  test('but what the set-up has too by the same method goes first: drift by hand is sharper than across methods', () => {
+    const readings = taken([hand('setup', 2), hand('top', 9)]);
+    const reading = read({ pictures: { top: { side: marked(arched) } }, readings });
+    expect(reading.told.top.pelvicTilt?.method).toBe('hand');
+    expect(tilt(reading)).toMatchObject({ value: 7, se: expect.closeTo(1.5 * Math.SQRT2, 6) });
+  });
+  test('across methods the error between set-ups is what counts', () => {
+    const reading = read({ pictures: { setup: { side: marked(level) } }, readings: taken([hand('top', 9)]) });
+    expect(tilt(reading)?.value).toBeCloseTo(9, 6);
+    expect(tilt(reading)?.se).toBeGreaterThan(Math.hypot(4, 6)); // 4° by hand, over 6° from the picture
+  });
+  test('a grade is a departure from level by itself, whatever the set-up says', () => {
+    const eye = { role: 'top', method: 'eye', measure: 'pelvicTilt', taken: 2 } as const;
+    const reading = read({ pictures: { setup: { side: marked(arched) } }, readings: taken([eye]) });
+    expect(tilt(reading)).toMatchObject({ value: 10, se: 5, verdict: 'out', fault: 'arch' }); // P(outside ±5) = 0.84
+  });
+  test('a step of grade is within the error of the eye: no more than the same', () => {
+    const grade = (role: Taken['role'], value: number): Taken => ({
+      role,
+      method: 'eye',
+      measure: 'pelvicTilt',
+      taken: value,
+    });
+    const { verdict } = read({ readings: taken([grade('top', 2), grade('retest', 1)]) });
+    expect(verdict).toMatchObject({ verdict: 'same', change: -6, mdc: expect.closeTo(1.96 * Math.hypot(5, 5), 6) });
+  });
+  test('a cuff that falls by 16 mmHg is an arch, one that rises by 16 a tuck', () => {
+    const found = (top: number) =>
+      read({ readings: taken([hand('setup', 40, 'cuffPressure'), hand('top', top, 'cuffPressure')]) }).baseline
+        ?.findings[0];
+    expect(found(24)).toMatchObject({ fault: 'arch', verdict: 'out', value: -16 });
+    expect(found(56)).toMatchObject({ fault: 'tuck', verdict: 'out' });
+    expect(found(43)).toMatchObject({ verdict: 'in' });
+  });
+  test('what no hand or eye could have told is left out', () => {
+    const told: Partial<Record<string, readonly OtherReading[]>> = taken([
+      hand('top', 900),
+      { role: 'top', method: 'eye', measure: 'pelvicTilt', taken: 7 },
+      hand('top', 9, 'plankLine'),
+    ]);
+    expect(told).toEqual({});
+  });
+});
+
+describe('several views and moments', () => {
+  const foot = marked({ ASIS_R: [968, 480], ASIS_L: [1208, 500] });
+  test('side and foot end are judged together', () => {
+    const reading = read({ pictures: { top: { side: marked(arched), foot } } });
+    expect(Object.keys(reading.told.top)).toEqual(expect.arrayContaining(['pelvicTilt', 'pelvicRoll']));
+    expect(reading.told.top.pelvicRoll).toMatchObject({ view: 'foot', value: expect.closeTo(4.7636, 3) });
+  });
+  test('the way back is judged by itself, against the same set-up', () => {
+    const reading = read({ pictures: { setup: { side: marked(level) }, back: { side: marked(arched) } } });
+    expect(reading.baseline).toBeUndefined();
+    expect(reading.back?.findings[0]).toMatchObject({ fault: 'arch', verdict: 'out', value: expect.closeTo(10, 3) });
+  });
+  test('every position goes from marks to findings', () => {
+    const plank = marked({ AC: [400, 600], GT: [900, 660], LM: [1600, 600], WR: [400, 1000] });
+    const front = read({ exercise: 'frontSupportHold', pictures: { top: { side: plank } } });
+    expect(front.baseline?.findings[0]).toMatchObject({ fault: 'sag', verdict: 'out', measure: 'plankLine' });
+    const tall = marked({ C7: [600, 300], TR: [540, 262] });
+    const sitting = read({ exercise: 'sitTall', level: 1, pictures: { top: { side: tall } } });
+    expect(sitting.baseline?.findings.find(({ measure }) => measure === 'craniovertebral')).toMatchObject({
+      fault: 'headForward',
+      value: expect.closeTo(32.35, 1), // 38 up over 60 forward
+    });
+  });
+});
