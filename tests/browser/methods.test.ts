@@ -24,13 +24,13 @@ let house: House;
 let chrome: Chrome;
 const { signIn, allKept, cell, complaintsBut, findNothingToImprove } = handsOn(() => chrome);
 
-const mean = { heightM: 1.7, massKg: 68, sex: 'm' } as const; // Jory Thwart, of whom no height is known
+const client = { heightM: 1.74, massKg: 79, sex: 'm' } as const; // Anselm, as his page has him
 const size = { wide: 2000, high: 1125 };
 const drawn = (exercise: string, level: number, view: View, fault?: string) => {
   const one = entry(repertoire.exercises, exercise);
   const pose = levelOf(one, level).top;
   return demoPicture(
-    poseBody(mean, fault ? withFault(pose, fault) : pose),
+    poseBody(client, fault ? withFault(pose, fault) : pose),
     standingCamera(one.position, view, size),
     view,
   );
@@ -65,7 +65,7 @@ async function film(svg: string): Promise<string> {
 async function begin(exercise: string, level = 2): Promise<void> {
   const one = entry(repertoire.exercises, exercise);
   await chrome.go('/');
-  await (await chrome.find(By.css('a[aria-label="Look at Jory Thwart"]'))).click();
+  await (await chrome.find(By.css('a[aria-label="Look at Anselm Fairlead-Brackenbury of Upper Sallow"]'))).click();
   await chrome.isAt(/look$/);
   const choose = async (label: string, option: string) => {
     await (await chrome.find(By.xpath(`//span[normalize-space(.)='${label}']/following::button[1]`))).click();
@@ -182,6 +182,29 @@ describe('a camera', () => {
     await chrome.find(By.css('button[data-pick="ASIS"][data-hidden-mark]'));
     await chrome.press('Undo');
     await chrome.until('it is back', async () => (await markAt(chrome, 'ASIS')) !== undefined);
+  });
+  test('with snapping on, a tap beside a sticker’s middle lands in it', async () => {
+    await chrome.press('Snap to stickers');
+    const found = await markAt(chrome, 'GT');
+    await (await chrome.find(By.css('button[data-pick="GT"]'))).click();
+    await chrome.press('Remove this mark');
+    const canvas = await chrome.find(By.css('svg.sheet'));
+    const place: { a: number; e: number; f: number } = await chrome.driver.executeScript(
+      'arguments[0].scrollIntoView({ block: "center" }); const m = arguments[0].getScreenCTM(); return { a: m.a, e: m.e, f: m.f }',
+      canvas,
+    );
+    const [x, y] = [(found?.[0] ?? 0) + 5, (found?.[1] ?? 0) + 4];
+    await chrome.driver
+      .actions()
+      .move({ x: Math.round(x * place.a + place.e), y: Math.round(y * place.a + place.f), duration: 0 })
+      .press()
+      .release()
+      .perform();
+    await chrome.until('it is in the middle again', async () => {
+      const at = await markAt(chrome, 'GT');
+      return at !== undefined && Math.hypot(at[0] - (found?.[0] ?? 0), at[1] - (found?.[1] ?? 0)) < 0.6;
+    });
+    await chrome.press('Snap to stickers');
   });
   test('the outline of a body sets the marks that no sticker gave', async () => {
     await (await chrome.find(By.css('button[data-pick="CH"]'))).click();

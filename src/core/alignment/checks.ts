@@ -87,8 +87,8 @@ const likelyMm: readonly (readonly [Landmark, Landmark, number, number])[] = [
   ['AC', 'TR', 40, 330],
   ['GT', 'LK', 170, 600],
   ['LK', 'LM', 190, 600],
-  ['AC', 'EL', 130, 430],
-  ['EL', 'WR', 120, 380],
+  ['AC', 'EL', 20, 430],
+  ['EL', 'WR', 20, 380],
 ];
 
 function checkLengths({ view }: MeasureInput, marked: Marked): Warning[] {

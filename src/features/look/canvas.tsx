@@ -118,6 +118,8 @@ type CanvasProps = {
   /** Marks that cannot be right. */
   readonly wrong: ReadonlySet<string>;
   readonly dispatch: Dispatch<BenchAct>;
+  /** Told of each mark newly set by hand, with where. */
+  readonly onSet?: ((mark: MarkId, at: Vec2) => void) | undefined;
   /** A body's outline laid over the picture, to be dragged onto the client. */
   readonly outline?:
     { readonly shape: OutlineShape; readonly at: OutlinePlace; readonly move: (at: OutlinePlace) => void } | undefined;
@@ -136,6 +138,7 @@ export function Canvas({
   out,
   wrong,
   dispatch,
+  onSet,
   outline,
 }: CanvasProps) {
   const svg = useRef<SVGSVGElement>(null);
@@ -234,7 +237,11 @@ export function Canvas({
     fingers.current.delete(event.pointerId);
     if (fingers.current.size < 2) pinch.current = undefined;
     setPanning(undefined);
-    if (held?.isNew) dispatch({ do: 'choose', place, mark: nextWanted(wanted, draft, held.mark) });
+    if (held?.isNew) {
+      const set = draft.points[held.mark];
+      if (set && !isLineEnd(held.mark)) onSet?.(held.mark, set);
+      dispatch({ do: 'choose', place, mark: nextWanted(wanted, draft, held.mark) });
+    }
     setHeld(undefined);
     setDragged(false);
   };

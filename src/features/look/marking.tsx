@@ -1,6 +1,6 @@
 'use client';
 
-import { ArrowRight, Files, PersonStanding, ScanSearch, Target } from 'lucide-react';
+import { ArrowRight, Files, Magnet, PersonStanding, ScanSearch, Target } from 'lucide-react';
 import { useRef, useState } from 'react';
 import type { Dispatch } from 'react';
 import styled from 'styled-components';
@@ -30,7 +30,10 @@ import { Verdict } from './retest';
 import { SimulatedCamera } from './simulated';
 import { activeAt, draftAt, placeOf, settingAt, toMarks, wantedAt } from './state';
 import type { Bench as BenchState, BenchAct } from './state';
-import { expectedPlaces, placeByStickers } from './stickers';
+import type { MarkId } from './wanted';
+import type { Vec2 } from '@/core/geometry';
+import { expectedPlaces } from './expected';
+import { placeByStickers, stickerUnder } from './stickers';
 
 const Bench = styled.div`
   display: grid;
@@ -267,6 +270,7 @@ function ByPicture({
   const [repeating, setRepeating] = useState(false);
   const [note, setNote] = useState<{ tone: 'out' | 'info'; text: string }>();
   const [searching, setSearching] = useState(false);
+  const [snapping, setSnapping] = useState(false);
   const { position } = exercise;
   const setting = settingAt(bench, place);
   const draft = draftAt(bench, place);
@@ -339,6 +343,12 @@ function ByPicture({
   const atFault = error?.path.startsWith('neutral') ? 'In the set-up picture: ' : '';
   const doubtful = read?.state === 'read' ? read.measured.warnings.flatMap(({ landmarks }) => landmarks ?? []) : [];
   const wrong = new Set<string>([...(error && !atFault ? wrongMarks(error.path) : []), ...doubtful]);
+  /** One tap on a sticker of any colour: the mark goes to its middle. */
+  const snap = (mark: MarkId, at: Vec2) => {
+    void stickerUnder(sheet, at).then((found) => {
+      if (found) dispatch({ do: 'put', place, mark, at: found, remember: false });
+    });
+  };
   const findStickers = async () => {
     setSearching(true);
     setNote(undefined);
@@ -371,6 +381,7 @@ function ByPicture({
             out={outBlocks(judged)}
             wrong={wrong}
             dispatch={dispatch}
+            onSet={snapping ? snap : undefined}
             outline={outlineAt && shape ? { shape, at: outlineAt, move: setOutlineAt } : undefined}
           />
         </div>
@@ -415,6 +426,18 @@ function ByPicture({
                 <Button isDisabled={searching} onPress={() => void findStickers()}>
                   <ScanSearch size={18} aria-hidden />
                   {searching ? 'Looking…' : 'Find stickers'}
+                </Button>
+                <Button
+                  aria-pressed={snapping}
+                  onPress={() => setSnapping(!snapping)}
+                  style={
+                    snapping
+                      ? { borderColor: 'var(--fluid-deep)', boxShadow: 'inset 0 0 0 1.5px var(--fluid-deep)' }
+                      : {}
+                  }
+                >
+                  <Magnet size={18} aria-hidden />
+                  Snap to stickers
                 </Button>
                 <Button
                   isDisabled={outlineAt !== undefined}

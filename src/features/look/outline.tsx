@@ -9,7 +9,7 @@ import { poseBody } from '@/core/body/skeleton';
 import { flatEye } from '@/core/figure/camera';
 import { drawBody } from '@/core/figure/draw';
 import type { Vec2 } from '@/core/geometry';
-import { expectedPlaces } from './stickers';
+import { expectedPlaces } from './expected';
 import type { MarkId, WantedMarks } from './wanted';
 
 /** A body as it should lie in the picture, in millimetres, y down; two points hold it: pelvis and head. */

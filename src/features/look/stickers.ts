@@ -1,18 +1,9 @@
-import { findLandmarkKey } from '@/core/alignment/landmarks';
-import type { Landmark, Side } from '@/core/alignment/landmarks';
-import type { View } from '@/core/alignment/input';
-import type { Pose } from '@/core/body/pose';
-import type { Body } from '@/core/body/segments';
-import { poseBody } from '@/core/body/skeleton';
-import { flatEye } from '@/core/figure/camera';
-import { nearSideOf } from '@/core/figure/random-look';
 import type { Vec2 } from '@/core/geometry';
-import { assignStickers, stickerColours } from '@/core/motion/sticker-plan';
-import type { Rgb } from '@/core/motion/stickers';
+import { assignStickers, nearestSticker, stickerColours } from '@/core/motion/sticker-plan';
 import type { StickerAnswer, StickerAsk } from './stickers.worker';
 import type { Sheet } from './state';
-import { bareName, isLineEnd } from './wanted';
-import type { MarkId, WantedMarks } from './wanted';
+import type { expectedPlaces } from './expected';
+import type { MarkId } from './wanted';
 import { pictureAddress } from '@/design/marked-picture';
 
 const patienceMs = 20_000;
@@ -28,28 +19,6 @@ function ask(question: StickerAsk): Promise<StickerAnswer> {
     worker.onerror = () => resolve({ ok: false });
     worker.postMessage(question);
   }).finally(() => worker.terminate());
-}
-
-/** Where the model has each wanted landmark in this view, y down, the head (or face) at that end of the picture. */
-export function expectedPlaces(
-  body: Body,
-  pose: Pose,
-  view: View,
-  wanted: WantedMarks,
-  headEnd: 'left' | 'right',
-): { name: MarkId; landmark: Landmark; at: Vec2 }[] {
-  const posed = poseBody(body, pose);
-  const eye = flatEye(view, 1, [0, 0]);
-  const near: Side = nearSideOf(posed.position, view);
-  return wanted.flatMap((name) => {
-    const landmark = bareName(name);
-    if (!landmark || isLineEnd(name)) return [];
-    const key = name === landmark ? findLandmarkKey(posed.landmarks, landmark, near) : name;
-    const point = key && posed.landmarks[key];
-    if (!point) return [];
-    const [x, y] = eye.see(point).at;
-    return [{ name, landmark, at: [headEnd === 'left' ? x : -x, y] as Vec2 }];
-  });
 }
 
 export type FoundStickers =
@@ -76,18 +45,15 @@ export async function placeByStickers(
   return { ok: true, points, seen: told.stickers.length };
 }
 
-/** The sticker nearest to a tap, of whatever colour was tapped; at sub-pixel place. */
-export async function stickerUnder(sheet: Sheet, at: Vec2): Promise<{ at: Vec2; rgb: Rgb } | undefined> {
+/** The middle of the sticker under a tap, of whatever colour it is; at sub-pixel place. */
+export async function stickerUnder(sheet: Sheet, at: Vec2): Promise<Vec2 | undefined> {
   const told = await ask({
     address: pictureAddress(sheet.id),
     colours: [],
-    tap: [at[0] / sheet.originalWidth, at[1] / sheet.originalWidth],
+    tap: [at[0] / sheet.originalWidth, at[1] / sheet.originalHeight],
   });
-  if (!told.ok || !told.tapped) return undefined;
+  if (!told.ok) return undefined;
   const scale = sheet.originalWidth / told.width;
-  const [nearest] = told.stickers
-    .map((one) => ({ at: [one.at[0] * scale, one.at[1] * scale] as Vec2, radius: one.radius * scale }))
-    .filter((one) => Math.hypot(one.at[0] - at[0], one.at[1] - at[1]) < one.radius * 1.5)
-    .sort((a, b) => a.radius - b.radius);
-  return nearest && { at: nearest.at, rgb: told.tapped };
+  const found = nearestSticker(told.stickers, [at[0] / scale, at[1] / scale], 0);
+  return found && [found.at[0] * scale, found.at[1] * scale];
 }

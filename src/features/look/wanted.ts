@@ -1,5 +1,5 @@
 // Which marks the bench asks for, in which order: what the exercise watches, seen from where one stands.
-import type { Position, View } from '@/core/alignment/input';
+import type { View } from '@/core/alignment/input';
 import { landmarkInfo, sidedKey } from '@/core/alignment/landmarks';
 import type { Landmark, LandmarkKey } from '@/core/alignment/landmarks';
 import { measuresSeen } from '@/core/alignment/measure';
@@ -111,6 +111,3 @@ export const groupsOf = (wanted: WantedMarks): MarkGroup[] =>
       marks: wanted.filter((id) => landmarks.includes(bareName(id) as Landmark)),
     })),
   ].filter(({ marks }) => marks.length > 0);
-
-export const mirrored = (position: Position): string =>
-  ['sitting', 'kneeling', 'standing'].includes(position) ? 'Client faces' : 'Head in the picture';

@@ -1,0 +1,33 @@
+import { findLandmarkKey } from '@/core/alignment/landmarks';
+import type { Landmark, Side } from '@/core/alignment/landmarks';
+import type { View } from '@/core/alignment/input';
+import type { Pose } from '@/core/body/pose';
+import type { Body } from '@/core/body/segments';
+import { poseBody } from '@/core/body/skeleton';
+import { flatEye } from '@/core/figure/camera';
+import { nearSideOf } from '@/core/figure/random-look';
+import type { Vec2 } from '@/core/geometry';
+import { bareName, isLineEnd } from './wanted';
+import type { MarkId, WantedMarks } from './wanted';
+
+/** Where the model has each wanted landmark in this view, y down, the head (or face) at that end of the picture. */
+export function expectedPlaces(
+  body: Body,
+  pose: Pose,
+  view: View,
+  wanted: WantedMarks,
+  headEnd: 'left' | 'right',
+): { name: MarkId; landmark: Landmark; at: Vec2 }[] {
+  const posed = poseBody(body, pose);
+  const eye = flatEye(view, 1, [0, 0]);
+  const near: Side = nearSideOf(posed.position, view);
+  return wanted.flatMap((name) => {
+    const landmark = bareName(name);
+    if (!landmark || isLineEnd(name)) return [];
+    const key = name === landmark ? findLandmarkKey(posed.landmarks, landmark, near) : name;
+    const point = key && posed.landmarks[key];
+    if (!point) return [];
+    const [x, y] = eye.see(point).at;
+    return [{ name, landmark, at: [headEnd === 'left' ? x : -x, y] as Vec2 }];
+  });
+}
