@@ -75,3 +75,41 @@ test('no verb, an unknown one, an inherited name and no JSON are refused', () =>
   expect(answer('toString', '{}')).toMatchObject({ ok: false, error: { code: 'unknownVerb' } });
   expect(answer('measure', 'a leg')).toMatchObject({ ok: false, error: { code: 'notJson' } });
 });
+
+describe('two raters and a pole, from a shell', () => {
+  const pairs = [
+    [2, 3],
+    [5, 5],
+    [8, 7],
+    [11, 12],
+    [14, 14],
+  ];
+  test('agreement comes with bias, limits, ICC and its interval', () => {
+    const told = answer('agree', JSON.stringify({ pairs }));
+    // Differences −1, 0, 1, −1, 0: mean −0.2, SD √0.7.
+    expect(told).toMatchObject({ ok: true, value: { bias: expect.closeTo(-0.2, 9), n: 5 } });
+    const { loa, icc, iccCi } = told.ok
+      ? (told.value as { loa: number[]; icc: number; iccCi: number[] })
+      : { loa: [], icc: 0, iccCi: [] };
+    expect(loa[1]).toBeCloseTo(-0.2 + 1.96 * Math.sqrt(0.7), 6);
+    expect(icc).toBeGreaterThan(0.97);
+    expect(iccCi[0]).toBeLessThan(icc);
+    expect(iccCi[1]).toBeGreaterThan(icc);
+  });
+  test('too few pairs, or something that is no pair, are refused where they are', () => {
+    expect(answer('agree', JSON.stringify({ pairs: pairs.slice(0, 2) }))).toMatchObject({ error: { path: 'pairs' } });
+    expect(answer('agree', JSON.stringify({ pairs: [...pairs, [1]] }))).toMatchObject({ error: { path: 'pairs.5.1' } });
+  });
+  test('a pole says what touches and what the low back’s gap makes of it', () => {
+    const touches = { sacrum: true, thorax: true, head: true };
+    expect(answer('pole', JSON.stringify({ touches, lowBackFingers: 1, chordMm: 300 }))).toMatchObject({
+      ok: true,
+      value: { allTouch: true, lumbarGap: { value: 18 }, lumbarCurve: { value: expect.closeTo(27.37, 1) } }, // 4·atan(36/300)
+    });
+  });
+  test('a picture whose halves of the known length differ says so from the shell too', () => {
+    const scale = { points: [[500, 1010], [1500, 1010]], mm: 1000, middle: [1080, 1010] }; // prettier-ignore
+    const told = answer('measure', JSON.stringify({ ...picture, scale }));
+    expect(told).toMatchObject({ ok: true, value: { warnings: [{ code: 'notSquare' }] } });
+  });
+});
