@@ -3,6 +3,7 @@ import { colourAt, findStickers } from '@/core/motion/stickers';
 import type { Rgb, Sticker } from '@/core/motion/stickers';
 import type { Vec2 } from '@/core/geometry';
 
+/** `tap`: shares of the picture's width and height. */
 export type StickerAsk = { readonly address: string; readonly colours: readonly Rgb[]; readonly tap?: Vec2 };
 /** In pixels of the picture as it is shown; `size` to bring them to the original. */
 export type StickerAnswer =
@@ -19,7 +20,7 @@ async function answer({ address, colours, tap }: StickerAsk): Promise<StickerAns
   context.drawImage(bitmap, 0, 0);
   const { data, width, height } = context.getImageData(0, 0, bitmap.width, bitmap.height);
   const pixels = { data, width, height };
-  const tapped = tap && colourAt(pixels, [tap[0] * width, tap[1] * width]);
+  const tapped = tap && colourAt(pixels, [tap[0] * width, tap[1] * height]);
   if (tap && !tapped) return { ok: true, stickers: [], width };
   return {
     ok: true,
