@@ -135,7 +135,7 @@ const headCuts: readonly (readonly [number, number, number, number])[] = [
 ];
 const hairCuts = headCuts
   .slice(0, 5)
-  .map(([up, front, wide, deep]) => [up + 0.004, front - 0.012, wide + 0.003, deep] as const);
+  .map(([up, front, wide, deep]) => [up + 0.004, front - 0.006, wide + 0.003, deep - 0.004] as const);
 
 /** Pelvis and ribs as solid blocks for such views. Headward, to each side, front; ASIS widths and shares of stature. */
 const pelvisCorners: readonly Vec3[] = [
