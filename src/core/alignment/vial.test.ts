@@ -82,6 +82,7 @@ test.each([
   ['pelvicTilt', -0.04, '0.0°'],
   ['tabletopError', 3.2, '3.2°'],
   ['ribPelvisRatio', 1.104, '1.10'],
+  ['hipOverKnee', -0.001, '0.00'],
   ['lumbarGap', 12.3, '12 mm'],
 ])('%s %d reads %s', (measure, value, text) => expect(formatMeasure(measure, value)).toBe(text));
 

@@ -46,7 +46,7 @@ export function formatMeasure(measure: string, value: number, as: 'value' | 'err
   const text = value.toFixed(digits);
   const figure =
     as === 'error' || unit === 'ratio' || (unsigned.has(bare(measure)) && value >= 0)
-      ? text.replace('-', minusSign)
+      ? text.replace('-', Number(text) === 0 ? '' : minusSign)
       : signed(text, value);
   return unit === 'deg' ? `${figure}°` : unit === 'ratio' ? figure : `${figure} ${unit === 'mmHg' ? 'mmHg' : 'mm'}`;
 }

@@ -55,7 +55,11 @@ export function assignStickers(
     return colour < 0 ? [] : [{ name, at, colour }];
   });
   const size = Math.max(0, ...wanted.flatMap((a) => wanted.map((b) => distance(a.at, b.at))));
-  let best: { score: number; pairs: Assigned[] } = { score: 0, pairs: [] };
+  let best: { score: number; pairs: Assigned[]; map: Similarity } = {
+    score: 0,
+    pairs: [],
+    map: { turn: [1, 0], offset: [0, 0] },
+  };
   for (const [i, a] of wanted.entries())
     for (const b of wanted.slice(i + 1)) {
       if (distance(a.at, b.at) < 0.12 * size) continue;
@@ -66,10 +70,41 @@ export function assignStickers(
           if (!map || Math.abs(Math.atan2(map.turn[1], map.turn[0])) > mostTurn) continue;
           const scale = Math.sqrt(map.turn[0] ** 2 + map.turn[1] ** 2);
           const trial = pairUp(stickers, wanted, map, tolerance * size * scale);
-          if (trial.score > best.score) best = trial;
+          if (trial.score > best.score) best = { ...trial, map };
         }
     }
-  return best.pairs;
+  return best.pairs.length === 0
+    ? []
+    : stickerPlan.flatMap((_, colour) => arrange(best.pairs, wanted, colour, best.map));
+}
+
+/** All orders of a short list. */
+const orders = <T>(list: readonly T[]): T[][] =>
+  list.length < 2
+    ? [[...list]]
+    : list.flatMap((one, i) => orders([...list.slice(0, i), ...list.slice(i + 1)]).map((rest) => [one, ...rest]));
+
+const mostInGroup = 6;
+
+/**
+ * One colour's landmarks once more among their stickers, by how they lie to one another: a block that has sunk or risen as
+ * a whole, as in a fault, must not lend its stickers to its neighbours.
+ */
+function arrange(pairs: readonly Assigned[], wanted: readonly Expected[], colour: number, map: Similarity): Assigned[] {
+  const group = wanted.filter((one) => one.colour === colour);
+  const own = pairs.filter(({ landmark }) => group.some(({ name }) => name === landmark));
+  if (own.length < 2 || own.length > mostInGroup) return own;
+  const places = own.map(({ landmark }) => apply(map, group.find(({ name }) => name === landmark)?.at ?? [0, 0]));
+  const spread = (spots: readonly Vec2[]): number => {
+    const off = spots.map((spot, i) => minus(spot, places[i] ?? spot));
+    const mean: Vec2 = [
+      off.reduce((sum, [x]) => sum + x, 0) / off.length,
+      off.reduce((sum, [, y]) => sum + y, 0) / off.length,
+    ];
+    return off.reduce((sum, one) => sum + distance(one, mean) ** 2, 0);
+  };
+  const [best = []] = orders(own.map(({ at }) => at)).sort((a, b) => spread(a) - spread(b));
+  return own.map(({ landmark }, i) => ({ landmark, at: best[i] ?? [0, 0] }));
 }
 
 /** Nearest free sticker of its colour for each landmark, the surest first. */

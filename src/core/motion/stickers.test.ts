@@ -1,7 +1,13 @@
 import sharp from 'sharp';
 import { distance } from '../geometry';
 import type { Vec2 } from '../geometry';
+import { withFault } from '../body/deviations';
+import { poseBody } from '../body/skeleton';
+import { flatEye } from '../figure/camera';
+import { demoPicture, standingCamera } from '../figure/picture';
+import { entry, levelOf } from '../knowledge/entries';
 import { normal, seeded } from '../random';
+import { repertoire } from '@/repertoire';
 import { assignStickers, nearestSticker, stickerColours, stickerPlan } from './sticker-plan';
 import { colourAt, findStickers } from './stickers';
 import type { Pixels } from './stickers';
@@ -145,4 +151,32 @@ test('stickers become landmarks by colour and place, turned, moved and with one 
   expect(assigned).toHaveLength(model.length);
   for (const { landmark, at } of assigned)
     expect(at).toEqual(stickers[model.findIndex(({ name }) => name === landmark)]?.at);
+});
+
+test.each(
+  ['frontSupportHold', 'armLegReach', 'legFloat', 'standKneeLift'].flatMap((id) =>
+    [null, 'arch', 'sag', 'flare', 'chinUp'].map((fault) => [id, fault] as const),
+  ),
+)('%s with %s: the stickers of a fault are named as those of the clean pose would be', (id, fault) => {
+  const exercise = entry(repertoire.exercises, id);
+  const pose = levelOf(exercise, 2).top;
+  const done = fault ? withFault(pose, fault) : pose;
+  const camera = standingCamera(exercise.position, 'side', { wide: 2000, high: 2000 });
+  const seen = demoPicture(poseBody({ heightM: 1.78, massKg: 70 }, done), camera).landmarks;
+  const model = poseBody({ heightM: 1.7, massKg: 65 }, pose).landmarks; // of another height than the client
+  const eye = flatEye('side', 1, [0, 0]);
+  const bare = (key: string) => key.replace(/_[LR]$/, '') as 'ASIS';
+  const expected = Object.keys(seen).flatMap((key) => {
+    const at = model[key as 'PS'];
+    return at ? [{ name: bare(key), at: eye.see(at).at }] : [];
+  });
+  const stickers = Object.entries(seen).map(([key, at]) => ({
+    at,
+    radius: 9,
+    colour: stickerPlan.findIndex(({ landmarks }) => (landmarks as readonly string[]).includes(bare(key))),
+  }));
+  const assigned = assignStickers(stickers, expected);
+  expect(assigned.length).toBeGreaterThanOrEqual(stickers.length - 2);
+  for (const { landmark, at } of assigned)
+    expect([landmark, at]).toEqual([landmark, Object.entries(seen).find(([key]) => bare(key) === landmark)?.[1]]);
 });

@@ -28,12 +28,13 @@ const Tilt = styled(Slider)`
   .track {
     position: relative;
     height: 64px;
+    margin: 0 36px;
     cursor: pointer;
     touch-action: none;
   }
   .glass {
     position: absolute;
-    inset: 10px 0;
+    inset: 10px -36px;
     border-radius: 22px;
     border: 2px solid #1c2a2f;
     background: linear-gradient(var(--fluid-top), var(--fluid) 55%, var(--fluid-deep));

@@ -56,6 +56,11 @@ const Bench = styled.div`
     }
     .column > * {
       order: 4;
+      min-width: 0;
+      max-width: 100%;
+    }
+    .seen {
+      width: 100%;
     }
     .seen {
       order: 1;

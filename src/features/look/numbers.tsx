@@ -220,9 +220,11 @@ export function Numbers({ role, reading, view, judged, exercise }: Shown & { rea
           {message}
         </Small>
       ))}
-      {Object.entries(measured?.unseen ?? {}).map(([id, why]) => (
-        <Small key={id}>{why[0]?.toUpperCase() + why.slice(1)}.</Small>
-      ))}
+      {Object.entries(measured?.unseen ?? {})
+        .filter(([id]) => exercise.watches.some(({ measure }) => measure === id))
+        .map(([id, why]) => (
+          <Small key={id}>{why[0]?.toUpperCase() + why.slice(1)}.</Small>
+        ))}
     </>
   );
 }
