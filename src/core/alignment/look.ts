@@ -198,6 +198,8 @@ function collect(
 /** Measures that compare with the set-up picture inside their own definition. */
 const drawnFromNeutral: ReadonlySet<string> = new Set(['ribFlare', 'ribPelvisRatio', 'shoulderEar']);
 
+const tilts: ReadonlySet<string> = new Set(['pelvicTilt', 'pelvicTiltPsis', 'pelvicTiltStrip']);
+
 const noErrorKnown = 'without a known length in the picture its error is not known';
 
 function judgeMoment(
@@ -211,7 +213,9 @@ function judgeMoment(
   const relative = new Set(
     repertoire.targets.filter(({ relativeTo }) => relativeTo === 'neutral').map(({ measure: id }) => id),
   );
-  const watched = new Set(entry(repertoire.exercises, input.exercise).watches.map(({ measure: id }) => id));
+  const { watches, position } = entry(repertoire.exercises, input.exercise);
+  const watched = new Set(watches.map(({ measure: id }) => id));
+  const slopes = position === 'frontSupport' || position === 'fourPoint';
   const measures: Record<string, Estimate> = {};
   const neutral: Record<string, Estimate> = {};
   const notJudged: Record<string, string> = {};
@@ -229,6 +233,8 @@ function judgeMoment(
       neutral[id] = { value: rest.value, se: rest.seWithin };
     } else if (method === 'picture' && drawnFromNeutral.has(id)) {
       measures[id] = { value, se: seWithin };
+    } else if (slopes && tilts.has(id) && !rest && !earlier) {
+      notJudged[id] = 'the trunk slopes in this position, so tilt means nothing without the set-up';
     } else if (seBetween === undefined) {
       notJudged[id] = noErrorKnown;
     } else {

@@ -109,6 +109,9 @@ describe('several views and moments', () => {
     const plank = marked({ AC: [400, 600], GT: [900, 660], LM: [1600, 600], WR: [400, 1000] });
     const front = read({ exercise: 'frontSupportHold', pictures: { top: { side: plank } } });
     expect(front.baseline?.findings[0]).toMatchObject({ fault: 'sag', verdict: 'out', measure: 'plankLine' });
+    const sloped = marked({ ASIS: [1000, 700], PS: [1100, 740], AC: [400, 600], GT: [1050, 690], LM: [1700, 900] });
+    const bare = read({ exercise: 'frontSupportHold', pictures: { top: { side: sloped } } });
+    expect(bare.baseline?.notJudged.pelvicTilt).toContain('slopes in this position');
     const tall = marked({ C7: [600, 300], TR: [540, 262] });
     const sitting = read({ exercise: 'sitTall', level: 1, pictures: { top: { side: tall } } });
     expect(sitting.baseline?.findings.find(({ measure }) => measure === 'craniovertebral')).toMatchObject({

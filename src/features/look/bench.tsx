@@ -401,7 +401,7 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
               go={() => setAt('top')}
             />
           ) : (
-            <Stack $gap={22}>
+            <Stack $gap={22} style={{ gridTemplateColumns: 'minmax(0, 1fr)' }}>
               {!hasRetest && <RetestHint />}
               {marking('retest')}
               {reading.value.verdict && top.sheet && retest.sheet && (
