@@ -4,6 +4,7 @@ import { compareInput, judgeInput, measureInput } from '@/core/alignment/input';
 import { judge } from '@/core/alignment/judge';
 import { measure } from '@/core/alignment/measure';
 import { poleInput, readPole } from '@/core/alignment/pole';
+import { rankFromNames, rankInput } from '@/core/corrections/rank-input';
 import { agree, agreeInput } from '@/core/agreement/agree';
 import { breath, breathInput } from '@/core/breathing/timeline';
 import { failure, parse, success } from '@/core/result';
@@ -23,6 +24,7 @@ const verbs: Readonly<Record<string, Verb>> = {
   measure: verb(measureInput, measure),
   judge: verb(judgeInput, (input) => judge(input, repertoire)),
   compare: verb(compareInput, (input) => success(compare(input))),
+  rank: verb(rankInput, (input) => rankFromNames(input, repertoire)),
   breath: verb(breathInput, breath),
   agree: verb(agreeInput, agree),
   pole: verb(poleInput, (input) => success(readPole(input))),

@@ -2,6 +2,7 @@ import { SequelizeStorage, Umzug } from 'umzug';
 import type { Sequelize } from 'sequelize';
 import * as first from './migrations/001-first';
 import * as everyWay from './migrations/002-every-way-of-looking';
+import * as knowing from './migrations/003-knowing-the-work';
 
 /** Brings the tables to the newest shape; returns the names of the migrations that ran. */
 export async function migrate(sequelize: Sequelize): Promise<string[]> {
@@ -12,6 +13,11 @@ export async function migrate(sequelize: Sequelize): Promise<string[]> {
         name: '002-every-way-of-looking',
         up: ({ context }) => everyWay.up(context),
         down: ({ context }) => everyWay.down(context),
+      },
+      {
+        name: '003-knowing-the-work',
+        up: ({ context }) => knowing.up(context),
+        down: ({ context }) => knowing.down(context),
       },
     ],
     context: sequelize.getQueryInterface(),

@@ -13,7 +13,8 @@ import type { Role as PictureRole } from '@/core/alignment/look';
 import type { RepeatedMarks } from '@/core/agreement/repeats';
 import type { Setting } from '@/core/alignment/setting';
 import type { PubicMark } from '@/core/knowledge/consent';
-import type { Role, StoredDose, StoredMarks } from './types';
+import type { EditableKind } from '@/core/knowledge/own-entries';
+import type { IntakeAnswers, Role, Room, StoredDose, StoredMarks, Tolerances } from './types';
 
 const { BOOLEAN, DATE, DATEONLY, DOUBLE, INTEGER, JSON: JSON_TYPE, STRING, TEXT, UUID } = DataTypes;
 type Attributes<M extends Model> = InferAttributes<M>;
@@ -25,6 +26,9 @@ export class Studio extends Model<Attributes<Studio>, Creation<Studio>> {
   declare school: string;
   declare stances: Record<string, string>;
   declare props: string[];
+  declare rooms: CreationOptional<Room[] | null>;
+  declare tolerances: CreationOptional<Tolerances | null>;
+  declare exerciseStances: CreationOptional<Record<string, Record<string, string>> | null>;
   declare timeZone: string;
   declare demo: boolean;
   declare createdAt: Date;
@@ -38,6 +42,8 @@ export class User extends Model<Attributes<User>, Creation<User>> {
   declare role: Role;
   declare passwordHash: string;
   declare fingerMm: CreationOptional<number | null>;
+  /** The room where this instructor works now. */
+  declare room: CreationOptional<string | null>;
   declare createdAt: Date;
 }
 
@@ -64,6 +70,7 @@ export class Client extends Model<Attributes<Client>, Creation<Client>> {
   declare massKg: number | null;
   declare sex: 'f' | 'm' | null;
   declare school: string | null;
+  declare stances: CreationOptional<Record<string, string> | null>;
   declare touchConsent: boolean;
   declare pubicMark: CreationOptional<PubicMark>;
   declare note: string;
@@ -78,6 +85,53 @@ export class ClientCondition extends Model<Attributes<ClientCondition>, Creation
   declare note: string;
   declare clearedOn: string | null;
   declare clearedBy: string | null;
+}
+
+export class OwnEntryRow extends Model<Attributes<OwnEntryRow>, Creation<OwnEntryRow>> {
+  declare id: string;
+  declare studioId: string;
+  declare kind: EditableKind;
+  declare entryId: string;
+  declare entry: unknown;
+  declare base: unknown;
+  declare changedBy: string;
+  declare changedAt: Date;
+}
+
+export class OverruleRow extends Model<Attributes<OverruleRow>, Creation<OverruleRow>> {
+  declare id: string;
+  declare studioId: string;
+  declare clientId: string;
+  declare exercise: string;
+  declare level: number | null;
+  declare rule: string;
+  declare reason: string;
+  declare madeBy: string;
+  declare madeAt: Date;
+}
+
+export class Stop extends Model<Attributes<Stop>, Creation<Stop>> {
+  declare id: string;
+  declare studioId: string;
+  declare clientId: string;
+  declare lookId: string | null;
+  declare sign: string;
+  declare seen: string;
+  declare madeBy: string;
+  declare madeAt: Date;
+  declare clearedOn: string | null;
+  declare clearedBy: string | null;
+}
+
+export class Intake extends Model<Attributes<Intake>, Creation<Intake>> {
+  declare id: string;
+  declare studioId: string;
+  declare clientId: string;
+  declare answers: IntakeAnswers;
+  declare signedName: string;
+  declare signedOn: string;
+  declare madeBy: string;
+  declare madeAt: Date;
 }
 
 export class Appointment extends Model<Attributes<Appointment>, Creation<Appointment>> {
@@ -216,6 +270,9 @@ export function defineModels(sequelize: Sequelize): void {
     school: STRING,
     stances: json('stances'),
     props: json('props'),
+    rooms: json('rooms'),
+    tolerances: json('tolerances'),
+    exerciseStances: json('exerciseStances'),
     timeZone: STRING,
     demo: BOOLEAN,
     createdAt: DATE(3),
@@ -228,6 +285,7 @@ export function defineModels(sequelize: Sequelize): void {
     role: STRING,
     passwordHash: STRING,
     fingerMm: DOUBLE,
+    room: STRING,
     createdAt: DATE(3),
   });
   define(Session, 'sessions', {
@@ -251,6 +309,7 @@ export function defineModels(sequelize: Sequelize): void {
     massKg: DOUBLE,
     sex: STRING,
     school: STRING,
+    stances: json('stances'),
     touchConsent: BOOLEAN,
     pubicMark: STRING,
     note: TEXT,
@@ -264,6 +323,49 @@ export function defineModels(sequelize: Sequelize): void {
     note: STRING,
     clearedOn: DATEONLY,
     clearedBy: STRING,
+  });
+  define(OwnEntryRow, 'own_entries', {
+    id,
+    studioId,
+    kind: STRING,
+    entryId: STRING,
+    entry: json('entry'),
+    base: json('base'),
+    changedBy: STRING,
+    changedAt: DATE(3),
+  });
+  define(OverruleRow, 'overrules', {
+    id,
+    studioId,
+    clientId: UUID,
+    exercise: STRING,
+    level: INTEGER,
+    rule: STRING,
+    reason: STRING,
+    madeBy: STRING,
+    madeAt: DATE(3),
+  });
+  define(Stop, 'stops', {
+    id,
+    studioId,
+    clientId: UUID,
+    lookId: UUID,
+    sign: STRING,
+    seen: STRING,
+    madeBy: STRING,
+    madeAt: DATE(3),
+    clearedOn: DATEONLY,
+    clearedBy: STRING,
+  });
+  define(Intake, 'intakes', {
+    id,
+    studioId,
+    clientId: UUID,
+    answers: json('answers'),
+    signedName: STRING,
+    signedOn: DATEONLY,
+    madeBy: STRING,
+    madeAt: DATE(3),
   });
   define(Appointment, 'appointments', {
     id,

@@ -1,5 +1,7 @@
 // Run by the start and test commands: migrates, seeds the demo into an empty database, fills the demo's day.
 // The last line printed is the remark shown beside the stage.
+import { checkRepertoire } from '@/core/knowledge/check';
+import { repertoire } from '@/repertoire';
 import { database } from './database';
 import { fillToday, seedDemo } from './demo/seed';
 import { migrate } from './migrate';
@@ -7,6 +9,9 @@ import { Studio } from './models';
 import { ready } from './ready';
 
 async function prepare(): Promise<string> {
+  const broken = checkRepertoire(repertoire);
+  if (broken.length > 0)
+    throw new Error(`the repertoire is broken: ${broken.map(({ path, message }) => `${path}: ${message}`).join('; ')}`);
   const remarks: string[] = [];
   const ran = await migrate(database());
   if (ran.length > 0) remarks.push(`migrated (${ran.join(', ')})`);

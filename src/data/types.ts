@@ -4,7 +4,9 @@ import type { View } from '@/core/alignment/input';
 import type { Marks, Role as PictureRole } from '@/core/alignment/look';
 import type { Setting } from '@/core/alignment/setting';
 import type { PubicMark } from '@/core/knowledge/consent';
+import type { ActingOn, Overrule } from '@/core/knowledge/cautions';
 import type { ConditionOnFile } from '@/core/knowledge/conditions';
+import type { ApparatusKind } from '@/core/knowledge/load-tags';
 import type { Dose } from '@/core/progression/dose';
 
 export type Role = 'instructor' | 'lead';
@@ -15,13 +17,50 @@ export type Who = { readonly userId: string; readonly studioId: string; readonly
 
 export type StoredDose = Dose & { setS: number; breathsPerMinute: number };
 
+/** A room with what stands in it. */
+export type Room = {
+  readonly id: string;
+  readonly name: string;
+  readonly props: readonly string[];
+  readonly apparatus: readonly ApparatusKind[];
+};
+/** A studio's own intervals, by measure. */
+export type Tolerances = Readonly<Record<string, readonly [number | null, number | null]>>;
+/** Ids of conditions answered yes, of stop signs answered yes, and what was written beside. */
+export type IntakeAnswers = {
+  readonly conditions: readonly string[];
+  readonly signs: readonly string[];
+  readonly words: string;
+};
+
 export type StudioCard = {
   readonly id: string;
   readonly name: string;
   readonly school: string;
   readonly stances: Readonly<Record<string, string>>;
-  readonly props: readonly string[];
+  readonly exerciseStances: Readonly<Record<string, Readonly<Record<string, string>>>>;
+  readonly tolerances: Tolerances;
+  readonly rooms: readonly Room[];
+  /** The room where the asker works. */
+  readonly room: Room;
   readonly timeZone: string;
+};
+
+export type OverruleCard = Overrule & { readonly id: string; readonly madeBy: string; readonly madeAt: Date };
+export type StopCard = {
+  readonly id: string;
+  readonly sign: string;
+  readonly seen: string;
+  readonly madeBy: string;
+  readonly madeAt: Date;
+  readonly clearedOn: string | null;
+  readonly clearedBy: string | null;
+};
+export type IntakeCard = {
+  readonly id: string;
+  readonly answers: IntakeAnswers;
+  readonly signedName: string;
+  readonly signedOn: string;
 };
 
 export type ClientCard = {
@@ -33,10 +72,16 @@ export type ClientCard = {
   readonly massKg: number | null;
   readonly sex: 'f' | 'm' | null;
   readonly school: string | null;
+  readonly stances: Readonly<Record<string, string>>;
   readonly touchConsent: boolean;
   readonly pubicMark: PubicMark;
   readonly note: string;
   readonly conditions: readonly ConditionOnFile[];
+  readonly overrules: readonly OverruleCard[];
+  /** A stop sign seen and not cleared since. */
+  readonly stop: StopCard | null;
+  /** The newest intake form. */
+  readonly intake: IntakeCard | null;
 };
 
 export type AppointmentCard = {
@@ -111,3 +156,10 @@ export type TrialCard = {
   readonly mdc: number;
   readonly triedAt: Date;
 };
+
+/** What acts on a client, for weighing levels. */
+export const actingOn = ({ conditions, overrules, stop }: ClientCard): ActingOn => ({
+  conditions,
+  overrules,
+  ...(stop ? { stopped: stop.sign } : {}),
+});

@@ -20,6 +20,15 @@ const looks = {
       border-color: var(--ink);
     }
   `,
+  danger: css`
+    background: var(--out-tint);
+    border-color: var(--out);
+    color: var(--out);
+    &[data-hovered] {
+      background: var(--out);
+      color: var(--paper);
+    }
+  `,
   quiet: css`
     background: transparent;
     border-color: transparent;

@@ -30,7 +30,15 @@ const Box = styled.section`
 `;
 
 /** Conditions on file, what waits and what changes, and the words that defer to licensed care. */
-export function Cautions({ cautions, deferring }: { cautions: readonly Caution[]; deferring: string }) {
+export function Cautions({
+  cautions,
+  deferring,
+  action,
+}: {
+  cautions: readonly Caution[];
+  deferring: string;
+  action?: (caution: Caution) => React.ReactNode;
+}) {
   if (cautions.length === 0) return null;
   return (
     <Box aria-label="Cautions">
@@ -39,20 +47,21 @@ export function Cautions({ cautions, deferring }: { cautions: readonly Caution[]
         Cautions
       </h2>
       <ul>
-        {cautions.map(({ id, name, caution, change, note, cleared }) => (
-          <li key={id}>
+        {cautions.map((one) => (
+          <li key={one.id}>
             <Stack $gap={3}>
               <Row $gap={8}>
                 <h3>
-                  {name[0]?.toUpperCase()}
-                  {name.slice(1)}
+                  {one.name[0]?.toUpperCase()}
+                  {one.name.slice(1)}
                 </h3>
-                {cleared && <Chip $tone="info">{cleared}</Chip>}
+                {one.cleared && <Chip $tone="info">{one.cleared}</Chip>}
               </Row>
-              {note && <em>{note}</em>}
+              {one.note && <em>{one.note}</em>}
               <span>
-                {cleared ? 'Cleared; still:' : caution} {change}
+                {one.cleared ? 'Cleared; still:' : one.caution} {one.change}
               </span>
+              {action?.(one)}
             </Stack>
           </li>
         ))}

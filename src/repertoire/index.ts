@@ -2,46 +2,51 @@
 import * as v from 'valibot';
 import { repertoire as shape } from '@/core/knowledge/entries';
 import type { Repertoire } from '@/core/knowledge/entries';
-import { conditions } from './conditions';
+import { causes } from './causes';
+import { conditions, stopSigns } from './conditions';
 import { corrections } from './corrections';
+import { correctionsForAll } from './corrections-more';
 import { correctionsByPosition } from './corrections-positions';
-import { legFloat } from './exercises/leg-float';
-import { armLegReach } from './exercises/arm-leg-reach';
-import { frontSupportHold } from './exercises/front-support-hold';
-import { kneelLean } from './exercises/kneel-lean';
-import { march } from './exercises/march';
-import { proneLegLift } from './exercises/prone-leg-lift';
-import { sideLegLift } from './exercises/side-leg-lift';
-import { sitTall } from './exercises/sit-tall';
-import { standKneeLift } from './exercises/stand-knee-lift';
+import { abdominal } from './exercises/abdominal';
+import { apparatus } from './exercises/apparatus';
+import { bridges } from './exercises/bridges';
+import { findingTheStart } from './exercises/finding-the-start';
+import { frontAndSide } from './exercises/front-and-side';
+import { handsAndKnees } from './exercises/hands-and-knees';
+import { legsMoving } from './exercises/legs-moving';
+import { rolling } from './exercises/rolling';
+import { upright } from './exercises/upright';
 import { faults } from './faults';
+import { glossary } from './glossary';
 import { props } from './props';
+import { sequences } from './sequences';
 import { schools, stances } from './stances';
 import { targets } from './targets';
 
 /** Version of rules and data together: kept with every stored result, so that it can be computed again. */
-export const rulesVersion = '2026.11-2';
-
-export const deferring =
-  'Level Spine helps a qualified instructor; it does not diagnose, treat or clear anyone. The client’s physician or physiotherapist and local rules of practice come first.';
+export const rulesVersion = '2026.11-3';
 
 export const repertoire: Repertoire = v.parse(shape, {
   exercises: [
-    legFloat,
-    march,
-    proneLegLift,
-    sideLegLift,
-    armLegReach,
-    frontSupportHold,
-    sitTall,
-    kneelLean,
-    standKneeLift,
+    ...legsMoving,
+    ...findingTheStart,
+    ...abdominal,
+    ...rolling,
+    ...bridges,
+    ...handsAndKnees,
+    ...frontAndSide,
+    ...upright,
+    ...apparatus,
   ],
   faults,
+  causes,
   targets,
   stances,
   schools,
-  corrections: [...corrections, ...correctionsByPosition],
+  corrections: [...corrections, ...correctionsByPosition, ...correctionsForAll],
   props,
   conditions,
+  stopSigns,
+  sequences,
+  glossary,
 });

@@ -1,73 +1,147 @@
-import { entry, startOf } from '@/core/knowledge/entries';
-import { pastLimits } from '@/core/body/pose';
-import { parsePattern } from '@/core/breathing/parse';
-import { poseBody } from '@/core/body/skeleton';
-import { measureIds } from '@/core/alignment/rules';
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import * as v from 'valibot';
+import { checkRepertoire } from '@/core/knowledge/check';
+import { repertoire as shape } from '@/core/knowledge/entries';
+import type { Repertoire } from '@/core/knowledge/entries';
 import { repertoire } from '.';
 
-const { conditions, corrections, exercises, faults, props, schools, stances, targets } = repertoire;
-const kindsFor = (fault: string, exercise: string) =>
-  corrections.filter((one) => one.faults.includes(fault) && (one.exercises?.includes(exercise) ?? true));
+const { corrections, exercises, schools } = repertoire;
 
-test('no two entries of a kind share an id', () => {
-  for (const entries of [conditions, corrections, exercises, faults, props, schools, stances])
-    expect(new Set(entries.map(({ id }) => id)).size).toBe(entries.length);
+test('the shipped repertoire holds together', () => expect(checkRepertoire(repertoire)).toEqual([]));
+
+test('it is as large as a studio needs', () => {
+  expect(exercises.length).toBeGreaterThanOrEqual(45);
+  expect(schools.map(({ name }) => name)).toEqual(['Even keel', 'Graded imprint', 'Classical flow', 'Free spine']);
+  for (const kind of ['reformer', 'trapezeTable', 'chair', 'mat'] as const)
+    expect(exercises.some(({ apparatus }) => apparatus === kind)).toBe(true);
 });
 
-test('every reference leads somewhere', () => {
-  for (const { faults: named, watches } of exercises) {
-    for (const id of named) expect(entry(faults, id).id).toBe(id);
-    for (const { measure, stance } of watches) {
-      expect([...measureIds, 'cuffPressure']).toContain(measure);
-      expect(targets.map((target) => target.measure)).toContain(measure);
-      if (stance) expect(entry(stances, stance).id).toBe(stance);
-    }
-  }
-  for (const { low, high } of targets) for (const id of [low, high]) if (id) expect(entry(faults, id).id).toBe(id);
-  for (const { safetyFaults } of conditions) for (const id of safetyFaults) expect(entry(faults, id).id).toBe(id);
-  for (const { faults: named, prop, notWith, exercises: only } of corrections) {
-    for (const id of named) expect(entry(faults, id).id).toBe(id);
-    for (const id of only ?? []) expect(entry(exercises, id).id).toBe(id);
-    if (prop) expect(entry(props, prop).id).toBe(prop);
-    for (const { condition } of notWith ?? []) expect(entry(conditions, condition).id).toBe(condition);
-  }
-  for (const { stances: chosen } of schools)
-    for (const [stance, choice] of Object.entries(chosen))
-      expect(entry(entry(stances, stance).choices, choice).id).toBe(choice);
+type Changed = { [K in keyof Repertoire]: unknown[] };
+type Loose = Record<string, unknown>;
+
+/** A copy of the repertoire with one thing broken in it. */
+function broken(change: (copy: Changed) => void): Repertoire {
+  const copy = structuredClone(repertoire) as unknown as Changed;
+  change(copy);
+  return copy as unknown as Repertoire;
+}
+const named = (copy: Changed, kind: keyof Changed, id: string): Loose =>
+  (copy[kind] as Loose[]).find((one) => one['id'] === id) as Loose;
+const levelOf = (copy: Changed, id: string, number: number): Loose =>
+  (named(copy, 'exercises', id)['levels'] as Loose[])[number - 1] as Loose;
+
+const breakages: readonly [string, (copy: Changed) => void, string, RegExp][] = [
+  ['two entries with one id', (c) => c.props.push({ ...named(c, 'props', 'box') }), 'props.box', /taken twice/],
+  [
+    'an exercise that leads nowhere',
+    (c) => (named(c, 'exercises', 'march')['follows'] = ['flying']),
+    'exercises.march.follows',
+    /no exercise "flying"/,
+  ],
+  [
+    'a fault nobody watches for',
+    (c) => c.faults.push({ ...named(c, 'faults', 'arch'), id: 'hop' }),
+    'faults.hop',
+    /no exercise watches/,
+  ],
+  [
+    'a fault without a correction of each kind',
+    (c) => (c.corrections = (c.corrections as Loose[]).filter(({ kind }) => kind !== 'touch')),
+    'exercises.legFloat.faults.arch',
+    /no correction of the kind touch/,
+  ],
+  [
+    'a pose past what joints allow',
+    (c) =>
+      (levelOf(c, 'legCircle', 3)['top'] = {
+        left: { kind: 'footDown' },
+        right: { kind: 'raised', thighDeg: 170, kneeDeg: 0 },
+      }),
+    'exercises.legCircle.levels.3.top',
+    /thighDeg is 170°, past/,
+  ],
+  [
+    'a pose that cannot be drawn',
+    (c) =>
+      (levelOf(c, 'legFloat', 2)['top'] = {
+        left: { kind: 'footDown' },
+        right: { kind: 'raised', thighDeg: NaN, kneeDeg: 0 },
+      }),
+    'exercises.legFloat.levels.2.top',
+    /cannot be drawn/,
+  ],
+  [
+    'a breath that cannot be read',
+    (c) => (named(c, 'exercises', 'hundred')['breath'] = [{ name: 'odd', pattern: 'sigh 5' }]),
+    'exercises.hundred.breath',
+    /sigh 5/,
+  ],
+  [
+    'a ladder whose load does not rise and does not say what else does',
+    (c) => delete levelOf(c, 'march', 5)['rises'],
+    'exercises.march.levels.5.rises',
+    /does not rise/,
+  ],
+  [
+    'a caution that no level matches',
+    (c) =>
+      (named(c, 'conditions', 'wrist')['rules'] = [
+        { id: 'none', when: { jump: true, inversion: true }, act: 'ruleOut', why: 'never' },
+      ]),
+    'conditions.wrist.rules.none',
+    /no level of any exercise matches/,
+  ],
+  [
+    'tags that say one leg less than the pose',
+    (c) => (levelOf(c, 'lowerLift', 2)['load'] = { ...(levelOf(c, 'lowerLift', 2)['load'] as Loose), legs: 'none' }),
+    'exercises.lowerLift.levels.2.load.legs',
+    /both legs up/,
+  ],
+  [
+    'a school without a choice',
+    (c) => (named(c, 'schools', 'freeSpine')['stances'] = { supinePelvis: 'neutral' }),
+    'schools.freeSpine.stances.coreEffort',
+    /no choice on this point/,
+  ],
+  [
+    'a measure that shows a fault the exercise does not watch',
+    (c) => (named(c, 'exercises', 'rollUp')['watches'] = [{ measure: 'plankLine', phases: ['hold'] }]),
+    'exercises.rollUp.faults',
+    /"plankLine" can show "sag"/,
+  ],
+];
+
+test.each(breakages)('broken on purpose, %s is found and named', (_, change, path, message) => {
+  const problems = checkRepertoire(broken(change));
+  expect(problems).toContainEqual({ path, message: expect.stringMatching(message) });
 });
 
-test.each(exercises.flatMap(({ id, faults: named }) => named.map((fault) => [id, fault] as const)))(
-  '%s: against %s there are two cues, a prop, a change and a step back',
-  (exercise, fault) => {
-    const kinds = kindsFor(fault, exercise).map(({ kind }) => kind);
-    expect(kinds.filter((kind) => kind === 'verbal' || kind === 'image').length).toBeGreaterThanOrEqual(2);
-    expect(kinds).toEqual(expect.arrayContaining(['prop', 'modification', 'stepBack']));
-  },
-);
-
-test('every fault that a target can name is one its exercises know', () => {
-  for (const { faults: known, watches } of exercises)
-    for (const { measure } of watches) {
-      const target = targets.find((one) => one.measure === measure);
-      for (const id of [target?.low, target?.high]) if (id) expect(known).toContain(id);
-    }
-});
-
-test('every level can be drawn and every breath pattern read', () => {
-  for (const { levels, breath } of exercises) {
-    for (const level of levels)
-      for (const top of [startOf(level), level.top]) {
-        expect(pastLimits(top)).toEqual([]);
-        const { landmarks, sides } = poseBody({ heightM: 1.7, massKg: 65 }, top);
-        expect(JSON.stringify(landmarks)).not.toContain('null');
-        for (const { toe, ball, heel, knee, hand } of [sides.L, sides.R])
-          expect(Math.min(toe[2] - 15, ball[2] - 23, heel[2] - 28, knee[2] - 53, hand[2] - 16)).toBeGreaterThan(-5); // nothing sinks
-      }
-    for (const { pattern } of breath) expect(parsePattern(pattern).ok).toBe(true);
-    expect(levels.map(({ number }) => number)).toEqual(levels.map((_, i) => i + 1));
-  }
+test.each([
+  ['a level without tags', (c: Changed) => delete levelOf(c, 'march', 3)['load'], 'load'],
+  ['a fault without words', (c: Changed) => (named(c, 'faults', 'arch')['seen'] = ' '), 'seen'],
+  ['an unknown key', (c: Changed) => (named(c, 'props', 'box')['colour'] = 'blue'), 'colour'],
+  ['an id with a hyphen', (c: Changed) => (named(c, 'causes', 'tired')['id'] = 'very-tired'), 'id'],
+])('broken on purpose, %s does not fit the shape', (_, change, key) => {
+  const result = v.safeParse(shape, broken(change));
+  expect(result.success).toBe(false);
+  expect(result.issues?.map((issue) => v.getDotPath(issue)?.split('.').at(-1))).toContain(key);
 });
 
 test('cues are short enough to say in one breath', () => {
-  for (const { say } of corrections) expect(say.length).toBeLessThanOrEqual(90);
+  for (const { say } of corrections) expect(say.length).toBeLessThanOrEqual(95);
+});
+
+test('adding an exercise touches only data: no screen and no computation names one', () => {
+  const ids = new Set(exercises.map(({ id }) => id));
+  const used = (folder: string): string[] =>
+    readdirSync(folder, { recursive: true, encoding: 'utf8' })
+      .filter((name) => /\.tsx?$/.test(name) && !/\.test\.tsx?$/.test(name))
+      .flatMap((name) => {
+        const text = readFileSync(join(folder, name), 'utf8');
+        return [...text.matchAll(/'([a-z]+[A-Z]\w+)'/g)].flatMap(([, word = '']) =>
+          ids.has(word) ? [`${name}: ${word}`] : [],
+        );
+      });
+  expect([...used('src/core'), ...used('src/features'), ...used('src/design')]).toEqual([]);
 });

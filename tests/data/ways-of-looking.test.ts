@@ -1,4 +1,5 @@
 // Several views and methods in one look, an instructor's own errors, and own neutral over dates, in the real database.
+import { repertoire } from '@/repertoire';
 import sharp from 'sharp';
 import { noMarks } from '@/core/alignment/look';
 import type { Marks } from '@/core/alignment/look';
@@ -162,7 +163,7 @@ describe('an instructor as a measuring instrument', () => {
     await setLookPicture(ours, lookId, 'top', await picture(), marks, { view: 'side', setting: { headEnd: 'left' } });
     const [look, client] = [await findLook(ours, lookId), await findClient(ours, clientId)];
     if (!look.ok || !client.ok) throw new Error('the look is gone');
-    const read = await readKeptLook(ours, look.value, client.value);
+    const read = await readKeptLook(ours, repertoire, look.value, client.value);
     const top = read.ok ? read.value.told.top.pelvicTilt : undefined;
     expect(top?.value).toBeCloseTo(10, 3);
     expect(top?.seWithin).toBeCloseTo((1.197 * Math.SQRT2) / 1.5, 2); // 1.197° at 1.5 px
@@ -241,7 +242,7 @@ test('own neutral of earlier dates stands in where there is no set-up, with the 
     await setLookPicture(ours, lookId, 'top', await picture(), marks, { view: 'side', setting: { headEnd: 'left' } });
     const [look, client] = [await findLook(ours, lookId), await findClient(ours, fresh)];
     if (!look.ok || !client.ok) throw new Error('the look is gone');
-    const read = await readKeptLook(ours, look.value, client.value);
+    const read = await readKeptLook(ours, repertoire, look.value, client.value);
     const tilt = read.ok ? read.value.baseline?.findings.find(({ measure }) => measure === 'pelvicTilt') : undefined;
     expect(tilt?.value).toBeCloseTo(10 - 6, 3); // the mean of 4 and 8, alike sure
     expect(tilt?.se).toBeGreaterThan(6);

@@ -2,7 +2,7 @@ import { entry } from '../knowledge/entries';
 import type { Repertoire } from '../knowledge/entries';
 import { lookUp } from '../knowledge/lookup';
 import { resolveStances, resolveTargets } from '../knowledge/stances';
-import type { TargetInForce } from '../knowledge/stances';
+import type { Layer, TargetInForce } from '../knowledge/stances';
 import { success } from '../result';
 import type { Result } from '../result';
 import type { Estimate, JudgeInput } from './input';
@@ -125,10 +125,13 @@ const verdictOrder: Readonly<Record<Verdict, number>> = { out: 0, unsure: 1, in:
 const mayHurt = ({ safety, verdict }: Finding): boolean => safety && verdict !== 'in';
 
 /** Faults judged from measures, against the targets of the stances in force; what would hurt comes first, then the worst. */
-export function judge(input: JudgeInput, repertoire: Repertoire): Result<JudgeOutput> {
+export function judge(
+  input: JudgeInput & { readonly from?: Readonly<Record<string, Layer>> },
+  repertoire: Repertoire,
+): Result<JudgeOutput> {
   const exercise = lookUp(repertoire.exercises, input.exercise, 'exercise', 'exercise');
   if (!exercise.ok) return exercise;
-  const stances = resolveStances(repertoire, input.school, input.stances);
+  const stances = resolveStances(repertoire, input.school, input.stances, input.from);
   if (!stances.ok) return stances;
   const targets = resolveTargets(repertoire, exercise.value, input.level, input.phase, stances.value);
   if (!targets.ok) return targets;

@@ -2,9 +2,10 @@
 // methods → levels, findings, verdict.
 import * as v from 'valibot';
 import type { Repertoire } from '../knowledge/entries';
-import { entry } from '../knowledge/entries';
+import { entry, exerciseAt, isInclined } from '../knowledge/entries';
 import { middle } from '../geometry';
 import type { Vec2 } from '../geometry';
+import type { Layer } from '../knowledge/stances';
 import { success } from '../result';
 import type { Failure, Result } from '../result';
 import { compare } from './compare';
@@ -17,6 +18,7 @@ import { judge } from './judge';
 import type { Finding, JudgeOutput } from './judge';
 import { measure } from './measure';
 import type { MeasureOutput } from './measure';
+import { excessOver } from './probability';
 import type { Interval } from './probability';
 import { cameraOf, directionsOf } from './setting';
 import type { PictureSize, Setting } from './setting';
@@ -73,6 +75,8 @@ export type LookInput = {
   readonly level: number;
   readonly school: string;
   readonly stances: Readonly<Record<string, string>>;
+  /** Who set each of the stances. */
+  readonly from?: Readonly<Record<string, Layer>>;
   readonly conditions: readonly string[];
   readonly pictures: Readonly<Partial<Record<Role, Readonly<Partial<Record<View, MarkedPicture>>>>>>;
   readonly readings?: Readonly<Partial<Record<Role, readonly OtherReading[]>>>;
@@ -144,6 +148,7 @@ function readPicture(
   view: View,
   picture: MarkedPicture | undefined,
   setup: MarkedPicture | undefined,
+  trunk: 'inclined' | undefined,
 ): ReadPicture {
   if (!picture) return { state: 'unmarked', lacks: 'picture' };
   const { marks, setting, size, markingSdPx } = picture;
@@ -154,6 +159,7 @@ function readPicture(
   return measureWhatHolds({
     position,
     view,
+    ...(trunk ? { trunk } : {}),
     ...directionsOf(setting, position),
     matLine: marks.matLine,
     ...known(marks),
@@ -213,7 +219,7 @@ function judgeMoment(
   const relative = new Set(
     repertoire.targets.filter(({ relativeTo }) => relativeTo === 'neutral').map(({ measure: id }) => id),
   );
-  const { watches, position } = entry(repertoire.exercises, input.exercise);
+  const { watches, position } = exerciseAt(entry(repertoire.exercises, input.exercise), input.level);
   const watched = new Set(watches.map(({ measure: id }) => id));
   const slopes = position === 'frontSupport' || position === 'fourPoint';
   const measures: Record<string, Estimate> = {};
@@ -255,6 +261,7 @@ function judgeMoment(
       phase,
       school: input.school,
       stances: input.stances,
+      ...(input.from ? { from: input.from } : {}),
       conditions: [...input.conditions],
       measures,
       ...(Object.keys(neutral).length > 0 ? { neutral } : {}),
@@ -270,7 +277,10 @@ export const worstFinding = (judged: JudgeOutput | undefined): Finding | undefin
 
 /** Everything that a bench visit says. `fault`: the finding that was worked on, else the worst. */
 export function readLook(input: LookInput, repertoire: Repertoire, fault?: string): Result<LookReading> {
-  const { position } = entry(repertoire.exercises, input.exercise);
+  const exercise = exerciseAt(entry(repertoire.exercises, input.exercise), input.level);
+  const { position } = exercise;
+  const level = exercise.levels.find(({ number }) => number === input.level);
+  const trunk = level && isInclined(level) ? ('inclined' as const) : undefined;
   const readRole = (role: Role): Readonly<Partial<Record<View, ReadPicture>>> =>
     Object.fromEntries(
       Object.entries(input.pictures[role] ?? {}).map(([view, picture]) => [
@@ -280,6 +290,7 @@ export function readLook(input: LookInput, repertoire: Repertoire, fault?: strin
           view as View,
           picture,
           role === 'setup' ? undefined : input.pictures.setup?.[view as View],
+          trunk,
         ),
       ]),
     );
@@ -348,3 +359,18 @@ export function readLook(input: LookInput, repertoire: Repertoire, fault?: strin
     },
   });
 }
+
+/**
+ * What a retest teaches about the correction: better by more than the error, or by one grade when the same eye graded both
+ * moments. Source: the project's page of measures, section 8.
+ */
+export function taught({ verdict, told }: LookReading): Comparison['verdict'] | undefined {
+  if (!verdict) return undefined;
+  const { measure: id, before, after, target } = verdict;
+  if (told.top[id]?.method !== 'eye' || told.retest[id]?.method !== 'eye') return verdict.verdict;
+  const closer = excessOver(before.value, target) - excessOver(after.value, target);
+  return closer > leastGradeStep ? 'better' : closer < -leastGradeStep ? 'worse' : 'same';
+}
+
+/** Just under the smallest step of the grades, less what lies inside the target. */
+const leastGradeStep = 1;

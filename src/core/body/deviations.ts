@@ -24,7 +24,7 @@ const opened =
   (sign: 1 | -1) =>
   (limb: LegPose, amount: number): LegPose => ({ ...limb, outDeg: (limb.outDeg ?? 0) + sign * amount });
 
-/** Amounts in degrees, but for `shrug` (mm). `side` matters to what has a side. */
+/** Amounts in degrees, but for `shouldersUp` (mm). `side` matters to what has a side. */
 const deviations: Readonly<Record<string, { readonly usual: number; readonly apply: Deviate }>> = {
   arch: { usual: 12, apply: trunk('pelvicTiltDeg') },
   tuck: { usual: 12, apply: trunk('pelvicTiltDeg', -1) },
@@ -41,7 +41,7 @@ const deviations: Readonly<Record<string, { readonly usual: number; readonly app
   leansForward: { usual: 8, apply: trunk('trunkDeg') },
   leansBack: { usual: 8, apply: trunk('trunkDeg', -1) },
   sideBend: { usual: 8, apply: sideways('lumbarSideDeg', 1) },
-  shrug: { usual: 30, apply: (pose, amount) => ({ ...pose, shrugMm: (pose.shrugMm ?? 0) + amount }) },
+  shouldersUp: { usual: 30, apply: (pose, amount) => ({ ...pose, shrugMm: (pose.shrugMm ?? 0) + amount }) },
   sag: {
     usual: 12,
     apply: (pose, amount) =>
@@ -51,7 +51,7 @@ const deviations: Readonly<Record<string, { readonly usual: number; readonly app
   },
   pike: { usual: 14, apply: trunk('trunkDeg') },
   kneeOut: { usual: 12, apply: leg(opened(1)) },
-  kneeIn: { usual: 12, apply: leg(opened(-1)) },
+  kneeAcross: { usual: 12, apply: leg(opened(-1)) },
   tabletopLost: {
     usual: 16,
     apply: leg((limb, amount) => (limb.kind === 'raised' ? { ...limb, thighDeg: limb.thighDeg - amount } : limb)),

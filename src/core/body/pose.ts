@@ -101,7 +101,7 @@ export const jointLimits: Readonly<Record<TrunkAngle, Range>> & {
   readonly armOutDeg: Range;
   readonly elbowDeg: Range;
 } = {
-  trunkDeg: [-60, 100],
+  trunkDeg: [-130, 100],
   pelvicTiltDeg: [-30, 30],
   pelvicRollDeg: [-30, 30],
   pelvicHikeDeg: [-20, 20],

@@ -1,7 +1,7 @@
 import { rankCorrections } from './rank';
 import type { RankContext } from './rank';
 import { watchFor } from '../knowledge/watch';
-import { entry } from '../knowledge/entries';
+import { entry, faultIds, serves } from '../knowledge/entries';
 import { repertoire } from '@/repertoire';
 
 const everyProp = repertoire.props.map(({ id }) => id);
@@ -78,7 +78,7 @@ describe('left out, with the reason', () => {
   test('every correction for the fault is either offered or left out', () => {
     const { options, excluded } = rankCorrections(repertoire, context({ props: [], touchConsent: false }));
     const all = repertoire.corrections
-      .filter(({ faults, exercises }) => faults.includes('arch') && (!exercises || exercises.includes('legFloat')))
+      .filter((one) => serves(one, entry(repertoire.exercises, 'legFloat'), 'arch'))
       .map(({ id }) => id);
     expect([...options, ...excluded].map(({ correction }) => correction).sort()).toEqual([...all].sort());
   });
@@ -103,6 +103,6 @@ describe('three things to watch', () => {
     });
   });
   test('for someone new: what this exercise usually shows', () => {
-    expect(watchFor(repertoire, legFloat, [], []).map(({ fault }) => fault)).toEqual(legFloat.faults.slice(0, 3));
+    expect(watchFor(repertoire, legFloat, [], []).map(({ fault }) => fault)).toEqual(faultIds(legFloat).slice(0, 3));
   });
 });

@@ -1,4 +1,6 @@
-import type { Correction, CorrectionKind, Repertoire } from '../knowledge/entries';
+import { correctionRuledOut } from '../knowledge/cautions';
+import { entry, serves } from '../knowledge/entries';
+import type { Correction, CorrectionKind, Prop, Repertoire } from '../knowledge/entries';
 
 export type Trial = {
   readonly fault: string;
@@ -16,6 +18,8 @@ export type RankContext = {
   /** Props in this room. */
   readonly props: readonly string[];
   readonly touchConsent: boolean;
+  /** Level of the exercise, where it is known: on the first there is none to step back to. */
+  readonly level?: number;
 };
 
 export type Option = {
@@ -52,21 +56,39 @@ const count = (trials: readonly Trial[]): readonly [number, number] => [
 const shrink = (parent: number, [successes, trials]: readonly [number, number]): number =>
   (priorWeight * parent + successes) / (priorWeight + trials);
 
-function whyExcluded(correction: Correction, trials: readonly Trial[], context: RankContext): string | undefined {
-  const ruledOut = correction.notWith?.find(({ condition }) => context.conditions.includes(condition));
-  if (ruledOut) return ruledOut.why;
+function whyExcluded(
+  correction: Correction,
+  props: readonly Prop[],
+  trials: readonly Trial[],
+  context: RankContext,
+): string | undefined {
+  const ruledOut = correctionRuledOut(correction, props, context.conditions);
+  if (ruledOut) return ruledOut;
   if (correction.kind === 'touch' && !context.touchConsent) return 'No consent to touch is on file.';
   if (correction.prop && !context.props.includes(correction.prop)) return 'The prop is not in this room.';
+  if (correction.levelDown && context.level === 1) return 'This is the first level already.';
   const own = trials.filter(({ client }) => client === 'this');
   if (own.length >= failuresToDrop && own.slice(-failuresToDrop).every(({ success }) => !success))
     return 'It has not helped this client the last two times.';
   return undefined;
 }
 
-function explain(client: readonly [number, number], studio: readonly [number, number]): string {
-  if (client[1] > 0) return `Worked ${client[0]} of ${client[1]} times with this client.`;
-  if (studio[1] > 0) return `Not tried with this client; worked ${studio[0]} of ${studio[1]} times in this studio.`;
-  return 'Not tried here yet; the least intrusive goes first.';
+const asks: Readonly<Record<CorrectionKind, string>> = {
+  verbal: 'It costs no more than words.',
+  image: 'It costs no more than a picture in words.',
+  touch: 'It needs a hand, with consent on file.',
+  prop: 'It needs a prop to be fetched.',
+  modification: 'It changes the exercise.',
+  stepBack: 'It goes a step back, so it comes late.',
+};
+
+/** Two sentences: the evidence with its counts, and what it asks. */
+function explain(client: readonly [number, number], studio: readonly [number, number], kind: CorrectionKind): string {
+  const here = studio[1] > client[1] ? `, ${studio[0]} of ${studio[1]} in this studio` : '';
+  if (client[1] > 0) return `Worked ${client[0]} of ${client[1]} times with this client${here}. ${asks[kind]}`;
+  if (studio[1] > 0)
+    return `Not tried with this client; worked ${studio[0]} of ${studio[1]} times in this studio. ${asks[kind]}`;
+  return `Not tried here yet. ${asks[kind]}`;
 }
 
 /**
@@ -76,13 +98,13 @@ function explain(client: readonly [number, number], studio: readonly [number, nu
 export function rankCorrections(repertoire: Repertoire, context: RankContext): Ranking {
   const options: Option[] = [];
   const excluded: { correction: string; why: string }[] = [];
+  const exercise = entry(repertoire.exercises, context.exercise);
   for (const correction of repertoire.corrections) {
-    if (!correction.faults.includes(context.fault)) continue;
-    if (correction.exercises && !correction.exercises.includes(context.exercise)) continue;
+    if (!serves(correction, exercise, context.fault)) continue;
     const trials = context.history.filter(
       (trial) => trial.correction === correction.id && trial.fault === context.fault,
     );
-    const why = whyExcluded(correction, trials, context);
+    const why = whyExcluded(correction, repertoire.props, trials, context);
     if (why) {
       excluded.push({ correction: correction.id, why });
       continue;
@@ -97,7 +119,7 @@ export function rankCorrections(repertoire: Repertoire, context: RankContext): R
       probability,
       score: probability - intrusion[correction.kind],
       evidence: { client, studio },
-      why: explain(client, studio),
+      why: explain(client, studio, correction.kind),
     });
   }
   options.sort((a, b) => b.score - a.score || a.evidence.studio[1] - b.evidence.studio[1]);

@@ -4,7 +4,7 @@ import type { Vec2 } from '../geometry';
 import type { PosedBody } from '../body/skeleton';
 import { flatEye } from './camera';
 import type { Eye } from './camera';
-import type { Scene } from './props';
+import type { Apparatus, Scene } from './props';
 
 /** Left, right, bottom, top in mm along the picture's right and up. */
 type Extent = readonly [number, number, number, number];
@@ -19,7 +19,8 @@ const uprightFrom: Readonly<Record<'side' | 'end' | 'above', Extent>> = {
   end: [-520, 520, -25, 1800],
   above: [-520, 520, -400, 400],
 };
-const apparatusExtent: Readonly<Record<'reformer' | 'trapezeTable', Extent>> = {
+const apparatusExtent: Readonly<Record<Apparatus['kind'], Extent>> = {
+  chair: [-520, 620, -25, 1420],
   reformer: [-1300, 1300, -20, 1150],
   trapezeTable: [-1250, 1350, -20, 2230],
 };
@@ -45,10 +46,10 @@ export function frameFigure(
   const trial = flatEye(view, 1, [0, 0]);
   const points: Vec2[] = [body.sides.L, body.sides.R]
     .flatMap(({ knee, ankle, toe, elbow, hand, hip }) => [knee, ankle, toe, elbow, hand, hip])
-    .concat([body.head.at, body.pelvis.at])
+    .concat([body.head.at, body.pelvis.at, ...body.sections.map(({ back }) => back)])
     .map((point) => trial.see(point).at);
   const base = scene.apparatus ? apparatusExtent[scene.apparatus.kind] : baseExtent(body.position, view);
-  const lift = scene.apparatus ? (scene.apparatus.kind === 'reformer' ? 390 : 600) : 0;
+  const lift = { reformer: 390, trapezeTable: 600, chair: 0, none: 0 }[scene.apparatus?.kind ?? 'none'];
   const xs = points.map(([x]) => x);
   const ys = points.map(([, y]) => lift - y);
   const left = Math.min(base[0], ...xs.map((x) => x - margin));

@@ -82,11 +82,29 @@ const aimMm: Readonly<Record<Position, number>> = {
   standing: 880,
 };
 
-/** A camera that looks from where a view of a position asks for, `askew` degrees from square; sees about two metres across. */
+/** How much wider than usual a camera must see for bodies that reach far up or out: 1 for those that do not. */
+function widening(bodies: readonly PosedBody[], view: View, height: number, acrossMm: number, ratio: number): number {
+  const isEnd = view === 'foot' || view === 'head';
+  const nearer = isEnd ? 1.35 : 1.15; // what is nearer to the lens than the hips looks larger
+  const parts = bodies.flatMap(({ sides, head }) => [
+    head.at,
+    ...[sides.L, sides.R].flatMap(({ toe, knee, hand, elbow }) => [toe, knee, hand, elbow]),
+  ]);
+  const up = Math.max(0, ...parts.map(([, , z]) => z - height)) + 90;
+  const aside = Math.max(0, ...parts.map(([x, y]) => Math.abs(isEnd ? y : x - 60)));
+  const across = Math.max(view === 'above' ? 0 : 2 * up * nearer * ratio, 2 * aside * (isEnd ? nearer : 1.02));
+  return Math.max(1, across / acrossMm);
+}
+
+/**
+ * A camera that looks from where a view of a position asks for, `askew` degrees from square; sees about two metres across,
+ * or as much more as the bodies shown need.
+ */
 export function standingCamera(
   position: Position,
   view: View,
   { wide, high, askew = 0 }: { readonly wide: number; readonly high: number; readonly askew?: number },
+  shown: readonly PosedBody[] = [],
 ): Camera {
   const distance = 3400;
   const turn = radians(askew);
@@ -105,7 +123,7 @@ export function standingCamera(
   return {
     positionMm: from[view],
     lookAtMm: middle,
-    focalPx: (distance * wide) / acrossMm,
+    focalPx: (distance * wide) / (acrossMm * widening(shown, view, height, acrossMm, wide / high)),
     widthPx: wide,
     heightPx: high,
     ...(view === 'above' ? { up: [0, -1, 0] as Vec3 } : {}),

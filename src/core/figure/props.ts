@@ -227,9 +227,15 @@ export type Apparatus =
       readonly kind: 'reformer';
       readonly travelMm: number;
       readonly springs: number;
-      readonly ropes?: 'feet' | 'hands';
+      readonly ropes?: 'feet' | 'hands' | undefined;
+      /** In front support: hands on the bar and feet on the carriage, or feet on the bar and hands on the carriage. */
+      readonly facing?: 'bar' | 'rests' | undefined;
+      /** The balls of the feet push on the bar. */
+      readonly feetOnBar?: boolean | undefined;
     }
-  | { readonly kind: 'trapezeTable'; readonly elastic?: 'feet' | 'hands' };
+  | { readonly kind: 'trapezeTable'; readonly elastic?: 'feet' | 'hands' | undefined }
+  /** `pedalMm`: how high the pedal stands. */
+  | { readonly kind: 'chair'; readonly pedalMm: number };
 
 const carriageTop = 390;
 const tableTop = 600;
@@ -246,15 +252,77 @@ function coil(from: Vec3, to: Vec3, turns: number): Vec3[] {
 const held = (body: PosedBody, what: 'feet' | 'hands'): Vec3[] =>
   what === 'feet' ? [body.sides.L.ball, body.sides.R.ball] : [body.sides.L.hand, body.sides.R.hand];
 
+/** A reformer under a long body: the bar at one end of it, the carriage under the other. */
+function plankReformer(facing: 'bar' | 'rests', springs: number, body: PosedBody, eye: Eye): Piece[] {
+  const { L, R } = body.sides;
+  const hands = (L.hand[0] + R.hand[0]) / 2;
+  const feet = (L.ball[0] + R.ball[0]) / 2;
+  const toBar = facing === 'bar' ? 1 : -1; // along x, from the carriage to the bar
+  const [bar, carried] = facing === 'bar' ? [hands, feet] : [feet, hands];
+  const barTop = carriageTop - 10;
+  const [near, far] = [carried + toBar * 260, carried - toBar * 330];
+  const ends = [bar + toBar * 120, carried - toBar * 470];
+  const rails = [-310, 310].flatMap((y) => [
+    solid(box([ends[0] ?? 0, y - 22, 250], [ends[1] ?? 0, y + 22, 315]), eye, 'frame'),
+    ...ends.map((x) => solid(box([x - 35, y - 22, 0], [x + 35, y + 22, 250]), eye, 'frame')),
+  ]);
+  const handle = line(
+    [
+      [bar + toBar * 50, -300, 300],
+      [bar, -300, barTop],
+      [bar, 300, barTop],
+      [bar + toBar * 50, 300, 300],
+    ],
+    34,
+    eye,
+    'frame',
+  );
+  const coils = Array.from({ length: springs }, (_, i) => {
+    const y = (i - (springs - 1) / 2) * 90;
+    return line(coil([bar + toBar * 40, y, 280], [near, y, 335], 14), 5, eye, 'spring');
+  });
+  const carriage = solid(box([near, -280, carriageTop - 70], [far, 280, carriageTop]), eye);
+  const rests = [-110, 110].map((y) =>
+    solid(box([far + toBar * 60, y - 45, carriageTop], [far + toBar * 105, y + 45, carriageTop + 130]), eye),
+  );
+  return [...rails, handle, ...coils, carriage, ...rests];
+}
+
+/** A chair's pedal under the balls of the feet, hinged below the seat. */
+function pedalPieces({ pedalMm }: Extract<Apparatus, { kind: 'chair' }>, body: PosedBody, eye: Eye): Piece[] {
+  const { L, R } = body.sides;
+  const [x, y] = [(L.ball[0] + R.ball[0]) / 2, 210];
+  const hinge: Vec3 = [body.pelvis.at[0] + 60, 0, 90];
+  const arms = [-y, y].map((at) =>
+    line(
+      [
+        [hinge[0], at, hinge[2]],
+        [x, at, pedalMm],
+      ],
+      22,
+      eye,
+      'frame',
+    ),
+  );
+  const coils = [-70, 70].map((at) =>
+    line(coil([x - 90, at, pedalMm - 10], [hinge[0] + 60, at, 330], 8), 5, eye, 'spring'),
+  );
+  return [...arms, ...coils, solid(box([x - 55, -y, pedalMm - 26], [x + 55, y, pedalMm]), eye, 'frame')];
+}
+
 /** A reformer: the bar and the springs at the foot end, pulleys and straps at the head end. */
 function reformerPieces(
-  { travelMm, springs, ropes }: Extract<Apparatus, { kind: 'reformer' }>,
+  { travelMm, springs, ropes, facing, feetOnBar }: Extract<Apparatus, { kind: 'reformer' }>,
   body: PosedBody,
   eye: Eye,
 ): Piece[] {
   const shoulders = (body.sides.L.shoulder[0] + body.sides.R.shoulder[0]) / 2;
-  const [foot, head] = [body.pelvis.at[0] - travelMm - 620, shoulders + 620];
+  const { L, R } = body.sides;
+  const balls = L.ball[0] < R.ball[0] ? L.ball : R.ball; // the foot that reaches furthest
+  const [foot, head] = [feetOnBar ? balls[0] - 95 : body.pelvis.at[0] - travelMm - 620, shoulders + 620];
+  const barTop = feetOnBar ? balls[2] - 20 : 640;
   const seat = body.pelvis.at[0] - 190;
+  if (facing) return plankReformer(facing, springs, body, eye);
   const rails = [-310, 310].flatMap((y) => [
     solid(box([foot, y - 22, 250], [head, y + 22, 315]), eye, 'frame'),
     ...[foot + 40, head - 40].map((x) => solid(box([x - 35, y - 22, 0], [x + 35, y + 22, 250]), eye, 'frame')),
@@ -262,8 +330,8 @@ function reformerPieces(
   const bar = line(
     [
       [foot + 30, -300, 300],
-      [foot + 70, -300, 640],
-      [foot + 70, 300, 640],
+      [foot + 70, -300, barTop],
+      [foot + 70, 300, barTop],
       [foot + 30, 300, 300],
     ],
     34,
@@ -345,15 +413,16 @@ function tablePieces({ elastic }: Extract<Apparatus, { kind: 'trapezeTable' }>, 
 }
 
 export type Scene = {
-  readonly props?: readonly PlacedProp[];
-  readonly apparatus?: Apparatus;
+  readonly props?: readonly PlacedProp[] | undefined;
+  readonly apparatus?: Apparatus | undefined;
 };
 
 /** A body with its props, on the mat or on its apparatus; far things first. */
 export function drawScene(body: PosedBody, eye: Eye, { props = [], apparatus }: Scene = {}): Shape[] {
-  if (!apparatus)
+  if (!apparatus || apparatus.kind === 'chair')
     return [
       ...seatPieces(body, eye).flatMap(({ shapes }) => shapes),
+      ...(apparatus ? pedalPieces(apparatus, body, eye).flatMap(({ shapes }) => shapes) : []),
       ...drawBody(
         body,
         eye,
@@ -369,10 +438,9 @@ export function drawScene(body: PosedBody, eye: Eye, { props = [], apparatus }: 
       .filter(carries)
       .sort((a, b) => b.away - a.away)
       .flatMap(({ shapes }) => shapes),
-    ...drawBody(
-      lifted,
-      eye,
-      large.filter((piece) => !carries(piece)),
-    ),
+    ...drawBody(lifted, eye, [
+      ...large.filter((piece) => !carries(piece)),
+      ...props.flatMap((prop) => propPieces(prop, lifted, eye)),
+    ]),
   ];
 }

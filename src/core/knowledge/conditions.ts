@@ -22,6 +22,10 @@ export type Caution = {
   readonly note: string;
   /** `cleared 2026-03-01 by …`; absent while it acts. */
   readonly cleared?: string;
+  readonly clearedOn: string | null;
+  readonly clearedBy: string | null;
+  /** Whose word clears it. */
+  readonly clearing: string;
 };
 
 /** Conditions on file with the repertoire's words for them; those that act come first. */
@@ -29,7 +33,7 @@ export const cautionsOf = ({ conditions }: Repertoire, onFile: readonly Conditio
   [...onFile]
     .sort((a, b) => Number(a.clearedOn !== null) - Number(b.clearedOn !== null))
     .map(({ condition, note, clearedOn, clearedBy }) => {
-      const { id, name, caution, change } = entry(conditions, condition);
+      const { id, name, caution, change, clearedBy: clearing } = entry(conditions, condition);
       const cleared = clearedOn && `cleared ${clearedOn}${clearedBy ? ` by ${clearedBy}` : ''}`;
-      return { id, name, caution, change, note, ...(cleared ? { cleared } : {}) };
+      return { id, name, caution, change, note, clearedOn, clearedBy, clearing, ...(cleared ? { cleared } : {}) };
     });

@@ -1,15 +1,56 @@
 // The shapes of the repertoire's entries. The data lies in src/repertoire; nothing here knows any one exercise.
 import * as v from 'valibot';
 import { phases, positions, views } from '../alignment/input';
-import { poseShape } from '../body/pose';
+import { poseShape, positionOf } from '../body/pose';
 import type { Pose } from '../body/pose';
+import { propForms, propPlaces } from '../figure/props';
+import { apparatuses, loadQuery, loadTags } from './load-tags';
+import type { LoadOf } from './load-tags';
 
-const id = v.pipe(v.string(), v.regex(/^[a-z][A-Za-z0-9]*$/));
-const text = v.pipe(v.string(), v.trim(), v.nonEmpty());
+const id = v.pipe(
+  v.string(),
+  v.regex(/^[a-z][A-Za-z0-9]*$/, 'An id is a small letter, then letters and figures: legFloat.'),
+);
+const text = v.pipe(v.string(), v.trim(), v.nonEmpty('Some words are wanted here.'));
+const ids = v.optional(v.array(id), []);
+const texts = v.optional(v.array(text), []);
 const interval = v.tuple([v.nullable(v.number()), v.nullable(v.number())]);
 
 export const blocks = ['head', 'ribs', 'pelvis', 'legs'] as const;
 export type Block = (typeof blocks)[number];
+
+export const directions = ['neutral', 'flexion', 'extension', 'sideBend', 'twist', 'articulation'] as const;
+export type Direction = (typeof directions)[number];
+export const regions = [
+  'abdomen',
+  'lowBack',
+  'upperBack',
+  'neck',
+  'pelvicFloor',
+  'hips',
+  'seat',
+  'thighs',
+  'shoulders',
+  'arms',
+  'feet',
+  'breath',
+] as const;
+export type Region = (typeof regions)[number];
+export const families = [
+  'findingTheStart',
+  'legsMoving',
+  'abdominal',
+  'rolling',
+  'bridges',
+  'handsAndKnees',
+  'frontAndSide',
+  'upright',
+  'apparatus',
+] as const;
+export type Family = (typeof families)[number];
+
+export const correctionKinds = ['verbal', 'image', 'touch', 'prop', 'modification', 'stepBack'] as const;
+export type CorrectionKind = (typeof correctionKinds)[number];
 
 export const fault = v.strictObject({
   id,
@@ -19,11 +60,38 @@ export const fault = v.strictObject({
   seen: text,
   standAt: v.picklist(views),
   why: text,
-  causes: v.array(text),
+  /** Likely common causes, likeliest first: ids of causes. */
+  causes: v.pipe(v.array(id), v.minLength(1)),
   /** Could hurt by itself, whoever shows it. */
   safety: v.boolean(),
+  /** Measures that show it, and on which side of the target it lies. */
+  shownBy: v.optional(v.array(v.strictObject({ measure: id, side: v.picklist(['low', 'high', 'either']) })), []),
+  /** How it is graded by eye or touch, where no measure shows it. */
+  byEye: v.optional(text),
 });
 export type Fault = v.InferOutput<typeof fault>;
+
+export const causeKinds = [
+  'strength',
+  'length',
+  'awareness',
+  'setUp',
+  'springs',
+  'fatigue',
+  'pain',
+  'structure',
+] as const;
+/** Something that can lie behind several faults at once. */
+export const cause = v.strictObject({
+  id,
+  name: text,
+  kind: v.picklist(causeKinds),
+  /** The next look that would tell it from the others, and what it would show. */
+  tell: v.strictObject({ look: text, ifSo: text }),
+  /** Only thinkable where a level asks this. */
+  when: v.optional(loadQuery),
+});
+export type Cause = v.InferOutput<typeof cause>;
 
 /** What a measure should be, and which fault each side of it is. */
 export const target = v.strictObject({
@@ -38,36 +106,119 @@ export const target = v.strictObject({
   low: v.nullable(id),
   high: v.nullable(id),
   block: v.picklist(blocks),
+  /** Set by the studio, in place of the usual one. */
+  own: v.optional(v.literal(true)),
 });
 export type Target = v.InferOutput<typeof target>;
 
 export const stance = v.strictObject({
   id,
   name: text,
-  choices: v.array(
-    v.strictObject({
-      id,
-      name: text,
-      why: text,
-      /** Intervals that this choice sets, instead of the default target's. */
-      targets: v.optional(v.array(v.strictObject({ measure: id, interval, whenBothLegsUp: v.optional(interval) }))),
-    }),
+  /** What is at stake, in one or two plain sentences. */
+  about: text,
+  choices: v.pipe(
+    v.array(
+      v.strictObject({
+        id,
+        name: text,
+        why: text,
+        /** What is said to a client who is taught so. */
+        say: v.optional(text),
+        /** Intervals that this choice sets, instead of the default target's. */
+        targets: v.optional(v.array(v.strictObject({ measure: id, interval, whenBothLegsUp: v.optional(interval) }))),
+      }),
+    ),
+    v.minLength(2),
   ),
 });
 export type Stance = v.InferOutput<typeof stance>;
 
-export const school = v.strictObject({ id, name: text, about: text, stances: v.record(id, id) });
+export const school = v.strictObject({
+  id,
+  name: text,
+  about: text,
+  stances: v.record(id, id),
+  /** Its own gate between levels, where it asks more or less than the exercise. */
+  gate: v.optional(v.strictObject({ cleanReps: v.optional(v.number()), sessions: v.optional(v.number()) })),
+  /** Most repetitions it asks in one set. */
+  mostRepetitions: v.optional(v.number()),
+});
 export type School = v.InferOutput<typeof school>;
 
-const dose = v.strictObject({ repetitions: v.number(), sets: v.number(), sides: v.number(), directions: v.number() });
+const count = v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(100));
+const dose = v.strictObject({
+  repetitions: count,
+  sets: count,
+  sides: v.picklist([1, 2]),
+  directions: v.picklist([1, 2]),
+});
+
+const scene = v.strictObject({
+  props: v.optional(v.array(v.strictObject({ form: v.picklist(propForms), at: v.picklist(propPlaces) }))),
+  apparatus: v.optional(
+    v.variant('kind', [
+      v.strictObject({
+        kind: v.literal('reformer'),
+        travelMm: v.number(),
+        springs: v.number(),
+        ropes: v.optional(v.picklist(['feet', 'hands'])),
+        facing: v.optional(v.picklist(['bar', 'rests'])),
+        feetOnBar: v.optional(v.boolean()),
+      }),
+      v.strictObject({ kind: v.literal('trapezeTable'), elastic: v.optional(v.picklist(['feet', 'hands'])) }),
+      v.strictObject({ kind: v.literal('chair'), pedalMm: v.number() }),
+    ]),
+  ),
+});
+
+export const level = v.strictObject({
+  number: v.pipe(v.number(), v.integer(), v.minValue(1)),
+  name: text,
+  change: text,
+  bothLegsUp: v.optional(v.boolean(), false),
+  /** Before anything moves; hook lying when left out. */
+  start: v.optional(poseShape),
+  /** Half-way, where the way out does not run straight from start to top. */
+  via: v.optional(poseShape),
+  top: poseShape,
+  dose,
+  load: loadTags,
+  /** What gets harder than in the level before, where the load of the legs does not rise. */
+  rises: v.optional(text),
+  /** Springs, in the words of the trade. */
+  springs: v.optional(text),
+  scene: v.optional(scene),
+});
+export type Level = v.InferOutput<typeof level>;
 
 export const exercise = v.strictObject({
   id,
   name: text,
   plain: text,
   purpose: text,
+  family: v.picklist(families),
   position: v.picklist(positions),
-  setUp: v.array(v.strictObject({ block: v.picklist([...blocks, 'feet']), check: text })),
+  apparatus: v.optional(v.picklist(apparatuses), 'mat'),
+  /** Where the spine goes. */
+  spine: v.pipe(v.array(v.picklist(directions)), v.minLength(1)),
+  regions: v.pipe(v.array(v.picklist(regions)), v.minLength(1)),
+  /** What the client should feel and where, and where not. */
+  feel: v.strictObject({ where: text, notWhere: text }),
+  /** How the trunk is prepared: at the stance's effort, or not at all. */
+  prepareTrunk: v.optional(v.picklist(['stance', 'none']), 'stance'),
+  /** Feet and rotation of the legs. */
+  legLine: v.optional(text),
+  /** The same end point, every repetition. */
+  endPoint: text,
+  sideOrder: v.optional(v.picklist(['both', 'alternate', 'chain']), 'both'),
+  selfChecks: texts,
+  settle: v.optional(text),
+  release: v.optional(text),
+  /** How one gets into it and out of it, with a safe version. */
+  transition: text,
+  /** Minutes it takes to set up and change over. */
+  setUpMinutes: v.optional(v.number(), 0.5),
+  setUp: v.pipe(v.array(v.strictObject({ block: v.picklist([...blocks, 'feet']), check: text })), v.minLength(1)),
   /** Measures watched, by phase; an interval here overrides the default target's. */
   watches: v.array(
     v.strictObject({
@@ -79,34 +230,47 @@ export const exercise = v.strictObject({
       levels: v.optional(v.array(v.number())),
     }),
   ),
-  looks: v.array(v.strictObject({ view: v.picklist(views), where: text, top: text })),
-  levels: v.pipe(
+  looks: v.pipe(v.array(v.strictObject({ view: v.picklist(views), where: text, top: text })), v.minLength(1)),
+  levels: v.pipe(v.array(level), v.minLength(1)),
+  gate: v.strictObject({ cleanReps: count, sessions: count }),
+  breath: v.pipe(
     v.array(
       v.strictObject({
-        number: v.number(),
         name: text,
-        change: text,
-        bothLegsUp: v.boolean(),
-        /** Before anything moves; hook lying when left out. */
-        start: v.optional(poseShape),
-        top: poseShape,
-        dose,
+        pattern: text,
+        /** The stance that breathes so; left out, it is the usual one. */
+        when: v.optional(v.strictObject({ stance: id, choice: id })),
+        levels: v.optional(v.array(v.number())),
       }),
     ),
     v.minLength(1),
   ),
-  gate: v.strictObject({ cleanReps: v.number(), sessions: v.number() }),
-  breath: v.array(v.strictObject({ name: text, pattern: text })),
-  faults: v.array(id),
+  faults: v.pipe(
+    v.array(v.strictObject({ fault: id, phases: v.array(v.picklist(phases)), standAt: v.picklist(views) })),
+    v.minLength(1),
+  ),
+  /** Corrections of this exercise, in the order in which they are first tried. */
+  corrections: ids,
+  /** Exercises that prepare it, and that may follow. */
+  prepares: ids,
+  follows: ids,
+  /** Disputed points that change how it is taught. */
+  stances: ids,
+  /** What to look out for, beside the conditions' own rules. */
+  cautions: texts,
+  /** Finer points of teaching it. */
+  notes: texts,
 });
 export type Exercise = v.InferOutput<typeof exercise>;
-export type Level = Exercise['levels'][number];
+/** As an entry is written: what has a default may be left out. */
+export type ExerciseEntry = v.InferInput<typeof exercise>;
 
 /** The pose before anything moves. */
-export const startOf = ({ start }: Level): Pose => start ?? { left: { kind: 'footDown' }, right: { kind: 'footDown' } };
+export const startOf = ({ start }: Pick<Level, 'start'>): Pose =>
+  start ?? { left: { kind: 'footDown' }, right: { kind: 'footDown' } };
 
-export const correctionKinds = ['verbal', 'image', 'touch', 'prop', 'modification', 'stepBack'] as const;
-export type CorrectionKind = (typeof correctionKinds)[number];
+/** Faults of an exercise by id, in the order in which they are watched. */
+export const faultIds = ({ faults }: Pick<Exercise, 'faults'>): string[] => faults.map(({ fault: one }) => one);
 
 export const correction = v.strictObject({
   id,
@@ -114,7 +278,9 @@ export const correction = v.strictObject({
   faults: v.array(id),
   /** Absent: any exercise. */
   exercises: v.optional(v.array(id)),
-  /** What she says or does: one breath long. */
+  /** Absent: any position. */
+  positions: v.optional(v.array(v.picklist(positions))),
+  /** What is said or done: one breath long. */
   say: text,
   /** What it is for, in plain words. */
   because: text,
@@ -122,33 +288,85 @@ export const correction = v.strictObject({
   /** Chance that it works, before anything is known of this client or studio. */
   prior: v.pipe(v.number(), v.minValue(0.05), v.maxValue(0.95)),
   notWith: v.optional(v.array(v.strictObject({ condition: id, why: text }))),
+  /** Goes to the level before: there is none on the first. */
+  levelDown: v.optional(v.literal(true)),
 });
 export type Correction = v.InferOutput<typeof correction>;
 
-export const prop = v.strictObject({ id, name: text, placement: text, whichWay: text, notWhen: v.optional(text) });
+/** Whether a correction is meant for a fault in an exercise. */
+export const serves = (
+  { faults, exercises, positions }: Correction,
+  { id, position }: Pick<Exercise, 'id' | 'position'>,
+  fault: string,
+): boolean => faults.includes(fault) && (exercises?.includes(id) ?? true) && (positions?.includes(position) ?? true);
+
+export const prop = v.strictObject({
+  id,
+  name: text,
+  placement: text,
+  whichWay: text,
+  tells: text,
+  notWhen: v.optional(text),
+  notWith: v.optional(v.array(v.strictObject({ condition: id, why: text }))),
+  /** How it is drawn in place, and on which pose. */
+  drawn: v.optional(v.strictObject({ pose: poseShape, form: v.picklist(propForms), at: v.picklist(propPlaces) })),
+});
 export type Prop = v.InferOutput<typeof prop>;
 
 export const condition = v.strictObject({
   id,
   name: text,
+  /** As it is asked on the intake form, in plain words. */
+  ask: text,
   caution: text,
   change: text,
+  /** Whose word clears it. */
+  clearedBy: text,
+  /** Rules out until cleared, or changes how a level is done. */
+  rules: v.optional(
+    v.array(v.strictObject({ id, when: loadQuery, act: v.picklist(['ruleOut', 'change']), why: text })),
+    [],
+  ),
   /** Faults that count as safety faults for a person with this condition. */
-  safetyFaults: v.array(id),
+  safetyFaults: ids,
+  /** Conditions whose rules go on acting when this one is cleared. */
+  then: ids,
+  /** Levels move by half steps, with one more clean set. */
+  halfSteps: v.optional(v.literal(true)),
 });
 export type Condition = v.InferOutput<typeof condition>;
+
+export const stopSign = v.strictObject({ id, name: text, ask: text });
+export type StopSign = v.InferOutput<typeof stopSign>;
+
+export const sequence = v.strictObject({
+  id,
+  name: text,
+  about: text,
+  exercises: v.pipe(v.array(id), v.minLength(2)),
+});
+export type Sequence = v.InferOutput<typeof sequence>;
+
+export const term = v.strictObject({ id, term: text, plain: text, meaning: text, also: texts });
+export type Term = v.InferOutput<typeof term>;
 
 export const repertoire = v.strictObject({
   exercises: v.array(exercise),
   faults: v.array(fault),
+  causes: v.array(cause),
   targets: v.array(target),
   stances: v.array(stance),
   schools: v.array(school),
   corrections: v.array(correction),
   props: v.array(prop),
   conditions: v.array(condition),
+  stopSigns: v.array(stopSign),
+  sequences: v.array(sequence),
+  glossary: v.array(term),
 });
 export type Repertoire = v.InferOutput<typeof repertoire>;
+/** As the repertoire is written. */
+export type RepertoireEntries = v.InferInput<typeof repertoire>;
 
 /** The entry with this id; throws when the repertoire's own references are broken (a test keeps them whole). */
 export function entry<T extends { readonly id: string }>(entries: readonly T[], wanted: string): T {
@@ -163,3 +381,21 @@ export function levelOf({ id: exerciseId, levels }: Exercise, wanted: number): L
   if (!found) throw new Error(`${exerciseId} has no level ${wanted}`);
   return found;
 }
+
+/** The exercise as it is at a level: some levels are done in another position than the first. */
+export function exerciseAt(exercise: Exercise, wanted: number | undefined): Exercise {
+  const found = exercise.levels.find(({ number }) => number === wanted);
+  return found ? { ...exercise, position: positionOf(found.top) } : exercise;
+}
+
+/** The trunk stands off the mat at the top: there, tilt and flare are read against the trunk's own line. */
+export const isInclined = ({ top }: Pick<Level, 'top'>): boolean =>
+  positionOf(top) === 'supine' && Math.abs(top.trunkDeg ?? 0) > 5;
+
+/** What a level asks of a body. */
+export const loadOf = ({ position, apparatus }: Exercise, { load }: Level, demandPct?: number): LoadOf => ({
+  tags: load,
+  position,
+  apparatus,
+  demandPct,
+});

@@ -7,28 +7,65 @@ import { lookUp } from './lookup';
 
 export const defaultSchool = 'evenKeel';
 
+/** Who set a choice: the preset of a school, or whoever changed it, from the widest to the nearest. */
+export const layers = ['school', 'studio', 'client', 'exercise', 'own'] as const;
+export type Layer = (typeof layers)[number];
+
 /** Which choice is in force on each disputed point, and where it comes from. */
 export type StancesInForce = {
   readonly school: School;
-  readonly choices: Readonly<Record<string, { readonly choice: string; readonly from: 'school' | 'own' }>>;
+  readonly choices: Readonly<Record<string, { readonly choice: string; readonly from: Layer }>>;
 };
+
+type Changes = Readonly<Record<string, string>>;
+
+/** What may set stances: the studio's preset and changes, then the client's, then those for one exercise. */
+export type StanceLayers = {
+  readonly studio: { readonly school: string; readonly stances: Changes };
+  readonly client?: { readonly school: string | null; readonly stances: Changes };
+  readonly exercise?: Changes;
+};
+
+/**
+ * The school in force, the changes to its preset, and who made each. A client's own school replaces the studio's with all
+ * of its changes; a client's single change, and one for an exercise, go on top.
+ */
+export function layStances({ studio, client, exercise = {} }: StanceLayers): {
+  readonly school: string;
+  readonly stances: Readonly<Record<string, string>>;
+  readonly from: Readonly<Record<string, Layer>>;
+} {
+  const stances: Record<string, string> = {};
+  const from: Record<string, Layer> = {};
+  const lay = (changes: Changes, layer: Layer) => {
+    for (const [stance, choice] of Object.entries(changes)) {
+      stances[stance] = choice;
+      from[stance] = layer;
+    }
+  };
+  if (!client?.school) lay(studio.stances, 'studio');
+  lay(client?.stances ?? {}, 'client');
+  lay(exercise, 'exercise');
+  return { school: client?.school ?? studio.school, stances, from };
+}
 
 /** The school's preset, then the changes made to it. Unknown schools, stances and choices are refused by name. */
 export function resolveStances(
   repertoire: Repertoire,
   schoolName: string = defaultSchool,
-  changes: Readonly<Record<string, string>> = {},
+  changes: Changes = {},
+  from: Readonly<Record<string, Layer>> = {},
 ): Result<StancesInForce> {
   const school = lookUp(repertoire.schools, schoolName, 'school', 'school');
   if (!school.ok) return school;
-  const choices: Record<string, { choice: string; from: 'school' | 'own' }> = {};
+  const choices: Record<string, { choice: string; from: Layer }> = {};
   for (const [stance, choice] of Object.entries(school.value.stances)) choices[stance] = { choice, from: 'school' };
   for (const [name, wanted] of Object.entries(changes)) {
     const stance = lookUp(repertoire.stances, name, 'stance', `stances.${name}`);
     if (!stance.ok) return stance;
     const choice = lookUp(stance.value.choices, wanted, 'choice', `stances.${name}`);
     if (!choice.ok) return choice;
-    choices[stance.value.id] = { choice: choice.value.id, from: 'own' };
+    choices[stance.value.id] = { choice: choice.value.id, from: from[stance.value.id] ?? 'own' };
   }
   return success({ school: school.value, choices });
 }
@@ -37,6 +74,22 @@ export type TargetInForce = Target & {
   /** Where it comes from, for the screen: "Even keel: neutral, imprint as fallback". */
   readonly source: string;
 };
+
+/** Whose choice it is, for the screen. */
+export function ownerOf(layer: Layer, { name }: School): string {
+  switch (layer) {
+    case 'school':
+      return name;
+    case 'studio':
+      return `${name}, changed by the studio`;
+    case 'client':
+      return `${name}, changed for this client`;
+    case 'exercise':
+      return `${name}, changed for this exercise`;
+    case 'own':
+      return `${name}, changed`;
+  }
+}
 
 const halfWidth = ([lo, hi]: Target['interval']): number | undefined =>
   lo === null || hi === null ? undefined : (hi - lo) / 2;
@@ -61,7 +114,7 @@ export function resolveTargets(
     .map((watch): TargetInForce => {
       const base = repertoire.targets.find(({ measure }) => measure === watch.measure);
       if (!base) throw new Error(`no target for ${watch.measure}`);
-      const plain = { ...base, source: 'the usual tolerance' };
+      const plain = { ...base, source: base.own ? 'the studio’s own tolerance' : 'the usual tolerance' };
       if (watch.interval)
         return { ...plain, interval: watch.interval, tolerance: halfWidth(watch.interval) ?? base.tolerance };
       const stance = watch.stance && entry(repertoire.stances, watch.stance);
@@ -72,12 +125,11 @@ export function resolveTargets(
       const rule = choice.targets?.find(({ measure }) => measure === watch.measure);
       if (!rule) return plain;
       const interval = level?.bothLegsUp && rule.whenBothLegsUp ? rule.whenBothLegsUp : rule.interval;
-      const owner = force.from === 'school' ? stances.school.name : `${stances.school.name}, changed`;
       return {
         ...base,
         interval,
         tolerance: halfWidth(interval) ?? base.tolerance,
-        source: `${owner}: ${choice.name}`,
+        source: `${ownerOf(force.from, stances.school)}: ${choice.name}`,
       };
     });
   return success(targets);

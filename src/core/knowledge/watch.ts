@@ -1,10 +1,11 @@
 import type { Finding } from '../alignment/judge';
 import type { View } from '../alignment/input';
-import { entry } from './entries';
+import { entry, faultIds } from './entries';
 import type { Exercise, Repertoire } from './entries';
 
 export type Watch = {
   readonly fault: string;
+  readonly plain: string;
   readonly standAt: View;
   readonly safety: boolean;
   readonly because: string;
@@ -25,9 +26,10 @@ export function watchFor(
 ): Watch[] {
   const found = new Map<string, Watch>();
   const add = (id: string, because: string, safety: boolean) => {
-    const { standAt, safety: alwaysUnsafe } = entry(repertoire.faults, id);
-    if (exercise.faults.includes(id) && !found.has(id))
-      found.set(id, { fault: id, standAt, safety: safety || alwaysUnsafe, because });
+    const watched = exercise.faults.find(({ fault }) => fault === id);
+    if (!watched || found.has(id)) return;
+    const { plain, safety: alwaysUnsafe } = entry(repertoire.faults, id);
+    found.set(id, { fault: id, plain, standAt: watched.standAt, safety: safety || alwaysUnsafe, because });
   };
   const unsafeFor = new Map(
     conditions.flatMap((id) => {
@@ -41,6 +43,6 @@ export function watchFor(
   for (const [fault, name] of unsafeFor) add(fault, name, true);
   for (const { fault, severity } of seen('out')) add(fault, `${severity} last time`, false);
   for (const { fault } of seen('unsure')) add(fault, 'could not be told last time', false);
-  for (const fault of exercise.faults) add(fault, 'often seen here', false);
+  for (const fault of faultIds(exercise)) add(fault, 'often seen here', false);
   return [...found.values()].slice(0, most);
 }

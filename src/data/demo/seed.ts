@@ -6,8 +6,9 @@ import type { Body } from '@/core/body/segments';
 import { timeDose } from '@/core/progression/dose';
 import { carefulCamera, demoPicture } from '@/core/figure/picture';
 import { keepReading } from '@/core/alignment/kept';
-import { markingSdFor, readLook } from '@/core/alignment/look';
+import { markingSdFor, readLook, taught } from '@/core/alignment/look';
 import type { MarkedPicture, Marks, Role } from '@/core/alignment/look';
+import { tellReadings } from '@/core/alignment/readings';
 import type { Setting } from '@/core/alignment/setting';
 import type { Vec2 } from '@/core/geometry';
 import { entry, levelOf } from '@/core/knowledge/entries';
@@ -17,10 +18,11 @@ import { repertoire, rulesVersion } from '@/repertoire';
 import { Appointment, Client, ClientCondition, Dose, Picture, Studio, User } from '../models';
 import { takeIn } from '../picture-intake';
 import { hashPassword } from '../stores/sessions';
-import { chooseCorrection, keepLook, setLookPicture, startLook } from '../stores/looks';
+import { chooseCorrection, keepLook, setLookPicture, setLookReading, startLook } from '../stores/looks';
 import type { StoredDose, Who } from '../types';
 import {
   demoClients,
+  demoEyeLooks,
   demoInstructors,
   demoLooks,
   demoPictureBody,
@@ -147,6 +149,62 @@ async function seedLook(
   must(await keepLook(who, lookId, { result: keepReading(reading), trial, dose: plannedDose(exercise.id, level), at }));
 }
 
+/** A look without pictures: grades by eye before and after one correction. */
+async function seedEyeLook(
+  who: Who,
+  clientId: string,
+  person: DemoClient,
+  look: (typeof demoEyeLooks)[number],
+): Promise<void> {
+  const at = new Date(Date.now() - look.daysAgo * dayMs);
+  const exercise = entry(repertoire.exercises, look.exercise);
+  const school = person.school ?? demoStudio.school;
+  const { level, correction } = look;
+  const lookId = must(
+    await startLook(who, {
+      clientId,
+      exercise: exercise.id,
+      level,
+      headEnd: 'left',
+      school,
+      stances: {},
+      rulesVersion,
+      startedAt: at,
+    }),
+  );
+  const taken = (['top', 'retest'] as const).map((role) => ({
+    role,
+    method: 'eye' as const,
+    measure: 'pelvicTilt',
+    taken: look[role],
+  }));
+  for (const reading of taken) must(await setLookReading(who, lookId, reading));
+  const readings = tellReadings(taken, exercise.position, {}, repertoire.targets);
+  const fault = entry(repertoire.corrections, correction).faults[0] ?? null;
+  const conditions = person.conditions
+    .filter(({ clearedWeeksAgo }) => clearedWeeksAgo === undefined)
+    .map(({ condition }) => condition);
+  const reading = must(
+    readLook(
+      { exercise: exercise.id, level, school, stances: {}, conditions, pictures: {}, readings },
+      repertoire,
+      fault ?? undefined,
+    ),
+  );
+  must(await chooseCorrection(who, lookId, reading.verdict?.fault ?? fault, correction));
+  const { verdict } = reading;
+  if (!verdict) throw new Error(`demo data: ${look.client} shows nothing out by eye`);
+  const trial = {
+    fault: verdict.fault,
+    correction,
+    measure: verdict.measure,
+    verdict: taught(reading) ?? verdict.verdict,
+    changeValue: verdict.change,
+    mdc: verdict.mdc,
+  };
+  must(await keepLook(who, lookId, { result: keepReading(reading), trial, dose: plannedDose(exercise.id, level), at }));
+}
+
 /** Loads the demo studio. Repeatable but for ids and dates, which are relative to today. */
 export async function seedDemo(): Promise<void> {
   const studioId = newId();
@@ -200,6 +258,8 @@ export async function seedDemo(): Promise<void> {
       });
     for (const [turn, look] of demoLooks.filter(({ client }) => client === name).entries())
       await seedLook(instructor, clientId, person, look, 100 * (index + 1) + 10 * turn);
+    for (const look of demoEyeLooks.filter(({ client }) => client === name))
+      await seedEyeLook(instructor, clientId, person, look);
   }
 }
 

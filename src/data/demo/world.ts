@@ -9,6 +9,33 @@ export const demoStudio = {
   school: 'evenKeel',
   stances: {},
   props: ['pole', 'thinPad', 'rolledTowel', 'foldedTowel', 'inclinePillow', 'smallBall', 'elasticBand', 'box'],
+  rooms: [
+    {
+      id: 'riverRoom',
+      name: 'River room',
+      props: [
+        'pole',
+        'thinPad',
+        'rolledTowel',
+        'foldedTowel',
+        'inclinePillow',
+        'smallBall',
+        'elasticBand',
+        'box',
+        'ring',
+        'strap',
+        'wedge',
+        'blocks',
+      ],
+      apparatus: ['mat' as const, 'reformer' as const, 'trapezeTable' as const, 'chair' as const],
+    },
+    {
+      id: 'sailLoft',
+      name: 'Sail loft',
+      props: ['foldedTowel', 'thinPad', 'elasticBand', 'slipCloth', 'roller'],
+      apparatus: ['mat' as const],
+    },
+  ],
   timeZone: 'Europe/London',
 };
 
@@ -267,6 +294,30 @@ export const demoLooks: readonly DemoLook[] = [
     top: pose(tabletop, { pelvicTiltDeg: 8, ribFlareDeg: 2 }),
     retest: pose(tabletop, { pelvicTiltDeg: -8, ribFlareDeg: 1 }),
   },
+];
+
+export type DemoEyeLook = {
+  client: string;
+  exercise: string;
+  level: number;
+  daysAgo: number;
+  correction: string;
+  /** Grades of the pelvis, −2 tucked to 2 arched. */
+  top: number;
+  retest: number;
+};
+
+const odo = { client: 'Odo Quillwater', exercise: 'march', level: 3 };
+const ness = { client: 'Ness Gunwhale', exercise: 'march', level: 4 };
+/** Looks by eye alone, without pictures: two people whom different things help. */
+export const demoEyeLooks: readonly DemoEyeLook[] = [
+  { ...odo, daysAgo: 61, correction: 'breatheFirst', top: 2, retest: 2 },
+  { ...odo, daysAgo: 47, correction: 'padUnderBack', top: 2, retest: 0 },
+  { ...odo, daysAgo: 33, correction: 'breatheFirst', top: 2, retest: 2 },
+  { ...odo, daysAgo: 19, correction: 'padUnderBack', top: 2, retest: 1 },
+  { ...ness, daysAgo: 52, correction: 'hipBonesToRibs', top: 2, retest: 2 },
+  { ...ness, daysAgo: 38, correction: 'breatheFirst', top: 2, retest: 0 },
+  { ...ness, daysAgo: 24, correction: 'breatheFirst', top: 2, retest: 0 },
 ];
 
 /** Whose body the demo pictures show. */

@@ -2,22 +2,60 @@ import { Op } from 'sequelize';
 import { v7 as newId } from 'uuid';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
-import { Appointment, Client, ClientCondition, Studio, User } from '../models';
+import { Appointment, Client, ClientCondition, Intake, OverruleRow, Stop, Studio, User } from '../models';
 import { ready } from '../ready';
-import type { AppointmentCard, ClientCard, StudioCard, Who } from '../types';
+import type { AppointmentCard, ClientCard, IntakeCard, Room, StopCard, StudioCard, Who } from '../types';
 
 export async function findStudio(who: Who): Promise<StudioCard> {
   ready();
   const studio = await Studio.findByPk(who.studioId, { rejectOnEmpty: true });
+  const user = await User.findOne({ where: { id: who.userId, studioId: who.studioId } });
   const { id, name, school, stances, props, timeZone } = studio;
-  return { id, name, school, stances, props, timeZone };
+  const first: Room = { id: 'studio', name: 'Studio', props, apparatus: ['mat'] };
+  const rooms = studio.rooms?.length ? studio.rooms : [first];
+  return {
+    id,
+    name,
+    school,
+    stances,
+    exerciseStances: studio.exerciseStances ?? {},
+    tolerances: studio.tolerances ?? {},
+    rooms,
+    room: rooms.find((room) => room.id === user?.room) ?? rooms[0] ?? first,
+    timeZone,
+  };
 }
 
+const stopOf = (row: Stop | undefined): StopCard | null =>
+  row
+    ? {
+        id: row.id,
+        sign: row.sign,
+        seen: row.seen,
+        madeBy: row.madeBy,
+        madeAt: row.madeAt,
+        clearedOn: row.clearedOn,
+        clearedBy: row.clearedBy,
+      }
+    : null;
+
+const intakeOf = (row: Intake | undefined): IntakeCard | null =>
+  row ? { id: row.id, answers: row.answers, signedName: row.signedName, signedOn: row.signedOn } : null;
+
 async function toCards(who: Who, clients: readonly Client[]): Promise<ClientCard[]> {
-  const onFile = await ClientCondition.findAll({
-    where: { studioId: who.studioId, clientId: clients.map(({ id }) => id) },
-    order: [['condition', 'ASC']],
-  });
+  const where = { studioId: who.studioId, clientId: clients.map(({ id }) => id) };
+  const [onFile, overrules, stops, intakes] = await Promise.all([
+    ClientCondition.findAll({ where, order: [['condition', 'ASC']] }),
+    OverruleRow.findAll({ where, order: [['madeAt', 'DESC']] }),
+    Stop.findAll({ where: { ...where, clearedOn: null }, order: [['madeAt', 'DESC']] }),
+    Intake.findAll({
+      where,
+      order: [
+        ['signedOn', 'DESC'],
+        ['madeAt', 'DESC'],
+      ],
+    }),
+  ]);
   return clients.map((client) => ({
     id: client.id,
     name: client.name,
@@ -27,12 +65,26 @@ async function toCards(who: Who, clients: readonly Client[]): Promise<ClientCard
     massKg: client.massKg,
     sex: client.sex,
     school: client.school,
+    stances: client.stances ?? {},
     touchConsent: client.touchConsent,
     pubicMark: client.pubicMark,
     note: client.note,
     conditions: onFile
       .filter(({ clientId }) => clientId === client.id)
       .map(({ condition, note, clearedOn, clearedBy }) => ({ condition, note, clearedOn, clearedBy })),
+    overrules: overrules
+      .filter(({ clientId }) => clientId === client.id)
+      .map(({ id, exercise, level, rule, reason, madeBy, madeAt }) => ({
+        id,
+        exercise,
+        level,
+        rule,
+        reason,
+        madeBy,
+        madeAt,
+      })),
+    stop: stopOf(stops.find(({ clientId }) => clientId === client.id)),
+    intake: intakeOf(intakes.find(({ clientId }) => clientId === client.id)),
   }));
 }
 
@@ -67,7 +119,10 @@ export async function listClients(
   return { clients: await toCards(who, rows), total: count };
 }
 
-export type NewClient = Omit<ClientCard, 'id' | 'conditions'> & { readonly conditions: readonly string[] };
+export type NewClient = Omit<ClientCard, 'id' | 'conditions' | 'overrules' | 'stop' | 'intake' | 'stances'> & {
+  readonly conditions: readonly string[];
+  readonly stances?: Record<string, string>;
+};
 
 const fileConditions = (who: Who, clientId: string, conditions: readonly string[]) =>
   conditions.map((condition) => ({

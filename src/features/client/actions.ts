@@ -2,24 +2,30 @@
 
 import { revalidatePath } from 'next/cache';
 import * as v from 'valibot';
-import { success } from '@/core/result';
-import type { Result } from '@/core/result';
+import { failure, success } from '@/core/result';
+import type { Failure, Result } from '@/core/result';
+import type { Who } from '@/data/types';
 import { addClient, updateClient } from '@/data/stores/clients';
 import type { NewClient } from '@/data/stores/clients';
 import { act } from '@/platform/server/act';
-import { repertoire } from '@/repertoire';
+import { clearanceForm, stopForm } from '@/core/knowledge/caution-forms';
+import { addStop, clearStops, removeOverrule, setCondition } from '@/data/stores/cautions';
+import { findRepertoire } from '@/data/stores/studio';
 import { clientForm } from './form';
 import type { ReadClient } from './form';
 
-const known = (entries: readonly { readonly id: string }[]) => new Set(entries.map(({ id }) => id));
-const conditions = known(repertoire.conditions);
-const schools = known(repertoire.schools);
+type Failed = { readonly ok: false; readonly error: Failure };
+const checked = clientForm;
 
-const checked = v.pipe(
-  clientForm,
-  v.check((client) => client.conditions.every((id) => conditions.has(id)), 'One of the conditions is not known.'),
-  v.check(({ school }) => school === 'studio' || schools.has(school), 'This school is not known.'),
-);
+/** Names in the form that the repertoire does not know are refused; they can only come from outside the form. */
+async function unknownIn(who: Who, { conditions, school }: ReadClient): Promise<Failed | undefined> {
+  const known = await findRepertoire(who);
+  if (!conditions.every((id) => known.conditions.some((one) => one.id === id)))
+    return failure('unknownCondition', 'One of the conditions is not known.', 'conditions');
+  if (school !== 'studio' && !known.schools.some(({ id }) => id === school))
+    return failure('unknownSchool', 'This school is not known.', 'school');
+  return undefined;
+}
 
 const toClient = ({ heightCm, sex, school, ...rest }: ReadClient): NewClient => ({
   ...rest,
@@ -32,6 +38,8 @@ const toClient = ({ heightCm, sex, school, ...rest }: ReadClient): NewClient => 
 /** Keeps a new client; the form's texts are read again here. */
 export async function keepNewClient(input: unknown): Promise<Result<{ clientId: string }>> {
   return act(checked, input, async (who, client) => {
+    const unknown = await unknownIn(who, client);
+    if (unknown) return unknown;
     const clientId = await addClient(who, toClient(client));
     revalidatePath('/', 'layout');
     return success({ clientId });
@@ -43,10 +51,59 @@ export async function keepClient(input: unknown): Promise<Result<{ clientId: str
     v.strictObject({ id: v.pipe(v.string(), v.uuid()), client: checked }),
     input,
     async (who, { id, client }) => {
+      const unknown = await unknownIn(who, client);
+      if (unknown) return unknown;
       const result = await updateClient(who, id, toClient(client));
       if (!result.ok) return result;
       revalidatePath('/', 'layout');
       return success({ clientId: id });
     },
+  );
+}
+
+const refreshed = <T>(result: Result<T>): Result<T> => {
+  if (result.ok) revalidatePath('/', 'layout');
+  return result;
+};
+
+/** Enters a clinician's clearance of one condition, or takes it back; keeps the note beside it. */
+export async function keepClearance(input: unknown): Promise<Result<null>> {
+  return act(clearanceForm, input, async (who, { clientId, condition, clearance, note }) =>
+    refreshed(
+      await setCondition(who, clientId, condition, {
+        note,
+        clearedOn: clearance?.on ?? null,
+        clearedBy: clearance?.by ?? null,
+      }),
+    ),
+  );
+}
+
+export async function stopClient(input: unknown): Promise<Result<string>> {
+  return act(stopForm, input, async (who, { clientId, ...stop }) => {
+    const { stopSigns } = await findRepertoire(who);
+    if (!stopSigns.some(({ id }) => id === stop.sign))
+      return failure('unknownSign', 'There is no such stop sign.', 'sign');
+    return refreshed(await addStop(who, clientId, stop));
+  });
+}
+
+const id = v.pipe(v.string(), v.uuid());
+
+/** Clearance after a stop: from then on the client may go on. */
+export async function clearStop(input: unknown): Promise<Result<null>> {
+  const form = v.strictObject({
+    clientId: id,
+    on: v.pipe(v.string(), v.isoDate('Write the date as 2026-03-01.')),
+    by: v.pipe(v.string(), v.trim(), v.nonEmpty('Say from whom the clearance came.'), v.maxLength(120)),
+  });
+  return act(form, input, async (who, { clientId, on, by }) =>
+    refreshed(await clearStops(who, clientId, { clearedOn: on, clearedBy: by })),
+  );
+}
+
+export async function takeBackOverrule(input: unknown): Promise<Result<null>> {
+  return act(v.strictObject({ clientId: id, id }), input, async (who, { clientId, id: overrule }) =>
+    refreshed(await removeOverrule(who, clientId, overrule)),
   );
 }

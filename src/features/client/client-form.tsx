@@ -7,19 +7,29 @@ import { useForm } from 'react-hook-form';
 import { Button, ButtonLink } from '@/design/button';
 import { CheckField, ChecklistField, FormGrid, SelectField, TextField } from '@/design/fields';
 import { Notice, Page, PageHead, Row, Section, Small, Stack } from '@/design/layout';
-import { repertoire } from '@/repertoire';
 import { keepClient, keepNewClient } from './actions';
 import { clientForm } from './form';
 import type { ReadClient, TypedClient } from './form';
 
-const schools = [
-  { id: 'studio', name: 'as the studio' },
-  ...repertoire.schools.map(({ id, name, about }) => ({ id, name, about })),
-];
 const fields = ['name', 'goal', 'birthYear', 'heightCm', 'massKg', 'note'] as const;
 
 /** A new client (no `id`) or a change to one. What was typed stays through every error. */
-export function ClientForm({ id, values, deferring }: { id?: string; values: TypedClient; deferring: string }) {
+export type Choices = {
+  readonly schools: readonly { readonly id: string; readonly name: string; readonly about: string }[];
+  readonly conditions: readonly { readonly id: string; readonly name: string }[];
+};
+
+export function ClientForm({
+  id,
+  values,
+  deferring,
+  choices,
+}: {
+  id?: string;
+  values: TypedClient;
+  deferring: string;
+  choices: Choices;
+}) {
   const router = useRouter();
   const [failed, setFailed] = useState<string>();
   const { control, handleSubmit, setError, getValues, formState } = useForm<TypedClient, unknown, ReadClient>({
@@ -69,15 +79,15 @@ export function ClientForm({ id, values, deferring }: { id?: string; values: Typ
         <Section>
           <h2>Cautions</h2>
           <Small>{deferring}</Small>
-          <ChecklistField
-            control={control}
-            name="conditions"
-            label="What is on file"
-            choices={repertoire.conditions.map(({ id: condition, name }) => ({ id: condition, name }))}
-          />
+          <ChecklistField control={control} name="conditions" label="What is on file" choices={choices.conditions} />
         </Section>
         <Section>
-          <SelectField control={control} name="school" label="School" choices={schools} />
+          <SelectField
+            control={control}
+            name="school"
+            label="School"
+            choices={[{ id: 'studio', name: 'as the studio' }, ...choices.schools]}
+          />
           <CheckField
             control={control}
             name="touchConsent"

@@ -1,16 +1,36 @@
 'use client';
 
 import { Pencil, Ruler } from 'lucide-react';
+import { useRouter } from 'next/navigation';
 import styled from 'styled-components';
+import type { Weighed } from '@/core/knowledge/cautions';
 import { formatMeasure, nameOf } from '@/core/alignment/words';
 import { entry } from '@/core/knowledge/entries';
 import { ButtonLink } from '@/design/button';
 import { Cautions } from '@/design/cautions';
 import { Figure } from '@/design/figure';
-import { Chip, Columns, Page, PageHead, Panel, Quiet, Row, Ruled, Section, Small, Stack } from '@/design/layout';
+import {
+  Chip,
+  Columns,
+  Page,
+  PageHead,
+  Panel,
+  Quiet,
+  Row,
+  Ruled,
+  Section,
+  Small,
+  Stack,
+  TextLink,
+} from '@/design/layout';
 import { positionNames } from '@/design/words';
-import { repertoire } from '@/repertoire';
+import { useRepertoire } from '@/platform/browser/repertoire';
+import { stopWords } from '@/repertoire/words';
+import { StopButton } from '@/design/stop-dialog';
+import { StandingChip } from '@/design/standing';
+import { stopClient } from './actions';
 import { KeptLook } from './kept-look';
+import { ClearanceButton, IntakeNote, Overrules, StopBanner, WhatIsOpen } from './safety';
 import type { ClientPage, Standing } from './read';
 
 const Ladder = styled.ol`
@@ -40,6 +60,7 @@ const Ladder = styled.ol`
 `;
 
 function Rungs({ standing }: { standing: Standing }) {
+  const repertoire = useRepertoire();
   const exercise = entry(repertoire.exercises, standing.exercise);
   return (
     <Stack $gap={8}>
@@ -65,6 +86,7 @@ function Rungs({ standing }: { standing: Standing }) {
                 {number} · {name}
               </span>
               {step && <Small>{step.date}</Small>}
+              <Caution weighed={standing.weighed.levels[number]} />
             </li>
           );
         })}
@@ -73,14 +95,20 @@ function Rungs({ standing }: { standing: Standing }) {
   );
 }
 
-/** Who she is, what to mind, where she stands, what worked, and every look. */
-export function Client({
-  page: { client, facts, school, cautions, neutrals, standings, helped, looks, total, page, pages },
-  deferring,
-}: {
-  page: ClientPage;
-  deferring: string;
-}) {
+function Caution({ weighed }: { weighed: Weighed | undefined }) {
+  if (!weighed || weighed.standing === 'fine') return null;
+  return (
+    <span title={weighed.reasons.map(({ name, why }) => `${name}: ${why}`).join('; ')}>
+      <StandingChip standing={weighed.standing} />
+    </span>
+  );
+}
+
+/** Who this is, what to mind, where the client stands, what worked, and every look. */
+export function Client({ page: whole, deferring }: { page: ClientPage; deferring: string }) {
+  const { client, facts, school, cautions, neutrals, standings, helped, looks, total, page, pages } = whole;
+  const repertoire = useRepertoire();
+  const router = useRouter();
   const here = `/clients/${client.id}`;
   return (
     <Page>
@@ -94,10 +122,22 @@ export function Client({
               {school.name}
               {school.isOwn ? '' : ', as the studio'}
             </Chip>
+            <TextLink href={`${here}/stances`}>
+              {whole.changedStances > 0 ? `${whole.changedStances} stances changed` : 'Stances'}
+            </TextLink>
             <Chip>{client.touchConsent ? 'touch: agreed' : 'touch: not agreed'}</Chip>
           </Row>
         </div>
         <Row>
+          <StopButton
+            signs={whole.stopSigns}
+            words={stopWords}
+            onStop={async (sign, seen) => {
+              const result = await stopClient({ clientId: client.id, sign, seen, lookId: null });
+              if (result.ok) router.refresh();
+              return result;
+            }}
+          />
           <ButtonLink href={`${here}/edit`}>
             <Pencil size={18} aria-hidden />
             Change
@@ -108,6 +148,7 @@ export function Client({
           </ButtonLink>
         </Row>
       </PageHead>
+      <StopBanner page={whole} deferring={deferring} />
       <Columns $side="350px">
         <div>
           <Section aria-label="Standing">
@@ -141,7 +182,14 @@ export function Client({
           </Section>
         </div>
         <Stack $gap={22}>
-          <Cautions cautions={cautions} deferring={deferring} />
+          <Cautions
+            cautions={cautions}
+            deferring={deferring}
+            action={(caution) => <ClearanceButton clientId={client.id} caution={caution} />}
+          />
+          <WhatIsOpen page={whole} />
+          <Overrules page={whole} />
+          <IntakeNote page={whole} />
           <Panel>
             <Stack $gap={6}>
               <h2>Own neutral</h2>

@@ -5,12 +5,13 @@ import styled from 'styled-components';
 import type { KeptReading } from '@/core/alignment/kept';
 import { formatMeasure, nameOf } from '@/core/alignment/words';
 import { entry } from '@/core/knowledge/entries';
+import type { Repertoire } from '@/core/knowledge/entries';
 import { formatSeconds } from '@/core/progression/dose';
 import { ButtonLink } from '@/design/button';
 import { Chip, Panel, Quiet, Row, Small, Stack } from '@/design/layout';
 import { MarkedPicture } from '@/design/marked-picture';
 import { fromWhere } from '@/design/words';
-import { repertoire } from '@/repertoire';
+import { useRepertoire } from '@/platform/browser/repertoire';
 import type { LookLine } from './read';
 
 const Sheet = styled(Panel)`
@@ -58,14 +59,13 @@ const Sheet = styled(Panel)`
 const outcome = { better: 'better', same: 'same, within the error', worse: 'worse' } as const;
 type Kept = KeptReading['baseline'];
 
-const outBlocks = (findings: Kept): ReadonlySet<string> =>
-  new Set(
-    findings.filter(({ verdict }) => verdict === 'out').map(({ fault }) => entry(repertoire.faults, fault).block),
-  );
+const outBlocks = ({ faults }: Repertoire, findings: Kept): ReadonlySet<string> =>
+  new Set(findings.filter(({ verdict }) => verdict === 'out').map(({ fault }) => entry(faults, fault).block));
 
 const methodWords = { picture: '', hand: ', by hand', eye: ', by eye' } as const;
 
 function Found({ findings, methods }: { findings: Kept; methods: KeptReading['methods'] }) {
+  const repertoire = useRepertoire();
   const byOther = (measure: string) => methodWords[methods[measure] ?? 'picture'];
   const firstOf = (fault: string) => findings.find((one) => one.fault === fault); // two measures may show one fault: the worse stands for it
   const out = findings.filter((one) => one.verdict === 'out' && firstOf(one.fault) === one);
@@ -99,6 +99,7 @@ function Found({ findings, methods }: { findings: Kept; methods: KeptReading['me
 
 /** One look as it was kept: pictures with levels, finding, what was tried and its result, dose. An open one can be gone on with. */
 export function KeptLook({ look }: { look: LookLine }) {
+  const repertoire = useRepertoire();
   const { date, exercise, level, instructor, school, result, correction, pictures, dose, isKept } = look;
   const { setup, top, retest } = pictures;
   const shown = [
@@ -137,7 +138,7 @@ export function KeptLook({ look }: { look: LookLine }) {
                   picture={picture}
                   marks={picture.marks}
                   setup={setup?.marks}
-                  out={outBlocks(findings)}
+                  out={outBlocks(repertoire, findings)}
                   label={`${name}: levels drawn on the picture`}
                 />
                 <Small as="figcaption">

@@ -1,9 +1,13 @@
 import { notFound } from 'next/navigation';
 import { currentLocale } from '@/platform/server/locale';
 import { requireWho } from '@/platform/server/session';
-import { deferring } from '@/repertoire';
+import { findRepertoire } from '@/data/stores/studio';
+import type { Who } from '@/data/types';
+import { RepertoireProvider } from '@/platform/browser/repertoire';
+import { deferring } from '@/repertoire/words';
 import { Client } from './client';
 import { ClientForm } from './client-form';
+import type { Choices } from './client-form';
 import { Clients } from './clients';
 import { emptyClient } from './form';
 import { readClient, readClientForm, readClients } from './read';
@@ -18,15 +22,29 @@ export async function ClientsScreen({ find, page }: { find?: string | undefined;
 export async function ClientScreen({ id, page }: { id: string; page?: string | undefined }) {
   const [who, locale] = await Promise.all([requireWho(), currentLocale()]);
   const read = await readClient(who, id, pageOf(page), locale);
-  return read.ok ? <Client page={read.value} deferring={deferring} /> : notFound();
+  if (!read.ok) notFound();
+  return (
+    <RepertoireProvider value={read.value.repertoire}>
+      <Client page={read.value} deferring={deferring} />
+    </RepertoireProvider>
+  );
+}
+
+async function choicesOf(who: Who): Promise<Choices> {
+  const { schools, conditions } = await findRepertoire(who);
+  return {
+    schools: schools.map(({ id, name, about }) => ({ id, name, about })),
+    conditions: conditions.map(({ id, name }) => ({ id, name })),
+  };
 }
 
 export async function NewClientScreen() {
-  await requireWho();
-  return <ClientForm values={emptyClient} deferring={deferring} />;
+  const who = await requireWho();
+  return <ClientForm values={emptyClient} deferring={deferring} choices={await choicesOf(who)} />;
 }
 
 export async function EditClientScreen({ id }: { id: string }) {
-  const read = await readClientForm(await requireWho(), id);
-  return read.ok ? <ClientForm id={id} values={read.value} deferring={deferring} /> : notFound();
+  const who = await requireWho();
+  const [read, choices] = await Promise.all([readClientForm(who, id), choicesOf(who)]);
+  return read.ok ? <ClientForm id={id} values={read.value} deferring={deferring} choices={choices} /> : notFound();
 }

@@ -4,15 +4,22 @@ import type { Position, View } from '@/core/alignment/input';
 import type { Marks, Role } from '@/core/alignment/look';
 import { ownNeutral } from '@/core/alignment/own-neutral';
 import type { OwnNeutral } from '@/core/alignment/own-neutral';
+import { weighExercise } from '@/core/knowledge/cautions';
+import type { CautionStanding, WeighedExercise } from '@/core/knowledge/cautions';
+import { intakeHolds } from '@/core/knowledge/caution-forms';
 import { cautionsOf } from '@/core/knowledge/conditions';
 import type { Caution } from '@/core/knowledge/conditions';
 import { entry } from '@/core/knowledge/entries';
+import type { Repertoire } from '@/core/knowledge/entries';
+import { sliceOf } from '@/core/knowledge/slice';
 import type { Result } from '@/core/result';
 import { success } from '@/core/result';
 import { clientsPerPage, findClient, findStudio, listClients } from '@/data/stores/clients';
+import { listStops } from '@/data/stores/cautions';
+import { findRepertoire } from '@/data/stores/studio';
+import { actingOn } from '@/data/types';
 import { listDoses, listLooks, listNeutrals, listTrials, looksPerPage } from '@/data/stores/looks';
 import type { ClientCard, DoseCard, LookCard, TrialCard, Who } from '@/data/types';
-import { repertoire } from '@/repertoire';
 import { emptyClient } from './form';
 import type { TypedClient } from './form';
 
@@ -31,7 +38,7 @@ export type ClientsPage = {
 };
 
 export async function readClients(who: Who, search: string, page: number): Promise<ClientsPage> {
-  const { clients, total } = await listClients(who, { search, page });
+  const [{ clients, total }, repertoire] = await Promise.all([listClients(who, { search, page }), findRepertoire(who)]);
   const lines = clients.map(({ id, name, goal, conditions }) => ({
     id,
     name,
@@ -46,6 +53,7 @@ export type Standing = {
   readonly level: number | null;
   readonly since: string | null;
   readonly steps: readonly { readonly level: number; readonly date: string }[];
+  readonly weighed: WeighedExercise;
 };
 export type KeptPicture = {
   readonly id: string;
@@ -92,6 +100,29 @@ export type ClientPage = {
   readonly cautions: readonly Caution[];
   readonly neutrals: readonly NeutralLine[];
   readonly standings: readonly Standing[];
+  readonly repertoire: Repertoire;
+  /** How every exercise stands for this client. */
+  readonly open: readonly { readonly id: string; readonly name: string; readonly standing: CautionStanding }[];
+  readonly stopSigns: Repertoire['stopSigns'];
+  readonly stops: readonly {
+    readonly id: string;
+    readonly sign: string;
+    readonly seen: string;
+    readonly madeBy: string;
+    readonly on: string;
+    readonly clearedOn: string | null;
+    readonly clearedBy: string | null;
+  }[];
+  readonly overrules: readonly {
+    readonly id: string;
+    readonly what: string;
+    readonly against: string;
+    readonly reason: string;
+    readonly by: string;
+    readonly on: string;
+  }[];
+  readonly intake: { readonly signedName: string; readonly on: string; readonly holds: boolean } | null;
+  readonly changedStances: number;
   readonly helped: readonly WhatHelped[];
   readonly looks: readonly LookLine[];
   readonly total: number;
@@ -99,18 +130,29 @@ export type ClientPage = {
   readonly pages: number;
 };
 
-/** Ladders that always stand on the page; others join once the client is on them. */
-const ladders: readonly string[] = ['legFloat', 'march'];
+/** The first ladders of the repertoire always stand on the page; others join once the client is on them. */
+const firstLadders = 2;
 
-function standingsOf(doses: readonly DoseCard[], tell: (date: Date) => string): Standing[] {
-  const others = repertoire.exercises.map(({ id }) => id).filter((id) => !ladders.includes(id));
-  const shown = [...ladders, ...others.filter((id) => doses.some((dose) => dose.exercise === id))];
+function standingsOf(
+  repertoire: Repertoire,
+  weigh: (exercise: string) => WeighedExercise,
+  doses: readonly DoseCard[],
+  tell: (date: Date) => string,
+): Standing[] {
+  const all = repertoire.exercises.map(({ id }) => id);
+  const shown = all.filter((id, i) => i < firstLadders || doses.some((dose) => dose.exercise === id));
   return shown.map((exercise) => {
     const own = doses.filter((dose) => dose.exercise === exercise); // newest first
     const steps = own.map(({ level, createdAt }) => ({ level, date: tell(createdAt) })).reverse();
     const left = own.findIndex(({ level }) => level !== own[0]?.level); // the newest dose at another level
     const first = own[(left < 0 ? own.length : left) - 1];
-    return { exercise, level: own[0]?.level ?? null, since: first ? tell(first.createdAt) : null, steps };
+    return {
+      exercise,
+      level: own[0]?.level ?? null,
+      since: first ? tell(first.createdAt) : null,
+      steps,
+      weighed: weigh(exercise),
+    };
   });
 }
 
@@ -125,7 +167,12 @@ export function whatHelped(trials: readonly Pick<TrialCard, 'correction' | 'faul
   return [...found.values()].sort((a, b) => b.better / b.tried - a.better / a.tried || b.tried - a.tried);
 }
 
-function lineOf(look: LookCard, doses: readonly DoseCard[], tell: (date: Date) => string): LookLine {
+function lineOf(
+  repertoire: Repertoire,
+  look: LookCard,
+  doses: readonly DoseCard[],
+  tell: (date: Date) => string,
+): LookLine {
   const { id, exercise, level, headEnd, instructor, result, correction, keptAt, startedAt } = look;
   const views = entry(repertoire.exercises, exercise).looks.map(({ view }) => view);
   return {
@@ -152,7 +199,12 @@ function lineOf(look: LookCard, doses: readonly DoseCard[], tell: (date: Date) =
 const neutralMeasures = ['pelvicTilt', 'pelvicTiltPsis', 'lumbarGap'] as const;
 
 /** Own neutral with its history, for every position and way of measuring that has any. */
-async function readNeutrals(who: Who, clientId: string, tell: (date: Date) => string): Promise<NeutralLine[]> {
+async function readNeutrals(
+  who: Who,
+  repertoire: Repertoire,
+  clientId: string,
+  tell: (date: Date) => string,
+): Promise<NeutralLine[]> {
   const lines: NeutralLine[] = [];
   for (const position of positions) {
     const exercises = repertoire.exercises.filter((one) => one.position === position).map(({ id }) => id);
@@ -189,11 +241,13 @@ export async function readClient(who: Who, id: string, page: number, locale: str
   const found = await findClient(who, id);
   if (!found.ok) return found;
   const client = found.value;
-  const [studio, { looks, total }, doses, trials] = await Promise.all([
+  const [studio, repertoire, { looks, total }, doses, trials, stops] = await Promise.all([
     findStudio(who),
+    findRepertoire(who),
     listLooks(who, id, page),
     listDoses(who, id),
     listTrials(who, { clientId: id }),
+    listStops(who, id),
   ]);
   const format = new Intl.DateTimeFormat(locale, {
     timeZone: studio.timeZone,
@@ -202,16 +256,53 @@ export async function readClient(who: Who, id: string, page: number, locale: str
     year: 'numeric',
   });
   const tell = (date: Date) => format.format(date);
-  const neutrals = await readNeutrals(who, id, tell);
+  const neutrals = await readNeutrals(who, repertoire, id, tell);
+  const acting = actingOn(client);
+  const weighed = new Map(
+    repertoire.exercises.map((exercise) => [exercise.id, weighExercise(repertoire, exercise, acting)] as const),
+  );
+  const weigh = (exercise: string): WeighedExercise => weighed.get(exercise) ?? { standing: 'fine', levels: {} };
+  const standings = standingsOf(repertoire, weigh, doses, tell);
+  const open = repertoire.exercises.map(({ id: exercise, name }) => ({
+    id: exercise,
+    name,
+    standing: weigh(exercise).standing,
+  }));
+  const signName = (sign: string) => repertoire.stopSigns.find((one) => one.id === sign)?.name ?? sign;
+  const today = new Date().toISOString().slice(0, 10);
   return success({
     client,
     facts: factsOf(client),
     school: { name: entry(repertoire.schools, client.school ?? studio.school).name, isOwn: client.school !== null },
     cautions: cautionsOf(repertoire, client.conditions),
     neutrals,
-    standings: standingsOf(doses, tell),
+    standings,
+    open,
+    repertoire: sliceOf(
+      repertoire,
+      [...standings.map(({ exercise }) => exercise), ...looks.map(({ exercise }) => exercise)],
+      { namesOnly: true },
+    ),
+    stopSigns: repertoire.stopSigns,
+    stops: stops.map(({ sign, madeAt, ...stop }) => ({ ...stop, sign: signName(sign), on: tell(madeAt) })),
+    overrules: client.overrules.map(({ id: overrule, exercise, level, rule, reason, madeBy, madeAt }) => ({
+      id: overrule,
+      what: `${repertoire.exercises.find((one) => one.id === exercise)?.name ?? exercise}${level === null ? '' : `, level ${level}`}`,
+      against: repertoire.conditions.find((one) => rule.startsWith(`${one.id}.`))?.name ?? rule,
+      reason,
+      by: madeBy,
+      on: tell(madeAt),
+    })),
+    intake: client.intake
+      ? {
+          signedName: client.intake.signedName,
+          on: tell(new Date(`${client.intake.signedOn}T12:00:00Z`)),
+          holds: intakeHolds(client.intake.signedOn, today),
+        }
+      : null,
+    changedStances: Object.keys(client.stances).length,
     helped: whatHelped(trials),
-    looks: looks.map((look) => lineOf(look, doses, tell)),
+    looks: looks.map((look) => lineOf(repertoire, look, doses, tell)),
     total,
     page,
     pages: Math.max(1, Math.ceil(total / looksPerPage)),

@@ -4,19 +4,24 @@ import { revalidatePath } from 'next/cache';
 import * as v from 'valibot';
 import { keepReading } from '@/core/alignment/kept';
 import { views } from '@/core/alignment/input';
-import { marksInput, roles } from '@/core/alignment/look';
+import { marksInput, roles, taught } from '@/core/alignment/look';
 import { takenInput } from '@/core/alignment/readings';
 import { settingInput } from '@/core/alignment/setting';
 import { entry } from '@/core/knowledge/entries';
-import { resolveStances } from '@/core/knowledge/stances';
+import { isAllowed, weighLevel } from '@/core/knowledge/cautions';
+import { layStances, resolveStances } from '@/core/knowledge/stances';
 import { doseInput, timeDose } from '@/core/progression/dose';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { findClient, findStudio } from '@/data/stores/clients';
 import { chooseCorrection, findLook, keepLook, setLookPicture, setLookReading, startLook } from '@/data/stores/looks';
 import { addRounds, setFinger } from '@/data/stores/observers';
+import { findRepertoire, setRoom } from '@/data/stores/studio';
+import { addOverrule, addStop } from '@/data/stores/cautions';
+import { overruleForm, stopForm } from '@/core/knowledge/caution-forms';
+import { actingOn } from '@/data/types';
 import { act } from '@/platform/server/act';
-import { repertoire, rulesVersion } from '@/repertoire';
+import { rulesVersion } from '@/repertoire';
 import { readKeptLook } from './read';
 
 const id = v.pipe(v.string(), v.uuid('is not an id'));
@@ -32,13 +37,27 @@ export async function beginLook(input: unknown): Promise<Result<string>> {
   return act(startForm, input, async (who, form) => {
     const client = await findClient(who, form.clientId);
     if (!client.ok) return client;
+    const [studio, repertoire] = await Promise.all([findStudio(who), findRepertoire(who)]);
     const exercise = repertoire.exercises.find((one) => one.id === form.exercise);
-    if (!exercise?.levels.some(({ number }) => number === form.level))
-      return failure('unknownLevel', 'There is no such exercise or level.', 'level');
-    const studio = await findStudio(who);
-    const stances = resolveStances(repertoire, client.value.school ?? studio.school, studio.stances);
-    if (!stances.ok) return stances;
-    return startLook(who, { ...form, school: stances.value.school.id, stances: { ...studio.stances }, rulesVersion });
+    const level = exercise?.levels.find(({ number }) => number === form.level);
+    if (!exercise || !level) return failure('unknownLevel', 'There is no such exercise or level.', 'level');
+    const weighed = weighLevel(repertoire, exercise, level, actingOn(client.value));
+    if (!isAllowed(weighed))
+      return failure(
+        'ruledOut',
+        weighed.standing === 'stopped'
+          ? 'A stop sign was seen: nothing goes on until clearance is on file.'
+          : `Ruled out for this client: ${weighed.reasons[0]?.name}. ${weighed.reasons[0]?.why}. Overrule it with a reason, or take another level.`,
+        'level',
+      );
+    const { school, stances, from } = layStances({
+      studio,
+      client: client.value,
+      exercise: studio.exerciseStances[exercise.id] ?? {},
+    });
+    const known = resolveStances(repertoire, school, stances, from);
+    if (!known.ok) return known;
+    return startLook(who, { ...form, school: known.value.school.id, stances: { ...stances }, rulesVersion });
   });
 }
 
@@ -103,6 +122,7 @@ const correctionForm = v.strictObject({
 /** What was picked to try. */
 export async function pickCorrection(input: unknown): Promise<Result<null>> {
   return act(correctionForm, input, async (who, { lookId, fault, correction }) => {
+    const repertoire = await findRepertoire(who);
     const known =
       correction === null ||
       repertoire.corrections.some((one) => one.id === correction && (fault === null || one.faults.includes(fault)));
@@ -119,6 +139,7 @@ export async function keepWholeLook(input: unknown): Promise<Result<{ clientId: 
     const look = await findLook(who, lookId);
     if (!look.ok) return look;
     const { clientId, exercise, correction } = look.value;
+    const repertoire = await findRepertoire(who);
     if (
       dose.exercise !== exercise ||
       !entry(repertoire.exercises, exercise).levels.some(({ number }) => number === dose.level)
@@ -128,7 +149,7 @@ export async function keepWholeLook(input: unknown): Promise<Result<{ clientId: 
     if (!times.ok) return times;
     const client = await findClient(who, clientId);
     if (!client.ok) return client;
-    const reading = await readKeptLook(who, look.value, client.value);
+    const reading = await readKeptLook(who, repertoire, look.value, client.value);
     if (!reading.ok) return reading;
     const { verdict } = reading.value;
     const trial =
@@ -137,7 +158,7 @@ export async function keepWholeLook(input: unknown): Promise<Result<{ clientId: 
             fault: verdict.fault,
             correction,
             measure: verdict.measure,
-            verdict: verdict.verdict,
+            verdict: taught(reading.value) ?? verdict.verdict,
             changeValue: verdict.change,
             mdc: verdict.mdc,
           }
@@ -151,5 +172,40 @@ export async function keepWholeLook(input: unknown): Promise<Result<{ clientId: 
     if (!kept.ok) return kept;
     revalidatePath('/', 'layout');
     return success({ clientId });
+  });
+}
+
+/** Where the asker works now: its props are those that corrections may ask for. */
+export async function chooseRoom(input: unknown): Promise<Result<null>> {
+  return act(v.strictObject({ room: v.pipe(v.string(), v.maxLength(60)) }), input, async (who, { room }) => {
+    await setRoom(who, room);
+    revalidatePath('/', 'layout');
+    return success(null);
+  });
+}
+
+/** Puts a rule aside for this client, exercise and level; the reason is kept with the name of who gave it. */
+export async function overruleHere(input: unknown): Promise<Result<string>> {
+  return act(overruleForm, input, async (who, { clientId, ...overrule }) => {
+    const repertoire = await findRepertoire(who);
+    const [condition, rule] = overrule.rule.split('.');
+    const known = repertoire.conditions.find((one) => one.id === condition)?.rules.some((one) => one.id === rule);
+    if (!known || !repertoire.exercises.some((one) => one.id === overrule.exercise))
+      return failure('unknownRule', 'There is no such rule.', 'rule');
+    const result = await addOverrule(who, clientId, overrule);
+    if (result.ok) revalidatePath('/', 'layout');
+    return result;
+  });
+}
+
+/** Notes a stop sign and ends the session. */
+export async function stopHere(input: unknown): Promise<Result<string>> {
+  return act(stopForm, input, async (who, { clientId, ...stop }) => {
+    const repertoire = await findRepertoire(who);
+    if (!repertoire.stopSigns.some((one) => one.id === stop.sign))
+      return failure('unknownSign', 'There is no such stop sign.', 'sign');
+    const result = await addStop(who, clientId, stop);
+    if (result.ok) revalidatePath('/', 'layout');
+    return result;
   });
 }

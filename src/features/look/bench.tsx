@@ -14,14 +14,16 @@ import type { View } from '@/core/alignment/input';
 import { tellReadings } from '@/core/alignment/readings';
 import type { Taken } from '@/core/alignment/readings';
 import { settingInput } from '@/core/alignment/setting';
-import { entry, levelOf } from '@/core/knowledge/entries';
+import { entry, exerciseAt, levelOf } from '@/core/knowledge/entries';
+import type { Repertoire } from '@/core/knowledge/entries';
+import { measuredLooks } from '@/core/knowledge/looks';
 import type { Dose } from '@/core/progression/dose';
 import { parse } from '@/core/result';
 import { Button } from '@/design/button';
 import { Columns, Notice, Page, Quiet, Row, Stack } from '@/design/layout';
 import { MarkedPicture } from '@/design/marked-picture';
 import { forgetDraft, readDraft } from '@/platform/browser/drafts';
-import { repertoire } from '@/repertoire';
+import { useRepertoire } from '@/platform/browser/repertoire';
 import { keepMarks, keepTaken, keepWholeLook, pickCorrection } from './actions';
 import { Corrections } from './corrections';
 import { DoseForm } from './dose';
@@ -121,7 +123,13 @@ const heldDraft = v.object({ pictureId: v.string(), marks: marksInput, setting: 
 const keyOf = ({ role, method, measure }: Taken): string => `${role}:${method}:${measure}`;
 
 /** Everything on the bench, read by the core. */
-function readAll(opening: BenchOpening, bench: BenchState, readings: readonly Taken[], fault: string | null) {
+function readAll(
+  repertoire: Repertoire,
+  opening: BenchOpening,
+  bench: BenchState,
+  readings: readonly Taken[],
+  fault: string | null,
+) {
   const { frame, observer, markingSdPx } = opening;
   const pictures: Partial<Record<Role, Partial<Record<View, Marked>>>> = {};
   for (const place of Object.keys(bench.sheets) as Place[]) {
@@ -135,7 +143,7 @@ function readAll(opening: BenchOpening, bench: BenchState, readings: readonly Ta
       size: { width: sheet.originalWidth, height: sheet.originalHeight },
     };
   }
-  const { position } = entry(repertoire.exercises, frame.exercise);
+  const { position } = exerciseAt(entry(repertoire.exercises, frame.exercise), frame.level);
   const who = { fingerMm: observer.fingerMm ?? undefined, eye: observer.eye ?? undefined };
   const told = tellReadings(readings, position, who, repertoire.targets);
   return readLook({ ...frame, pictures, readings: told }, repertoire, fault ?? undefined);
@@ -145,8 +153,10 @@ function readAll(opening: BenchOpening, bench: BenchState, readings: readonly Ta
 export function LookBench({ opening }: { opening: BenchOpening }) {
   const { lookId, clientId, clientName, frame, trials, props, touchConsent } = opening;
   const router = useRouter();
-  const exercise = entry(repertoire.exercises, frame.exercise);
-  const level = levelOf(exercise, frame.level);
+  const repertoire = useRepertoire();
+  const whole = entry(repertoire.exercises, frame.exercise);
+  const level = levelOf(whole, frame.level);
+  const exercise = { ...exerciseAt(whole, frame.level), looks: measuredLooks(whole, frame.level) };
   const [bench, dispatch] = useReducer(step, opening, ({ pictures, headEnd }) =>
     openBench({
       pictures,
@@ -206,8 +216,8 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
   }, [lookId, opening.pictures]);
 
   const reading = useMemo(
-    () => readAll(opening, bench, readings, picked.fault),
-    [opening, bench, readings, picked.fault],
+    () => readAll(repertoire, opening, bench, readings, picked.fault),
+    [repertoire, opening, bench, readings, picked.fault],
   );
   if (!reading.ok)
     return (
@@ -334,7 +344,7 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
                     picture={top.sheet}
                     marks={top.marks}
                     setup={setup.marks}
-                    out={outBlocks(reading.value.baseline)}
+                    out={outBlocks(repertoire, reading.value.baseline)}
                     label="The top of the movement with its levels"
                   />
                 )}
@@ -356,6 +366,7 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
                     context={{
                       fault: working,
                       exercise: frame.exercise,
+                      level: frame.level,
                       history: trials,
                       conditions: frame.conditions,
                       props,

@@ -8,7 +8,7 @@ import type { RankContext } from '@/core/corrections/rank';
 import { entry } from '@/core/knowledge/entries';
 import { Button } from '@/design/button';
 import { Chip, Quiet, Row, Small, Stack } from '@/design/layout';
-import { repertoire } from '@/repertoire';
+import { useRepertoire } from '@/platform/browser/repertoire';
 
 const kindNames = {
   verbal: 'words',
@@ -66,6 +66,7 @@ type CorrectionsProps = {
 
 /** What to try for the finding worked on, in the order to try it; one is picked. */
 export function Corrections({ context, chosen, onChoose }: CorrectionsProps) {
+  const repertoire = useRepertoire();
   const [all, setAll] = useState(false);
   const { options, excluded } = rankCorrections(repertoire, context);
   const shown = all ? options : leastOfEachKind(options);
@@ -74,9 +75,7 @@ export function Corrections({ context, chosen, onChoose }: CorrectionsProps) {
     <Stack>
       <div>
         <h2>Try one thing against {fault.plain}</h2>
-        <Quiet>
-          {fault.why} Often: {fault.causes.join('; ')}.
-        </Quiet>
+        <Quiet>{fault.why}</Quiet>
       </div>
       <Choices aria-label="Corrections" value={chosen ?? null} onChange={onChoose}>
         {shown.map(({ correction: id, kind, why }) => {

@@ -12,7 +12,7 @@ import { BreathRibbon } from '@/design/breath-ribbon';
 import { Button } from '@/design/button';
 import { FormGrid, SelectField, TextField } from '@/design/fields';
 import { Columns, Notice, Quiet, Small, Stack } from '@/design/layout';
-import { repertoire } from '@/repertoire';
+import { useRepertoire } from '@/platform/browser/repertoire';
 import { doseForm, readDose } from './dose-form';
 import type { TypedDose } from './dose-form';
 
@@ -39,6 +39,7 @@ type DoseFormProps = {
 
 /** Level, how many, how breathed; set time and breaths a minute are computed as she types. */
 export function DoseForm({ exercise: exerciseId, level: levelNumber, onKeep }: DoseFormProps) {
+  const repertoire = useRepertoire();
   const exercise = entry(repertoire.exercises, exerciseId);
   const level = exercise.levels.find(({ number }) => number === levelNumber) ?? exercise.levels[0];
   const { control, handleSubmit, setValue, setError, formState } = useForm<

@@ -5,9 +5,10 @@ import styled from 'styled-components';
 import type { Finding, JudgeOutput } from '@/core/alignment/judge';
 import { formatMeasure, nameOf } from '@/core/alignment/words';
 import { entry } from '@/core/knowledge/entries';
+import type { Repertoire } from '@/core/knowledge/entries';
 import { Button } from '@/design/button';
 import { Chip, Quiet, Row, Ruled, Small, Stack } from '@/design/layout';
-import { repertoire } from '@/repertoire';
+import { useRepertoire } from '@/platform/browser/repertoire';
 
 const Item = styled.li`
   display: grid;
@@ -38,8 +39,8 @@ const order = { out: 0, unsure: 1, in: 2 } as const;
 const icons = { out: CircleAlert, unsure: CircleHelp, in: CircleCheck } as const;
 
 /** `Marked arch`, `Can't tell yet: leans toward an arch`, `In level: pelvic tilt`. */
-export function titleOf({ fault, verdict, severity, measure }: Finding): string {
-  const { plain } = entry(repertoire.faults, fault);
+export function titleOf({ faults }: Repertoire, { fault, verdict, severity, measure }: Finding): string {
+  const { plain } = entry(faults, fault);
   if (verdict === 'out') return `${severity?.[0]?.toUpperCase()}${severity?.slice(1)}: ${plain}`;
   return verdict === 'unsure' ? `Can’t tell yet: leans toward ${plain}` : `In level: ${nameOf(measure)}`;
 }
@@ -52,6 +53,7 @@ type FindingsProps = {
 
 /** What was judged: what is out first, and of that what would hurt; each with its figures, its target and why. */
 export function Findings({ judged, working, onWork }: FindingsProps) {
+  const repertoire = useRepertoire();
   return (
     <Stack>
       <Ruled aria-label="Findings">
@@ -72,7 +74,7 @@ export function Findings({ judged, working, onWork }: FindingsProps) {
                 </span>
                 <Stack $gap={4}>
                   <Row $gap={8}>
-                    <h3 className={finding.verdict === 'out' ? 'out-text' : ''}>{titleOf(finding)}</h3>
+                    <h3 className={finding.verdict === 'out' ? 'out-text' : ''}>{titleOf(repertoire, finding)}</h3>
                     {finding.safety && finding.verdict !== 'in' && <Chip $tone="out">watch: could hurt</Chip>}
                     {finding.fault === working && <Chip $tone="info">working on this</Chip>}
                   </Row>

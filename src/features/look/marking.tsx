@@ -10,6 +10,7 @@ import type { Taken } from '@/core/alignment/readings';
 import type { Vantage } from '@/core/alignment/vial';
 import { startOf } from '@/core/knowledge/entries';
 import type { Exercise, Level } from '@/core/knowledge/entries';
+import { useRepertoire } from '@/platform/browser/repertoire';
 import { Button } from '@/design/button';
 import { Notice, Row, Small, Stack } from '@/design/layout';
 import { narrow } from '@/design/theme';
@@ -267,6 +268,7 @@ function ByPicture({
   told,
   hasMarks,
 }: MarkingProps & { readonly view: View; readonly told: React.ReactNode; readonly hasMarks: boolean }) {
+  const repertoire = useRepertoire();
   const place = placeOf(role, view);
   const sheet = bench.sheets[place];
   const canvas = useRef<HTMLDivElement>(null);
@@ -383,7 +385,7 @@ function ByPicture({
             marks={marks}
             setup={setup}
             bands={bandsOf(judged, { position, view, headEnd: setting.headEnd })}
-            out={outBlocks(judged)}
+            out={outBlocks(repertoire, judged)}
             wrong={wrong}
             dispatch={dispatch}
             onSet={snapping ? snap : undefined}
@@ -485,7 +487,7 @@ function ByPicture({
             position={position}
             exercise={exercise.id}
             measured={read?.state === 'read' ? read.measured : undefined}
-            out={outBlocks(judged)}
+            out={outBlocks(repertoire, judged)}
             onMarks={(points, knownMm) => {
               dispatch({ do: 'putAll', place, points, onlyFree: false });
               if (knownMm !== null) dispatch({ do: 'knownMm', place, mm: knownMm });

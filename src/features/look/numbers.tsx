@@ -13,15 +13,18 @@ import type { BlockReading, Vantage } from '@/core/alignment/vial';
 import { formatInterval, formatMeasure, nameOf } from '@/core/alignment/words';
 import { radians } from '@/core/geometry';
 import { entry } from '@/core/knowledge/entries';
-import type { Exercise } from '@/core/knowledge/entries';
+import type { Exercise, Repertoire } from '@/core/knowledge/entries';
 import { Small } from '@/design/layout';
 import { VialStack } from '@/design/vial';
 import type { VialReading } from '@/design/vial';
-import { repertoire } from '@/repertoire';
+import { useRepertoire } from '@/platform/browser/repertoire';
 
 /** A block's reading in words for its vial. */
-export function tellBlock({ block, state, place, finding, shown }: BlockReading): VialReading {
-  const fault = finding && entry(repertoire.faults, finding.fault);
+export function tellBlock(
+  { faults }: Pick<Repertoire, 'faults'>,
+  { block, state, place, finding, shown }: BlockReading,
+): VialReading {
+  const fault = finding && entry(faults, finding.fault);
   const word = state === 'out' && fault ? `${finding.severity}: ${fault.plain}` : undefined;
   return {
     block,
@@ -38,11 +41,14 @@ export function tellBlock({ block, state, place, finding, shown }: BlockReading)
 }
 
 /** Blocks that are surely out of level. */
-export const outBlocks = (judged: JudgeOutput | undefined): ReadonlySet<string> =>
+export const outBlocks = (
+  { faults }: Pick<Repertoire, 'faults'>,
+  judged: Pick<JudgeOutput, 'findings'> | undefined,
+): ReadonlySet<string> =>
   new Set(
     (judged?.findings ?? [])
       .filter(({ verdict }) => verdict === 'out')
-      .map(({ fault }): string => entry(repertoire.faults, fault).block),
+      .map(({ fault }): string => entry(faults, fault).block),
   );
 
 /** The target of the pelvis as a fan about its level line, as the picture is turned. */
@@ -135,11 +141,12 @@ type Shown = {
 
 /** The vials of one moment as its marks and readings stand now. */
 export function Vials({ role, reading, view, judged, vantage }: Shown & { readonly vantage: Vantage }) {
+  const repertoire = useRepertoire();
   const picture = reading.pictures[role][view];
   const missing = picture?.state === 'read' ? picture.measured.missing : {};
   const blocks =
     role === 'setup' ? readRest(judged, reading.told.setup, missing, vantage) : readBlocks(judged, vantage);
-  return <VialStack label="Levels" readings={blocks.map(tellBlock)} />;
+  return <VialStack label="Levels" readings={blocks.map((one) => tellBlock(repertoire, one))} />;
 }
 
 const selfCompared: ReadonlySet<string> = new Set(['ribFlare', 'ribPelvisRatio', 'shoulderEar']);

@@ -1,4 +1,5 @@
 import { notFound, redirect } from 'next/navigation';
+import { RepertoireProvider } from '@/platform/browser/repertoire';
 import { requireWho } from '@/platform/server/session';
 import { LookBench } from './bench';
 import { readBench, readStart } from './read';
@@ -14,5 +15,9 @@ export async function LookScreen({ id }: { id: string }) {
   const read = await readBench(await requireWho(), id);
   if (!read.ok) notFound();
   if ('kept' in read.value) redirect(`/clients/${read.value.clientId}#history`);
-  return <LookBench opening={read.value} />;
+  return (
+    <RepertoireProvider value={read.value.repertoire}>
+      <LookBench opening={read.value} />
+    </RepertoireProvider>
+  );
 }

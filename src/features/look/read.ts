@@ -5,26 +5,39 @@ import type { LookInput, LookReading, MarkedPicture, Role } from '@/core/alignme
 import { tellReadings } from '@/core/alignment/readings';
 import type { Taken } from '@/core/alignment/readings';
 import type { Trial } from '@/core/corrections/rank';
+import { weighExercise } from '@/core/knowledge/cautions';
+import type { Weighed } from '@/core/knowledge/cautions';
 import { conditionsInForce } from '@/core/knowledge/conditions';
-import { entry } from '@/core/knowledge/entries';
+import { entry, exerciseAt } from '@/core/knowledge/entries';
+import type { Exercise, Repertoire } from '@/core/knowledge/entries';
+import { measuredLooks } from '@/core/knowledge/looks';
+import { sliceOf } from '@/core/knowledge/slice';
+import { layStances } from '@/core/knowledge/stances';
 import { watchFor } from '@/core/knowledge/watch';
 import type { Watch } from '@/core/knowledge/watch';
 import type { Result } from '@/core/result';
 import { success } from '@/core/result';
 import { findClient, findStudio } from '@/data/stores/clients';
 import { findLook, listNeutrals, listTrials, newestLooks } from '@/data/stores/looks';
+import { findRepertoire } from '@/data/stores/studio';
+import { actingOn } from '@/data/types';
 import { findObserver, markingInForce } from '@/data/stores/observers';
 import type { ObserverCard } from '@/data/stores/observers';
 import { listDemoPictures } from '@/data/stores/pictures';
 import type { ClientCard, LookCard, PictureCard, Who } from '@/data/types';
 import type { Body } from '@/core/body/segments';
-import { repertoire } from '@/repertoire';
 import type { OpeningPicture } from './state';
 
 /** The fixed part of a look as the core reads it; marks and readings come and go. */
 export type LookFrame = Omit<LookInput, 'pictures' | 'readings'>;
 
-const frameOf = (look: LookCard, client: ClientCard, neutral: LookInput['ownNeutral']): LookFrame => ({
+const frameOf = (
+  look: LookCard,
+  client: ClientCard,
+  neutral: LookInput['ownNeutral'],
+  from: LookInput['from'],
+): LookFrame => ({
+  ...(from ? { from } : {}),
   exercise: look.exercise,
   level: look.level,
   school: look.school,
@@ -34,7 +47,7 @@ const frameOf = (look: LookCard, client: ClientCard, neutral: LookInput['ownNeut
 });
 
 /** Own neutral of earlier dates in the position of this exercise, per measure. */
-async function readOwnNeutral(who: Who, look: LookCard): Promise<Record<string, Estimate>> {
+async function readOwnNeutral(who: Who, repertoire: Repertoire, look: LookCard): Promise<Record<string, Estimate>> {
   const { position } = entry(repertoire.exercises, look.exercise);
   const same = repertoire.exercises.filter((one) => one.position === position).map(({ id }) => id);
   const history = await listNeutrals(who, look.clientId, same);
@@ -53,8 +66,13 @@ async function readOwnNeutral(who: Who, look: LookCard): Promise<Record<string, 
 }
 
 /** A look's marks and readings read again by the core. */
-export async function readKeptLook(who: Who, look: LookCard, client: ClientCard): Promise<Result<LookReading>> {
-  const [observer, neutral] = await Promise.all([findObserver(who), readOwnNeutral(who, look)]);
+export async function readKeptLook(
+  who: Who,
+  repertoire: Repertoire,
+  look: LookCard,
+  client: ClientCard,
+): Promise<Result<LookReading>> {
+  const [observer, neutral] = await Promise.all([findObserver(who), readOwnNeutral(who, repertoire, look)]);
   const own = markingInForce(observer);
   const pictures: Partial<Record<Role, Partial<Record<View, MarkedPicture>>>> = {};
   for (const { role, view, setting, marks, ...sheet } of look.pictures)
@@ -66,14 +84,19 @@ export async function readKeptLook(who: Who, look: LookCard, client: ClientCard)
     };
   const readings = tellReadings(
     look.readings,
-    entry(repertoire.exercises, look.exercise).position,
+    exerciseAt(entry(repertoire.exercises, look.exercise), look.level).position,
     { fingerMm: observer.fingerMm ?? undefined, eye: observer.eye ?? undefined },
     repertoire.targets,
   );
-  return readLook({ ...frameOf(look, client, neutral), pictures, readings }, repertoire, look.fault ?? undefined);
+  return readLook(
+    { ...frameOf(look, client, neutral, undefined), pictures, readings },
+    repertoire,
+    look.fault ?? undefined,
+  );
 }
 
 export type BenchOpening = {
+  readonly repertoire: Repertoire;
   readonly lookId: string;
   readonly clientId: string;
   readonly clientName: string;
@@ -106,21 +129,28 @@ export async function readBench(
   if (keptAt) return success({ kept: true, clientId });
   const client = await findClient(who, clientId);
   if (!client.ok) return client;
+  const repertoire = await findRepertoire(who);
   const [studio, trials, demoPictures, observer, neutral] = await Promise.all([
     findStudio(who),
     listTrials(who),
     listDemoPictures(who),
     findObserver(who),
-    readOwnNeutral(who, look.value),
+    readOwnNeutral(who, repertoire, look.value),
   ]);
   const { heightM, massKg, sex, name, touchConsent, pubicMark } = client.value;
+  const { from } = layStances({
+    studio,
+    client: client.value,
+    exercise: studio.exerciseStances[look.value.exercise] ?? {},
+  });
   return success({
+    repertoire: sliceOf(repertoire, [look.value.exercise]),
     lookId,
     clientId,
     clientName: name,
     body: { heightM: heightM ?? meanBody.heightM, massKg: massKg ?? meanBody.massKg, ...(sex ? { sex } : {}) },
     pubicMark,
-    frame: frameOf(look.value, client.value, neutral),
+    frame: frameOf(look.value, client.value, neutral, from),
     headEnd,
     pictures,
     readings,
@@ -134,31 +164,94 @@ export async function readBench(
       success: trial.verdict === 'better',
       client: trial.clientId === clientId ? 'this' : 'other',
     })),
-    props: studio.props,
+    props: studio.room.props,
     touchConsent,
     demoPictures,
   });
 }
 
-const firstExercise = 'legFloat';
+/** As much of an exercise as the page before the bench shows. */
+export type StartExercise = Pick<Exercise, 'id' | 'name' | 'plain' | 'position' | 'setUp' | 'cautions'> & {
+  readonly levels: readonly (Pick<Exercise['levels'][number], 'number' | 'name' | 'change' | 'top' | 'scene'> & {
+    readonly weighed: Weighed;
+    readonly looks: Exercise['looks'];
+    readonly position: Exercise['position'];
+  })[];
+  readonly watch: readonly Watch[];
+  readonly judgedBy: string;
+};
 
-/** What the page before the bench shows: for each exercise, what to watch for this person. */
-export async function readStart(
-  who: Who,
-  clientId: string,
-): Promise<
-  Result<{ clientId: string; clientName: string; exercise: string; watch: Record<string, Watch[]>; school: string }>
-> {
-  const client = await findClient(who, clientId);
-  if (!client.ok) return client;
-  const [studio, [last]] = await Promise.all([findStudio(who), newestLooks(who, [clientId])]);
-  const conditions = conditionsInForce(client.value.conditions);
-  const watch = Object.fromEntries(
-    repertoire.exercises.map((exercise) => [
-      exercise.id,
-      watchFor(repertoire, exercise, conditions, last?.result?.baseline ?? []),
-    ]),
-  );
-  const school = entry(repertoire.schools, client.value.school ?? studio.school).name;
-  return success({ clientId, clientName: client.value.name, exercise: last?.exercise ?? firstExercise, watch, school });
+export type StartPage = {
+  readonly clientId: string;
+  readonly clientName: string;
+  readonly first: { readonly exercise: string; readonly level: number };
+  readonly exercises: readonly StartExercise[];
+  readonly stopped: { readonly sign: string; readonly on: string } | null;
+  readonly stopSigns: Repertoire['stopSigns'];
+  readonly rooms: readonly { readonly id: string; readonly name: string }[];
+  readonly room: string;
+};
+
+/**
+ * What the page before the bench shows: for each exercise that a look can measure, how its levels stand for this client,
+ * what to watch, and whose targets judge.
+ */
+export async function readStart(who: Who, clientId: string): Promise<Result<StartPage>> {
+  const found = await findClient(who, clientId);
+  if (!found.ok) return found;
+  const client = found.value;
+  const [studio, repertoire, [last]] = await Promise.all([
+    findStudio(who),
+    findRepertoire(who),
+    newestLooks(who, [clientId]),
+  ]);
+  const conditions = conditionsInForce(client.conditions);
+  const acting = actingOn(client);
+  const exercises = repertoire.exercises
+    .filter((exercise) => exercise.levels.some(({ number }) => measuredLooks(exercise, number).length > 0))
+    .map((exercise): StartExercise => {
+      const { id, name, plain, position, setUp, cautions } = exercise;
+      const weighed = weighExercise(repertoire, exercise, acting);
+      const { school } = layStances({ studio, client, exercise: studio.exerciseStances[id] ?? {} });
+      return {
+        id,
+        name,
+        plain,
+        position,
+        setUp,
+        cautions,
+        levels: exercise.levels
+          .map(({ number, name: levelName, change, top, scene }) => ({
+            number,
+            name: levelName,
+            change,
+            top,
+            ...(scene ? { scene } : {}),
+            weighed: weighed.levels[number] ?? { standing: 'fine' as const, reasons: [] },
+            looks: measuredLooks(exercise, number),
+            position: exerciseAt(exercise, number).position,
+          }))
+          .filter(({ looks }) => looks.length > 0),
+        watch: watchFor(repertoire, exercise, conditions, last?.result?.baseline ?? []),
+        judgedBy: entry(repertoire.schools, school).name,
+      };
+    });
+  const first = exercises.find(({ id }) => id === last?.exercise) ?? exercises[0];
+  const mayStart = first?.levels.filter(({ weighed: { standing } }) => standing !== 'ruledOut') ?? [];
+  const level = (mayStart.find(({ number }) => number === 2) ?? mayStart[0] ?? first?.levels[0])?.number ?? 1;
+  return success({
+    clientId,
+    clientName: client.name,
+    first: { exercise: first?.id ?? '', level },
+    exercises,
+    stopped: client.stop
+      ? {
+          sign: repertoire.stopSigns.find(({ id }) => id === client.stop?.sign)?.name ?? client.stop.sign,
+          on: client.stop.madeAt.toISOString().slice(0, 10),
+        }
+      : null,
+    stopSigns: repertoire.stopSigns,
+    rooms: studio.rooms.map(({ id, name }) => ({ id, name })),
+    room: studio.room.id,
+  });
 }

@@ -12,7 +12,7 @@ import { Quiet, Stack } from '@/design/layout';
 import { MarkedPicture } from '@/design/marked-picture';
 import { VialStack } from '@/design/vial';
 import { narrow } from '@/design/theme';
-import { repertoire } from '@/repertoire';
+import { useRepertoire } from '@/platform/browser/repertoire';
 import { outBlocks, tellBlock } from './numbers';
 import type { Sheet } from './state';
 
@@ -54,6 +54,7 @@ export function Verdict({
   verdict: NonNullable<LookReading['verdict']>;
   correction: string | null;
 }) {
+  const repertoire = useRepertoire();
   const { measure, fault, before, after, change, mdc, verdict: word } = verdict;
   const real = Math.abs(change) > mdc;
   const reason =
@@ -98,6 +99,7 @@ export function BeforeAfter({
   reading: LookReading;
   vantage: Vantage;
 }) {
+  const repertoire = useRepertoire();
   const sides = [
     { name: 'Before', shown: before, judged: reading.baseline },
     { name: 'After', shown: after, judged: reading.retest },
@@ -108,8 +110,8 @@ export function BeforeAfter({
         before={before}
         after={after}
         setup={setup}
-        outBefore={outBlocks(reading.baseline)}
-        outAfter={outBlocks(reading.retest)}
+        outBefore={outBlocks(repertoire, reading.baseline)}
+        outAfter={outBlocks(repertoire, reading.retest)}
       />
       <Pair>
         {sides.map(({ name, shown, judged }) => (
@@ -119,10 +121,10 @@ export function BeforeAfter({
               picture={shown.sheet}
               marks={shown.marks}
               setup={setup}
-              out={outBlocks(judged)}
+              out={outBlocks(repertoire, judged)}
               label={`${name}: levels drawn on the picture`}
             />
-            <VialStack label={name} readings={readBlocks(judged, vantage).map(tellBlock)} />
+            <VialStack label={name} readings={readBlocks(judged, vantage).map((one) => tellBlock(repertoire, one))} />
           </Stack>
         ))}
       </Pair>

@@ -11,11 +11,11 @@ import type { Pose } from '@/core/body/pose';
 import { poseBody } from '@/core/body/skeleton';
 import type { Body } from '@/core/body/segments';
 import { demoPicture, standingCamera } from '@/core/figure/picture';
-import { entry, startOf } from '@/core/knowledge/entries';
+import { entry, faultIds, startOf } from '@/core/knowledge/entries';
 import type { Exercise, Level } from '@/core/knowledge/entries';
 import { Button } from '@/design/button';
 import { Quiet, Row, Stack } from '@/design/layout';
-import { repertoire } from '@/repertoire';
+import { useRepertoire } from '@/platform/browser/repertoire';
 import { Camera } from './camera';
 import type { OpenStream } from './camera';
 
@@ -87,15 +87,17 @@ type SimulatedProps = {
 
 /** A camera that ships with the product: the body model does the exercise, with a fault if wanted; the rest is as with any camera. */
 export function SimulatedCamera({ exercise, level, view, body, atRest, title, onPicture }: SimulatedProps) {
+  const repertoire = useRepertoire();
   const [doing, setDoing] = useState<Doing>({ fault: null, amount: 0, askew: 0, share: atRest ? 0 : 1 });
   const now = useRef(doing);
   useEffect(() => {
     now.current = doing;
   }, [doing]);
-  const faults = exercise.faults.filter((fault) => drawableFaults.includes(fault));
+  const faults = faultIds(exercise).filter((fault) => drawableFaults.includes(fault));
   const open = useMemo((): OpenStream => {
     const { wide, high } = isUpright(exercise.position) ? uprightSize : lyingSize;
     const movement = { start: startOf(level), hold: level.top };
+    const shown = [movement.start, movement.hold].map((pose) => poseBody(body, pose));
     return async () => {
       const canvas = document.createElement('canvas');
       [canvas.width, canvas.height] = [wide, high];
@@ -112,7 +114,7 @@ export function SimulatedCamera({ exercise, level, view, body, atRest, title, on
           last = key;
           const { svg } = demoPicture(
             poseBody(body, pose),
-            standingCamera(exercise.position, view, { wide, high, askew }),
+            standingCamera(exercise.position, view, { wide, high, askew }, shown),
             view,
           );
           const image = new Image();
@@ -162,14 +164,14 @@ export function SimulatedCamera({ exercise, level, view, body, atRest, title, on
         {doing.fault && (
           <Amount
             minValue={0}
-            maxValue={doing.fault === 'shrug' ? 50 : 25}
+            maxValue={doing.fault === 'shouldersUp' ? 50 : 25}
             step={1}
             value={doing.amount}
             onChange={(amount) => setDoing({ ...doing, amount: amount as number })}
           >
             <Label>how much</Label>
             <SliderOutput className="number">
-              {doing.amount} {doing.fault === 'shrug' ? 'mm' : '°'}
+              {doing.amount} {doing.fault === 'shouldersUp' ? 'mm' : '°'}
             </SliderOutput>
             <SliderTrack className="track">
               <SliderThumb className="thumb" aria-label="how much" />

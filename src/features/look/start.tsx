@@ -1,28 +1,32 @@
 'use client';
 
 import { valibotResolver } from '@hookform/resolvers/valibot';
-import { ArrowRight } from 'lucide-react';
+import { ArrowRight, OctagonX } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import styled from 'styled-components';
 import * as v from 'valibot';
-import { entry } from '@/core/knowledge/entries';
 import { isUpright } from '@/core/alignment/frame';
-import type { Watch } from '@/core/knowledge/watch';
+import { isAllowed } from '@/core/knowledge/cautions';
 import { Button } from '@/design/button';
 import { FormGrid, SelectField } from '@/design/fields';
 import { Figure } from '@/design/figure';
-import { Columns, Notice, Page, PageHead, Panel, Quiet, Ruled, Small, Stack, TextLink } from '@/design/layout';
+import { Columns, Notice, Page, PageHead, Panel, Quiet, Row, Ruled, Small, Stack, TextLink } from '@/design/layout';
+import { OverruleButton } from '@/design/overrule';
+import { Reasons, StandingChip, standingWords } from '@/design/standing';
+import { StopButton } from '@/design/stop-dialog';
 import { fromWhere } from '@/design/words';
-import { repertoire } from '@/repertoire';
-import { beginLook } from './actions';
+import { deferring, stopWords } from '@/repertoire/words';
+import { beginLook, chooseRoom, overruleHere, stopHere } from './actions';
+import type { StartPage } from './read';
 
 const form = v.object({
   exercise: v.string(),
   level: v.string(),
   view: v.string(),
   headEnd: v.picklist(['left', 'right']),
+  room: v.string(),
 });
 type Choice = v.InferOutput<typeof form>;
 
@@ -35,42 +39,45 @@ const Checks = styled(Ruled)`
   }
 `;
 
-/** What is looked at and from where; the set-up checks; what to watch for this person. */
-export function StartLook({
-  clientId,
-  clientName,
-  exercise: first,
-  watch,
-  school,
-}: {
-  clientId: string;
-  clientName: string;
-  exercise: string;
-  watch: Readonly<Record<string, readonly Watch[]>>;
-  school: string;
-}) {
+const goneWords = 'The server does not answer. Try again in a moment.';
+
+/** What is looked at and from where; how it stands for this person; the set-up checks; what to watch. */
+export function StartLook({ clientId, clientName, first, exercises, stopped, stopSigns, rooms, room }: StartPage) {
   const router = useRouter();
   const [failed, setFailed] = useState<string>();
   const { control, handleSubmit, setValue, formState } = useForm<Choice, unknown, Choice>({
     resolver: valibotResolver(form),
-    defaultValues: { exercise: first, level: '2', view: 'side', headEnd: 'left' },
+    defaultValues: { exercise: first.exercise, level: String(first.level), view: 'side', headEnd: 'left', room },
   });
   const chosen = useWatch({ control });
-  const exercise = entry(repertoire.exercises, chosen.exercise ?? first);
-  const level = exercise.levels.find(({ number }) => String(number) === chosen.level) ?? exercise.levels[0];
-  const look = exercise.looks.find(({ view }) => view === chosen.view) ?? exercise.looks[0];
-  const isShort = look?.view === 'foot';
-  const isOfExercise = exercise.levels.some(({ number }) => String(number) === chosen.level);
+  const exercise = exercises.find(({ id }) => id === chosen.exercise) ?? exercises[0];
+  const level = exercise?.levels.find(({ number }) => String(number) === chosen.level) ?? exercise?.levels[0];
+  const look = level?.looks.find(({ view }) => view === chosen.view) ?? level?.looks[0];
+  const isOfExercise = exercise?.levels.some(({ number }) => String(number) === chosen.level);
+  const firstNumber = exercise?.levels.find(({ weighed }) => isAllowed(weighed))?.number ?? exercise?.levels[0]?.number;
   useEffect(() => {
-    if (!isOfExercise) setValue('level', '1'); // the exercise was changed for one with fewer levels
-  }, [isOfExercise, setValue]);
+    if (!isOfExercise && firstNumber) setValue('level', String(firstNumber)); // the exercise was changed for one with fewer levels
+  }, [isOfExercise, firstNumber, setValue]);
+  const isHere = level?.looks.some(({ view }) => view === chosen.view);
+  const firstView = level?.looks[0]?.view;
+  useEffect(() => {
+    if (!isHere && firstView) setValue('view', firstView); // this level is not looked at from there
+  }, [isHere, firstView, setValue]);
+  const roomNow = chosen.room;
+  useEffect(() => {
+    if (roomNow && roomNow !== room) void chooseRoom({ room: roomNow }).then(() => router.refresh());
+  }, [roomNow, room, router]);
+  if (!exercise || !level || !look) return null;
+  const { weighed } = level;
+  const allowed = isAllowed(weighed);
+  const upright = isUpright(level.position);
   const submit = handleSubmit(async ({ headEnd }) => {
     setFailed(undefined);
-    const result = await beginLook({ clientId, exercise: exercise.id, level: level?.number ?? 1, headEnd }).catch(
+    const result = await beginLook({ clientId, exercise: exercise.id, level: level.number, headEnd }).catch(
       () => undefined,
     );
     if (result?.ok) return router.push(`/looks/${result.value}`);
-    setFailed(result?.error.message ?? 'The server does not answer. Try again in a moment.');
+    setFailed(result?.error.message ?? goneWords);
   });
   return (
     <Page>
@@ -79,16 +86,37 @@ export function StartLook({
           <TextLink href={`/clients/${clientId}`}>{clientName}</TextLink>
           <h1>Look</h1>
         </div>
+        <StopButton
+          signs={stopSigns}
+          words={stopWords}
+          onStop={async (sign, seen) => {
+            const result = await stopHere({ clientId, sign, seen, lookId: null });
+            if (result.ok) router.push(`/clients/${clientId}`);
+            return result;
+          }}
+        />
       </PageHead>
+      {stopped && (
+        <Notice $tone="out" role="alert" style={{ marginTop: 16 }}>
+          <OctagonX size={22} aria-hidden />
+          <span>
+            <strong>
+              Stopped on {stopped.on}: {stopped.sign}.
+            </strong>{' '}
+            Nothing goes on before clearance is on file; it is entered on the client’s page. {deferring}
+          </span>
+        </Notice>
+      )}
       <Columns $side="370px">
         <form onSubmit={submit} noValidate>
           <Stack $gap={18}>
-            <Panel style={{ padding: `6px ${isUpright(exercise.position) ? 30 : 10}%` }}>
+            <Panel style={{ padding: `6px ${upright ? 30 : 10}%` }}>
               <Figure
-                pose={level?.top ?? { left: { kind: 'footDown' }, right: { kind: 'footDown' } }}
-                view={isShort ? 'side' : (look?.view ?? 'side')}
-                label={`${exercise.name}: ${level?.name}`}
+                pose={level.top}
+                view={look.view === 'foot' || look.view === 'head' ? 'side' : look.view}
+                label={`${exercise.name}: ${level.name}`}
                 headEnd={chosen.headEnd ?? 'left'}
+                {...(level.scene ? { scene: level.scene } : {})}
               />
             </Panel>
             <FormGrid>
@@ -96,34 +124,75 @@ export function StartLook({
                 control={control}
                 name="exercise"
                 label="Exercise"
-                choices={repertoire.exercises.map(({ id, name, plain }) => ({ id, name, about: plain }))}
+                choices={exercises.map(({ id, name, plain, levels }) => ({
+                  id,
+                  name,
+                  about: levels.some((one) => isAllowed(one.weighed)) ? plain : `${plain}. Ruled out for this client.`,
+                }))}
               />
               <SelectField
                 control={control}
                 name="level"
                 label="Level"
-                choices={exercise.levels.map(({ number, name, change }) => ({
+                choices={exercise.levels.map(({ number, name, change, weighed: { standing } }) => ({
                   id: String(number),
                   name: `${number} · ${name}`,
-                  about: change,
+                  about: standing === 'fine' ? change : `${change} (${standingWords[standing]})`,
                 }))}
               />
             </FormGrid>
+            {weighed.standing !== 'fine' && weighed.reasons.length > 0 && (
+              <Panel as="section" aria-label="Cautions for this level">
+                <Stack $gap={10}>
+                  <Row>
+                    <h2>This level, for this client</h2>
+                    <StandingChip standing={weighed.standing} />
+                  </Row>
+                  <Reasons
+                    reasons={weighed.reasons}
+                    action={(reason) =>
+                      reason.act === 'ruleOut' && !reason.overruled && !stopped ? (
+                        <OverruleButton
+                          reason={reason}
+                          what={`${exercise.name}, level ${level.number}`}
+                          onOverrule={(why) =>
+                            overruleHere({
+                              clientId,
+                              exercise: exercise.id,
+                              level: level.number,
+                              rule: reason.rule,
+                              reason: why,
+                            })
+                          }
+                          onDone={() => router.refresh()}
+                        />
+                      ) : null
+                    }
+                  />
+                  <Small>{deferring}</Small>
+                </Stack>
+              </Panel>
+            )}
+            {exercise.cautions.length > 0 && (
+              <ul>
+                {exercise.cautions.map((caution) => (
+                  <li key={caution}>
+                    <Small>{caution}</Small>
+                  </li>
+                ))}
+              </ul>
+            )}
             <FormGrid>
               <SelectField
                 control={control}
                 name="view"
                 label="From where"
-                help={look?.where}
-                choices={exercise.looks.map(({ view, where }) => ({
-                  id: view,
-                  name: fromWhere[view],
-                  about: where,
-                }))}
+                help={look.where}
+                choices={level.looks.map(({ view, where }) => ({ id: view, name: fromWhere[view], about: where }))}
               />
               <Stack $gap={6}>
                 <span style={{ fontWeight: 600, fontSize: '0.94rem' }}>
-                  {isUpright(exercise.position) ? 'Client faces' : 'Head in the picture'}
+                  {upright ? 'Client faces' : 'Head in the picture'}
                 </span>
                 <div>
                   {(['left', 'right'] as const).map((end) => (
@@ -137,18 +206,32 @@ export function StartLook({
                           : { marginRight: 8 }
                       }
                     >
-                      {isUpright(exercise.position) ? 'to' : 'at'} the {end}
+                      {upright ? 'to' : 'at'} the {end}
                     </Button>
                   ))}
                 </div>
               </Stack>
+              {rooms.length > 1 && (
+                <SelectField
+                  control={control}
+                  name="room"
+                  label="Room"
+                  help="Corrections ask only for what stands in it."
+                  choices={rooms}
+                />
+              )}
             </FormGrid>
             {failed && (
               <Notice $tone="out" role="alert">
                 {failed}
               </Notice>
             )}
-            <Button $look="main" type="submit" isDisabled={formState.isSubmitting} style={{ justifySelf: 'start' }}>
+            <Button
+              $look="main"
+              type="submit"
+              isDisabled={formState.isSubmitting || !allowed}
+              style={{ justifySelf: 'start' }}
+            >
               {formState.isSubmitting ? 'Opening…' : 'To the pictures'}
               <ArrowRight size={19} aria-hidden />
             </Button>
@@ -158,9 +241,9 @@ export function StartLook({
           <Stack $gap={6}>
             <h2>Watch for</h2>
             <Ruled>
-              {(watch[exercise.id] ?? []).map(({ fault, standAt, because, safety }) => (
+              {exercise.watch.map(({ fault, plain, standAt, because, safety }) => (
                 <li key={fault} style={safety ? { color: 'var(--out)' } : undefined}>
-                  <strong>{entry(repertoire.faults, fault).plain}</strong>, {fromWhere[standAt]}
+                  <strong>{plain}</strong>, {fromWhere[standAt]}
                   <br />
                   <Small>{because}</Small>
                 </li>
@@ -171,14 +254,17 @@ export function StartLook({
             <h2>Set up, tailbone to head</h2>
             <Checks>
               {exercise.setUp.map(({ block, check }) => (
-                <li key={block}>
+                <li key={check}>
                   <Small>{block}</Small>
                   <span>{check}</span>
                 </li>
               ))}
             </Checks>
           </Stack>
-          <Quiet>Judged by {school}. First look uncorrected: say what to do, not how.</Quiet>
+          <Quiet>
+            Judged by {exercise.judgedBy}. First look uncorrected: say what to do, not how.{' '}
+            <TextLink href={`/repertoire/${exercise.id}?client=${clientId}`}>The whole exercise</TextLink>
+          </Quiet>
         </Stack>
       </Columns>
     </Page>

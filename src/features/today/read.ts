@@ -2,15 +2,19 @@ import { now, toCalendarDateTime, today } from '@internationalized/date';
 import { readKeptBlocks } from '@/core/alignment/vial';
 import type { Vantage } from '@/core/alignment/vial';
 import type { BlockReading } from '@/core/alignment/vial';
+import { weighLevel } from '@/core/knowledge/cautions';
+import type { CautionStanding } from '@/core/knowledge/cautions';
 import { cautionsOf, conditionsInForce } from '@/core/knowledge/conditions';
 import type { Caution } from '@/core/knowledge/conditions';
-import { entry, levelOf } from '@/core/knowledge/entries';
+import { entry } from '@/core/knowledge/entries';
+import type { Repertoire } from '@/core/knowledge/entries';
 import { watchFor } from '@/core/knowledge/watch';
 import type { Watch } from '@/core/knowledge/watch';
 import { findStudio, listAppointments } from '@/data/stores/clients';
+import { findRepertoire } from '@/data/stores/studio';
 import { newestDoses, newestLooks } from '@/data/stores/looks';
+import { actingOn } from '@/data/types';
 import type { LookCard, Who } from '@/data/types';
-import { repertoire } from '@/repertoire';
 
 export type TodayRow = {
   readonly id: string;
@@ -25,6 +29,8 @@ export type TodayRow = {
   readonly cautions: readonly Caution[];
   readonly exercise: string;
   readonly standing?: string;
+  /** How the level that comes next stands with the cautions on file. */
+  readonly weighed: CautionStanding;
   /** Head, ribs and pelvis at the end of the last look: retest, else uncorrected. */
   readonly vials: readonly BlockReading[];
   readonly watch: readonly Watch[];
@@ -33,12 +39,11 @@ export type TodayRow = {
 
 export type TodayPage = { readonly studio: string; readonly day: string; readonly rows: readonly TodayRow[] };
 
-const firstExercise = 'legFloat';
 const outcome = { better: 'helped', same: 'made no difference', worse: 'made it worse' } as const;
 
 /** Who comes today, in the studio's own time zone, with what to know of each. */
 export async function readToday(who: Who, locale: string): Promise<TodayPage> {
-  const studio = await findStudio(who);
+  const [studio, repertoire] = await Promise.all([findStudio(who), findRepertoire(who)]);
   const { timeZone } = studio;
   const date = today(timeZone);
   const at = (day: typeof date) => toCalendarDateTime(day).toDate(timeZone);
@@ -48,11 +53,16 @@ export async function readToday(who: Who, locale: string): Promise<TodayPage> {
   const moment = now(timeZone).toDate();
   const clock = new Intl.DateTimeFormat(locale, { timeZone, hour: 'numeric', minute: '2-digit' });
   const next = booked.find(({ appointment: { startsAt } }) => startsAt > moment);
+  const [first] = repertoire.exercises;
+  if (!first) throw new Error('the repertoire is empty');
   const rows = booked.map(({ appointment, client }): TodayRow => {
     const look = looks.find(({ clientId }) => clientId === client.id);
     const dose = doses.find(({ clientId }) => clientId === client.id);
-    const exercise = entry(repertoire.exercises, look?.exercise ?? dose?.exercise ?? firstExercise);
-    const level = dose && levelOf(entry(repertoire.exercises, dose.exercise), dose.level);
+    const exercise = repertoire.exercises.find(({ id }) => id === (look?.exercise ?? dose?.exercise)) ?? first;
+    const dosed = dose && repertoire.exercises.find(({ id }) => id === dose.exercise);
+    const level = dose && dosed?.levels.find(({ number }) => number === dose.level);
+    const [firstLevel] = exercise.levels;
+    const [ladder, rung] = dosed && level ? [dosed, level] : [exercise, firstLevel];
     const { startsAt, minutes } = appointment;
     const ended = new Date(startsAt.getTime() + minutes * 60_000) <= moment;
     const verdict = look?.result?.verdict;
@@ -69,12 +79,13 @@ export async function readToday(who: Who, locale: string): Promise<TodayPage> {
       note: appointment.note,
       cautions: cautionsOf(repertoire, client.conditions),
       exercise: exercise.name,
+      weighed: rung ? weighLevel(repertoire, ladder, rung, actingOn(client)).standing : 'fine',
       ...(dose && level
         ? {
-            standing: `${entry(repertoire.exercises, dose.exercise).name}, level ${level.number}: ${level.name.toLowerCase()}`,
+            standing: `${dosed?.name}, level ${level.number}: ${level.name.toLowerCase()}`,
           }
         : {}),
-      vials: look?.result ? readKeptBlocks(look.result, vantageOf(look)) : [],
+      vials: look?.result ? readKeptBlocks(look.result, vantageOf(repertoire, look)) : [],
       watch: watchFor(repertoire, exercise, conditionsInForce(client.conditions), look?.result?.baseline ?? []),
       ...(tried && verdict ? { lastTime: `“${tried}” ${outcome[verdict.verdict]} last time.` } : {}),
     };
@@ -86,7 +97,7 @@ export async function readToday(who: Who, locale: string): Promise<TodayPage> {
 }
 
 /** From where a kept look's first picture was taken. */
-function vantageOf({ exercise, headEnd, pictures }: LookCard): Vantage {
+function vantageOf(repertoire: Repertoire, { exercise, headEnd, pictures }: LookCard): Vantage {
   const { position, looks } = entry(repertoire.exercises, exercise);
   const view = looks[0]?.view ?? 'side';
   const setting = pictures.find((picture) => picture.view === view)?.setting;

@@ -3,14 +3,13 @@
 import { Eye, Ruler } from 'lucide-react';
 import Link from 'next/link';
 import styled from 'styled-components';
-import { entry } from '@/core/knowledge/entries';
 import { ButtonLink } from '@/design/button';
 import { CautionChips } from '@/design/cautions';
 import { Chip, Page, PageHead, Quiet, Row, Small, Stack } from '@/design/layout';
 import { narrow } from '@/design/theme';
 import { Vial, vialWords } from '@/design/vial';
+import { StandingChip } from '@/design/standing';
 import { fromWhere } from '@/design/words';
-import { repertoire } from '@/repertoire';
 import type { TodayPage, TodayRow } from './read';
 
 const Line = styled.li<{ $state: TodayRow['state'] }>`
@@ -168,19 +167,22 @@ export function Today({ studio, day, rows }: TodayPage) {
                 </h2>
                 <CautionChips cautions={row.cautions} />
                 {row.note && <span>{row.note}</span>}
-                <Small>
-                  {row.standing ?? 'Not begun yet'} · with {row.instructor}
-                </Small>
+                <Row $gap={8}>
+                  <Small>
+                    {row.standing ?? 'Not begun yet'} · with {row.instructor}
+                  </Small>
+                  {row.weighed !== 'fine' && <StandingChip standing={row.weighed} />}
+                </Row>
               </Stack>
               <LastVials row={row} />
               <Stack $gap={4} className="watching">
                 <Small>Watch in {row.exercise.toLowerCase()}</Small>
                 <ul className="watch">
-                  {row.watch.map(({ fault, standAt, safety, because }) => (
+                  {row.watch.map(({ fault, plain, standAt, safety, because }) => (
                     <li key={fault} className={safety ? 'safety' : ''}>
                       <Eye size={18} aria-hidden />
                       <span>
-                        <b>{entry(repertoire.faults, fault).plain}</b>, {fromWhere[standAt]} <Small>({because})</Small>
+                        <b>{plain}</b>, {fromWhere[standAt]} <Small>({because})</Small>
                       </span>
                     </li>
                   ))}

@@ -1,0 +1,73 @@
+import * as v from 'valibot';
+import type { Repertoire } from '../knowledge/entries';
+import { lookUp } from '../knowledge/lookup';
+import { resolveStances } from '../knowledge/stances';
+import { failure, success } from '../result';
+import type { Result } from '../result';
+import { rankCorrections } from './rank';
+import type { Ranking } from './rank';
+
+/** What the shell's `rank` takes. History oldest first; a trial is this client's unless it says otherwise. */
+export const rankInput = v.strictObject({
+  fault: v.string(),
+  exercise: v.string(),
+  level: v.optional(v.number()),
+  history: v.array(
+    v.strictObject({
+      correction: v.string(),
+      success: v.boolean(),
+      client: v.optional(v.picklist(['this', 'other']), 'this'),
+    }),
+  ),
+  conditions: v.optional(v.array(v.string()), []),
+  /** Props in this room. */
+  props: v.optional(v.array(v.string()), []),
+  school: v.optional(v.string()),
+  touchConsent: v.optional(v.boolean(), false),
+});
+
+/** Looks every name up, then ranks. Unknown names, and faults that the exercise does not show, are refused where they stand. */
+export function rankFromNames(input: v.InferOutput<typeof rankInput>, repertoire: Repertoire): Result<Ranking> {
+  const exercise = lookUp(repertoire.exercises, input.exercise, 'exercise', 'exercise');
+  if (!exercise.ok) return exercise;
+  const fault = lookUp(repertoire.faults, input.fault, 'fault', 'fault');
+  if (!fault.ok) return fault;
+  const school = resolveStances(repertoire, input.school);
+  if (!school.ok) return school;
+  if (input.level !== undefined && !exercise.value.levels.some(({ number }) => number === input.level))
+    return failure(
+      'unknownLevel',
+      `${exercise.value.name} has levels 1 to ${exercise.value.levels.length}, not ${input.level}`,
+      'level',
+    );
+  const conditions: string[] = [];
+  for (const [i, name] of input.conditions.entries()) {
+    const found = lookUp(repertoire.conditions, name, 'condition', `conditions.${i}`);
+    if (!found.ok) return found;
+    conditions.push(found.value.id);
+  }
+  const props: string[] = [];
+  for (const [i, name] of input.props.entries()) {
+    const found = lookUp(repertoire.props, name, 'prop', `props.${i}`);
+    if (!found.ok) return found;
+    props.push(found.value.id);
+  }
+  const history: { fault: string; correction: string; success: boolean; client: 'this' | 'other' }[] = [];
+  for (const [i, trial] of input.history.entries()) {
+    const found = repertoire.corrections.find(({ id }) => id === trial.correction);
+    if (!found)
+      return failure('unknownCorrection', `"${trial.correction}" is not a known correction`, `history.${i}.correction`);
+    history.push({ ...trial, fault: fault.value.id });
+  }
+  return success(
+    rankCorrections(repertoire, {
+      fault: fault.value.id,
+      exercise: exercise.value.id,
+      history,
+      conditions,
+      props,
+      touchConsent: input.touchConsent,
+      ...(input.level === undefined ? {} : { level: input.level }),
+    }),
+  );
+}

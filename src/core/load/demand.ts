@@ -1,0 +1,54 @@
+// How hard legs hang on the hips of a body lying on its back: moments from segment weights, as a share of weight × stature.
+import { radians } from '../geometry';
+import { segmentCentre, segmentLengthMm, segmentMassKg } from '../body/segments';
+import type { Body } from '../body/segments';
+import { positionOf } from '../body/pose';
+import type { Pose } from '../body/pose';
+
+export const gravity = 9.81;
+
+/** One leg off the mat: elevation of the thigh above the mat, bend of the knee (degrees), weight at the ankle (kg). */
+export type RaisedLeg = {
+  readonly thighDeg: number;
+  readonly kneeDeg: number;
+  readonly ankleWeightKg?: number | undefined;
+};
+
+/**
+ * Moment of one leg about its hip, N·m; + pulls the leg toward the feet end of the mat. Foot mass at the ankle.
+ * Source: the project's page of measures, section 5 (segments after de Leva 1996).
+ */
+export function legMoment(body: Body, { thighDeg, kneeDeg, ankleWeightKg = 0 }: RaisedLeg): number {
+  const [thigh, shank] = [segmentLengthMm('thigh', body) / 1000, segmentLengthMm('shank', body) / 1000];
+  const out = thigh * Math.cos(radians(thighDeg));
+  const beyond = shank * Math.cos(radians(thighDeg - kneeDeg));
+  return (
+    gravity *
+    (segmentMassKg('thigh', body) * segmentCentre('thigh', body) * out +
+      segmentMassKg('shank', body) * (out + segmentCentre('shank', body) * beyond) +
+      (segmentMassKg('foot', body) + ankleWeightKg) * (out + beyond))
+  );
+}
+
+/** Summed over the legs off the mat: N·m, and % of body weight × stature. */
+export function legLoad(
+  body: Body,
+  legs: readonly RaisedLeg[],
+): { readonly hipMomentNm: number; readonly demandPct: number } {
+  const hipMomentNm = legs.reduce((sum, leg) => sum + legMoment(body, leg), 0);
+  return { hipMomentNm, demandPct: (100 * hipMomentNm) / (body.massKg * gravity * body.heightM) };
+}
+
+/** The legs of a pose that hang free, for a body flat on its back; absent where the arithmetic does not reach. */
+export function raisedLegs(pose: Pose): readonly RaisedLeg[] | undefined {
+  if (positionOf(pose) !== 'supine' || pose.trunkDeg) return undefined;
+  return [pose.left, pose.right].flatMap((leg) =>
+    leg.kind === 'raised' ? [{ thighDeg: leg.thighDeg, kneeDeg: leg.kneeDeg }] : [],
+  );
+}
+
+/** Demand of the legs in a pose, % of body weight × stature; absent where the arithmetic does not reach. */
+export function demandOf(body: Body, pose: Pose): number | undefined {
+  const legs = raisedLegs(pose);
+  return legs && legLoad(body, legs).demandPct;
+}

@@ -1,0 +1,218 @@
+'use client';
+
+// What cautions make of a client's work: stop, clearance, overrules, what is open, intake.
+import { FileSignature, OctagonX, Undo2 } from 'lucide-react';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import styled from 'styled-components';
+import { standings } from '@/core/knowledge/cautions';
+import type { Caution } from '@/core/knowledge/conditions';
+import { Button, ButtonLink } from '@/design/button';
+import { Dialog } from '@/design/dialog';
+import { Notice, Panel, Quiet, Row, Ruled, Small, Stack, TextLink } from '@/design/layout';
+import { PlainField } from '@/design/plain-field';
+import { StandingChip, standingWords } from '@/design/standing';
+import { clearStop, keepClearance, takeBackOverrule } from './actions';
+import type { ClientPage } from './read';
+
+const gone = 'The server does not answer. What you typed stays here; try again in a moment.';
+const today = () => new Date().toISOString().slice(0, 10);
+
+/** Nothing goes on: the stop that was seen, and where its clearance is entered. */
+export function StopBanner({ page: { client, stops }, deferring }: { page: ClientPage; deferring: string }) {
+  const router = useRouter();
+  const [open, setOpen] = useState(false);
+  const [on, setOn] = useState(today);
+  const [by, setBy] = useState('');
+  const [failed, setFailed] = useState<string>();
+  const current = stops.find(({ clearedOn }) => clearedOn === null);
+  if (!current) return null;
+  const clear = async () => {
+    const result = await clearStop({ clientId: client.id, on, by }).catch(() => undefined);
+    if (!result?.ok) return setFailed(result?.error.message.replace(/^\w+: /, '') ?? gone);
+    setOpen(false);
+    router.refresh();
+  };
+  return (
+    <Notice $tone="out" role="alert" style={{ marginTop: 16 }}>
+      <OctagonX size={22} aria-hidden />
+      <Stack $gap={6}>
+        <span>
+          <strong>
+            Stopped on {current.on}: {current.sign}.
+          </strong>{' '}
+          {current.seen} Noted by {current.madeBy}. Nothing goes on before clearance is on file. {deferring}
+        </span>
+        <Button onPress={() => setOpen(true)} style={{ justifySelf: 'start' }}>
+          Clearance received
+        </Button>
+      </Stack>
+      <Dialog title="Clearance received" isOpen={open} onClose={() => setOpen(false)}>
+        <PlainField label="Date" type="date" value={on} onChange={setOn} />
+        <PlainField label="From whom" value={by} onChange={setBy} error={failed} />
+        <Row>
+          <Button $look="main" onPress={() => void clear()}>
+            Keep the clearance
+          </Button>
+          <Button onPress={() => setOpen(false)}>Not yet</Button>
+        </Row>
+      </Dialog>
+    </Notice>
+  );
+}
+
+/** Enters, changes or takes back the clearance of one condition, and its note. */
+export function ClearanceButton({ clientId, caution }: { clientId: string; caution: Caution }) {
+  const router = useRouter();
+  const [open, setOpen] = useState(false);
+  const [on, setOn] = useState(caution.clearedOn ?? today());
+  const [by, setBy] = useState(caution.clearedBy ?? '');
+  const [note, setNote] = useState(caution.note);
+  const [failed, setFailed] = useState<string>();
+  const keep = async (clearance: { on: string; by: string } | null) => {
+    const result = await keepClearance({ clientId, condition: caution.id, clearance, note }).catch(() => undefined);
+    if (!result?.ok) return setFailed(result?.error.message.replace(/^[\w.]+: /, '') ?? gone);
+    setFailed(undefined);
+    setOpen(false);
+    router.refresh();
+  };
+  return (
+    <>
+      <Button $look="quiet" onPress={() => setOpen(true)} style={{ justifySelf: 'start', paddingInline: 0 }}>
+        {caution.cleared ? 'Change the clearance' : 'Clearance or note'}
+      </Button>
+      <Dialog
+        title={`${caution.name[0]?.toUpperCase()}${caution.name.slice(1)}`}
+        isOpen={open}
+        onClose={() => setOpen(false)}
+      >
+        <Quiet>{caution.caution}</Quiet>
+        <PlainField label="Note" value={note} onChange={setNote} help="As little as needed." />
+        <PlainField label="Cleared on" type="date" value={on} onChange={setOn} />
+        <PlainField label={`Cleared by (${caution.clearing})`} value={by} onChange={setBy} error={failed} />
+        <Row>
+          <Button $look="main" onPress={() => void keep({ on, by })}>
+            Keep as cleared
+          </Button>
+          {caution.cleared ? (
+            <Button onPress={() => void keep(null)}>
+              <Undo2 size={17} aria-hidden />
+              Take the clearance back
+            </Button>
+          ) : (
+            <Button onPress={() => void keep(null)}>Keep the note only</Button>
+          )}
+        </Row>
+      </Dialog>
+    </>
+  );
+}
+
+const Open = styled.details`
+  summary {
+    cursor: pointer;
+    min-height: 44px;
+    display: flex;
+    align-items: center;
+    gap: 10px;
+  }
+  summary::marker {
+    content: '';
+  }
+  ul {
+    padding-left: 16px;
+  }
+`;
+
+/** How many exercises stand how, with the names one press away. */
+export function WhatIsOpen({ page: { client, open } }: { page: ClientPage }) {
+  const groups = standings
+    .map((standing) => ({ standing, exercises: open.filter((one) => one.standing === standing) }))
+    .filter(({ exercises }) => exercises.length > 0);
+  return (
+    <Panel as="section" aria-label="What is open">
+      <Stack $gap={4}>
+        <h2>What is open</h2>
+        {groups.map(({ standing, exercises }) => (
+          <Open key={standing} open={standing === 'ruledOut' && exercises.length <= 8}>
+            <summary>
+              <StandingChip standing={standing} />
+              <span>{exercises.length}</span>
+            </summary>
+            <ul aria-label={`Exercises: ${standingWords[standing]}`}>
+              {exercises.map(({ id, name }) => (
+                <li key={id}>
+                  <TextLink href={`/repertoire/${id}?client=${client.id}`} style={{ minHeight: 30 }}>
+                    {name}
+                  </TextLink>
+                </li>
+              ))}
+            </ul>
+          </Open>
+        ))}
+        <TextLink href={`/repertoire?client=${client.id}`}>Browse the repertoire for this client</TextLink>
+      </Stack>
+    </Panel>
+  );
+}
+
+/** Rules put aside, with the reasons; each can be taken back. */
+export function Overrules({ page: { client, overrules } }: { page: ClientPage }) {
+  const router = useRouter();
+  if (overrules.length === 0) return null;
+  return (
+    <Panel as="section" aria-label="Overrules">
+      <Stack $gap={6}>
+        <h2>Overruled</h2>
+        <Ruled>
+          {overrules.map(({ id, what, against, reason, by, on }) => (
+            <li key={id} style={{ padding: '8px 0' }}>
+              <strong>{what}</strong> <Small>({against})</Small>
+              <br />“{reason}”{' '}
+              <Small>
+                {by}, {on}
+              </Small>
+              <br />
+              <Button
+                $look="quiet"
+                style={{ paddingInline: 0 }}
+                onPress={() => void takeBackOverrule({ clientId: client.id, id }).then(() => router.refresh())}
+              >
+                Take back
+              </Button>
+            </li>
+          ))}
+        </Ruled>
+      </Stack>
+    </Panel>
+  );
+}
+
+/** The yearly form, and whether it is due. */
+export function IntakeNote({ page: { client, intake } }: { page: ClientPage }) {
+  return (
+    <Panel as="section" aria-label="Intake form">
+      <Stack $gap={6}>
+        <h2>Intake form</h2>
+        {intake ? (
+          <span>
+            Signed by {intake.signedName} on {intake.on}.{' '}
+            {intake.holds ? (
+              <Small>Renewed every year.</Small>
+            ) : (
+              <strong className="out-text">More than a year old: due again.</strong>
+            )}
+          </span>
+        ) : (
+          <Quiet>None signed yet.</Quiet>
+        )}
+        <Row>
+          <ButtonLink href={`/clients/${client.id}/intake`}>
+            <FileSignature size={18} aria-hidden />
+            {intake ? 'Fill in anew' : 'Fill in'}
+          </ButtonLink>
+        </Row>
+      </Stack>
+    </Panel>
+  );
+}
