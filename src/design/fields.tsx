@@ -117,7 +117,7 @@ export function TextField<T extends FieldValues, V>({
   );
 }
 
-const Chooser = styled(AriaSelect)`
+export const Chooser = styled(AriaSelect)`
   display: grid;
   gap: 5px;
   align-content: start;
@@ -136,7 +136,7 @@ const Chooser = styled(AriaSelect)`
   }
 `;
 
-const List = styled(Popover)`
+export const ChoiceList = styled(Popover)`
   min-width: var(--trigger-width);
   max-width: min(92vw, 520px);
   background: var(--panel);
@@ -201,7 +201,7 @@ export function SelectField<T extends FieldValues, V>({
         </Text>
       )}
       <FieldError className="error">{fieldState.error?.message}</FieldError>
-      <List>
+      <ChoiceList>
         <ListBox items={choices}>
           {({ id, name: title, about }) => (
             <ListBoxItem id={id} textValue={title} className="item">
@@ -210,7 +210,7 @@ export function SelectField<T extends FieldValues, V>({
             </ListBoxItem>
           )}
         </ListBox>
-      </List>
+      </ChoiceList>
     </Chooser>
   );
 }

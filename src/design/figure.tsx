@@ -107,7 +107,8 @@ export function Figure({
   );
 }
 
-function Part({
+/** One shape of a drawing in the colours of the theme. */
+export function Part({
   shape: { role, path, width },
   out,
   small,

@@ -182,3 +182,32 @@ export async function listAppointments(
     return client ? [{ appointment: { id, clientId, instructor, startsAt, minutes, note }, client }] : [];
   });
 }
+
+/** Every client of the studio, by name. */
+export async function listAllClients(who: Who): Promise<ClientCard[]> {
+  ready();
+  return toCards(who, await Client.findAll({ where: { studioId: who.studioId }, order: [['name', 'ASC']] }));
+}
+
+/** Names of everybody on the books. */
+export async function listNames(who: Who): Promise<string[]> {
+  ready();
+  const rows = await Client.findAll({ where: { studioId: who.studioId }, attributes: ['name'] });
+  return rows.map(({ name }) => name);
+}
+
+/** Sets one of a client's own stances, or lets the school or studio hold again. */
+export async function setClientStance(
+  who: Who,
+  id: string,
+  stance: string,
+  choice: string | null,
+): Promise<Result<null>> {
+  return ready().transaction(async (transaction) => {
+    const client = await Client.findOne({ where: { id, studioId: who.studioId }, transaction, lock: true });
+    if (!client) return notFound();
+    const { [stance]: _, ...others } = client.stances ?? {};
+    await client.update({ stances: choice === null ? others : { ...others, [stance]: choice } }, { transaction });
+    return success(null);
+  });
+}

@@ -5,6 +5,7 @@ import { v7 as newId } from 'uuid';
 import * as v from 'valibot';
 import { keptReading } from '@/core/alignment/kept';
 import type { KeptReading } from '@/core/alignment/kept';
+import type { EditableKind } from '@/core/knowledge/own-entries';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
 import type { View } from '@/core/alignment/input';
@@ -307,4 +308,26 @@ export async function listTrials(who: Who, where: { clientId?: string } = {}): P
       mdc,
       triedAt,
     }));
+}
+
+/** Whether what was kept refers to an entry of the repertoire. */
+export async function isUsed({ studioId }: Who, kind: EditableKind, id: string): Promise<boolean> {
+  ready();
+  switch (kind) {
+    case 'exercises':
+      return (
+        (await Look.count({ where: { studioId, exercise: id } })) > 0 ||
+        (await Dose.count({ where: { studioId, exercise: id } })) > 0
+      );
+    case 'faults':
+      return (
+        (await Trial.count({ where: { studioId, fault: id } })) > 0 ||
+        (await Look.count({ where: { studioId, fault: id } })) > 0
+      );
+    case 'corrections':
+      return (await Look.count({ where: { studioId, correction: id } })) > 0;
+    case 'props':
+    case 'sequences':
+      return false;
+  }
 }

@@ -105,7 +105,9 @@ function leave() {
 const places = [
   { href: '/', name: 'Today' },
   { href: '/clients', name: 'Clients' },
+  { href: '/repertoire', name: 'Repertoire' },
   { href: '/batch', name: 'Batch' },
+  { href: '/studio', name: 'Studio' },
 ];
 
 export function TopBar({ studio, name }: { studio: string; name: string }) {

@@ -5,13 +5,14 @@ import * as v from 'valibot';
 import { failure, success } from '@/core/result';
 import type { Failure, Result } from '@/core/result';
 import type { Who } from '@/data/types';
-import { addClient, updateClient } from '@/data/stores/clients';
+import { addClient, listNames, setClientStance as storeStance, updateClient } from '@/data/stores/clients';
 import type { NewClient } from '@/data/stores/clients';
 import { act } from '@/platform/server/act';
-import { clearanceForm, stopForm } from '@/core/knowledge/caution-forms';
-import { addStop, clearStops, removeOverrule, setCondition } from '@/data/stores/cautions';
+import { clearanceForm, intakeForm, stopForm } from '@/core/knowledge/caution-forms';
+import { addIntake, addStop, clearStops, removeOverrule, setCondition } from '@/data/stores/cautions';
 import { findRepertoire } from '@/data/stores/studio';
 import { clientForm } from './form';
+import { mostRows } from './csv';
 import type { ReadClient } from './form';
 
 type Failed = { readonly ok: false; readonly error: Failure };
@@ -106,4 +107,42 @@ export async function takeBackOverrule(input: unknown): Promise<Result<null>> {
   return act(v.strictObject({ clientId: id, id }), input, async (who, { clientId, id: overrule }) =>
     refreshed(await removeOverrule(who, clientId, overrule)),
   );
+}
+
+/** Keeps a signed intake form: conditions join the file, a red flag stops the client. */
+export async function keepIntake(input: unknown): Promise<Result<string>> {
+  return act(intakeForm, input, async (who, { clientId, conditions, signs, words, signedName, signedOn }) => {
+    const known = await findRepertoire(who);
+    if (!conditions.every((one) => known.conditions.some((condition) => condition.id === one)))
+      return failure('unknownCondition', 'One of the conditions is not known.', 'conditions');
+    if (!signs.every((one) => known.stopSigns.some((sign) => sign.id === one)))
+      return failure('unknownSign', 'One of the signs is not known.', 'signs');
+    return refreshed(await addIntake(who, clientId, { answers: { conditions, signs, words }, signedName, signedOn }));
+  });
+}
+
+export async function setClientStance(input: unknown): Promise<Result<null>> {
+  const form = v.strictObject({ clientId: id, stance: v.string(), choice: v.nullable(v.string()) });
+  return act(form, input, async (who, { clientId, stance, choice }) => {
+    const { stances } = await findRepertoire(who);
+    const known = stances.find((one) => one.id === stance);
+    if (!known || (choice !== null && !known.choices.some((one) => one.id === choice)))
+      return failure('unknownStance', 'There is no such choice.', 'choice');
+    return refreshed(await storeStance(who, clientId, stance, choice));
+  });
+}
+
+/** Keeps the clients of a table; people already on the books are left out. */
+export async function keepTable(input: unknown): Promise<Result<{ readonly kept: number }>> {
+  const form = v.strictObject({ clients: v.pipe(v.array(clientForm), v.maxLength(mostRows)) });
+  return act(form, input, async (who, { clients }) => {
+    const taken = new Set((await listNames(who)).map((name) => name.toLowerCase()));
+    const fresh = clients.filter(({ name }) => !taken.has(name.toLowerCase()));
+    for (const client of fresh) {
+      const unknown = await unknownIn(who, client);
+      if (unknown) return unknown;
+    }
+    for (const client of fresh) await addClient(who, toClient(client));
+    return refreshed(success({ kept: fresh.length }));
+  });
 }

@@ -54,9 +54,12 @@ export function Clients({ lines, total, search, page, pages }: ClientsPage) {
         <div>
           <h1>Clients</h1>
         </div>
-        <ButtonLink href="/clients/new" $look="main">
-          New client
-        </ButtonLink>
+        <Row>
+          <ButtonLink href="/clients/files">As a table</ButtonLink>
+          <ButtonLink href="/clients/new" $look="main">
+            New client
+          </ButtonLink>
+        </Row>
       </PageHead>
       <Find action="/clients" role="search">
         <input name="find" type="search" defaultValue={search} aria-label="Find by name" placeholder="Find by name" />

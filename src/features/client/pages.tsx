@@ -1,6 +1,8 @@
 import { notFound } from 'next/navigation';
 import { currentLocale } from '@/platform/server/locale';
 import { requireWho } from '@/platform/server/session';
+import { layStances } from '@/core/knowledge/stances';
+import { findClient, findStudio, listNames } from '@/data/stores/clients';
 import { findRepertoire } from '@/data/stores/studio';
 import type { Who } from '@/data/types';
 import { RepertoireProvider } from '@/platform/browser/repertoire';
@@ -9,6 +11,9 @@ import { Client } from './client';
 import { ClientForm } from './client-form';
 import type { Choices } from './client-form';
 import { Clients } from './clients';
+import { ClientFiles } from './csv-import';
+import { IntakeForm } from './intake';
+import { ClientStances } from './stances';
 import { emptyClient } from './form';
 import { readClient, readClientForm, readClients } from './read';
 
@@ -47,4 +52,61 @@ export async function EditClientScreen({ id }: { id: string }) {
   const who = await requireWho();
   const [read, choices] = await Promise.all([readClientForm(who, id), choicesOf(who)]);
   return read.ok ? <ClientForm id={id} values={read.value} deferring={deferring} choices={choices} /> : notFound();
+}
+
+export async function IntakeScreen({ id }: { id: string }) {
+  const who = await requireWho();
+  const [found, studio, { conditions, stopSigns }] = await Promise.all([
+    findClient(who, id),
+    findStudio(who),
+    findRepertoire(who),
+  ]);
+  if (!found.ok) notFound();
+  const client = found.value;
+  return (
+    <IntakeForm
+      page={{
+        client: { id, name: client.name },
+        studio: studio.name,
+        conditions: conditions.map(({ id: condition, ask }) => ({
+          id: condition,
+          ask,
+          onFile: client.conditions.some((one) => one.condition === condition),
+        })),
+        signs: stopSigns.map(({ id: sign, ask }) => ({ id: sign, ask })),
+      }}
+      deferring={deferring}
+    />
+  );
+}
+
+export async function ClientStancesScreen({ id }: { id: string }) {
+  const who = await requireWho();
+  const [found, studio, repertoire] = await Promise.all([findClient(who, id), findStudio(who), findRepertoire(who)]);
+  if (!found.ok) notFound();
+  const client = found.value;
+  const { school, stances } = layStances({ studio, client: { school: client.school, stances: {} } });
+  const preset = repertoire.schools.find((one) => one.id === school);
+  return (
+    <ClientStances
+      page={{
+        client: { id, name: client.name },
+        otherwiseOf: client.school ? (preset?.name ?? 'the school') : 'the studio',
+        stances: repertoire.stances.map(({ id: stance, name, about, choices }) => ({
+          id: stance,
+          name,
+          about,
+          choices: choices.map(({ id: choice, name: choiceName, why }) => ({ id: choice, name: choiceName, why })),
+          otherwise: stances[stance] ?? preset?.stances[stance] ?? choices[0]?.id ?? '',
+        })),
+        set: client.stances,
+      }}
+    />
+  );
+}
+
+export async function ClientFilesScreen() {
+  const who = await requireWho();
+  const [{ conditions }, names] = await Promise.all([findRepertoire(who), listNames(who)]);
+  return <ClientFiles conditions={conditions.map(({ id, name }) => ({ id, name }))} names={names} />;
 }

@@ -1,0 +1,8 @@
+import type { Metadata } from 'next';
+import { EntriesScreen } from '@/features/repertoire/pages';
+
+export const metadata: Metadata = { title: 'Own versions' };
+
+export default function Page() {
+  return <EntriesScreen />;
+}

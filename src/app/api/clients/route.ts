@@ -1,0 +1,5 @@
+import { sendClients } from '@/features/client/export';
+
+export async function GET(): Promise<Response> {
+  return sendClients();
+}

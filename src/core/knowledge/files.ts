@@ -1,0 +1,216 @@
+// The repertoire as a file: JSON or YAML, versioned, checked on the way in with errors by line.
+import * as v from 'valibot';
+import { isMap, isScalar, isSeq, LineCounter, parseDocument, stringify } from 'yaml';
+import type { Document } from 'yaml';
+import { checkRepertoire } from './check';
+import { correction, exercise, fault, prop, sequence } from './entries';
+import type { Repertoire } from './entries';
+import { differences, editableKinds, withOwn } from './own-entries';
+import type { Difference, EditableKind, OwnEntry } from './own-entries';
+
+export const fileFormat = 'level-spine-repertoire';
+export const fileVersion = 1;
+
+const shapes = {
+  exercises: exercise,
+  faults: fault,
+  corrections: correction,
+  props: prop,
+  sequences: sequence,
+} as const satisfies Readonly<Record<EditableKind, v.GenericSchema>>;
+
+/** The shape of one entry of a kind. */
+export const shapeOf = (kind: EditableKind): (typeof shapes)[EditableKind] => shapes[kind];
+
+/** Where something is wrong in a file. Lines count from 1. */
+export type FileError = { readonly line: number; readonly path: string; readonly message: string };
+
+export type FileEntry = {
+  readonly kind: EditableKind;
+  readonly id: string;
+  readonly entry: unknown;
+  readonly state: 'new' | 'changed' | 'same';
+  readonly differences: readonly Difference[];
+};
+
+export type ReadFile =
+  | { readonly ok: true; readonly entries: readonly FileEntry[] }
+  | { readonly ok: false; readonly errors: readonly FileError[] };
+
+export type FileChoice = { readonly kinds?: readonly EditableKind[]; readonly ids?: ReadonlySet<string> };
+
+/** A repertoire as text. `ids`: of each kind only these entries. */
+export function writeFile(repertoire: Repertoire, as: 'json' | 'yaml', rules: string, choice: FileChoice = {}): string {
+  const content: Record<string, unknown> = { format: fileFormat, version: fileVersion, rules };
+  for (const kind of choice.kinds ?? editableKinds) {
+    const entries = repertoire[kind].filter(({ id }) => choice.ids?.has(id) ?? true);
+    if (entries.length > 0) content[kind] = entries;
+  }
+  return as === 'json'
+    ? `${JSON.stringify(content, null, 2)}\n`
+    : stringify(content, { lineWidth: 110, aliasDuplicateObjects: false });
+}
+
+/** One entry as YAML, for editing by hand. */
+export const writeEntry = (entry: unknown): string =>
+  stringify(entry, { lineWidth: 100, aliasDuplicateObjects: false });
+
+type Path = readonly (string | number)[];
+
+/** The line where a path of the document stands; of its nearest ancestor when it is missing. */
+function lineAt(document: Document.Parsed, lines: LineCounter, path: Path): number {
+  for (let length = path.length; length >= 0; length -= 1) {
+    const key = path[length - 1];
+    const holder: unknown = length === 0 ? document.contents : document.getIn(path.slice(0, length - 1), true);
+    const own = isMap(holder) ? holder.items.find(({ key: name }) => isScalar(name) && name.value === key) : undefined;
+    const node: unknown = own?.key ?? (isSeq(holder) && typeof key === 'number' ? holder.items[key] : undefined);
+    const range = (node ?? (length === 0 ? holder : undefined)) as
+      { range?: readonly [number, number, number] } | undefined;
+    if (range?.range) return lines.linePos(range.range[0]).line;
+  }
+  return 1;
+}
+
+const open = (text: string) => {
+  const lines = new LineCounter();
+  const document = parseDocument(text, { lineCounter: lines, prettyErrors: false, maxAliasCount: 0 } as never);
+  const errors = document.errors.map(({ message, pos }): FileError => ({
+    line: lines.linePos(pos[0]).line,
+    path: '',
+    message: message.split('\n')[0] ?? message,
+  }));
+  return { lines, document, errors };
+};
+
+const pathOf = (issue: v.BaseIssue<unknown>): (string | number)[] =>
+  (issue.path ?? []).map(({ key }) => (typeof key === 'number' ? key : String(key)));
+
+function plainMessage(issue: v.BaseIssue<unknown>): string {
+  if (issue.type === 'strict_object' && issue.expected === 'never')
+    return `"${String(pathOf(issue).at(-1))}" is not known here`;
+  if (issue.received === 'undefined') return `"${String(pathOf(issue).at(-1))}" is missing`;
+  return issue.message.replace(/^Invalid type: Expected (.*) but received (.*)$/, 'expected $1, found $2');
+}
+
+/** Reads one entry from YAML (or JSON) and checks it within the whole. */
+export function readEntry(
+  text: string,
+  kind: EditableKind,
+  shipped: Repertoire,
+  own: readonly OwnEntry[],
+):
+  | { readonly ok: true; readonly entry: { readonly id: string } }
+  | { readonly ok: false; readonly errors: readonly FileError[] } {
+  const { lines, document, errors } = open(text);
+  if (errors.length > 0) return { ok: false, errors };
+  const parsed = v.safeParse(shapes[kind], document.toJS());
+  if (!parsed.success)
+    return {
+      ok: false,
+      errors: parsed.issues.map((issue) => ({
+        line: lineAt(document, lines, pathOf(issue)),
+        path: pathOf(issue).join('.'),
+        message: plainMessage(issue),
+      })),
+    };
+  const entry = parsed.output as { readonly id: string };
+  const problems = problemsOf(shipped, own, [{ kind, id: entry.id, entry, base: null }]);
+  const head = `${kind}.${entry.id}.`;
+  return problems.length > 0
+    ? {
+        ok: false,
+        errors: problems.map(({ path, message }) => {
+          const inside = path.startsWith(head) ? path.slice(head.length) : '';
+          return { line: lineAt(document, lines, stepsOf(document, inside)), path: inside || path, message };
+        }),
+      }
+    : { ok: true, entry };
+}
+
+/** `levels.3.top` as steps of the document: levels are known by their number. */
+function stepsOf(document: Document.Parsed, path: string): (string | number)[] {
+  const [first, second, ...rest] = path.split('.').filter(Boolean);
+  if (!first) return [];
+  if (second === undefined) return [first];
+  if (first === 'levels') {
+    const levels: unknown = document.toJS() && (document.toJS() as { levels?: { number?: number }[] }).levels;
+    const index = Array.isArray(levels)
+      ? levels.findIndex((one: { number?: number }) => String(one.number) === second)
+      : -1;
+    return index >= 0 ? [first, index, ...rest] : [first];
+  }
+  return [first];
+}
+
+/** What entries would break that held together before. */
+function problemsOf(shipped: Repertoire, own: readonly OwnEntry[], added: readonly OwnEntry[]) {
+  const others = own.filter((one) => !added.some((more) => more.kind === one.kind && more.id === one.id));
+  const before = new Set(checkRepertoire(withOwn(shipped, own)).map(({ path, message }) => `${path} ${message}`));
+  return checkRepertoire(withOwn(shipped, [...others, ...added])).filter(
+    ({ path, message }) => !before.has(`${path} ${message}`),
+  );
+}
+
+/** Reads a whole file and tells what it would change, or every error with its line. Nothing is kept here. */
+export function readRepertoireFile(text: string, shipped: Repertoire, own: readonly OwnEntry[]): ReadFile {
+  const { lines, document, errors } = open(text);
+  if (errors.length > 0) return { ok: false, errors };
+  const content: unknown = document.toJS();
+  const found: FileError[] = [];
+  const wrong = (path: Path, message: string) =>
+    found.push({ line: lineAt(document, lines, path), path: path.join('.'), message });
+  if (typeof content !== 'object' || content === null || Array.isArray(content)) {
+    wrong([], `This is not a repertoire file: it should begin with "format: ${fileFormat}".`);
+    return { ok: false, errors: found };
+  }
+  const file = content as Readonly<Record<string, unknown>>;
+  if (file['format'] !== fileFormat) wrong(['format'], `"format" should be ${fileFormat}.`);
+  if (file['version'] !== fileVersion)
+    wrong(['version'], `This file is of version ${String(file['version'])}; version ${fileVersion} is read here.`);
+  for (const key of Object.keys(file))
+    if (!['format', 'version', 'rules', ...editableKinds].includes(key))
+      wrong([key], `"${key}" is not known in a repertoire file.`);
+  const inForce = withOwn(shipped, own);
+  const entries: FileEntry[] = [];
+  const places = new Map<string, Path>();
+  for (const kind of editableKinds) {
+    const list = file[kind];
+    if (list === undefined) continue;
+    if (!Array.isArray(list)) {
+      wrong([kind], `"${kind}" should be a list.`);
+      continue;
+    }
+    for (const [i, one] of list.entries()) {
+      const parsed = v.safeParse(shapes[kind], one);
+      if (!parsed.success) {
+        for (const issue of parsed.issues) wrong([kind, i, ...pathOf(issue)], plainMessage(issue));
+        continue;
+      }
+      const entry = parsed.output as { readonly id: string };
+      if (entries.some((other) => other.kind === kind && other.id === entry.id)) {
+        wrong([kind, i, 'id'], `"${entry.id}" stands in this file twice.`);
+        continue;
+      }
+      const before = inForce[kind].find(({ id }) => id === entry.id);
+      const changes = before ? differences(before, entry) : [];
+      places.set(`${kind}.${entry.id}`, [kind, i]);
+      entries.push({
+        kind,
+        id: entry.id,
+        entry,
+        state: before ? (changes.length > 0 ? 'changed' : 'same') : 'new',
+        differences: changes,
+      });
+    }
+  }
+  if (found.length === 0)
+    for (const { path, message } of problemsOf(
+      shipped,
+      own,
+      entries.map(({ kind, id, entry }) => ({ kind, id, entry, base: null })),
+    )) {
+      const [kind = '', id = ''] = path.split('.');
+      wrong(places.get(`${kind}.${id}`) ?? [], `${path}: ${message}`);
+    }
+  return found.length > 0 ? { ok: false, errors: found } : { ok: true, entries };
+}

@@ -1,0 +1,194 @@
+'use client';
+
+import { Download, FileUp } from 'lucide-react';
+import { useRouter } from 'next/navigation';
+import { useMemo, useState } from 'react';
+import { FileTrigger } from 'react-aria-components';
+import styled from 'styled-components';
+import { Button, ButtonLink } from '@/design/button';
+import { FormGrid } from '@/design/fields';
+import { Chip, Notice, Page, PageHead, Quiet, Row, Section, Small, TextLink } from '@/design/layout';
+import { Picker } from '@/design/picker';
+import { keepTable } from './actions';
+import { csvFields, csvNames, guessMapping, previewRows, readTable } from './csv';
+import type { Mapping, Table } from './csv';
+
+const Preview = styled.div`
+  overflow-x: auto;
+  table {
+    border-collapse: collapse;
+    width: 100%;
+    min-width: 760px;
+  }
+  th,
+  td {
+    text-align: left;
+    vertical-align: top;
+    padding: 7px 14px 7px 0;
+    border-top: 1px solid var(--rule);
+    font-weight: 400;
+    overflow-wrap: anywhere;
+  }
+  thead th {
+    font-weight: 650;
+    border-top: 0;
+  }
+  tr[data-wrong] td {
+    color: var(--out);
+  }
+`;
+
+const none = 'none';
+const mostShown = 200;
+
+/** Clients out as CSV; in by three steps: file, which column is what, what would be kept. */
+export function ClientFiles({
+  conditions,
+  names,
+}: {
+  conditions: readonly { readonly id: string; readonly name: string }[];
+  names: readonly string[];
+}) {
+  const router = useRouter();
+  const [file, setFile] = useState<{ name: string; table: Table }>();
+  const [mapping, setMapping] = useState<Mapping>({});
+  const [failed, setFailed] = useState<string>();
+  const [busy, setBusy] = useState(false);
+  const rows = useMemo(
+    () =>
+      file
+        ? previewRows(file.table, mapping, { conditions, names: new Set(names.map((one) => one.toLowerCase())) })
+        : [],
+    [file, mapping, conditions, names],
+  );
+  const good = rows.filter(({ errors, isKnown }) => errors.length === 0 && !isKnown);
+  const open = async (chosen: File | undefined) => {
+    if (!chosen) return;
+    const read = readTable(await chosen.text());
+    if (!read.ok) {
+      setFile(undefined);
+      return setFailed(`${chosen.name}: ${read.error.message}`);
+    }
+    setFailed(undefined);
+    setFile({ name: chosen.name, table: read.value });
+    setMapping(guessMapping(read.value.columns));
+  };
+  const keep = async () => {
+    setBusy(true);
+    const result = await keepTable({ clients: good.map(({ typed }) => typed) }).catch(() => undefined);
+    setBusy(false);
+    if (!result?.ok)
+      return setFailed(result?.error.message ?? 'The server does not answer. Nobody was kept; try again in a moment.');
+    router.push('/clients');
+    router.refresh();
+  };
+  return (
+    <Page>
+      <PageHead>
+        <div>
+          <TextLink href="/clients">Clients</TextLink>
+          <h1>Clients as a table</h1>
+          <Quiet>CSV, with a line for each client. Looks, doses and clearances stay here.</Quiet>
+        </div>
+      </PageHead>
+      <Section aria-label="Out" style={{ paddingTop: 20 }}>
+        <h2>Out</h2>
+        <ButtonLink href="/api/clients" prefetch={false} download style={{ justifySelf: 'start' }}>
+          <Download size={17} aria-hidden />
+          All clients, CSV
+        </ButtonLink>
+      </Section>
+      <Section aria-label="In">
+        <h2>In</h2>
+        <FileTrigger acceptedFileTypes={['.csv', 'text/csv']} onSelect={(files) => void open(files?.[0])}>
+          <Button style={{ justifySelf: 'start' }}>
+            <FileUp size={18} aria-hidden />
+            {file ? 'Another file' : 'Choose a file'}
+          </Button>
+        </FileTrigger>
+        {failed && (
+          <Notice $tone="out" role="alert">
+            {failed}
+          </Notice>
+        )}
+        {file && (
+          <>
+            <h3>Which column is what</h3>
+            <FormGrid>
+              {csvFields.map((field) => (
+                <Picker
+                  key={field}
+                  label={csvNames[field]}
+                  value={mapping[field] ?? none}
+                  onChange={(column) =>
+                    setMapping((before) => {
+                      const { [field]: _, ...others } = before;
+                      return column === none ? others : { ...others, [field]: column };
+                    })
+                  }
+                  choices={[
+                    { id: none, name: 'not in this file' },
+                    ...file.table.columns.map((column) => ({ id: column, name: column })),
+                  ]}
+                />
+              ))}
+            </FormGrid>
+            <h3>
+              {good.length} of {rows.length} would be kept
+            </h3>
+            {rows.some(({ errors, isKnown }) => errors.length > 0 || isKnown) && (
+              <Quiet>
+                Lines that are not right, and people already on the books, are left out; the file stays as it is.
+              </Quiet>
+            )}
+            <Preview tabIndex={0} role="region" aria-label="Preview">
+              <table>
+                <thead>
+                  <tr>
+                    <th scope="col">Line</th>
+                    <th scope="col">Name</th>
+                    <th scope="col">Born</th>
+                    <th scope="col">cm</th>
+                    <th scope="col">kg</th>
+                    <th scope="col">Cautions</th>
+                    <th scope="col">What happens</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {rows.slice(0, mostShown).map(({ line, typed, errors, isKnown }) => (
+                    <tr key={line} data-wrong={errors.length > 0 ? '' : undefined}>
+                      <td>{line}</td>
+                      <td>{typed.name || <Small>none</Small>}</td>
+                      <td>{typed.birthYear}</td>
+                      <td>{typed.heightCm}</td>
+                      <td>{typed.massKg}</td>
+                      <td>
+                        {typed.conditions.map((id) => conditions.find((one) => one.id === id)?.name ?? id).join('; ')}
+                      </td>
+                      <td>
+                        {errors.length > 0 ? (
+                          errors.join('; ')
+                        ) : isKnown ? (
+                          <Chip>on the books already</Chip>
+                        ) : (
+                          'is kept'
+                        )}
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </Preview>
+            {rows.length > mostShown && <Small>and {rows.length - mostShown} lines more</Small>}
+            <Row>
+              <Button $look="main" onPress={() => void keep()} isDisabled={busy || good.length === 0}>
+                {busy ? 'Keeping…' : `Keep ${good.length} ${good.length === 1 ? 'client' : 'clients'}`}
+              </Button>
+              <Button onPress={() => setFile(undefined)}>Leave it</Button>
+            </Row>
+          </>
+        )}
+      </Section>
+    </Page>
+  );
+}

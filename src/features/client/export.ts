@@ -1,0 +1,19 @@
+import { conditionsInForce } from '@/core/knowledge/conditions';
+import { listAllClients } from '@/data/stores/clients';
+import { findRepertoire } from '@/data/stores/studio';
+import { currentWho } from '@/platform/server/session';
+import { writeTable } from './csv';
+
+/** Every client of the studio as a CSV file. */
+export async function sendClients(): Promise<Response> {
+  const who = await currentWho();
+  if (!who) return new Response('Sign in first.', { status: 401 });
+  const [clients, { conditions }] = await Promise.all([listAllClients(who), findRepertoire(who)]);
+  const text = writeTable(
+    clients.map((client) => ({ ...client, conditions: conditionsInForce(client.conditions) })),
+    conditions,
+  );
+  return new Response(`\uFEFF${text}`, {
+    headers: { 'content-type': 'text/csv; charset=utf-8', 'content-disposition': 'attachment; filename="clients.csv"' },
+  });
+}

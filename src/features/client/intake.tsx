@@ -1,0 +1,200 @@
+'use client';
+
+import { Printer, TriangleAlert } from 'lucide-react';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import styled from 'styled-components';
+import { Button, ButtonLink } from '@/design/button';
+import { Notice, Page, PageHead, Quiet, Row, Section, Small, Stack, TextLink } from '@/design/layout';
+import { PlainField } from '@/design/plain-field';
+import { keepIntake } from './actions';
+
+const Questions = styled.ul`
+  columns: 2 380px;
+  column-gap: 40px;
+  li {
+    break-inside: avoid;
+    border-top: 1px solid var(--rule);
+    padding: 6px 0;
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) auto;
+    gap: 12px;
+    align-items: center;
+  }
+  label {
+    display: contents;
+    cursor: pointer;
+  }
+  input {
+    width: 24px;
+    height: 24px;
+    accent-color: var(--out);
+  }
+  .box {
+    display: grid;
+    place-items: center;
+    min-width: 44px;
+    min-height: 44px;
+  }
+  @media print {
+    columns: 2;
+    font-size: 9.5pt;
+    li {
+      padding: 2px 0;
+    }
+    .box {
+      min-height: 20px;
+    }
+  }
+`;
+
+const Sheet = styled(Page)`
+  .paper {
+    display: none;
+  }
+  @media print {
+    .screen {
+      display: none;
+    }
+    .paper {
+      display: block;
+    }
+    .line {
+      border-bottom: 1px solid #000;
+      height: 26px;
+    }
+  }
+`;
+
+export type IntakePage = {
+  readonly client: { readonly id: string; readonly name: string };
+  readonly studio: string;
+  readonly conditions: readonly { readonly id: string; readonly ask: string; readonly onFile: boolean }[];
+  readonly signs: readonly { readonly id: string; readonly ask: string }[];
+};
+
+/** Short, on one page, yearly: what to know before working with a body. Filled in here, or printed and signed by hand. */
+export function IntakeForm({
+  page: { client, studio, conditions, signs },
+  deferring,
+}: {
+  page: IntakePage;
+  deferring: string;
+}) {
+  const router = useRouter();
+  const [yes, setYes] = useState<readonly string[]>(conditions.filter(({ onFile }) => onFile).map(({ id }) => id));
+  const [flags, setFlags] = useState<readonly string[]>([]);
+  const [words, setWords] = useState('');
+  const [name, setName] = useState('');
+  const [on, setOn] = useState(() => new Date().toISOString().slice(0, 10));
+  const [failed, setFailed] = useState<string>();
+  const [busy, setBusy] = useState(false);
+  const toggle = (list: readonly string[], id: string, on: boolean) =>
+    on ? [...list, id] : list.filter((one) => one !== id);
+  const keep = async () => {
+    setBusy(true);
+    const result = await keepIntake({
+      clientId: client.id,
+      conditions: yes,
+      signs: flags,
+      words,
+      signedName: name,
+      signedOn: on,
+    }).catch(() => undefined);
+    setBusy(false);
+    if (!result?.ok)
+      return setFailed(
+        result?.error.message.replace(/^[\w.]+: /, '') ??
+          'The server does not answer. What was filled in stays here; try again in a moment.',
+      );
+    router.push(`/clients/${client.id}`);
+  };
+  return (
+    <Sheet>
+      <PageHead>
+        <div>
+          <TextLink href={`/clients/${client.id}`}>{client.name}</TextLink>
+          <h1>Intake form</h1>
+          <Quiet>{studio}. Once a year, and whenever something changes. Tick what is so; leave the rest.</Quiet>
+        </div>
+        <Button onPress={() => window.print()} className="screen">
+          <Printer size={18} aria-hidden />
+          Print to sign by hand
+        </Button>
+      </PageHead>
+      <Section aria-label="Today" style={{ paddingTop: 18 }}>
+        <h2>Today, is there</h2>
+        <Questions>
+          {signs.map(({ id, ask }) => (
+            <li key={id}>
+              <label>
+                <span>{ask}</span>
+                <span className="box">
+                  <input
+                    type="checkbox"
+                    checked={flags.includes(id)}
+                    onChange={({ target }) => setFlags(toggle(flags, id, target.checked))}
+                  />
+                </span>
+              </label>
+            </li>
+          ))}
+        </Questions>
+        {flags.length > 0 && (
+          <Notice $tone="out" role="alert">
+            <TriangleAlert size={20} aria-hidden />
+            <span>
+              One of these ends the session: nothing goes on before clearance is on file. Seek medical help according to
+              local emergency practice.
+            </span>
+          </Notice>
+        )}
+      </Section>
+      <Section aria-label="To know">
+        <h2>To know before we move</h2>
+        <Questions>
+          {conditions.map(({ id, ask }) => (
+            <li key={id}>
+              <label>
+                <span>{ask}</span>
+                <span className="box">
+                  <input
+                    type="checkbox"
+                    checked={yes.includes(id)}
+                    onChange={({ target }) => setYes(toggle(yes, id, target.checked))}
+                  />
+                </span>
+              </label>
+            </li>
+          ))}
+        </Questions>
+      </Section>
+      <Section aria-label="Signature">
+        <Small>{deferring} Health notes are kept as few as possible and shown only to the studio’s instructors.</Small>
+        <div className="paper">
+          <p>In your own words:</p>
+          <div className="line" />
+          <div className="line" />
+          <p style={{ paddingTop: 18 }}>Name, date and signature:</p>
+          <div className="line" />
+        </div>
+        <Stack className="screen" style={{ maxWidth: 620 }}>
+          <PlainField label="In your own words, if anything is missing" value={words} onChange={setWords} lines />
+          <PlainField label="Signed, full name" value={name} onChange={setName} />
+          <PlainField label="Date" type="date" value={on} onChange={setOn} />
+          {failed && (
+            <Notice $tone="out" role="alert">
+              {failed}
+            </Notice>
+          )}
+          <Row>
+            <Button $look="main" onPress={() => void keep()} isDisabled={busy}>
+              {busy ? 'Keeping…' : 'Keep the signed form'}
+            </Button>
+            <ButtonLink href={`/clients/${client.id}`}>Leave without keeping</ButtonLink>
+          </Row>
+        </Stack>
+      </Section>
+    </Sheet>
+  );
+}

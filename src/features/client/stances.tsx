@@ -1,0 +1,50 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { Notice, Page, PageHead, Quiet, TextLink } from '@/design/layout';
+import { StanceTable } from '@/design/stance-table';
+import type { StanceChoice } from '@/design/stance-table';
+import { setClientStance } from './actions';
+
+export type StancesPage = {
+  readonly client: { readonly id: string; readonly name: string };
+  readonly otherwiseOf: string;
+  readonly stances: readonly StanceChoice[];
+  readonly set: Readonly<Record<string, string>>;
+};
+
+/** This client's own way on single points, over the school or studio. */
+export function ClientStances({ page: { client, otherwiseOf, stances, set } }: { page: StancesPage }) {
+  const router = useRouter();
+  const [failed, setFailed] = useState<string>();
+  const change = async (stance: string, choice: string | null) => {
+    const result = await setClientStance({ clientId: client.id, stance, choice }).catch(() => undefined);
+    setFailed(result?.ok ? undefined : (result?.error.message ?? 'The server does not answer. Try again in a moment.'));
+    router.refresh();
+  };
+  return (
+    <Page>
+      <PageHead>
+        <div>
+          <TextLink href={`/clients/${client.id}`}>{client.name}</TextLink>
+          <h1>Stances</h1>
+          <Quiet>Targets, cues, breath and faults follow these for this client alone.</Quiet>
+        </div>
+      </PageHead>
+      {failed && (
+        <Notice $tone="out" role="alert" style={{ marginTop: 14 }}>
+          {failed}
+        </Notice>
+      )}
+      <div style={{ paddingTop: 16 }}>
+        <StanceTable
+          stances={stances}
+          set={set}
+          otherwiseOf={otherwiseOf}
+          onSet={(stance, choice) => void change(stance, choice)}
+        />
+      </div>
+    </Page>
+  );
+}

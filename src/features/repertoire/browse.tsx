@@ -1,0 +1,274 @@
+'use client';
+
+import { Search } from 'lucide-react';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useMemo, useState } from 'react';
+import styled from 'styled-components';
+import { isAllowed } from '@/core/knowledge/cautions';
+import { directions, families, regions } from '@/core/knowledge/entries';
+import { apparatuses } from '@/core/knowledge/load-tags';
+import { positions } from '@/core/alignment/input';
+import { ButtonLink } from '@/design/button';
+import { Figure } from '@/design/figure';
+import { Chip, Notice, Page, PageHead, Quiet, Row, Small, Stack, TextLink } from '@/design/layout';
+import { Picker } from '@/design/picker';
+import { StandingChip } from '@/design/standing';
+import { positionNames } from '@/design/words';
+import { deferring } from '@/repertoire/words';
+import type { BrowseLine, BrowsePage } from './read';
+import { startsWithWords } from './starts-with';
+import { apparatusNames, directionNames, familyNames, ownWords, regionNames } from './words';
+
+const Filters = styled.div`
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(165px, 1fr));
+  gap: 12px;
+  padding: 20px 0 6px;
+  align-items: end;
+`;
+
+const Find = styled.label`
+  display: grid;
+  gap: 5px;
+  font-weight: 600;
+  font-size: 0.94rem;
+  input {
+    min-height: 46px;
+    padding: 9px 13px;
+    border: 1.5px solid var(--rule-strong);
+    border-radius: 12px;
+    background: var(--panel);
+    width: 100%;
+    font-weight: 400;
+  }
+`;
+
+const Cards = styled.ul`
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(232px, 1fr));
+  gap: 18px 22px;
+  li {
+    display: grid;
+    align-content: start;
+    gap: 4px;
+    border-top: 1px solid var(--rule);
+    padding-top: 10px;
+    min-width: 0;
+    position: relative;
+  }
+  li[data-out] .drawn {
+    opacity: 0.45;
+  }
+  .drawn {
+    height: 118px;
+    display: grid;
+    align-items: end;
+    overflow: hidden;
+  }
+  .drawn svg {
+    max-height: 118px;
+    width: 100%;
+  }
+  a.name {
+    font-family: 'Archivo Variable';
+    font-stretch: 92%;
+    font-weight: 650;
+    font-size: 1.1rem;
+    text-decoration: none;
+    min-height: 30px;
+  }
+  a.name::after {
+    content: '';
+    position: absolute;
+    inset: 0;
+  }
+  li:hover a.name {
+    text-decoration: underline;
+    text-underline-offset: 4px;
+  }
+`;
+
+const any = { id: 'any', name: 'any' };
+const choicesOf = <T extends string>(names: Readonly<Record<T, string>>, ids: readonly T[]) => [
+  any,
+  ...ids.map((id) => ({ id, name: names[id] })),
+];
+
+type Wanted = { position: string; apparatus: string; region: string; direction: string; startsWith: string };
+
+const holds = (line: BrowseLine, words: string, wanted: Wanted): boolean =>
+  [line.name, line.plain].some((text) => text.toLowerCase().includes(words)) &&
+  (wanted.position === 'any' || line.position === wanted.position) &&
+  (wanted.apparatus === 'any' || line.apparatus === wanted.apparatus) &&
+  (wanted.region === 'any' || line.regions.some((one) => one === wanted.region)) &&
+  (wanted.direction === 'any' || line.spine.some((one) => one === wanted.direction)) &&
+  (wanted.startsWith === 'any' || line.startsWith === wanted.startsWith);
+
+/** All exercises, to search and to narrow; for a client, how each stands. */
+export function Browse({ lines, clients, client, sequences }: BrowsePage) {
+  const router = useRouter();
+  const [search, setSearch] = useState('');
+  const [readyOnly, setReadyOnly] = useState(false);
+  const [wanted, setWanted] = useState<Wanted>({
+    position: 'any',
+    apparatus: 'any',
+    region: 'any',
+    direction: 'any',
+    startsWith: 'any',
+  });
+  const set = (name: keyof Wanted) => (value: string) => setWanted((before) => ({ ...before, [name]: value }));
+  const words = search.trim().toLowerCase();
+  const shown = useMemo(
+    () =>
+      lines.filter((line) => holds(line, words, wanted) && (!readyOnly || !line.weighed || isAllowed(line.weighed))),
+    [lines, words, wanted, readyOnly],
+  );
+  const query = client ? `?client=${client.id}` : '';
+  return (
+    <Page>
+      <PageHead>
+        <div>
+          <h1>Repertoire</h1>
+          <Quiet>
+            {lines.length} exercises, each with its ladder, breath, faults and corrections
+            {client ? `, for ${client.name}` : ''}
+          </Quiet>
+        </div>
+        <Row>
+          <ButtonLink href="/repertoire/glossary">Glossary</ButtonLink>
+          <ButtonLink href="/repertoire/entries">Edit</ButtonLink>
+          <ButtonLink href="/repertoire/files">Files</ButtonLink>
+        </Row>
+      </PageHead>
+      <Filters role="search" aria-label="Narrow the repertoire">
+        <Find>
+          Find
+          <input
+            type="search"
+            value={search}
+            onChange={({ target }) => setSearch(target.value)}
+            placeholder="bridge, circle, breath…"
+          />
+        </Find>
+        <Picker
+          label="Position"
+          value={wanted.position}
+          onChange={set('position')}
+          choices={choicesOf(positionNames, positions)}
+        />
+        <Picker
+          label="Apparatus"
+          value={wanted.apparatus}
+          onChange={set('apparatus')}
+          choices={choicesOf(apparatusNames, apparatuses)}
+        />
+        <Picker
+          label="Region"
+          value={wanted.region}
+          onChange={set('region')}
+          choices={choicesOf(regionNames, regions)}
+        />
+        <Picker
+          label="Spine"
+          value={wanted.direction}
+          onChange={set('direction')}
+          choices={choicesOf(directionNames, directions)}
+        />
+        <Picker
+          label="Level 1 asks"
+          value={wanted.startsWith}
+          onChange={set('startsWith')}
+          choices={choicesOf(startsWithWords, Object.keys(startsWithWords) as (keyof typeof startsWithWords)[])}
+        />
+        <Picker
+          label="Ready for"
+          value={client?.id ?? 'any'}
+          onChange={(id) => router.push(id === 'any' ? '/repertoire' : `/repertoire?client=${id}`)}
+          choices={[{ id: 'any', name: 'nobody in particular' }, ...clients]}
+        />
+      </Filters>
+      {client && (
+        <Notice style={{ margin: '10px 0' }}>
+          <Stack $gap={6}>
+            <span>{deferring}</span>
+            <label style={{ display: 'flex', gap: 10, alignItems: 'center', minHeight: 44 }}>
+              <input
+                type="checkbox"
+                checked={readyOnly}
+                onChange={({ target }) => setReadyOnly(target.checked)}
+                style={{ width: 22, height: 22 }}
+              />
+              Only what is open to {client.name}
+            </label>
+          </Stack>
+        </Notice>
+      )}
+      <p role="status" style={{ padding: '10px 0' }}>
+        <Small>{shown.length === lines.length ? `All ${lines.length}` : `${shown.length} of ${lines.length}`}</Small>
+      </p>
+      {shown.length === 0 && (
+        <Stack style={{ padding: '24px 0' }}>
+          <h2>Nothing fits all of that</h2>
+          <Quiet>
+            <Search size={17} aria-hidden /> Take one of the filters back, or search for another word.
+          </Quiet>
+        </Stack>
+      )}
+      {families.map((family) => {
+        const own = shown.filter((line) => line.family === family);
+        return own.length === 0 ? null : (
+          <section key={family} style={{ paddingBottom: 26 }} aria-label={familyNames[family]}>
+            <h2 style={{ padding: '6px 0 12px' }}>{familyNames[family]}</h2>
+            <Cards>
+              {own.map((line) => (
+                <Card key={line.id} line={line} query={query} />
+              ))}
+            </Cards>
+          </section>
+        );
+      })}
+      <section aria-label="Orders">
+        <h2 style={{ padding: '6px 0 12px' }}>Orders</h2>
+        <Stack>
+          {sequences.map(({ id, name, about, exercises }) => (
+            <div key={id}>
+              <h3>{name}</h3>
+              <Quiet>{about}</Quiet>
+              <Row $gap={8}>
+                {exercises.map((exercise) => (
+                  <TextLink key={exercise} href={`/repertoire/${exercise}${query}`} style={{ minHeight: 30 }}>
+                    {lines.find((line) => line.id === exercise)?.name ?? exercise}
+                  </TextLink>
+                ))}
+              </Row>
+            </div>
+          ))}
+        </Stack>
+      </section>
+    </Page>
+  );
+}
+
+function Card({ line, query }: { line: BrowseLine; query: string }) {
+  const { id, name, plain, position, apparatus, shown, levels, own, weighed } = line;
+  return (
+    <li data-exercise={id} data-out={weighed && !isAllowed(weighed) ? '' : undefined}>
+      <div className="drawn">
+        <Figure pose={shown.top} label={name} small {...(shown.scene ? { scene: shown.scene } : {})} />
+      </div>
+      <Link href={`/repertoire/${id}${query}`} className="name">
+        {name}
+      </Link>
+      <span>{plain}</span>
+      <Small>
+        {positionNames[position]}
+        {apparatus === 'mat' ? '' : `, ${apparatusNames[apparatus]}`} · {levels} {levels === 1 ? 'level' : 'levels'}
+      </Small>
+      <Row $gap={6}>
+        {weighed && <StandingChip standing={weighed.standing} />}
+        {own && own !== 'same' && <Chip>{ownWords[own]}</Chip>}
+      </Row>
+    </li>
+  );
+}

@@ -1,0 +1,106 @@
+'use client';
+
+import { Plus } from 'lucide-react';
+import { useState } from 'react';
+import styled from 'styled-components';
+import { editableKinds } from '@/core/knowledge/own-entries';
+import type { EditableKind } from '@/core/knowledge/own-entries';
+import { Button, ButtonLink } from '@/design/button';
+import { Chip, Page, PageHead, Quiet, Row, Ruled, Small, TextLink } from '@/design/layout';
+import { PlainField } from '@/design/plain-field';
+import type { EntryLine } from './read';
+import { ownWords } from './words';
+
+const Line = styled.li`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto auto;
+  gap: 4px 16px;
+  align-items: center;
+  @media (max-width: 620px) {
+    grid-template-columns: minmax(0, 1fr);
+  }
+`;
+
+const kindWords: Readonly<Record<EditableKind, string>> = {
+  exercises: 'Exercises',
+  faults: 'Faults',
+  corrections: 'Corrections',
+  props: 'Props',
+  sequences: 'Orders',
+};
+
+/** Every entry that the studio may write its own version of. */
+export function Entries({ lines }: { lines: readonly EntryLine[] }) {
+  const [kind, setKind] = useState<EditableKind>('exercises');
+  const [search, setSearch] = useState('');
+  const [ownOnly, setOwnOnly] = useState(false);
+  const words = search.trim().toLowerCase();
+  const shown = lines.filter(
+    (line) =>
+      line.kind === kind &&
+      (!ownOnly || (line.own && line.own !== 'same')) &&
+      [line.name, line.plain, line.id].some((text) => text.toLowerCase().includes(words)),
+  );
+  return (
+    <Page>
+      <PageHead>
+        <div>
+          <TextLink href="/repertoire">Repertoire</TextLink>
+          <h1>The studio’s own versions</h1>
+          <Quiet>
+            What ships stays underneath: a version of your own lies over it, shows what differs, and can be taken back.
+          </Quiet>
+        </div>
+      </PageHead>
+      <Row $gap={8} role="group" aria-label="Kind" style={{ padding: '16px 0' }}>
+        {editableKinds.map((one) => (
+          <Button
+            key={one}
+            aria-pressed={kind === one}
+            $look={kind === one ? 'main' : 'plain'}
+            onPress={() => setKind(one)}
+          >
+            {kindWords[one]}
+          </Button>
+        ))}
+      </Row>
+      <Row $gap={16} style={{ alignItems: 'end' }}>
+        <div style={{ width: 320 }}>
+          <PlainField label="Find" type="search" value={search} onChange={setSearch} />
+        </div>
+        <label style={{ display: 'flex', gap: 10, alignItems: 'center', minHeight: 46 }}>
+          <input
+            type="checkbox"
+            checked={ownOnly}
+            onChange={({ target }) => setOwnOnly(target.checked)}
+            style={{ width: 21, height: 21 }}
+          />
+          Own versions only
+        </label>
+      </Row>
+      <Ruled style={{ paddingTop: 16 }} aria-label={kindWords[kind]}>
+        {shown.map(({ id, name, plain, own }) => (
+          <Line key={id} data-entry={id}>
+            <div>
+              <TextLink href={`/repertoire/entries/${kind}/${id}`} style={{ minHeight: 30 }}>
+                {name}
+              </TextLink>
+              <br />
+              <Small>{plain}</Small>
+            </div>
+            {own && own !== 'same' ? <Chip $tone="info">{ownWords[own]}</Chip> : <span />}
+            <ButtonLink href={`/repertoire/entries/${kind}/${id}?copy=yes`} aria-label={`A new one from ${name}`}>
+              <Plus size={17} aria-hidden />
+              New from this
+            </ButtonLink>
+          </Line>
+        ))}
+        {shown.length === 0 && (
+          <li>
+            <Quiet>{ownOnly ? 'No own version of this kind yet.' : 'Nothing fits that word.'}</Quiet>
+          </li>
+        )}
+      </Ruled>
+    </Page>
+  );
+}

@@ -1,0 +1,410 @@
+import { rankCorrections } from '@/core/corrections/rank';
+import type { Option } from '@/core/corrections/rank';
+import { actingConditions, movesByHalfSteps, weighExercise } from '@/core/knowledge/cautions';
+import type { WeighedExercise } from '@/core/knowledge/cautions';
+import { conditionsInForce } from '@/core/knowledge/conditions';
+import { correctionKinds, entry, serves } from '@/core/knowledge/entries';
+import type { Correction, Exercise, Fault, Level, Repertoire } from '@/core/knowledge/entries';
+import { measuredLooks } from '@/core/knowledge/looks';
+import { differences, stateOf } from '@/core/knowledge/own-entries';
+import type { Difference, EditableKind, OwnState } from '@/core/knowledge/own-entries';
+import { layStances, ownerOf, resolveStances } from '@/core/knowledge/stances';
+import type { Layer } from '@/core/knowledge/stances';
+import { demandOf } from '@/core/load/demand';
+import { failure, success } from '@/core/result';
+import type { Result } from '@/core/result';
+import { findClient, findStudio, listClients } from '@/data/stores/clients';
+import { listTrials } from '@/data/stores/looks';
+import { findRepertoire, listOwn } from '@/data/stores/studio';
+import { actingOn } from '@/data/types';
+import type { ClientCard, Who } from '@/data/types';
+import { repertoire as shipped } from '@/repertoire';
+import type { StartsWith } from './starts-with';
+
+const typicalBody = { heightM: 1.7, massKg: 65 };
+
+export type ClientChoice = { readonly id: string; readonly name: string };
+
+export type BrowseLine = Pick<
+  Exercise,
+  'id' | 'name' | 'plain' | 'family' | 'position' | 'apparatus' | 'spine' | 'regions'
+> & {
+  readonly shown: Pick<Level, 'top' | 'scene'>;
+  readonly levels: number;
+  /** What the easiest level asks, for the filter. */
+  readonly startsWith: StartsWith;
+  readonly own: OwnState | null;
+  /** For the client chosen. */
+  readonly weighed: WeighedExercise | null;
+};
+
+function startsWith({ position, levels }: Exercise): StartsWith {
+  const load = levels[0]?.load;
+  if (!load) return 'quiet';
+  if (load.weightOn.includes('hands')) return 'hands';
+  if (load.headUp) return 'headUp';
+  if (load.legs === 'both') return 'bothLegs';
+  if (load.legs === 'one') return 'oneLeg';
+  return position === 'sitting' || position === 'kneeling' || position === 'standing' ? 'upright' : 'quiet';
+}
+
+export type BrowsePage = {
+  readonly lines: readonly BrowseLine[];
+  readonly clients: readonly ClientChoice[];
+  readonly client: ClientChoice | null;
+  readonly sequences: Repertoire['sequences'];
+};
+
+async function choices(who: Who): Promise<ClientChoice[]> {
+  const { clients } = await listClients(who);
+  return clients.map(({ id, name }) => ({ id, name }));
+}
+
+async function chosen(who: Who, clientId: string | undefined): Promise<ClientCard | undefined> {
+  if (!clientId) return undefined;
+  const found = await findClient(who, clientId);
+  return found.ok ? found.value : undefined;
+}
+
+/** Every exercise as a line to browse; for a client, how each stands with the cautions on file. */
+export async function readBrowse(who: Who, clientId?: string): Promise<BrowsePage> {
+  const [repertoire, own, clients, client] = await Promise.all([
+    findRepertoire(who),
+    listOwn(who),
+    choices(who),
+    chosen(who, clientId),
+  ]);
+  const states = new Map(own.filter(({ kind }) => kind === 'exercises').map((one) => [one.id, stateOf(shipped, one)]));
+  const acting = client && actingOn(client);
+  const lines = repertoire.exercises.flatMap((exercise): BrowseLine[] => {
+    const level = exercise.levels.at(-1);
+    if (!level) return [];
+    const { id, name, plain, family, position, apparatus, spine, regions, levels } = exercise;
+    return [
+      {
+        id,
+        name,
+        plain,
+        family,
+        position,
+        apparatus,
+        spine,
+        regions,
+        shown: { top: level.top, scene: level.scene },
+        levels: levels.length,
+        startsWith: startsWith(exercise),
+        own: states.get(id) ?? null,
+        weighed: acting ? weighExercise(repertoire, exercise, acting) : null,
+      },
+    ];
+  });
+  return {
+    lines,
+    clients,
+    client: client ? { id: client.id, name: client.name } : null,
+    sequences: repertoire.sequences,
+  };
+}
+
+export type StanceRow = {
+  readonly id: string;
+  readonly name: string;
+  readonly about: string;
+  readonly choices: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly why: string;
+    readonly say?: string | undefined;
+  }[];
+  /** Choice of each school, by school id. */
+  readonly bySchool: Readonly<Record<string, string>>;
+  /** What is in force here, and whose choice it is. */
+  readonly here: { readonly choice: string; readonly from: Layer; readonly owner: string };
+  /** Set for this exercise alone. */
+  readonly forExercise: string | null;
+};
+
+export type FaultCard = Pick<Fault, 'id' | 'name' | 'plain' | 'block' | 'seen' | 'why' | 'byEye'> & {
+  readonly safety: boolean;
+  readonly standAt: Exercise['faults'][number]['standAt'];
+  readonly phases: Exercise['faults'][number]['phases'];
+  readonly measures: readonly string[];
+  readonly causes: readonly { readonly name: string; readonly look: string; readonly ifSo: string }[];
+  /** In order of intrusion, or as they rank for the client. */
+  readonly corrections: readonly (Pick<Correction, 'id' | 'kind' | 'say' | 'because'> & {
+    readonly prop: string | null;
+    readonly why: string | null;
+  })[];
+  readonly excluded: readonly { readonly say: string; readonly why: string }[];
+};
+
+export type ExercisePage = {
+  readonly exercise: Exercise;
+  readonly own: OwnState | null;
+  readonly changes: readonly Difference[];
+  readonly demand: Readonly<Record<number, number>>;
+  readonly stances: readonly StanceRow[];
+  readonly schools: readonly { readonly id: string; readonly name: string }[];
+  readonly inForce: {
+    readonly school: string;
+    readonly gate: Exercise['gate'];
+    readonly breath: string;
+    readonly halfSteps: boolean;
+  };
+  readonly faults: readonly FaultCard[];
+  readonly first: readonly { readonly say: string; readonly because: string; readonly kind: Correction['kind'] }[];
+  readonly prepares: readonly ClientChoice[];
+  readonly follows: readonly ClientChoice[];
+  readonly clients: readonly ClientChoice[];
+  readonly client: ClientChoice | null;
+  readonly weighed: WeighedExercise | null;
+  readonly looks: readonly string[];
+  readonly mayChange: boolean;
+};
+
+/** The breath that the stances in force call for; the usual one otherwise. */
+export function breathInForce(
+  exercise: Exercise,
+  choices: Readonly<Record<string, { readonly choice: string }>>,
+  level?: number,
+): Exercise['breath'][number] {
+  const fitting = exercise.breath.filter(({ levels }) => !levels || level === undefined || levels.includes(level));
+  const found =
+    fitting.find(({ when }) => when && choices[when.stance]?.choice === when.choice) ??
+    fitting.find(({ when }) => !when);
+  const [first] = exercise.breath;
+  if (!found && !first) throw new Error(`${exercise.id} has no breath`);
+  return found ?? (first as Exercise['breath'][number]);
+}
+
+function faultCard(
+  repertoire: Repertoire,
+  exercise: Exercise,
+  { fault: id, standAt, phases }: Exercise['faults'][number],
+  ranked: { options: readonly Option[]; excluded: readonly { correction: string; why: string }[] } | undefined,
+  unsafe: ReadonlySet<string>,
+): FaultCard {
+  const { name, plain, block, seen, why, byEye, safety, shownBy, causes } = entry(repertoire.faults, id);
+  const all = repertoire.corrections.filter((one) => serves(one, exercise, id));
+  const tell = (one: Correction, because: string | null) => ({
+    id: one.id,
+    kind: one.kind,
+    say: one.say,
+    because: one.because,
+    prop: one.prop ? entry(repertoire.props, one.prop).name : null,
+    why: because,
+  });
+  const inOrder = [...all].sort((a, b) => {
+    const [i, j] = [exercise.corrections.indexOf(a.id), exercise.corrections.indexOf(b.id)];
+    if (i >= 0 || j >= 0) return (i < 0 ? 99 : i) - (j < 0 ? 99 : j);
+    return correctionKinds.indexOf(a.kind) - correctionKinds.indexOf(b.kind) || b.prior - a.prior;
+  });
+  return {
+    id,
+    name,
+    plain,
+    block,
+    seen,
+    why,
+    ...(byEye ? { byEye } : {}),
+    safety: safety || unsafe.has(id),
+    standAt,
+    phases,
+    measures: shownBy.map(({ measure }) => measure),
+    causes: causes.slice(0, 3).map((cause) => {
+      const { name: causeName, tell: next } = entry(repertoire.causes, cause);
+      return { name: causeName, ...next };
+    }),
+    corrections: ranked
+      ? ranked.options.map(({ correction, why: because }) => tell(entry(repertoire.corrections, correction), because))
+      : inOrder.map((one) => tell(one, null)),
+    excluded: (ranked?.excluded ?? []).map(({ correction, why: because }) => ({
+      say: entry(repertoire.corrections, correction).say,
+      why: because,
+    })),
+  };
+}
+
+/** One exercise as a person could teach from it; for a client, with the cautions and what worked. */
+export async function readExercise(who: Who, id: string, clientId?: string): Promise<Result<ExercisePage>> {
+  const [repertoire, own, studio, clients, client] = await Promise.all([
+    findRepertoire(who),
+    listOwn(who),
+    findStudio(who),
+    choices(who),
+    chosen(who, clientId),
+  ]);
+  const exercise = repertoire.exercises.find((one) => one.id === id);
+  if (!exercise) return failure('notFound', 'There is no such exercise.', 'id');
+  const mine = own.find((one) => one.kind === 'exercises' && one.id === id);
+  const forExercise = studio.exerciseStances[id] ?? {};
+  const laid = layStances({ studio, ...(client ? { client } : {}), exercise: forExercise });
+  const stances = resolveStances(repertoire, laid.school, laid.stances, laid.from);
+  if (!stances.ok) return stances;
+  const { school, choices: inForce } = stances.value;
+  const trials = client ? await listTrials(who) : [];
+  const conditions = client ? conditionsInForce(client.conditions) : [];
+  const acting = client && actingOn(client);
+  const unsafe = new Set(
+    client ? actingConditions(repertoire, client.conditions).flatMap(({ condition }) => condition.safetyFaults) : [],
+  );
+  const faults = exercise.faults.map((watched) =>
+    faultCard(
+      repertoire,
+      exercise,
+      watched,
+      client &&
+        rankCorrections(repertoire, {
+          fault: watched.fault,
+          exercise: id,
+          history: trials.map(({ fault, correction, verdict, clientId: whose }) => ({
+            fault,
+            correction,
+            success: verdict === 'better',
+            client: whose === client.id ? 'this' : 'other',
+          })),
+          conditions,
+          props: studio.room.props,
+          touchConsent: client.touchConsent,
+        }),
+      unsafe,
+    ),
+  );
+  const named = (ids: readonly string[]) =>
+    ids.map((one) => ({ id: one, name: entry(repertoire.exercises, one).name }));
+  const isOfSchool = (stance: string) =>
+    exercise.stances.includes(stance) || exercise.breath.some(({ when }) => when?.stance === stance);
+  return success({
+    exercise,
+    own: mine ? stateOf(shipped, mine) : null,
+    changes: mine?.base ? differences(mine.base, mine.entry) : [],
+    demand: Object.fromEntries(
+      exercise.levels.flatMap(({ number, top }) => {
+        const demand = demandOf(typicalBody, top);
+        return demand === undefined || demand < 0.05 ? [] : [[number, demand]];
+      }),
+    ),
+    stances: repertoire.stances
+      .filter((stance) => isOfSchool(stance.id))
+      .map(({ id: stance, name, about, choices: offered }) => {
+        const here = inForce[stance] ?? { choice: offered[0]?.id ?? '', from: 'school' as const };
+        return {
+          id: stance,
+          name,
+          about,
+          choices: offered.map(({ id: choice, name: choiceName, why, say }) => ({
+            id: choice,
+            name: choiceName,
+            why,
+            say,
+          })),
+          bySchool: Object.fromEntries(repertoire.schools.map((one) => [one.id, one.stances[stance] ?? ''])),
+          here: { ...here, owner: ownerOf(here.from, school) },
+          forExercise: forExercise[stance] ?? null,
+        };
+      }),
+    schools: repertoire.schools.map(({ id: one, name }) => ({ id: one, name })),
+    inForce: {
+      school: school.name,
+      gate: {
+        cleanReps: Math.max(exercise.gate.cleanReps, school.gate?.cleanReps ?? 0),
+        sessions: Math.max(exercise.gate.sessions, school.gate?.sessions ?? 0),
+      },
+      breath: breathInForce(exercise, inForce).pattern,
+      halfSteps: movesByHalfSteps(repertoire, conditions),
+    },
+    faults,
+    first: exercise.corrections.map((one) => {
+      const { say, because, kind } = entry(repertoire.corrections, one);
+      return { say, because, kind };
+    }),
+    prepares: named(exercise.prepares),
+    follows: named(exercise.follows),
+    clients,
+    client: client ? { id: client.id, name: client.name } : null,
+    weighed: acting ? weighExercise(repertoire, exercise, acting) : null,
+    looks: measuredLooks(exercise).map(({ view }) => view),
+    mayChange: who.role === 'lead',
+  });
+}
+
+export type EntryLine = {
+  readonly kind: EditableKind;
+  readonly id: string;
+  readonly name: string;
+  readonly plain: string;
+  readonly own: OwnState | null;
+};
+
+const nameOf = (one: { readonly id: string; readonly name?: string; readonly say?: string }): string =>
+  one.name ?? one.say ?? one.id;
+
+/** Every entry that a studio may write its own version of. */
+export async function readEntries(who: Who): Promise<EntryLine[]> {
+  const [repertoire, own] = await Promise.all([findRepertoire(who), listOwn(who)]);
+  const state = (kind: EditableKind, id: string): OwnState | null => {
+    const mine = own.find((one) => one.kind === kind && one.id === id);
+    return mine ? stateOf(shipped, mine) : null;
+  };
+  return [
+    ...repertoire.exercises.map(({ id, name, plain }) => ({ kind: 'exercises' as const, id, name, plain })),
+    ...repertoire.faults.map(({ id, name, plain }) => ({ kind: 'faults' as const, id, name, plain })),
+    ...repertoire.corrections.map((one) => ({
+      kind: 'corrections' as const,
+      id: one.id,
+      name: nameOf(one),
+      plain: one.because,
+    })),
+    ...repertoire.props.map(({ id, name, placement }) => ({ kind: 'props' as const, id, name, plain: placement })),
+    ...repertoire.sequences.map(({ id, name, about }) => ({ kind: 'sequences' as const, id, name, plain: about })),
+  ].map((line) => ({ ...line, own: state(line.kind, line.id) }));
+}
+
+export type EditorPage = {
+  readonly kind: EditableKind;
+  readonly id: string;
+  readonly name: string;
+  readonly entry: unknown;
+  /** The shipped entry, when there is one. */
+  readonly shipped: unknown;
+  readonly state: OwnState | null;
+  readonly changes: readonly Difference[];
+  /** What an upgrade has changed since this version was made. */
+  readonly upgrade: readonly Difference[];
+  readonly changedBy: string | null;
+  readonly faults: readonly { readonly id: string; readonly name: string }[];
+  readonly stances: readonly { readonly id: string; readonly name: string }[];
+};
+
+/** An entry to edit; `from`: a new one that begins as a copy of another. */
+export async function readEditor(who: Who, kind: EditableKind, id: string, from?: string): Promise<Result<EditorPage>> {
+  const [repertoire, own] = await Promise.all([findRepertoire(who), listOwn(who)]);
+  const found = repertoire[kind].find((one) => one.id === (from ?? id));
+  if (!found) return failure('notFound', 'There is no such entry.', 'id');
+  const mine = from ? undefined : own.find((one) => one.kind === kind && one.id === id);
+  const now = from ? undefined : shipped[kind].find((one) => one.id === id);
+  return success({
+    kind,
+    id,
+    name: from ? `Copy of ${nameOf(found)}` : nameOf(found),
+    entry: from
+      ? copyOf(
+          found,
+          repertoire[kind].map((one) => one.id),
+        )
+      : found,
+    shipped: now ?? null,
+    state: mine ? stateOf(shipped, mine) : null,
+    changes: now && mine ? differences(now, mine.entry) : [],
+    upgrade: now && mine?.base ? differences(mine.base, now) : [],
+    changedBy: mine ? `${mine.changedBy}, ${mine.changedAt.toISOString().slice(0, 10)}` : null,
+    faults: repertoire.faults.map(({ id: fault, plain }) => ({ id: fault, name: plain })),
+    stances: repertoire.stances.map(({ id: stance, name }) => ({ id: stance, name })),
+  });
+}
+
+function copyOf(found: { readonly id: string }, taken: readonly string[]): unknown {
+  const base = `${found.id}Own`;
+  const id = taken.includes(base) ? `${base}${taken.filter((one) => one.startsWith(base)).length + 1}` : base;
+  return 'name' in found ? { ...found, id, name: `${String(found.name)}, own` } : { ...found, id };
+}

@@ -1,0 +1,65 @@
+import type { Direction, Family, Region } from '@/core/knowledge/entries';
+import type { ApparatusKind } from '@/core/knowledge/load-tags';
+import type { OwnState } from '@/core/knowledge/own-entries';
+import type { CorrectionKind } from '@/core/knowledge/entries';
+
+export const familyNames: Readonly<Record<Family, string>> = {
+  findingTheStart: 'Finding the start',
+  legsMoving: 'Pelvis still, leg moves',
+  abdominal: 'Head and legs together',
+  rolling: 'Rolling and articulating',
+  bridges: 'Bridges',
+  handsAndKnees: 'Hands and knees, planks',
+  frontAndSide: 'On the front and on the side',
+  upright: 'Sitting, kneeling, standing',
+  apparatus: 'On springs',
+};
+export const apparatusNames: Readonly<Record<ApparatusKind, string>> = {
+  mat: 'mat',
+  reformer: 'reformer',
+  trapezeTable: 'trapeze table',
+  chair: 'chair',
+};
+export const directionNames: Readonly<Record<Direction, string>> = {
+  neutral: 'neutral',
+  flexion: 'bending forward',
+  extension: 'bending back',
+  sideBend: 'bending aside',
+  twist: 'turning',
+  articulation: 'bone by bone',
+};
+export const regionNames: Readonly<Record<Region, string>> = {
+  abdomen: 'abdomen',
+  lowBack: 'low back',
+  upperBack: 'upper back',
+  neck: 'neck',
+  pelvicFloor: 'pelvic floor',
+  hips: 'hips',
+  seat: 'seat',
+  thighs: 'thighs',
+  shoulders: 'shoulders',
+  arms: 'arms',
+  feet: 'feet',
+  breath: 'breath',
+};
+export const ownWords: Readonly<Record<OwnState, string>> = {
+  new: 'the studio’s own',
+  changed: 'changed by the studio',
+  same: 'as shipped',
+  shippedChanged: 'changed by the studio; the shipped one is newer',
+  shippedGone: 'no longer shipped',
+};
+export const kindNames: Readonly<Record<CorrectionKind, string>> = {
+  verbal: 'words',
+  image: 'image',
+  touch: 'touch',
+  prop: 'prop',
+  modification: 'change',
+  stepBack: 'step back',
+};
+export const phaseNames = {
+  start: 'at the start',
+  out: 'on the way out',
+  hold: 'at the top',
+  back: 'on the way back',
+} as const;

@@ -1,0 +1,7 @@
+import { requireWho } from '@/platform/server/session';
+import { readStudio } from './read';
+import { Studio } from './studio';
+
+export async function StudioScreen() {
+  return <Studio page={await readStudio(await requireWho())} />;
+}

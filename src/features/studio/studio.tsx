@@ -1,0 +1,324 @@
+'use client';
+
+import { Plus, Trash2 } from 'lucide-react';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import styled from 'styled-components';
+import { apparatuses } from '@/core/knowledge/load-tags';
+import type { Result } from '@/core/result';
+import { formatInterval } from '@/core/alignment/words';
+import { Button } from '@/design/button';
+import { Notice, Page, PageHead, Panel, Quiet, Row, Section, Small, Stack } from '@/design/layout';
+import { Picker } from '@/design/picker';
+import { PlainField } from '@/design/plain-field';
+import { StanceTable } from '@/design/stance-table';
+import type { Room } from '@/data/types';
+import { setRooms, setSchool, setStance, setTolerance } from './actions';
+import type { StudioPage, ToleranceLine } from './read';
+
+const apparatusNames = { mat: 'mat', reformer: 'reformer', trapezeTable: 'trapeze table', chair: 'chair' } as const;
+
+const Ticks = styled.div`
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
+  gap: 0 16px;
+  label {
+    display: flex;
+    gap: 10px;
+    align-items: center;
+    min-height: 42px;
+  }
+  input {
+    width: 21px;
+    height: 21px;
+    flex: none;
+    accent-color: var(--info);
+  }
+`;
+
+const Tolerances = styled.div`
+  overflow-x: auto;
+  table {
+    border-collapse: collapse;
+    width: 100%;
+    min-width: 620px;
+  }
+  th,
+  td {
+    text-align: left;
+    padding: 6px 16px 6px 0;
+    border-top: 1px solid var(--rule);
+    font-weight: 400;
+    vertical-align: middle;
+  }
+  thead th {
+    border-top: 0;
+    font-weight: 650;
+  }
+  input {
+    width: 84px;
+    min-height: 44px;
+    padding: 6px 10px;
+    border: 1.5px solid var(--rule-strong);
+    border-radius: 10px;
+    background: var(--panel);
+  }
+`;
+
+const gone = 'The server does not answer. Try again in a moment.';
+
+/** School and stances with their reasons, tolerances, and what stands in each room. */
+export function Studio({ page }: { page: StudioPage }) {
+  const { studio, schools, stances, tolerances, props, mayChange } = page;
+  const router = useRouter();
+  const [failed, setFailed] = useState<string>();
+  const run = async (work: Promise<Result<null>>): Promise<boolean> => {
+    const result = await work.catch(() => undefined);
+    setFailed(result?.ok ? undefined : (result?.error.message.replace(/^[\w.]+: /, '') ?? gone));
+    router.refresh();
+    return result?.ok ?? false;
+  };
+  return (
+    <Page>
+      <PageHead>
+        <div>
+          <h1>{studio.name}</h1>
+          <Quiet>
+            How this studio works: what it asks, what it allows, what stands in its rooms. A client’s own way, and one
+            set for a single exercise, go before it.
+          </Quiet>
+        </div>
+      </PageHead>
+      {!mayChange && <Notice style={{ marginTop: 16 }}>A lead instructor can change these.</Notice>}
+      {failed && (
+        <Notice $tone="out" role="alert" style={{ marginTop: 16 }}>
+          {failed}
+        </Notice>
+      )}
+      <Stack $gap={36} style={{ paddingTop: 24 }}>
+        <Section aria-label="School">
+          <h2>School</h2>
+          <div style={{ maxWidth: 420 }}>
+            <Picker
+              label="Preset"
+              value={studio.school}
+              isDisabled={!mayChange}
+              onChange={(school) => void run(setSchool({ school }))}
+              choices={schools}
+            />
+          </div>
+          <Quiet>{schools.find(({ id }) => id === studio.school)?.about} The product takes no side.</Quiet>
+        </Section>
+        <Section aria-label="Stances">
+          <h2>Stances</h2>
+          <StanceTable
+            stances={stances}
+            set={studio.stances}
+            otherwiseOf="the preset"
+            isDisabled={!mayChange}
+            onSet={(stance, choice) => void run(setStance({ stance, choice }))}
+          />
+        </Section>
+        <Section aria-label="Tolerances">
+          <h2>Tolerances</h2>
+          <Quiet>Practice conventions to start from, not medical norms. A stance or an exercise may set its own.</Quiet>
+          <Tolerances tabIndex={0} role="region" aria-label="Table of tolerances">
+            <table>
+              <thead>
+                <tr>
+                  <th scope="col">Measure</th>
+                  <th scope="col">Usual</th>
+                  <th scope="col">From</th>
+                  <th scope="col">To</th>
+                  <th scope="col" />
+                </tr>
+              </thead>
+              <tbody>
+                {tolerances.map((line) => (
+                  <Tolerance
+                    key={`${line.measure} ${JSON.stringify(line.own)}`}
+                    line={line}
+                    mayChange={mayChange}
+                    onSet={(interval) => void run(setTolerance({ measure: line.measure, interval }))}
+                    onWrong={setFailed}
+                  />
+                ))}
+              </tbody>
+            </table>
+          </Tolerances>
+        </Section>
+        <Rooms
+          key={JSON.stringify(studio.rooms)}
+          rooms={studio.rooms}
+          props={props}
+          mayChange={mayChange}
+          onKeep={(rooms) => void run(setRooms({ rooms }))}
+        />
+      </Stack>
+    </Page>
+  );
+}
+
+const text = (value: number | null | undefined): string => (value === null || value === undefined ? '' : String(value));
+/** A number typed with point or comma; nothing typed is an open end. */
+const read = (typed: string): number | null | undefined => {
+  if (!typed.trim()) return null;
+  const value = Number(typed.trim().replace(',', '.').replace('−', '-'));
+  return Number.isFinite(value) ? value : undefined;
+};
+
+function Tolerance({
+  line: { measure, name, usual, own, against },
+  mayChange,
+  onSet,
+  onWrong,
+}: {
+  line: ToleranceLine;
+  mayChange: boolean;
+  onSet: (interval: [number | null, number | null] | null) => void;
+  onWrong: (message: string) => void;
+}) {
+  const [lo, setLo] = useState(text((own ?? usual)[0]));
+  const [hi, setHi] = useState(text((own ?? usual)[1]));
+  const keep = () => {
+    const [a, b] = [read(lo), read(hi)];
+    if (a === undefined || b === undefined) return onWrong(`${name}: write a number, or leave the end open.`);
+    onSet([a, b]);
+  };
+  return (
+    <tr data-measure={measure}>
+      <th scope="row">
+        {name} <Small>{against}</Small>
+      </th>
+      <td>
+        <Small>{formatInterval(measure, [usual[0], usual[1]])}</Small>
+      </td>
+      <td>
+        <input
+          aria-label={`${name}, from`}
+          inputMode="decimal"
+          value={lo}
+          disabled={!mayChange}
+          onChange={({ target }) => setLo(target.value)}
+        />
+      </td>
+      <td>
+        <input
+          aria-label={`${name}, to`}
+          inputMode="decimal"
+          value={hi}
+          disabled={!mayChange}
+          onChange={({ target }) => setHi(target.value)}
+        />
+      </td>
+      <td>
+        {mayChange && (
+          <Row $gap={4}>
+            <Button $look="quiet" onPress={keep} aria-label={`Set ${name}`}>
+              Set
+            </Button>
+            {own && (
+              <Button $look="quiet" onPress={() => onSet(null)} aria-label={`Usual ${name} again`}>
+                Usual
+              </Button>
+            )}
+          </Row>
+        )}
+      </td>
+    </tr>
+  );
+}
+
+function Rooms({
+  rooms: first,
+  props,
+  mayChange,
+  onKeep,
+}: {
+  rooms: readonly Room[];
+  props: StudioPage['props'];
+  mayChange: boolean;
+  onKeep: (rooms: readonly Room[]) => void;
+}) {
+  const [rooms, setRooms] = useState(first);
+  const change = (id: string, by: Partial<Room>) =>
+    setRooms(rooms.map((room) => (room.id === id ? { ...room, ...by } : room)));
+  const toggled = <T extends string>(list: readonly T[], id: T, on: boolean): T[] =>
+    on ? [...list, id] : list.filter((one) => one !== id);
+  return (
+    <Section aria-label="Rooms">
+      <h2>Rooms</h2>
+      <Quiet>Corrections ask only for props that stand in the room where one works.</Quiet>
+      {rooms.map((room) => (
+        <Panel key={room.id} data-room={room.id}>
+          <Stack $gap={10}>
+            <Row style={{ alignItems: 'end', justifyContent: 'space-between' }}>
+              <div style={{ width: 300, maxWidth: '100%' }}>
+                <PlainField label="Name of the room" value={room.name} onChange={(name) => change(room.id, { name })} />
+              </div>
+              {rooms.length > 1 && mayChange && (
+                <Button $look="quiet" onPress={() => setRooms(rooms.filter(({ id }) => id !== room.id))}>
+                  <Trash2 size={17} aria-hidden />
+                  Remove
+                </Button>
+              )}
+            </Row>
+            <h3>Apparatus</h3>
+            <Ticks role="group" aria-label={`Apparatus in ${room.name}`}>
+              {apparatuses.map((id) => (
+                <label key={id}>
+                  <input
+                    type="checkbox"
+                    disabled={!mayChange}
+                    checked={room.apparatus.includes(id)}
+                    onChange={({ target }) =>
+                      change(room.id, { apparatus: toggled(room.apparatus, id, target.checked) })
+                    }
+                  />
+                  {apparatusNames[id]}
+                </label>
+              ))}
+            </Ticks>
+            <h3>Props</h3>
+            <Ticks role="group" aria-label={`Props in ${room.name}`}>
+              {props.map(({ id, name }) => (
+                <label key={id}>
+                  <input
+                    type="checkbox"
+                    disabled={!mayChange}
+                    checked={room.props.includes(id)}
+                    onChange={({ target }) => change(room.id, { props: toggled(room.props, id, target.checked) })}
+                  />
+                  {name}
+                </label>
+              ))}
+            </Ticks>
+          </Stack>
+        </Panel>
+      ))}
+      {mayChange && (
+        <Row>
+          <Button
+            onPress={() =>
+              setRooms([
+                ...rooms,
+                {
+                  id: `room${rooms.length + 1}x${Math.floor(performance.now())}`,
+                  name: '',
+                  props: [],
+                  apparatus: ['mat'],
+                },
+              ])
+            }
+          >
+            <Plus size={17} aria-hidden />
+            Another room
+          </Button>
+          <Button $look="main" onPress={() => onKeep(rooms)}>
+            Keep the rooms
+          </Button>
+        </Row>
+      )}
+    </Section>
+  );
+}
