@@ -119,6 +119,7 @@ export function TextField<T extends FieldValues, V>({
 
 export const Chooser = styled(AriaSelect)`
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 5px;
   align-content: start;
   min-width: 0;
@@ -133,6 +134,15 @@ export const Chooser = styled(AriaSelect)`
   }
   .trigger [slot='description'] {
     display: none;
+  }
+  .trigger .react-aria-SelectValue {
+    min-width: 0;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+  .trigger svg {
+    flex: none;
   }
 `;
 

@@ -13,12 +13,19 @@ type PickerProps = {
   readonly onChange: (id: string) => void;
   readonly choices: readonly PickerChoice[];
   readonly isDisabled?: boolean;
+  /** The label is for those who cannot see what stands beside it. */
+  readonly isLabelled?: boolean;
 };
 
-export function Picker({ label, value, onChange, choices, isDisabled = false }: PickerProps) {
+export function Picker({ label, value, onChange, choices, isDisabled = false, isLabelled = false }: PickerProps) {
   return (
-    <Chooser selectedKey={value} onSelectionChange={(key) => onChange(String(key))} isDisabled={isDisabled}>
-      <Label className="label">{label}</Label>
+    <Chooser
+      aria-label={isLabelled ? label : undefined}
+      selectedKey={value}
+      onSelectionChange={(key) => onChange(String(key))}
+      isDisabled={isDisabled}
+    >
+      {!isLabelled && <Label className="label">{label}</Label>}
       <Button className="trigger">
         <SelectValue />
         <ChevronDown size={18} aria-hidden />

@@ -12,6 +12,7 @@ const List = styled.ul`
     gap: 6px 28px;
     border-top: 1px solid var(--rule);
     padding: 14px 0;
+    align-items: center;
   }
   @media (max-width: 720px) {
     li {
@@ -60,6 +61,7 @@ export function StanceTable({ stances, set, otherwiseOf, isDisabled = false, onS
             </Stack>
             <Picker
               label={`Choice: ${name}`}
+              isLabelled
               value={own ?? 'otherwise'}
               isDisabled={isDisabled}
               onChange={(choice) => onSet(id, choice === 'otherwise' ? null : choice)}

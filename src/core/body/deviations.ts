@@ -52,6 +52,39 @@ const deviations: Readonly<Record<string, { readonly usual: number; readonly app
   pike: { usual: 14, apply: trunk('trunkDeg') },
   kneeOut: { usual: 12, apply: leg(opened(1)) },
   kneeAcross: { usual: 12, apply: leg(opened(-1)) },
+  tailboneUp: { usual: 16, apply: trunk('pelvicTiltDeg', -1) },
+  hipDrop: { usual: 9, apply: sideways('pelvicRollDeg', -1) },
+  weightDrift: { usual: 5, apply: sideways('pelvicRollDeg', 1) },
+  twist: { usual: 16, apply: sideways('thoracicTurnDeg', 1) },
+  overArch: {
+    usual: 12,
+    apply: (pose, amount) => trunk('trunkDeg', -1)(trunk('ribFlareDeg')(pose, amount, 'R'), amount / 2, 'R'),
+  },
+  throatLeads: { usual: 24, apply: trunk('faceDeg') },
+  headThrown: { usual: 26, apply: trunk('neckFlexDeg') },
+  neckPulled: { usual: 22, apply: trunk('neckFlexDeg') },
+  flatSpot: { usual: 22, apply: trunk('lumbarFlexDeg', -1) },
+  sinkShoulders: { usual: 20, apply: trunk('thoracicFlexDeg', -1) },
+  kneesPart: {
+    usual: 14,
+    apply: (pose, amount) => ({ ...pose, left: opened(1)(pose.left, amount), right: opened(1)(pose.right, amount) }),
+  },
+  kneeBends: {
+    usual: 28,
+    apply: leg((limb, amount) => (limb.kind === 'raised' ? { ...limb, kneeDeg: limb.kneeDeg + amount } : limb)),
+  },
+  legDrops: {
+    usual: 24,
+    apply: leg((limb, amount) => (limb.kind === 'raised' ? { ...limb, thighDeg: limb.thighDeg - amount } : limb)),
+  },
+  heelsLift: {
+    usual: 14,
+    apply: (pose, amount) => ({
+      ...pose,
+      left: { kind: 'raised', thighDeg: amount + (pose.trunkDeg ?? 0), kneeDeg: 6 },
+      right: { kind: 'raised', thighDeg: amount + (pose.trunkDeg ?? 0), kneeDeg: 6 },
+    }),
+  },
   tabletopLost: {
     usual: 16,
     apply: leg((limb, amount) => (limb.kind === 'raised' ? { ...limb, thighDeg: limb.thighDeg - amount } : limb)),

@@ -124,7 +124,7 @@ export const demoClients: readonly DemoClient[] = [
     conditions: [
       { condition: 'over75' },
       { condition: 'lowBoneDensity', note: 'hip −2.6' },
-      { condition: 'hip', note: 'left, replaced from behind' },
+      { condition: 'hipFromBehind', note: 'left' },
       { condition: 'dizziness' },
     ],
     instructor: 'wren',

@@ -73,6 +73,12 @@ const Bar = styled.header`
     .tools {
       margin-left: auto;
     }
+    .tools .word {
+      display: none;
+    }
+    nav a {
+      padding: 10px 11px;
+    }
   }
   .tools {
     display: flex;

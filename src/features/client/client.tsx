@@ -157,7 +157,9 @@ export function Client({ page: whole, deferring }: { page: ClientPage; deferring
               <Rungs key={standing.exercise} standing={standing} />
             ))}
           </Section>
-          <Section id="history" aria-label="Looks">
+          <div style={{ height: 30 }} />
+          <WhatIsOpen page={whole} />
+          <Section id="history" aria-label="Looks" style={{ marginTop: 30 }}>
             <Row style={{ justifyContent: 'space-between' }}>
               <h2>Looks</h2>
               {total > 0 && <Small>{total} in all</Small>}
@@ -187,7 +189,6 @@ export function Client({ page: whole, deferring }: { page: ClientPage; deferring
             deferring={deferring}
             action={(caution) => <ClearanceButton clientId={client.id} caution={caution} />}
           />
-          <WhatIsOpen page={whole} />
           <Overrules page={whole} />
           <IntakeNote page={whole} />
           <Panel>

@@ -131,11 +131,16 @@ export async function pickCorrection(input: unknown): Promise<Result<null>> {
   });
 }
 
-const keepForm = v.strictObject({ lookId: id, dose: doseInput });
+const keepForm = v.strictObject({
+  lookId: id,
+  dose: doseInput,
+  /** How the fault worked on looked afterwards, where no measure tells. */
+  byEye: v.optional(v.picklist(['better', 'same', 'worse'])),
+});
 
 /** Closes a look: reads the marks once more on the server, keeps what they say, the correction's outcome and the dose. */
 export async function keepWholeLook(input: unknown): Promise<Result<{ clientId: string }>> {
-  return act(keepForm, input, async (who, { lookId, dose }) => {
+  return act(keepForm, input, async (who, { lookId, dose, byEye }) => {
     const look = await findLook(who, lookId);
     if (!look.ok) return look;
     const { clientId, exercise, correction } = look.value;
@@ -162,7 +167,9 @@ export async function keepWholeLook(input: unknown): Promise<Result<{ clientId: 
             changeValue: verdict.change,
             mdc: verdict.mdc,
           }
-        : undefined;
+        : byEye && correction && look.value.fault
+          ? { fault: look.value.fault, correction, measure: 'byEye', verdict: byEye, changeValue: 0, mdc: 0 }
+          : undefined;
     const { setS, breathsPerMinute } = times.value;
     const kept = await keepLook(who, lookId, {
       result: keepReading(reading.value),

@@ -32,8 +32,11 @@ import { useKept } from './keeping';
 import type { Kept, Keeping } from './keeping';
 import { Marking } from './marking';
 import { outBlocks } from './numbers';
+import { AlsoSeen } from './also-seen';
+import { Causes } from './causes';
+import type { SeenFault } from '@/core/knowledge/causes';
 import type { BenchOpening } from './read';
-import { BeforeAfter, RetestHint } from './retest';
+import { BeforeAfter, ByEyeVerdict, RetestHint } from './retest';
 import { draftAt, fromMarks, openBench, partsOf, placeOf, settingAt, step, toMarks } from './state';
 import type { Bench as BenchState, Place } from './state';
 import { marksFor } from './wanted';
@@ -170,6 +173,8 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
   const [readings, setReadings] = useState<readonly Taken[]>(opening.readings);
   const [picked, setPicked] = useState({ fault: opening.fault, correction: opening.correction });
   const [pickFailed, setPickFailed] = useState<string>();
+  const [alsoSeen, setAlsoSeen] = useState<readonly string[]>([]);
+  const [byEye, setByEye] = useState<'better' | 'same' | 'worse'>();
 
   const onRead = (role: Role, method: 'hand' | 'eye', measure: string, taken: number | null) =>
     setReadings((before) => {
@@ -241,7 +246,7 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
   const keep = async (dose: Dose): Promise<string | undefined> => {
     if (worst.state !== 'kept')
       return 'Some marks have not reached the server yet. Wait for “all kept”, then try once more.';
-    const result = await keepWholeLook({ lookId, dose }).catch(() => undefined);
+    const result = await keepWholeLook({ lookId, dose, ...(byEye ? { byEye } : {}) }).catch(() => undefined);
     if (!result?.ok)
       return result?.error.message ?? 'The server does not answer. Nothing is lost; try again in a moment.';
     router.push(`/clients/${clientId}#history`);
@@ -286,7 +291,14 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
   const [setup, top, retest] = [shownAt('setup'), shownAt('top'), shownAt('retest')];
   const hasTop = Object.keys(reading.value.told.top).length > 0 || top.sheet !== undefined;
   const hasRetest = Object.keys(reading.value.told.retest).length > 0 || retest.sheet !== undefined;
-  const { back } = reading.value;
+  const { back, baseline } = reading.value;
+  const judgedFaults = [...(baseline?.findings ?? []), ...(back?.findings ?? [])];
+  const seenFaults: SeenFault[] = [
+    ...alsoSeen.map((fault) => ({ fault, verdict: 'out' as const })),
+    ...judgedFaults.filter(
+      ({ fault }, i) => judgedFaults.findIndex((one) => one.fault === fault) === i && !alsoSeen.includes(fault),
+    ),
+  ];
   return (
     <Page onKeyDown={undoKeys}>
       <Tabs selectedKey={at} onSelectionChange={(key) => setAt(key as StepName)}>
@@ -353,6 +365,13 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
                   working={working}
                   onWork={(fault) => void pick(fault, null)}
                 />
+                <AlsoSeen
+                  exercise={exercise}
+                  seen={alsoSeen}
+                  working={working}
+                  onSeen={setAlsoSeen}
+                  onWork={(fault) => void pick(fault, null)}
+                />
                 {back && back.findings.length > 0 && (
                   <Stack $gap={6}>
                     <h3>On the way back</h3>
@@ -386,6 +405,7 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
                     {pickFailed}
                   </Notice>
                 )}
+                <Causes exercise={exercise} level={frame.level} seen={seenFaults} />
                 <Button
                   $look="main"
                   onPress={() => setAt(picked.correction ? 'retest' : 'dose')}
@@ -414,6 +434,9 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
           ) : (
             <Stack $gap={22} style={{ gridTemplateColumns: 'minmax(0, 1fr)' }}>
               {!hasRetest && <RetestHint />}
+              {working && picked.correction && !reading.value.verdict && (
+                <ByEyeVerdict fault={working} verdict={byEye} onVerdict={setByEye} />
+              )}
               {marking('retest')}
               {reading.value.verdict && top.sheet && retest.sheet && (
                 <BeforeAfter

@@ -8,7 +8,8 @@ import type { Vantage } from '@/core/alignment/vial';
 import { Swipe } from './swipe';
 import { formatMeasure, nameOf } from '@/core/alignment/words';
 import { entry } from '@/core/knowledge/entries';
-import { Quiet, Stack } from '@/design/layout';
+import { Button } from '@/design/button';
+import { Quiet, Row, Stack } from '@/design/layout';
 import { MarkedPicture } from '@/design/marked-picture';
 import { VialStack } from '@/design/vial';
 import { narrow } from '@/design/theme';
@@ -135,3 +136,31 @@ export function BeforeAfter({
 export const RetestHint = () => (
   <Quiet>Leave camera, mat and stickers as they are, give the one correction, and take the same picture again.</Quiet>
 );
+
+/** A fault that no picture shows is retested by the eye that named it. */
+export function ByEyeVerdict({
+  fault,
+  verdict,
+  onVerdict,
+}: {
+  fault: string;
+  verdict: keyof typeof words | undefined;
+  onVerdict: (verdict: keyof typeof words) => void;
+}) {
+  const { faults } = useRepertoire();
+  return (
+    <Row $gap={10} role="group" aria-label="By eye, after the correction">
+      <span>By eye, against {entry(faults, fault).plain}:</span>
+      {(Object.keys(words) as (keyof typeof words)[]).map((word) => (
+        <Button
+          key={word}
+          aria-pressed={verdict === word}
+          $look={verdict === word ? 'main' : 'plain'}
+          onPress={() => onVerdict(word)}
+        >
+          {words[word]}
+        </Button>
+      ))}
+    </Row>
+  );
+}

@@ -22,7 +22,7 @@ import { apparatusNames, directionNames, familyNames, ownWords, regionNames } fr
 
 const Filters = styled.div`
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(165px, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(146px, 1fr));
   gap: 12px;
   padding: 20px 0 6px;
   align-items: end;
@@ -185,7 +185,7 @@ export function Browse({ lines, clients, client, sequences }: BrowsePage) {
           label="Ready for"
           value={client?.id ?? 'any'}
           onChange={(id) => router.push(id === 'any' ? '/repertoire' : `/repertoire?client=${id}`)}
-          choices={[{ id: 'any', name: 'nobody in particular' }, ...clients]}
+          choices={[{ id: 'any', name: 'anyone' }, ...clients]}
         />
       </Filters>
       {client && (

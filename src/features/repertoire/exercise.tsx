@@ -123,6 +123,9 @@ const Side = styled.div`
     font-weight: 600;
     max-width: 220px;
   }
+  tbody th span {
+    font-weight: 400;
+  }
   td[data-differs] {
     font-weight: 650;
   }
@@ -231,7 +234,7 @@ export function ExerciseScreen({ page }: { page: ExercisePage }) {
                       {one.springs ? ` · springs: ${one.springs}` : ''}
                       {demand[one.number] === undefined ? '' : ` · legs ask ${demand[one.number]?.toFixed(1)} %`}
                     </Small>
-                    {one.rises && <Small>Harder by {one.rises}.</Small>}
+                    {one.rises && <Small>What rises: {one.rises}.</Small>}
                     {standing && standing.standing !== 'fine' && (
                       <Row>
                         <StandingChip standing={standing.standing} />
@@ -264,7 +267,7 @@ export function ExerciseScreen({ page }: { page: ExercisePage }) {
             label="For"
             value={client?.id ?? 'any'}
             onChange={(id) => router.push(id === 'any' ? here : `${here}?client=${id}`)}
-            choices={[{ id: 'any', name: 'nobody in particular' }, ...clients]}
+            choices={[{ id: 'any', name: 'anyone' }, ...clients]}
           />
           {client && now && (
             <Panel as="section" aria-label="Cautions">
@@ -358,7 +361,7 @@ export function ExerciseScreen({ page }: { page: ExercisePage }) {
           {page.first.length > 0 && (
             <Stack $gap={6}>
               <h2>First tried</h2>
-              <ol style={{ paddingLeft: 20 }}>
+              <ol style={{ paddingLeft: 22, listStyle: 'decimal' }}>
                 {page.first.map(({ say, kind }) => (
                   <li key={say} style={{ padding: '3px 0' }}>
                     “{say}” <Small>{kindNames[kind]}</Small>
@@ -437,12 +440,14 @@ function FaultRow({ fault, level, isForClient }: { fault: FaultCard; level: Leve
   const { id, name, plain, seen, why, standAt, phases, measures, byEye, causes, safety, block } = fault;
   const drawn = drawableFaults.includes(id);
   const clean = phases.includes('start') && !phases.includes('hold') ? startOf(level) : level.top;
+  const wrong = drawn ? withFault(clean, id, usualAmount(id)) : clean;
+  const isSeen = drawn && JSON.stringify(wrong) !== JSON.stringify(clean);
   const seenFrom = standAt === 'head' ? 'foot' : standAt;
   const shown = all ? fault.corrections : fault.corrections.slice(0, 4);
   return (
     <li data-fault={id}>
       <div className="pair">
-        {drawn ? (
+        {isSeen ? (
           <>
             <figure>
               <Figure pose={clean} view={seenFrom} label={`${plain}: clean`} small />
@@ -451,19 +456,14 @@ function FaultRow({ fault, level, isForClient }: { fault: FaultCard; level: Leve
               </figcaption>
             </figure>
             <figure>
-              <Figure pose={withFault(clean, id, usualAmount(id))} view={seenFrom} label={plain} out={block} small />
+              <Figure pose={wrong} view={seenFrom} label={plain} out={block} small />
               <figcaption>
                 <Small>{plain}</Small>
               </figcaption>
             </figure>
           </>
         ) : (
-          <figure style={{ gridColumn: '1 / -1' }}>
-            <Figure pose={clean} view={seenFrom} label={`where to look for ${plain}`} small />
-            <figcaption>
-              <Small>{byEye ?? 'by eye or touch'}</Small>
-            </figcaption>
-          </figure>
+          <Small style={{ gridColumn: '1 / -1' }}>{byEye ?? 'By eye or touch.'}</Small>
         )}
       </div>
       <Stack $gap={6}>
@@ -483,7 +483,7 @@ function FaultRow({ fault, level, isForClient }: { fault: FaultCard; level: Leve
         <Small>
           Look {fromWhere[standAt]},{' '}
           {phases.length === 4 ? 'all the way' : phases.map((phase) => phaseNames[phase]).join(', ')};{' '}
-          {measures.length > 0 ? `read from ${measures.map(nameOf).join(', ')}` : (byEye ?? 'by eye')}.
+          {measures.length > 0 ? `read from ${measures.map(nameOf).join(', ')}` : 'graded by eye or touch'}.
         </Small>
         <ul className="say">
           {shown.map((one) => (

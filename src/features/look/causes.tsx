@@ -1,0 +1,75 @@
+'use client';
+
+import { useState } from 'react';
+import styled from 'styled-components';
+import { clues, clueWords, likelyCauses } from '@/core/knowledge/causes';
+import type { Clue, SeenFault } from '@/core/knowledge/causes';
+import type { Exercise } from '@/core/knowledge/entries';
+import { Button } from '@/design/button';
+import { Quiet, Row, Ruled, Small, Stack } from '@/design/layout';
+import { useRepertoire } from '@/platform/browser/repertoire';
+
+const Share = styled.span<{ $share: number }>`
+  display: inline-block;
+  width: 72px;
+  height: 10px;
+  border-radius: 5px;
+  background: linear-gradient(
+    to right,
+    var(--info) ${({ $share }) => Math.round(100 * $share)}%,
+    var(--rule) ${({ $share }) => Math.round(100 * $share)}%
+  );
+`;
+
+/** What may lie behind the findings together, and the next look that would tell. */
+export function Causes({
+  exercise,
+  level,
+  seen,
+}: {
+  readonly exercise: Exercise;
+  readonly level: number;
+  readonly seen: readonly SeenFault[];
+}) {
+  const repertoire = useRepertoire();
+  const [noticed, setNoticed] = useState<readonly Clue[]>([]);
+  const causes = likelyCauses(repertoire, exercise, level, seen, noticed, 3);
+  if (causes.length === 0) return null;
+  return (
+    <Stack as="section" $gap={8} aria-label="Likely causes">
+      <h2>What may lie behind it</h2>
+      <Row $gap={6} role="group" aria-label="What was noticed">
+        {clues.map((clue) => (
+          <Button
+            key={clue}
+            $look={noticed.includes(clue) ? 'main' : 'plain'}
+            aria-pressed={noticed.includes(clue)}
+            onPress={() =>
+              setNoticed(noticed.includes(clue) ? noticed.filter((one) => one !== clue) : [...noticed, clue])
+            }
+            style={{ padding: '4px 13px', minHeight: 44, fontWeight: 500, fontSize: '0.9rem' }}
+          >
+            {clueWords[clue]}
+          </Button>
+        ))}
+      </Row>
+      <Ruled>
+        {causes.map(({ cause, name, share, why, look, ifSo }) => (
+          <li key={cause} data-cause={cause} style={{ padding: '10px 0' }}>
+            <Row $gap={10}>
+              <strong>
+                {name[0]?.toUpperCase()}
+                {name.slice(1)}
+              </strong>
+              <Share $share={share} role="img" aria-label={`${Math.round(100 * share)} % of what is likely`} />
+            </Row>
+            <Small>{why}</Small>
+            <br />
+            <span>Next look: {look}</span> <Small>If so: {ifSo}</Small>
+          </li>
+        ))}
+      </Ruled>
+      <Quiet>A convention to look further by, not a diagnosis.</Quiet>
+    </Stack>
+  );
+}
