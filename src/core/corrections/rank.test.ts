@@ -1,6 +1,7 @@
 import { rankCorrections } from './rank';
 import type { RankContext } from './rank';
 import { watchFor } from '../knowledge/watch';
+import { rankFromNames } from './rank-input';
 import { entry, faultIds, serves } from '../knowledge/entries';
 import { repertoire } from '@/repertoire';
 
@@ -105,4 +106,69 @@ describe('three things to watch', () => {
   test('for someone new: what this exercise usually shows', () => {
     expect(watchFor(repertoire, legFloat, [], []).map(({ fault }) => fault)).toEqual(faultIds(legFloat).slice(0, 3));
   });
+});
+
+describe('why, in two sentences with the counts', () => {
+  test('worked with this client, and how often here', () => {
+    const history = [tried('breatheFirst', true), tried('breatheFirst', false), tried('breatheFirst', true, 'other')];
+    expect(option({ history }, 'breatheFirst')?.why).toBe(
+      'Worked 1 of 2 times with this client, 2 of 3 in this studio. It costs no more than words.',
+    );
+  });
+  test('not tried with this client, or not at all', () => {
+    expect(option({ history: [tried('padUnderBack', true, 'other')] }, 'padUnderBack')?.why).toBe(
+      'Not tried with this client; worked 1 of 1 times in this studio. It needs a prop to be fetched.',
+    );
+    expect(option({}, 'smallerLift')?.why).toBe('Not tried here yet. It changes the exercise.');
+  });
+  test('on the first level there is no level to go back to', () => {
+    expect(whyNot({ level: 1 }, 'levelDown')).toBe('This is the first level already.');
+    expect(option({ level: 2 }, 'levelDown')?.kind).toBe('stepBack');
+  });
+  test('a correction meant for another position is not offered', () => {
+    const { options, excluded } = rankCorrections(repertoire, context({ exercise: 'armLegReach', fault: 'arch' }));
+    const all = [...options, ...excluded].map(({ correction }) => correction);
+    expect(all).not.toContain('padUnderBack');
+    expect(all).toContain('poleAlongBack');
+  });
+});
+
+describe('from a shell: names looked up, mistakes refused where they stand', () => {
+  const asked = {
+    fault: 'arch',
+    exercise: 'Leg float',
+    history: [],
+    conditions: [],
+    props: ['thin pad'],
+    touchConsent: false,
+  };
+  test('names as people write them', () => {
+    const ranked = rankFromNames(
+      { ...asked, history: [{ correction: 'breatheFirst', success: true, client: 'this' }] },
+      repertoire,
+    );
+    if (!ranked.ok) throw new Error(ranked.error.message);
+    expect(ranked.value.options.find(({ correction }) => correction === 'breatheFirst')?.probability).toBeCloseTo(
+      0.6,
+      9,
+    );
+    expect(ranked.value.options.map(({ correction }) => correction)).toContain('padUnderBack');
+    expect(ranked.value.excluded.find(({ correction }) => correction === 'ballAtKnees')).toBeUndefined();
+    expect(ranked.value.excluded.find(({ correction }) => correction === 'handUnderBack')?.why).toMatch(/consent/);
+  });
+  test.each([
+    [{ fault: 'hop' }, 'unknownFault', 'fault'],
+    [{ exercise: 'flying' }, 'unknownExercise', 'exercise'],
+    [{ school: 'of fish' }, 'unknownSchool', 'school'],
+    [{ conditions: ['neck', 'gout'] }, 'unknownCondition', 'conditions.1'],
+    [{ props: ['anvil'] }, 'unknownProp', 'props.0'],
+    [{ level: 9 }, 'unknownLevel', 'level'],
+    [
+      { history: [{ correction: 'shouting', success: true, client: 'this' as const }] },
+      'unknownCorrection',
+      'history.0.correction',
+    ],
+  ])('%j', (change, code, path) =>
+    expect(rankFromNames({ ...asked, ...change }, repertoire)).toMatchObject({ ok: false, error: { code, path } }),
+  );
 });

@@ -2,7 +2,7 @@ import { repertoire } from '@/repertoire';
 import { conditionsInForce } from './conditions';
 import { entry } from './entries';
 import { lookUp } from './lookup';
-import { resolveStances, resolveTargets } from './stances';
+import { layStances, ownerOf, resolveStances, resolveTargets } from './stances';
 
 const stances = (school?: string, changes?: Record<string, string>) => {
   const result = resolveStances(repertoire, school, changes);
@@ -87,4 +87,86 @@ test('a condition acts until it is cleared', () => {
       { condition: 'hip', clearedOn: '2026-03-01' },
     ]),
   ).toEqual(['neck']);
+});
+
+describe('studio, then client, then exercise', () => {
+  const studio = { school: 'evenKeel', stances: { coreEffort: 'strong', foot: 'pointed' } };
+  test('the studio’s changes lie over its preset', () =>
+    expect(layStances({ studio })).toEqual({
+      school: 'evenKeel',
+      stances: { coreEffort: 'strong', foot: 'pointed' },
+      from: { coreEffort: 'studio', foot: 'studio' },
+    }));
+  test('a client’s own change goes over the studio’s, one for the exercise over both', () =>
+    expect(
+      layStances({
+        studio,
+        client: { school: null, stances: { coreEffort: 'none', legLine: 'turnedOut' } },
+        exercise: { legLine: 'parallel' },
+      }),
+    ).toEqual({
+      school: 'evenKeel',
+      stances: { coreEffort: 'none', foot: 'pointed', legLine: 'parallel' },
+      from: { coreEffort: 'client', foot: 'studio', legLine: 'exercise' },
+    }));
+  test('a client’s own school replaces the studio’s, changes and all', () =>
+    expect(layStances({ studio, client: { school: 'freeSpine', stances: {} } })).toEqual({
+      school: 'freeSpine',
+      stances: {},
+      from: {},
+    }));
+  test('a target says whose it is, layer by layer', () => {
+    const sourceOf = (from: 'studio' | 'client' | 'exercise') => {
+      const force = resolveStances(repertoire, 'evenKeel', { supinePelvis: 'imprint' }, { supinePelvis: from });
+      if (!force.ok) throw new Error(force.error.message);
+      const found = resolveTargets(repertoire, march, 3, 'hold', force.value);
+      return found.ok ? found.value.find(({ measure }) => measure === 'pelvicTilt') : undefined;
+    };
+    expect(sourceOf('studio')).toMatchObject({
+      interval: [-12, -4],
+      source: 'Even keel, changed by the studio: imprint',
+    });
+    expect(sourceOf('client')?.source).toBe('Even keel, changed for this client: imprint');
+    expect(sourceOf('exercise')?.source).toBe('Even keel, changed for this exercise: imprint');
+    expect(ownerOf('school', entry(repertoire.schools, 'freeSpine'))).toBe('Free spine');
+  });
+  test('a studio’s own tolerance is named as such', () => {
+    const own = {
+      ...repertoire,
+      targets: repertoire.targets.map((target) =>
+        target.measure === 'pelvicRoll'
+          ? { ...target, interval: [-2, 2] as [number, number], tolerance: 2, own: true as const }
+          : target,
+      ),
+    };
+    const found = resolveTargets(own, march, 3, 'hold', stances());
+    expect(found.ok && found.value.find(({ measure }) => measure === 'pelvicRoll')).toMatchObject({
+      interval: [-2, 2],
+      source: 'the studio’s own tolerance',
+    });
+  });
+});
+
+describe('each of the four schools finds its way of working', () => {
+  const teaser = entry(repertoire.exercises, 'teaser');
+  const curl = entry(repertoire.exercises, 'headFloat');
+  const tiltOf = (exercise: typeof teaser, level: number, school: string) => {
+    const found = resolveTargets(repertoire, exercise, level, 'hold', stances(school));
+    return found.ok ? found.value.find(({ measure }) => measure === 'pelvicTilt')?.interval : undefined;
+  };
+  test('pelvis in curls, and the low back in balances', () => {
+    expect(tiltOf(curl, 2, 'evenKeel')).toEqual([-6, 5]);
+    expect(tiltOf(curl, 2, 'gradedImprint')).toEqual([-12, 5]);
+    expect(tiltOf(teaser, 4, 'evenKeel')).toEqual([null, -12]);
+    expect(tiltOf(teaser, 4, 'classicalFlow')).toEqual([-10, 5]);
+    expect(tiltOf(teaser, 4, 'freeSpine')).toEqual([null, -12]);
+  });
+  test('every school differs from every other on some point, and has a choice on each', () => {
+    const { schools, stances: points } = repertoire;
+    for (const a of schools) {
+      expect(Object.keys(a.stances).sort()).toEqual(points.map(({ id }) => id).sort());
+      for (const b of schools)
+        if (a.id < b.id) expect(points.some(({ id }) => a.stances[id] !== b.stances[id])).toBe(true);
+    }
+  });
 });

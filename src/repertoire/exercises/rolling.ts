@@ -390,7 +390,13 @@ export const rolling: readonly ExerciseEntry[] = [
           ...arms(reach(72)),
         },
         dose: times(3),
-        load: { flexion: 'loaded', balance: true, also: ['hardSeat', 'upperBackRounds', 'deepHip', 'deepKnee'] },
+        load: {
+          flexion: 'loaded',
+          legs: 'both',
+          lever: 'short',
+          balance: true,
+          also: ['hardSeat', 'upperBackRounds', 'deepHip', 'deepKnee'],
+        },
       },
       {
         number: 2,
@@ -415,6 +421,8 @@ export const rolling: readonly ExerciseEntry[] = [
         dose: times(6),
         load: {
           flexion: 'endRange',
+          legs: 'both',
+          lever: 'short',
           rolling: true,
           balance: true,
           inversion: true,
@@ -445,6 +453,8 @@ export const rolling: readonly ExerciseEntry[] = [
         dose: times(8),
         load: {
           flexion: 'endRange',
+          legs: 'both',
+          lever: 'short',
           rolling: true,
           balance: true,
           inversion: true,

@@ -1,0 +1,197 @@
+import { repertoire } from '@/repertoire';
+import { demoClients } from '@/data/demo/world';
+import {
+  actingConditions,
+  allowedLevel,
+  correctionRuledOut,
+  isAllowed,
+  movesByHalfSteps,
+  weighExercise,
+  weighLevel,
+} from './cautions';
+import type { ActingOn } from './cautions';
+import { intakeHolds } from './caution-forms';
+import { entry, levelOf, loadOf } from './entries';
+import { fits, isGentle } from './load-tags';
+
+const onFile = (...ids: string[]): ActingOn => ({
+  conditions: ids.map((condition) => ({ condition, clearedOn: null })),
+});
+const cleared = (condition: string) => ({ condition, clearedOn: '2026-05-01' });
+const exercise = (id: string) => entry(repertoire.exercises, id);
+const standing = (id: string, level: number, client: ActingOn) =>
+  weighLevel(repertoire, exercise(id), levelOf(exercise(id), level), client).standing;
+const ruledOut = (client: ActingOn) =>
+  repertoire.exercises
+    .filter((one) => !isAllowed(weighExercise(repertoire, one, client)))
+    .map(({ id }) => id)
+    .sort();
+
+// Read off the page of cautions, row by row: what each rules out, and what it leaves.
+describe('what each condition rules out, by what a level asks', () => {
+  test.each([
+    [
+      'lowBoneDensity',
+      ['rollDownStanding', 'rollOver', 'rollingBack', 'teaser', 'neckPull', 'snake', 'openLegRocker', 'longStretch'],
+      ['bridgeNeutral', 'armLegReach', 'legFloat', 'march', 'standKneeLift'],
+    ],
+    ['discTrouble', ['lowerLift', 'rollingBack', 'teaser', 'legSprings'], ['march', 'legFloat', 'bridgeNeutral']],
+    ['pelvicFloor', ['hundred', 'lowerLift', 'feetInStraps'], ['legFloat', 'march', 'bridgeNeutral']],
+    ['neck', ['neckPull', 'doubleLegStretch', 'crissCross'], ['legFloat', 'lowerLift', 'bridgeNeutral']],
+    ['highBloodPressure', ['upStretch', 'snake', 'hundred'], ['march', 'sitTall', 'legSlide']],
+    [
+      'tailbone',
+      ['rollingBack', 'teaser', 'spineStretch', 'openLegRocker'],
+      ['legFloat', 'sideLegLift', 'armLegReach'],
+    ],
+    ['shoulder', ['armLegReach', 'frontSupportHold', 'longStretch'], ['legFloat', 'bridgeNeutral', 'standKneeLift']],
+    ['knee', ['armLegReach', 'kneelLean'], ['bridgeNeutral', 'legFloat', 'proneLegLift']],
+    ['footCast', ['feetInStraps', 'footwork', 'legSprings', 'snake'], ['legFloat', 'march', 'neutralCheck']],
+    ['outerHip', ['bridgeArticulated'], ['bridgeNeutral', 'sideLegLift']],
+    ['heart', ['neutralCheck', 'legFloat', 'sitTall', 'hundred'], []],
+  ])('%s', (condition, out, stays) => {
+    const found = ruledOut(onFile(condition));
+    expect(found).toEqual(expect.arrayContaining(out));
+    for (const id of stays) expect(found).not.toContain(id);
+  });
+
+  test('a level is weighed by its tags, whatever its number', () => {
+    expect(standing('legFloat', 2, onFile('lowBackPain'))).toBe('changed');
+    expect(standing('hundred', 1, onFile('neck'))).toBe('fine'); // head down, feet down
+    expect(standing('hundred', 2, onFile('neck'))).toBe('ruledOut'); // head up
+    expect(standing('singleLegStretch', 1, onFile('diastasis'))).toBe('changed');
+    expect(standing('singleLegStretch', 4, onFile('diastasis'))).toBe('ruledOut');
+    expect(standing('bridgeNeutral', 1, onFile('extensionSensitive'))).toBe('fine');
+    expect(standing('bridgeNeutral', 2, onFile('extensionSensitive'))).toBe('ruledOut');
+  });
+  test('before clearance after surgery nothing, not even breathing; after birth breathing and gentle lying', () => {
+    expect(standing('breathingSides', 1, onFile('recentSurgery'))).toBe('ruledOut');
+    expect(standing('breathingSides', 1, onFile('afterBirth'))).toBe('fine');
+    expect(standing('legFloat', 2, onFile('afterBirth'))).toBe('ruledOut');
+  });
+  test('the approach of a hip operation decides; while it is unknown, both sets of limits hold', () => {
+    expect(standing('proneLegLift', 2, onFile('hipFromBehind'))).toBe('changed');
+    expect(standing('proneLegLift', 2, onFile('hipFromFront'))).toBe('ruledOut');
+    expect(standing('rollingBack', 1, onFile('hipFromBehind'))).toBe('ruledOut');
+    expect(standing('rollingBack', 1, onFile('hipFromFront'))).toBe('changed');
+    for (const [id, level] of [
+      ['proneLegLift', 2],
+      ['rollingBack', 1],
+    ] as const)
+      expect(standing(id, level, onFile('hip'))).toBe('ruledOut');
+  });
+  test('weight on a flat hand is changed, not taken away', () =>
+    expect(
+      weighLevel(repertoire, exercise('armLegReach'), levelOf(exercise('armLegReach'), 1), onFile('wrist')),
+    ).toMatchObject({
+      standing: 'changed',
+      reasons: [{ act: 'change', why: expect.stringContaining('fists') }],
+    }));
+  test('nothing on file rules nothing out', () => expect(ruledOut(onFile())).toEqual([]));
+});
+
+describe('clearance, overrule, stop', () => {
+  test('a cleared condition acts no more, but for what it leaves behind', () => {
+    expect(standing('hundred', 2, { conditions: [cleared('neck')] })).toBe('fine');
+    const born = { conditions: [cleared('afterBirth')] };
+    expect(standing('legFloat', 2, born)).toBe('changed');
+    expect(standing('hundred', 2, born)).toBe('ruledOut');
+    expect(actingConditions(repertoire, born.conditions).map(({ as }) => as)).toEqual([
+      'recent birth, cleared: as for abdominal separation',
+      'recent birth, cleared: as for pelvic floor symptoms',
+    ]);
+  });
+  test('a rule is overruled for one exercise and level, with the reason kept; others stand', () => {
+    const client: ActingOn = {
+      ...onFile('neck'),
+      overrules: [{ exercise: 'hundred', level: 2, rule: 'neck.curl', reason: 'head carried in both hands' }],
+    };
+    const weighed = weighLevel(repertoire, exercise('hundred'), levelOf(exercise('hundred'), 2), client);
+    expect(weighed.standing).toBe('overruled');
+    expect(weighed.reasons.find(({ rule }) => rule === 'neck.curl')?.overruled).toBe('head carried in both hands');
+    expect(standing('hundred', 3, client)).toBe('ruledOut');
+    expect(standing('headFloat', 2, client)).toBe('ruledOut');
+  });
+  test('overruling one rule leaves the other that acts as well', () => {
+    const client: ActingOn = {
+      ...onFile('neck', 'lowBoneDensity'),
+      overrules: [{ exercise: 'hundred', level: null, rule: 'neck.curl', reason: 'head carried in both hands' }],
+    };
+    expect(standing('hundred', 2, client)).toBe('ruledOut');
+  });
+  test('a stop sign is not overruled by anything', () => {
+    const client: ActingOn = {
+      ...onFile('neck'),
+      overrules: [{ exercise: 'hundred', level: 2, rule: 'neck.curl', reason: 'head carried in both hands' }],
+      stopped: 'chest',
+    };
+    for (const one of repertoire.exercises) expect(isAllowed(weighExercise(repertoire, one, client))).toBe(false);
+  });
+  test('the level to begin with is the highest allowed one not above the client’s', () => {
+    const weighed = weighExercise(repertoire, exercise('singleLegStretch'), onFile('neck'));
+    expect(allowedLevel(weighed, 4)).toBe(1);
+    expect(allowedLevel(weighExercise(repertoire, exercise('neckPull'), onFile('neck')), 2)).toBeUndefined();
+  });
+});
+
+test('no level that a demo client’s cautions forbid is weighed as fine', () => {
+  for (const { conditions } of demoClients) {
+    const acting = conditions.map(({ condition, clearedWeeksAgo }) => ({
+      condition,
+      clearedOn: clearedWeeksAgo === undefined ? null : '2026-05-01',
+    }));
+    for (const one of repertoire.exercises)
+      for (const level of one.levels) {
+        const { standing: found, reasons } = weighLevel(repertoire, one, level, { conditions: acting });
+        const forbidden = acting
+          .filter(({ clearedOn }) => clearedOn === null)
+          .flatMap(({ condition }) => entry(repertoire.conditions, condition).rules)
+          .filter(({ act, when }) => act === 'ruleOut' && fits(when, loadOf(one, level)));
+        expect([one.id, level.number, found === 'ruledOut']).toEqual([
+          one.id,
+          level.number,
+          forbidden.length > 0 || found === 'ruledOut',
+        ]);
+        if (found === 'ruledOut') expect(reasons[0]).toMatchObject({ act: 'ruleOut', why: expect.any(String) });
+        if (forbidden.length > 0) expect(found).toBe('ruledOut');
+      }
+  }
+});
+
+test('every rule that rules something out says whose word would lift it', () => {
+  for (const { rules, clearedBy, caution } of repertoire.conditions) {
+    if (rules.some(({ act }) => act === 'ruleOut')) expect(clearedBy.length).toBeGreaterThan(2);
+    expect(caution).toMatch(/\.$/);
+  }
+});
+
+test('queries: every field given must fit, any member of a list does', () => {
+  const load = loadOf(exercise('teaser'), levelOf(exercise('teaser'), 4), 5.2);
+  expect(fits({ flexion: ['loaded', 'endRange'] }, load)).toBe(true);
+  expect(fits({ flexion: ['endRange'] }, load)).toBe(false);
+  expect(fits({ balance: true, legs: ['both'], also: ['hardSeat', 'jump' as never] }, load)).toBe(true);
+  expect(fits({ balance: true, jump: true }, load)).toBe(false);
+  expect(fits({ demandAbove: 5 }, load)).toBe(true);
+  expect(fits({ demandAbove: 6 }, load)).toBe(false);
+  expect(fits({ position: ['prone'] }, load)).toBe(false);
+  expect(isGentle(load)).toBe(false);
+  expect(isGentle(loadOf(exercise('neutralCheck'), levelOf(exercise('neutralCheck'), 1)))).toBe(true);
+});
+
+test('props and corrections follow the conditions too', () => {
+  const hands = entry(repertoire.corrections, 'onFists');
+  expect(correctionRuledOut(hands, repertoire.props, ['arthritisFlare'])).toMatch(/Knuckles/);
+  expect(correctionRuledOut(hands, repertoire.props, ['neck'])).toBeUndefined();
+  const roller = entry(repertoire.corrections, 'rollerAtEnd'); // by its prop
+  expect(correctionRuledOut(roller, repertoire.props, ['heart'])).toMatch(/bruise/);
+});
+
+test('half steps for the young and the old', () => {
+  expect(movesByHalfSteps(repertoire, ['over75'])).toBe(true);
+  expect(movesByHalfSteps(repertoire, ['neck'])).toBe(false);
+});
+
+test('an intake form holds for a year to the day', () => {
+  expect(intakeHolds('2025-11-25', '2026-11-24')).toBe(true);
+  expect(intakeHolds('2025-11-25', '2026-11-25')).toBe(false);
+});

@@ -1,0 +1,33 @@
+import { edit, openEdit, readChecks, readLines, writeChecks } from './edit-state';
+import type { Edit, EditAct } from './edit-state';
+
+const after = (...acts: EditAct[]): Edit => acts.reduce(edit, openEdit('a'));
+const set = (entry: string, about = ''): EditAct => ({ do: 'set', about, entry });
+
+test('every change can be taken back and made again', () => {
+  const two = after(set('b'), set('c'));
+  expect(two.now).toBe('c');
+  expect(edit(two, { do: 'undo' }).now).toBe('b');
+  expect(after(set('b'), set('c'), { do: 'undo' }, { do: 'undo' }, { do: 'undo' }).now).toBe('a');
+  expect(after(set('b'), set('c'), { do: 'undo' }, { do: 'undo' }, { do: 'redo' }).now).toBe('b');
+  expect(after(set('b'), { do: 'undo' }, set('d'), { do: 'redo' }).now).toBe('d');
+});
+test('letters typed into one field in a row are one step', () => {
+  const typed = after(set('ab', 'name'), set('abc', 'name'), set('abcd', 'name'), set('other', 'plain'));
+  expect(edit(typed, { do: 'undo' }).now).toBe('abcd');
+  expect(edit(edit(typed, { do: 'undo' }), { do: 'undo' }).now).toBe('a');
+});
+test('set-up checks as lines: written, read, and lines without a block go to the last one named', () => {
+  const checks = [
+    { block: 'pelvis', check: 'Sacrum heavy: both halves.' },
+    { block: 'head', check: 'Face level.' },
+  ];
+  const blocks = ['head', 'ribs', 'pelvis', 'legs', 'feet'] as const;
+  expect(readChecks(writeChecks(checks), blocks, 'pelvis')).toEqual(checks);
+  expect(readChecks('Ribs: resting\nand soft\n\n', blocks, 'pelvis')).toEqual([
+    { block: 'ribs', check: 'resting' },
+    { block: 'ribs', check: 'and soft' },
+  ]);
+  expect(readChecks('no block here', blocks, 'pelvis')).toEqual([{ block: 'pelvis', check: 'no block here' }]);
+  expect(readLines(' a \n\n b')).toEqual(['a', 'b']);
+});
