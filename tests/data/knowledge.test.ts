@@ -1,0 +1,307 @@
+// The studio's own knowledge and a client's cautions in the real database: kept, merged, taken back, and never another studio's.
+import { weighExercise } from '@/core/knowledge/cautions';
+import { entry } from '@/core/knowledge/entries';
+import type { Exercise } from '@/core/knowledge/entries';
+import { readRepertoireFile, writeFile } from '@/core/knowledge/files';
+import { stateOf } from '@/core/knowledge/own-entries';
+import { database } from '@/data/database';
+import { demoClients } from '@/data/demo/world';
+import { Studio, User } from '@/data/models';
+import { ready } from '@/data/ready';
+import {
+  addIntake,
+  addOverrule,
+  addStop,
+  clearStops,
+  listIntakes,
+  listStops,
+  removeOverrule,
+  setCondition,
+} from '@/data/stores/cautions';
+import {
+  findClient,
+  findStudio,
+  listAllClients,
+  listClients,
+  listNames,
+  setClientStance,
+  updateClient,
+} from '@/data/stores/clients';
+import { isUsed, startLook } from '@/data/stores/looks';
+import { findRepertoire, keepOwn, listOwn, revertOwn, setRoom, updateStudio } from '@/data/stores/studio';
+import { actingOn } from '@/data/types';
+import type { ClientCard, Who } from '@/data/types';
+import { readBrowse, readEditor, readEntries, readExercise } from '@/features/repertoire/read';
+import { readStart } from '@/features/look/read';
+import { repertoire as shipped, rulesVersion } from '@/repertoire';
+import { bringClient, openStudio, someone } from './studio';
+
+let ours: Who;
+let theirs: Who;
+const march = entry(shipped.exercises, 'march');
+
+beforeAll(async () => {
+  [ours, theirs] = [await openStudio('Weir Street'), await openStudio('Mill Lane')];
+});
+afterAll(() => database().close());
+
+async function clientOf(who: Who, id: string): Promise<ClientCard> {
+  const found = await findClient(who, id);
+  if (!found.ok) throw new Error(found.error.message);
+  return found.value;
+}
+
+describe('the studio’s own entries', () => {
+  test('a version is in force here, not next door; the shipped one comes back when it is taken back', async () => {
+    const renamed: Exercise = { ...march, name: 'Weir march' };
+    await keepOwn(ours, 'exercises', 'march', renamed);
+    expect(entry((await findRepertoire(ours)).exercises, 'march').name).toBe('Weir march');
+    expect(entry((await findRepertoire(theirs)).exercises, 'march').name).toBe('March');
+    const [mine] = await listOwn(ours);
+    expect(mine && stateOf(shipped, mine)).toBe('changed');
+    expect(mine?.changedBy).toBe('Lead of Weir Street');
+    const editor = await readEditor(ours, 'exercises', 'march');
+    expect(editor.ok && editor.value.changes).toEqual([{ path: 'name', before: 'March', after: 'Weir march' }]);
+    expect(await revertOwn(theirs, 'exercises', 'march')).toMatchObject({ ok: false });
+    expect(await revertOwn(ours, 'exercises', 'march')).toMatchObject({ ok: true });
+    expect(await findRepertoire(ours)).toEqual(shipped);
+  });
+  test('a version remembers the shipped text it was made from, through later changes', async () => {
+    await keepOwn(ours, 'exercises', 'march', { ...march, name: 'One' });
+    await keepOwn(ours, 'exercises', 'march', { ...march, name: 'Two' });
+    const [mine] = await listOwn(ours);
+    expect(mine?.base).toEqual(JSON.parse(JSON.stringify(march)));
+    expect(mine?.entry).toMatchObject({ name: 'Two' });
+    await revertOwn(ours, 'exercises', 'march');
+  });
+  test('a new exercise is there to browse, to look with, and out as a file; one that is used is known to be', async () => {
+    const own: Exercise = { ...march, id: 'weirMarch', name: 'Weir march' };
+    await keepOwn(ours, 'exercises', own.id, own);
+    const clientId = await bringClient(ours, { conditions: [] });
+    expect((await readBrowse(ours)).lines.find(({ id }) => id === 'weirMarch')).toMatchObject({
+      own: 'new',
+      levels: 5,
+    });
+    expect((await readEntries(ours)).find(({ id }) => id === 'weirMarch')?.own).toBe('new');
+    const start = await readStart(ours, clientId);
+    expect(start.ok && start.value.exercises.map(({ id }) => id)).toContain('weirMarch');
+    expect(await isUsed(ours, 'exercises', 'weirMarch')).toBe(false);
+    await startLook(ours, {
+      clientId,
+      exercise: 'weirMarch',
+      level: 1,
+      headEnd: 'left',
+      school: 'evenKeel',
+      stances: {},
+      rulesVersion,
+    });
+    expect(await isUsed(ours, 'exercises', 'weirMarch')).toBe(true);
+    expect(await isUsed(theirs, 'exercises', 'weirMarch')).toBe(false);
+    const text = writeFile(await findRepertoire(ours), 'yaml', rulesVersion, { ids: new Set(['weirMarch']) });
+    const read = readRepertoireFile(text, shipped, await listOwn(theirs));
+    expect(read.ok && read.entries.map(({ id, state }) => [id, state])).toEqual([['weirMarch', 'new']]);
+  });
+});
+
+describe('what a studio sets for itself', () => {
+  test('school, stances, tolerances and rooms; each instructor in a room', async () => {
+    const rooms = [
+      { id: 'a', name: 'Upper floor', props: ['box'], apparatus: ['mat' as const] },
+      { id: 'b', name: 'Cellar', props: ['wedge', 'blocks'], apparatus: ['reformer' as const] },
+    ];
+    expect(
+      await updateStudio(theirs, {
+        school: 'gradedImprint',
+        stances: { foot: 'pointed' },
+        tolerances: { pelvicRoll: [-2, 2] },
+        rooms,
+        exerciseStances: { march: { supinePelvis: 'neutral' } },
+      }),
+    ).toMatchObject({ ok: true });
+    await setRoom(theirs, 'b');
+    const studio = await findStudio(theirs);
+    expect(studio).toMatchObject({
+      school: 'gradedImprint',
+      stances: { foot: 'pointed' },
+      rooms,
+      room: { name: 'Cellar' },
+    });
+    expect((await findRepertoire(theirs)).targets.find(({ measure }) => measure === 'pelvicRoll')).toMatchObject({
+      interval: [-2, 2],
+      tolerance: 2,
+      own: true,
+    });
+    const page = await readExercise(theirs, 'march');
+    const pelvis = page.ok ? page.value.stances.find(({ id }) => id === 'supinePelvis') : undefined;
+    expect(pelvis?.here).toMatchObject({ choice: 'neutral', from: 'exercise' });
+    expect(page.ok && page.value.inForce).toMatchObject({
+      school: 'Graded imprint',
+      gate: { cleanReps: 5, sessions: 3 },
+    });
+    const other = await readExercise(theirs, 'legFloat');
+    expect(other.ok && other.value.stances.find(({ id }) => id === 'supinePelvis')?.here).toMatchObject({
+      choice: 'imprint',
+      from: 'school',
+    });
+  });
+  test('only a lead may', async () => {
+    const helper: Who = { ...ours, role: 'instructor' };
+    expect(await updateStudio(helper, { school: 'freeSpine' })).toMatchObject({
+      ok: false,
+      error: { code: 'notAllowed' },
+    });
+    expect((await findStudio(ours)).school).toBe('evenKeel');
+  });
+  test('a studio from before rooms works in one room with its props', async () => {
+    const studio = await findStudio(ours);
+    expect(studio.rooms).toEqual([{ id: 'studio', name: 'Studio', props: ['thinPad'], apparatus: ['mat'] }]);
+    expect(studio.room.id).toBe('studio');
+  });
+});
+
+describe('a client’s cautions', () => {
+  test('clearance, with date and from whom, lifts what waited; taken back, it waits again', async () => {
+    const id = await bringClient(ours, { conditions: ['neck'] });
+    const curl = entry(shipped.exercises, 'headFloat');
+    const standing = async () => weighExercise(shipped, curl, actingOn(await clientOf(ours, id))).levels[2]?.standing;
+    expect(await standing()).toBe('ruledOut');
+    await setCondition(ours, id, 'neck', { clearedOn: '2026-10-01', clearedBy: 'Dr Inglenook', note: 'fine again' });
+    expect((await clientOf(ours, id)).conditions).toEqual([
+      { condition: 'neck', clearedOn: '2026-10-01', clearedBy: 'Dr Inglenook', note: 'fine again' },
+    ]);
+    expect(await standing()).toBe('fine');
+    await setCondition(ours, id, 'neck', { clearedOn: null, clearedBy: null });
+    expect(await standing()).toBe('ruledOut');
+    expect(await setCondition(theirs, id, 'neck', { clearedOn: '2026-10-01' })).toMatchObject({ ok: false });
+    expect(await setCondition(ours, id, 'wrist', {})).toMatchObject({ ok: false });
+  });
+  test('an overrule is kept with its reason and name, acts, and can be taken back', async () => {
+    const id = await bringClient(ours, { conditions: ['neck'] });
+    const made = await addOverrule(ours, id, {
+      exercise: 'headFloat',
+      level: 2,
+      rule: 'neck.curl',
+      reason: 'head in both hands',
+    });
+    if (!made.ok) throw new Error(made.error.message);
+    const client = await clientOf(ours, id);
+    expect(client.overrules).toMatchObject([
+      { rule: 'neck.curl', reason: 'head in both hands', madeBy: 'Lead of Weir Street' },
+    ]);
+    expect(weighExercise(shipped, entry(shipped.exercises, 'headFloat'), actingOn(client)).levels[2]?.standing).toBe(
+      'overruled',
+    );
+    expect(await removeOverrule(theirs, id, made.value)).toMatchObject({ ok: false });
+    expect(await removeOverrule(ours, id, made.value)).toMatchObject({ ok: true });
+    expect((await clientOf(ours, id)).overrules).toEqual([]);
+    expect(
+      await addOverrule(theirs, id, { exercise: 'headFloat', level: 2, rule: 'neck.curl', reason: 'not their client' }),
+    ).toMatchObject({
+      ok: false,
+    });
+  });
+  test('a stop holds everything until clearance is on file; what was seen stays', async () => {
+    const id = await bringClient(ours, { conditions: [] });
+    await addStop(ours, id, { sign: 'faint', seen: 'pale, sat down', lookId: null });
+    const stopped = await clientOf(ours, id);
+    expect(stopped.stop).toMatchObject({ sign: 'faint', seen: 'pale, sat down', clearedOn: null });
+    expect(weighExercise(shipped, march, actingOn(stopped)).standing).toBe('stopped');
+    const start = await readStart(ours, id);
+    expect(start.ok && start.value.stopped?.sign).toBe('faintness');
+    expect(await clearStops(theirs, id, { clearedOn: '2026-11-01', clearedBy: 'x' })).toMatchObject({ ok: false });
+    await clearStops(ours, id, { clearedOn: '2026-11-01', clearedBy: 'Dr Inglenook' });
+    expect((await clientOf(ours, id)).stop).toBeNull();
+    expect(await listStops(ours, id)).toMatchObject([{ sign: 'faint', clearedBy: 'Dr Inglenook' }]);
+    expect(await clearStops(ours, id, { clearedOn: '2026-11-01', clearedBy: 'again' })).toMatchObject({ ok: false });
+  });
+  test('a signed form adds what is new to the file, leaves clearances alone, and a red flag stops', async () => {
+    const id = await bringClient(ours, { conditions: ['neck'] });
+    await setCondition(ours, id, 'neck', { clearedOn: '2026-01-05', clearedBy: 'Nurse Petherwick' });
+    const signed = { signedName: 'Perrin Shoal', signedOn: '2026-11-20' };
+    await addIntake(ours, id, { answers: { conditions: ['neck', 'wrist'], signs: [], words: '' }, ...signed });
+    const client = await clientOf(ours, id);
+    expect(client.conditions.map(({ condition, clearedOn }) => [condition, clearedOn])).toEqual([
+      ['neck', '2026-01-05'],
+      ['wrist', null],
+    ]);
+    expect(client.intake).toMatchObject(signed);
+    expect(client.stop).toBeNull();
+    await addIntake(ours, id, {
+      answers: { conditions: [], signs: ['chest'], words: '' },
+      ...signed,
+      signedOn: '2026-11-21',
+    });
+    expect((await clientOf(ours, id)).stop?.sign).toBe('chest');
+    expect((await listIntakes(ours, id)).map(({ signedOn }) => signedOn)).toEqual(['2026-11-21', '2026-11-20']);
+    expect(await listIntakes(theirs, id)).toEqual([]);
+  });
+  test('own stances stay through a change of the form, and go one by one', async () => {
+    const id = await bringClient(ours, {});
+    await setClientStance(ours, id, 'legLine', 'turnedOut');
+    await setClientStance(ours, id, 'foot', 'flexed');
+    await updateClient(ours, id, { ...someone, name: 'Perrin Shoal, renamed' });
+    expect((await clientOf(ours, id)).stances).toEqual({ legLine: 'turnedOut', foot: 'flexed' });
+    const page = await readExercise(ours, 'legCircle', id);
+    expect(page.ok && page.value.stances.find((one) => one.id === 'legLine')?.here).toMatchObject({
+      choice: 'turnedOut',
+      from: 'client',
+    });
+    await setClientStance(ours, id, 'foot', null);
+    expect((await clientOf(ours, id)).stances).toEqual({ legLine: 'turnedOut' });
+    expect(await setClientStance(theirs, id, 'foot', 'flexed')).toMatchObject({ ok: false });
+  });
+  test('all clients and their names, of this studio alone', async () => {
+    const names = await listNames(ours);
+    expect(names).toContain('Perrin Shoal, renamed');
+    expect((await listAllClients(ours)).map(({ name }) => name).sort()).toEqual([...names].sort());
+    expect(await listNames(theirs)).toEqual([]);
+  });
+});
+
+describe('in the demo studio', () => {
+  let wren: Who;
+  const idOf = async (name: string) => (await listClients(wren, { search: name })).clients[0]?.id ?? '';
+  beforeAll(async () => {
+    ready();
+    const studio = await Studio.findOne({ where: { demo: true }, rejectOnEmpty: true });
+    const user = await User.findOne({ where: { studioId: studio.id, role: 'lead' }, rejectOnEmpty: true });
+    wren = { userId: user.id, studioId: studio.id, name: user.name, role: 'lead' };
+  });
+  test('after the demo’s history different things lead for two clients, and the screen says why', async () => {
+    const firstFor = async (name: string) => {
+      const page = await readExercise(wren, 'march', await idOf(name));
+      const arch = page.ok ? page.value.faults.find(({ id }) => id === 'arch') : undefined;
+      return { first: arch?.corrections[0], excluded: arch?.excluded };
+    };
+    const [odo, ness] = [await firstFor('Odo'), await firstFor('Ness')];
+    expect(odo.first).toMatchObject({
+      id: 'padUnderBack',
+      why: expect.stringContaining('Worked 2 of 2 times with this client'),
+    });
+    expect(ness.first).toMatchObject({
+      id: 'breatheFirst',
+      why: expect.stringContaining('Worked 2 of 2 times with this client'),
+    });
+    expect(odo.excluded?.map(({ why }) => why)).toContain('It has not helped this client the last two times.');
+  });
+  test.each(demoClients.filter(({ conditions }) => conditions.length > 0).map(({ name }) => name))(
+    'nothing that the cautions of %s rule out is offered as fine, in browsing or before a look',
+    async (name) => {
+      const id = await idOf(name);
+      const client = await clientOf(wren, id);
+      const [browse, start] = [await readBrowse(wren, id), await readStart(wren, id)];
+      if (!start.ok) throw new Error(start.error.message);
+      for (const exercise of shipped.exercises) {
+        const weighed = weighExercise(shipped, exercise, actingOn(client));
+        expect(browse.lines.find((line) => line.id === exercise.id)?.weighed).toEqual(weighed);
+        const offered = start.value.exercises.find((one) => one.id === exercise.id);
+        for (const level of offered?.levels ?? []) expect(level.weighed).toEqual(weighed.levels[level.number]);
+      }
+      const { first } = start.value;
+      const level = start.value.exercises
+        .find((one) => one.id === first.exercise)
+        ?.levels.find(({ number }) => number === first.level);
+      expect(level?.weighed.standing).not.toBe('ruledOut'); // what is proposed is allowed
+    },
+  );
+});
