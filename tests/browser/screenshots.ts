@@ -62,7 +62,6 @@ async function main(): Promise<void> {
   try {
     await chrome.prefersDark(false);
     await chrome.go('/sign-in');
-    await shoot('sign-in');
     await chrome.press('Fill in for me');
     await chrome.press('Sign in');
     await chrome.seesExactly('Today', 'h1');
@@ -104,8 +103,6 @@ async function main(): Promise<void> {
     await shoot('look-dose');
     await chrome.press('Keep look and dose');
     await chrome.isAt(/clients\//);
-    await chrome.driver.executeScript('document.querySelector("#history").scrollIntoView()');
-    await shoot('client-looks');
     await chrome.go('/');
     await (await chrome.find(By.css('a[aria-label="Look at Maren Tolleck"]'))).click();
     await chrome.isAt(/\/look$/);
@@ -154,13 +151,25 @@ async function main(): Promise<void> {
     await shoot('batch');
     writeFileSync(path.join(folder, 'figures.png'), await figureSheet());
     taken += 1;
+    await chrome.go('/repertoire');
+    await shoot('repertoire');
+    await chrome.go('/repertoire/singleLegStretch');
+    await chrome.press('4 · Leg lower');
+    await atTop();
+    await shoot('exercise');
+    await chrome.driver.executeScript('document.querySelector("[aria-label=Faults]").scrollIntoView()');
+    await shoot('exercise-faults');
+    await chrome.go('/repertoire/teaser/edit');
+    await chrome.press('4 · Full');
+    await chrome.driver.executeScript(
+      'document.querySelector("[aria-label=\\"Which pose\\"]").scrollIntoView(); scrollBy(0, -10)',
+    );
+    await shoot('pose-editor');
     await chrome.prefersDark(true);
     await chrome.go(client);
     await shoot('client-dark');
-    await chrome.resize(tablet);
-    await chrome.prefersDark(false);
-    await chrome.go('/');
-    await shoot('today-tablet');
+    await chrome.go('/studio');
+    await shoot('studio-dark');
   } finally {
     await chrome.close();
     await house.end('SIGINT');
