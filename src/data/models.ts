@@ -13,6 +13,7 @@ import type { Role as PictureRole } from '@/core/alignment/look';
 import type { RepeatedMarks } from '@/core/agreement/repeats';
 import type { Setting } from '@/core/alignment/setting';
 import type { PubicMark } from '@/core/knowledge/consent';
+import type { ApparatusKind } from '@/core/knowledge/load-tags';
 import type { EditableKind } from '@/core/knowledge/own-entries';
 import type { IntakeAnswers, Role, Room, StoredDose, StoredMarks, Tolerances } from './types';
 
@@ -121,6 +122,15 @@ export class Stop extends Model<Attributes<Stop>, Creation<Stop>> {
   declare madeAt: Date;
   declare clearedOn: string | null;
   declare clearedBy: string | null;
+}
+
+export class ApparatusCheck extends Model<Attributes<ApparatusCheck>, Creation<ApparatusCheck>> {
+  declare id: string;
+  declare studioId: string;
+  declare apparatus: ApparatusKind;
+  declare day: string;
+  declare madeBy: string;
+  declare madeAt: Date;
 }
 
 export class Intake extends Model<Attributes<Intake>, Creation<Intake>> {
@@ -356,6 +366,14 @@ export function defineModels(sequelize: Sequelize): void {
     madeAt: DATE(3),
     clearedOn: DATEONLY,
     clearedBy: STRING,
+  });
+  define(ApparatusCheck, 'apparatus_checks', {
+    id,
+    studioId,
+    apparatus: STRING,
+    day: DATEONLY,
+    madeBy: STRING,
+    madeAt: DATE(3),
   });
   define(Intake, 'intakes', {
     id,

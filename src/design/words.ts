@@ -20,3 +20,10 @@ export const positionNames: Readonly<Record<Position, string>> = {
   kneeling: 'kneeling',
   standing: 'standing',
 };
+
+export const apparatusNames = {
+  mat: 'mat',
+  reformer: 'reformer',
+  trapezeTable: 'trapeze table',
+  chair: 'chair',
+} as const;

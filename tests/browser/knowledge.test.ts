@@ -116,6 +116,12 @@ describe('the repertoire', () => {
     expect(await leads('Odo')).toMatch(/Keep the pad touched.*Worked 2 of 2 times with this client/s);
     expect(await leads('Ness')).toMatch(/Breathe out first.*Worked 2 of 2 times with this client/s);
   });
+  test('props, drawn in place, with which way round and when not', async () => {
+    await chrome.go('/repertoire/props');
+    expect((await chrome.driver.findElements(By.css('li[data-prop]'))).length).toBe(shipped.props.length);
+    await chrome.sees('Thick edge under the heel of the hand');
+    await findNothingToImprove('props');
+  });
   test('the glossary answers to plain and technical words', async () => {
     await chrome.go('/repertoire/glossary');
     await fill('Find', 'hip bone');
@@ -146,14 +152,14 @@ describe('the studio’s own way', () => {
     await chrome.go('/studio');
     const from = await chrome.find(By.css('tr[data-measure=pelvicRoll] input[aria-label$="from"]'));
     await from.sendKeys(Key.chord(Key.CONTROL, 'a'), '9');
-    await (await chrome.button('Set pelvic roll')).click();
+    await (await chrome.button('Set pelvis rolled to a side')).click();
     await chrome.sees('The lower end must lie below the upper one.');
     await from.sendKeys(Key.chord(Key.CONTROL, 'a'), '-2');
-    await (await chrome.button('Set pelvic roll')).click();
-    await (await chrome.button('Usual pelvic roll again')).click();
+    await (await chrome.button('Set pelvis rolled to a side')).click();
+    await (await chrome.button('Usual pelvis rolled to a side again')).click();
     await chrome.until(
       'usual again',
-      async () => !(await chrome.has(By.css('[aria-label="Usual pelvic roll again"]'))),
+      async () => !(await chrome.has(By.css('[aria-label="Usual pelvis rolled to a side again"]'))),
     );
   });
   test('an own version: changed in fields, undone, kept, shown as different, taken back', async () => {
@@ -208,6 +214,20 @@ describe('the studio’s own way', () => {
     await chrome.sees('the studio’s own');
     await chrome.go('/repertoire');
     expect((await cards()).length).toBe(shipped.exercises.length + 1);
+  });
+  test('a new exercise from scratch is one level to be filled', async () => {
+    await chrome.go('/repertoire/entries');
+    await (await chrome.button('New exercise')).click();
+    await chrome.seesExactly('New exercise', 'h1');
+    await fill('Id', 'dryDockHold');
+    await fill('Name', 'Dry-dock hold');
+    await chrome.press('Keep');
+    await chrome.isAt(/\/repertoire\/dryDockHold$/);
+    await chrome.seesExactly('Dry-dock hold', 'h1');
+    await chrome.press('Edit');
+    await chrome.press('Delete');
+    await chrome.isAt(/\/repertoire\/entries$/);
+    await chrome.until('gone', async () => !(await chrome.has(By.css('[data-entry=dryDockHold]'))));
   });
   test('as text: an error by its line, and nothing lost', async () => {
     await chrome.go('/repertoire/entries/props/box');
@@ -268,6 +288,22 @@ describe('cautions on the way', () => {
       'taken back',
       async () => !(await chrome.has(By.css('section[aria-label=Overrules], [aria-label=Overrules]'))),
     );
+  });
+  test('on apparatus, the check of springs and straps is asked once a day, and kept', async () => {
+    const page = await clientPage('Pell');
+    await chrome.go(`${page}/look`);
+    await choose('Exercise', 'Feet in straps');
+    const begin = async () => (await chrome.button('To the pictures')).getAttribute('disabled');
+    await chrome.sees('Before anyone gets on');
+    expect(await begin()).not.toBeNull();
+    await (await chrome.find(By.xpath("//label[contains(., 'anchors looked at today')]/input"))).click();
+    await chrome.until('it may begin', async () => (await begin()) === null);
+    await chrome.press('To the pictures');
+    await chrome.isAt(/\/looks\//);
+    await chrome.go(`${page}/look`);
+    await choose('Exercise', 'Footwork');
+    await chrome.sees('were checked today by Wren Halyard');
+    expect(await begin()).toBeNull();
   });
   test('clearance received, with date and from whom, opens what waited', async () => {
     const page = await clientPage('Fenna');

@@ -302,7 +302,7 @@ describe('clients', () => {
     await chrome.press('Keep client');
     await chrome.sees('Wilmot Sluice', 'h1');
     await chrome.sees('born 1990 · 173 cm');
-    await chrome.sees('Lying flat for long');
+    await chrome.sees('no lying flat for long');
     await chrome.sees('No look yet.');
     await chrome.go('/clients?find=sluice');
     await findNothingToImprove('clients');

@@ -28,7 +28,16 @@ import {
   updateClient,
 } from '@/data/stores/clients';
 import { isUsed, startLook } from '@/data/stores/looks';
-import { findRepertoire, keepOwn, listOwn, revertOwn, setRoom, updateStudio } from '@/data/stores/studio';
+import {
+  checkedOn,
+  findRepertoire,
+  keepCheck,
+  keepOwn,
+  listOwn,
+  revertOwn,
+  setRoom,
+  updateStudio,
+} from '@/data/stores/studio';
 import { actingOn } from '@/data/types';
 import type { ClientCard, Who } from '@/data/types';
 import { readBrowse, readEditor, readEntries, readExercise } from '@/features/repertoire/read';
@@ -151,6 +160,12 @@ describe('what a studio sets for itself', () => {
       error: { code: 'notAllowed' },
     });
     expect((await findStudio(ours)).school).toBe('evenKeel');
+  });
+  test('that an apparatus was checked is kept for the day, here alone', async () => {
+    await keepCheck(ours, 'reformer', '2026-11-25');
+    expect(await checkedOn(ours, '2026-11-25')).toEqual([{ apparatus: 'reformer', by: 'Lead of Weir Street' }]);
+    expect(await checkedOn(ours, '2026-11-26')).toEqual([]);
+    expect(await checkedOn(theirs, '2026-11-25')).toEqual([]);
   });
   test('a studio from before rooms works in one room with its props', async () => {
     const studio = await findStudio(ours);

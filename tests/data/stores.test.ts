@@ -389,16 +389,21 @@ describe('tables', () => {
       { type: QueryTypes.SELECT },
     );
     expect(tied.map(({ TABLE_NAME }) => TABLE_NAME).sort()).toEqual([
+      'apparatus_checks',
       'appointments',
       'client_conditions',
       'clients',
       'doses',
+      'intakes',
       'look_pictures',
       'look_readings',
       'looks',
       'marking_rounds',
+      'overrules',
+      'own_entries',
       'pictures',
       'sessions',
+      'stops',
       'trials',
       'users',
     ]);

@@ -2,7 +2,8 @@ import { repertoire } from '@/repertoire';
 import { conditionsInForce } from './conditions';
 import { entry } from './entries';
 import { lookUp } from './lookup';
-import { layStances, ownerOf, resolveStances, resolveTargets } from './stances';
+import { breathInForce, doseInForce, layStances, ownerOf, resolveStances, resolveTargets } from './stances';
+import { levelOf } from './entries';
 
 const stances = (school?: string, changes?: Record<string, string>) => {
   const result = resolveStances(repertoire, school, changes);
@@ -168,5 +169,24 @@ describe('each of the four schools finds its way of working', () => {
       for (const b of schools)
         if (a.id < b.id) expect(points.some(({ id }) => a.stances[id] !== b.stances[id])).toBe(true);
     }
+  });
+});
+
+describe('breath and dose follow the stance', () => {
+  const stretch = entry(repertoire.exercises, 'singleLegStretch');
+  const breath = (school: string, level?: number) => breathInForce(stretch, stances(school), level).name;
+  test('the school’s own breath; where it calls for none, the level’s, else the usual one', () => {
+    expect(breath('classicalFlow', 3)).toBe('pulled twice');
+    expect(breath('freeSpine', 3)).toBe('pair in, pair out');
+    expect(breath('evenKeel', 3)).toBe('slow');
+    expect(breath('evenKeel', 5)).toBe('pair out, pair in');
+    expect(breath('evenKeel')).toBe('slow');
+  });
+  test('few repetitions where the school asks few', () => {
+    const level = levelOf(stretch, 3);
+    const footwork = levelOf(entry(repertoire.exercises, 'footwork'), 2);
+    expect(doseInForce(footwork, stances('classicalFlow'))).toMatchObject({ repetitions: 5, sides: 1 });
+    expect(doseInForce(footwork, stances('evenKeel')).repetitions).toBe(10);
+    expect(doseInForce(level, stances('classicalFlow'))).toEqual(level.dose);
   });
 });

@@ -2,7 +2,7 @@ import type { Phase } from '../alignment/input';
 import { failure, success } from '../result';
 import type { Result } from '../result';
 import { entry } from './entries';
-import type { Exercise, Repertoire, School, Target } from './entries';
+import type { Exercise, Level, Repertoire, School, Target } from './entries';
 import { lookUp } from './lookup';
 
 export const defaultSchool = 'evenKeel';
@@ -134,3 +134,29 @@ export function resolveTargets(
     });
   return success(targets);
 }
+
+/** The breath that the stances in force call for, at a level; the usual one where they call for none. */
+export function breathInForce(
+  exercise: Exercise,
+  { choices }: Pick<StancesInForce, 'choices'>,
+  level?: number,
+): Exercise['breath'][number] {
+  const fitting = exercise.breath.filter(({ levels }) => !levels || level === undefined || levels.includes(level));
+  const own = (one: Exercise['breath'][number]) => Boolean(one.levels);
+  const found =
+    fitting.find(({ when }) => when && choices[when.stance]?.choice === when.choice) ??
+    fitting.find((one) => level !== undefined && own(one) && !one.when) ??
+    fitting.find((one) => !one.when && !own(one)) ??
+    exercise.breath[0];
+  if (!found) throw new Error(`${exercise.id} has no breath`);
+  return found;
+}
+
+/** The dose of a level as the school in force gives it: never more repetitions than it asks in one set. */
+export const doseInForce = (
+  { dose }: Pick<Level, 'dose'>,
+  { school }: Pick<StancesInForce, 'school'>,
+): Level['dose'] =>
+  school.mostRepetitions === undefined
+    ? dose
+    : { ...dose, repetitions: Math.min(dose.repetitions, school.mostRepetitions) };

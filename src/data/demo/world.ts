@@ -316,7 +316,9 @@ export const demoEyeLooks: readonly DemoEyeLook[] = [
   { ...odo, daysAgo: 33, correction: 'breatheFirst', top: 2, retest: 2 },
   { ...odo, daysAgo: 19, correction: 'padUnderBack', top: 2, retest: 1 },
   { ...ness, daysAgo: 52, correction: 'hipBonesToRibs', top: 2, retest: 2 },
+  { ...ness, daysAgo: 45, correction: 'padUnderBack', top: 2, retest: 2 },
   { ...ness, daysAgo: 38, correction: 'breatheFirst', top: 2, retest: 0 },
+  { ...ness, daysAgo: 31, correction: 'padUnderBack', top: 2, retest: 2 },
   { ...ness, daysAgo: 24, correction: 'breatheFirst', top: 2, retest: 0 },
 ];
 

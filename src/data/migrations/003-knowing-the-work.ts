@@ -68,10 +68,20 @@ export async function up(query: QueryInterface): Promise<void> {
     made_at: needed(DATE(3)),
   });
   await query.addIndex('intakes', ['studio_id', 'client_id', 'signed_on']);
+  await query.createTable('apparatus_checks', {
+    id,
+    studio_id: belongs('studios'),
+    apparatus: needed(STRING(20)),
+    day: needed(DATEONLY),
+    made_by: needed(STRING(120)),
+    made_at: needed(DATE(3)),
+  });
+  await query.addIndex('apparatus_checks', ['studio_id', 'day']);
 }
 
 export async function down(query: QueryInterface): Promise<void> {
-  for (const table of ['intakes', 'stops', 'overrules', 'own_entries']) await query.dropTable(table);
+  for (const table of ['apparatus_checks', 'intakes', 'stops', 'overrules', 'own_entries'])
+    await query.dropTable(table);
   await query.removeColumn('clients', 'stances');
   await query.removeColumn('users', 'room');
   await query.removeColumn('studios', 'exercise_stances');

@@ -1,12 +1,13 @@
 // What a studio sets for itself: school and stances, tolerances, rooms; and its own entries of the repertoire.
 import { v7 as newId } from 'uuid';
 import type { Repertoire, Target } from '@/core/knowledge/entries';
+import type { ApparatusKind } from '@/core/knowledge/load-tags';
 import { withOwn } from '@/core/knowledge/own-entries';
 import type { EditableKind, OwnEntry } from '@/core/knowledge/own-entries';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { repertoire as shipped } from '@/repertoire';
-import { OwnEntryRow, Studio, User } from '../models';
+import { ApparatusCheck, OwnEntryRow, Studio, User } from '../models';
 import { ready } from '../ready';
 import type { Room, Tolerances, Who } from '../types';
 
@@ -111,4 +112,27 @@ export async function updateStudio(who: Who, change: StudioChange): Promise<Resu
 export async function setRoom(who: Who, room: string): Promise<void> {
   ready();
   await User.update({ room }, { where: { id: who.userId, studioId: who.studioId } });
+}
+
+/** Apparatus whose springs, straps and anchors were looked at on a day (as 2026-11-25), and by whom. */
+export async function checkedOn(
+  who: Who,
+  day: string,
+): Promise<{ readonly apparatus: ApparatusKind; readonly by: string }[]> {
+  ready();
+  const rows = await ApparatusCheck.findAll({ where: { studioId: who.studioId, day } });
+  return rows.map(({ apparatus, madeBy }) => ({ apparatus, by: madeBy }));
+}
+
+/** Keeps the tick that an apparatus was checked. */
+export async function keepCheck(who: Who, apparatus: ApparatusKind, day: string): Promise<void> {
+  ready();
+  await ApparatusCheck.create({
+    id: newId(),
+    studioId: who.studioId,
+    apparatus,
+    day,
+    madeBy: who.name,
+    madeAt: new Date(),
+  });
 }

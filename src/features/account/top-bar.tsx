@@ -85,6 +85,13 @@ const Bar = styled.header`
     gap: 4px;
   }
   ${phone} {
+    nav {
+      gap: 0;
+    }
+    nav a {
+      padding: 10px 8px;
+      font-size: 0.95rem;
+    }
     .word {
       display: none;
     }

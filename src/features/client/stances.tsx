@@ -38,6 +38,7 @@ export function ClientStances({ page: { client, otherwiseOf, stances, set } }: {
         </Notice>
       )}
       <div style={{ paddingTop: 16 }}>
+        <h2 style={{ paddingBottom: 12 }}>Points on which schools differ</h2>
         <StanceTable
           stances={stances}
           set={set}

@@ -16,13 +16,13 @@ import type { Result } from '@/core/result';
 import { findClient, findStudio } from '@/data/stores/clients';
 import { chooseCorrection, findLook, keepLook, setLookPicture, setLookReading, startLook } from '@/data/stores/looks';
 import { addRounds, setFinger } from '@/data/stores/observers';
-import { findRepertoire, setRoom } from '@/data/stores/studio';
+import { checkedOn, findRepertoire, keepCheck, setRoom } from '@/data/stores/studio';
 import { addOverrule, addStop } from '@/data/stores/cautions';
 import { overruleForm, stopForm } from '@/core/knowledge/caution-forms';
 import { actingOn } from '@/data/types';
 import { act } from '@/platform/server/act';
 import { rulesVersion } from '@/repertoire';
-import { readKeptLook } from './read';
+import { dayIn, readKeptLook } from './read';
 
 const id = v.pipe(v.string(), v.uuid('is not an id'));
 const startForm = v.strictObject({
@@ -30,11 +30,13 @@ const startForm = v.strictObject({
   exercise: v.string(),
   level: v.pipe(v.number(), v.integer()),
   headEnd: v.picklist(['left', 'right']),
+  /** Springs, straps and anchors of the apparatus were looked at. */
+  checked: v.optional(v.boolean(), false),
 });
 
 /** Begins a look with the stances in force now. */
 export async function beginLook(input: unknown): Promise<Result<string>> {
-  return act(startForm, input, async (who, form) => {
+  return act(startForm, input, async (who, { checked, ...form }) => {
     const client = await findClient(who, form.clientId);
     if (!client.ok) return client;
     const [studio, repertoire] = await Promise.all([findStudio(who), findRepertoire(who)]);
@@ -50,6 +52,14 @@ export async function beginLook(input: unknown): Promise<Result<string>> {
           : `Ruled out for this client: ${weighed.reasons[0]?.name}. ${weighed.reasons[0]?.why}. Overrule it with a reason, or take another level.`,
         'level',
       );
+    const { apparatus } = exercise;
+    if (apparatus !== 'mat') {
+      const day = dayIn(studio.timeZone);
+      const isKept = (await checkedOn(who, day)).some((one) => one.apparatus === apparatus);
+      if (!isKept && !checked)
+        return failure('unchecked', 'Look at springs, straps and anchors first, and tick that it was done.', 'checked');
+      if (!isKept) await keepCheck(who, apparatus, day);
+    }
     const { school, stances, from } = layStances({
       studio,
       client: client.value,

@@ -292,6 +292,7 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
   const hasTop = Object.keys(reading.value.told.top).length > 0 || top.sheet !== undefined;
   const hasRetest = Object.keys(reading.value.told.retest).length > 0 || retest.sheet !== undefined;
   const { back, baseline } = reading.value;
+  const isMeasured = baseline?.findings.some(({ fault }) => fault === working) ?? false;
   const judgedFaults = [...(baseline?.findings ?? []), ...(back?.findings ?? [])];
   const seenFaults: SeenFault[] = [
     ...alsoSeen.map((fault) => ({ fault, verdict: 'out' as const })),
@@ -434,10 +435,10 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
           ) : (
             <Stack $gap={22} style={{ gridTemplateColumns: 'minmax(0, 1fr)' }}>
               {!hasRetest && <RetestHint />}
-              {working && picked.correction && !reading.value.verdict && (
+              {marking('retest')}
+              {working && picked.correction && !isMeasured && (
                 <ByEyeVerdict fault={working} verdict={byEye} onVerdict={setByEye} />
               )}
-              {marking('retest')}
               {reading.value.verdict && top.sheet && retest.sheet && (
                 <BeforeAfter
                   before={{ sheet: top.sheet, marks: top.marks }}
@@ -457,7 +458,13 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
         <KeptPanel id="dose" shouldForceMount>
           <Stack style={{ paddingTop: 18 }}>
             <h2>How many, how breathed</h2>
-            <DoseForm exercise={frame.exercise} level={frame.level} onKeep={keep} />
+            <DoseForm
+              exercise={frame.exercise}
+              level={frame.level}
+              school={frame.school}
+              stances={frame.stances}
+              onKeep={keep}
+            />
           </Stack>
         </KeptPanel>
       </Tabs>

@@ -6,6 +6,8 @@ import styled from 'styled-components';
 import { rankCorrections } from '@/core/corrections/rank';
 import type { RankContext } from '@/core/corrections/rank';
 import { entry } from '@/core/knowledge/entries';
+import { onProp } from '@/core/figure/props';
+import { Figure } from '@/design/figure';
 import { Button } from '@/design/button';
 import { Chip, Quiet, Row, Small, Stack } from '@/design/layout';
 import { useRepertoire } from '@/platform/browser/repertoire';
@@ -91,6 +93,14 @@ export function Corrections({ context, chosen, onChoose }: CorrectionsProps) {
                 <Small>{why}</Small>
               </Row>
               <span className="say">“{correction.say}”</span>
+              {prop?.drawn && id === chosen && (
+                <Figure
+                  pose={onProp(prop.drawn.pose, prop.drawn)}
+                  scene={{ props: [prop.drawn] }}
+                  label={`${prop.name} in place`}
+                  small
+                />
+              )}
               {prop ? (
                 <span className="placing">
                   {prop.placement} {prop.whichWay} {prop.notWhen}

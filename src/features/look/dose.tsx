@@ -6,6 +6,7 @@ import { useForm, useWatch } from 'react-hook-form';
 import styled from 'styled-components';
 import type * as v from 'valibot';
 import { entry } from '@/core/knowledge/entries';
+import { breathInForce, doseInForce, resolveStances } from '@/core/knowledge/stances';
 import { formatSeconds, timeDose } from '@/core/progression/dose';
 import type { Dose } from '@/core/progression/dose';
 import { BreathRibbon } from '@/design/breath-ribbon';
@@ -34,14 +35,19 @@ const Times = styled.dl`
 type DoseFormProps = {
   readonly exercise: string;
   readonly level: number;
+  readonly school: string;
+  readonly stances: Readonly<Record<string, string>>;
   readonly onKeep: (dose: Dose) => Promise<string | undefined>;
 };
 
 /** Level, how many, how breathed; set time and breaths a minute are computed as she types. */
-export function DoseForm({ exercise: exerciseId, level: levelNumber, onKeep }: DoseFormProps) {
+export function DoseForm({ exercise: exerciseId, level: levelNumber, school, stances, onKeep }: DoseFormProps) {
   const repertoire = useRepertoire();
   const exercise = entry(repertoire.exercises, exerciseId);
   const level = exercise.levels.find(({ number }) => number === levelNumber) ?? exercise.levels[0];
+  const force = resolveStances(repertoire, school, stances);
+  const asked = level && (force.ok ? doseInForce(level, force.value) : level.dose);
+  const breath = force.ok ? breathInForce(exercise, force.value, levelNumber) : exercise.breath[0];
   const { control, handleSubmit, setValue, setError, formState } = useForm<
     TypedDose,
     unknown,
@@ -51,10 +57,10 @@ export function DoseForm({ exercise: exerciseId, level: levelNumber, onKeep }: D
     mode: 'onChange',
     defaultValues: {
       level: String(levelNumber),
-      repetitions: String(level?.dose.repetitions ?? 5),
-      sets: String(level?.dose.sets ?? 1),
-      sides: String(level?.dose.sides ?? 2),
-      pattern: exercise.breath[0]?.pattern ?? '',
+      repetitions: String(asked?.repetitions ?? 5),
+      sets: String(asked?.sets ?? 1),
+      sides: String(asked?.sides ?? 2),
+      pattern: breath?.pattern ?? '',
       pace: '1',
       changeOverS: '5',
     },

@@ -1,3 +1,4 @@
+import { today } from '@internationalized/date';
 import { ownNeutral } from '@/core/alignment/own-neutral';
 import type { Estimate, View } from '@/core/alignment/input';
 import { markingSdFor, readLook } from '@/core/alignment/look';
@@ -19,7 +20,7 @@ import type { Result } from '@/core/result';
 import { success } from '@/core/result';
 import { findClient, findStudio } from '@/data/stores/clients';
 import { findLook, listNeutrals, listTrials, newestLooks } from '@/data/stores/looks';
-import { findRepertoire } from '@/data/stores/studio';
+import { checkedOn, findRepertoire } from '@/data/stores/studio';
 import { actingOn } from '@/data/types';
 import { findObserver, markingInForce } from '@/data/stores/observers';
 import type { ObserverCard } from '@/data/stores/observers';
@@ -170,12 +171,19 @@ export async function readBench(
   });
 }
 
+/** Today in the studio, as 2026-11-25. */
+export const dayIn = (timeZone: string): string => today(timeZone).toString();
+
 /** As much of an exercise as the page before the bench shows. */
-export type StartExercise = Pick<Exercise, 'id' | 'name' | 'plain' | 'position' | 'setUp' | 'cautions'> & {
+export type StartExercise = Pick<
+  Exercise,
+  'id' | 'name' | 'plain' | 'position' | 'apparatus' | 'setUp' | 'cautions'
+> & {
   readonly levels: readonly (Pick<Exercise['levels'][number], 'number' | 'name' | 'change' | 'top' | 'scene'> & {
     readonly weighed: Weighed;
     readonly looks: Exercise['looks'];
     readonly position: Exercise['position'];
+    readonly wantsSpotter: boolean;
   })[];
   readonly watch: readonly Watch[];
   readonly judgedBy: string;
@@ -190,6 +198,10 @@ export type StartPage = {
   readonly stopSigns: Repertoire['stopSigns'];
   readonly rooms: readonly { readonly id: string; readonly name: string }[];
   readonly room: string;
+  /** What stands in the room where the asker works. */
+  readonly inRoom: readonly Exercise['apparatus'][];
+  /** Apparatus checked today, and by whom. */
+  readonly checked: readonly { readonly apparatus: Exercise['apparatus']; readonly by: string }[];
 };
 
 /**
@@ -210,7 +222,7 @@ export async function readStart(who: Who, clientId: string): Promise<Result<Star
   const exercises = repertoire.exercises
     .filter((exercise) => exercise.levels.some(({ number }) => measuredLooks(exercise, number).length > 0))
     .map((exercise): StartExercise => {
-      const { id, name, plain, position, setUp, cautions } = exercise;
+      const { id, name, plain, position, apparatus, setUp, cautions } = exercise;
       const weighed = weighExercise(repertoire, exercise, acting);
       const { school } = layStances({ studio, client, exercise: studio.exerciseStances[id] ?? {} });
       return {
@@ -218,10 +230,11 @@ export async function readStart(who: Who, clientId: string): Promise<Result<Star
         name,
         plain,
         position,
+        apparatus,
         setUp,
         cautions,
         levels: exercise.levels
-          .map(({ number, name: levelName, change, top, scene }) => ({
+          .map(({ number, name: levelName, change, top, scene, load }) => ({
             number,
             name: levelName,
             change,
@@ -230,6 +243,7 @@ export async function readStart(who: Who, clientId: string): Promise<Result<Star
             weighed: weighed.levels[number] ?? { standing: 'fine' as const, reasons: [] },
             looks: measuredLooks(exercise, number),
             position: exerciseAt(exercise, number).position,
+            wantsSpotter: load.also.includes('spotter'),
           }))
           .filter(({ looks }) => looks.length > 0),
         watch: watchFor(repertoire, exercise, conditions, last?.result?.baseline ?? []),
@@ -253,5 +267,7 @@ export async function readStart(who: Who, clientId: string): Promise<Result<Star
     stopSigns: repertoire.stopSigns,
     rooms: studio.rooms.map(({ id, name }) => ({ id, name })),
     room: studio.room.id,
+    inRoom: studio.room.apparatus,
+    checked: await checkedOn(who, dayIn(studio.timeZone)),
   });
 }

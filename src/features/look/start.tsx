@@ -16,7 +16,7 @@ import { Columns, Notice, Page, PageHead, Panel, Quiet, Row, Ruled, Small, Stack
 import { OverruleButton } from '@/design/overrule';
 import { Reasons, StandingChip, standingWords } from '@/design/standing';
 import { StopButton } from '@/design/stop-dialog';
-import { fromWhere } from '@/design/words';
+import { apparatusNames, fromWhere } from '@/design/words';
 import { deferring, stopWords } from '@/repertoire/words';
 import { beginLook, chooseRoom, overruleHere, stopHere } from './actions';
 import type { StartPage } from './read';
@@ -42,9 +42,21 @@ const Checks = styled(Ruled)`
 const goneWords = 'The server does not answer. Try again in a moment.';
 
 /** What is looked at and from where; how it stands for this person; the set-up checks; what to watch. */
-export function StartLook({ clientId, clientName, first, exercises, stopped, stopSigns, rooms, room }: StartPage) {
+export function StartLook({
+  clientId,
+  clientName,
+  first,
+  exercises,
+  stopped,
+  stopSigns,
+  rooms,
+  room,
+  inRoom,
+  checked,
+}: StartPage) {
   const router = useRouter();
   const [failed, setFailed] = useState<string>();
+  const [ticked, setTicked] = useState<readonly string[]>([]);
   const { control, handleSubmit, setValue, formState } = useForm<Choice, unknown, Choice>({
     resolver: valibotResolver(form),
     defaultValues: { exercise: first.exercise, level: String(first.level), view: 'side', headEnd: 'left', room },
@@ -69,13 +81,20 @@ export function StartLook({ clientId, clientName, first, exercises, stopped, sto
   }, [roomNow, room, router]);
   if (!exercise || !level || !look) return null;
   const { weighed } = level;
+  const { apparatus } = exercise;
+  const check = checked.find((one) => one.apparatus === apparatus);
+  const isChecked = apparatus === 'mat' || check !== undefined || ticked.includes(apparatus);
   const allowed = isAllowed(weighed);
   const upright = isUpright(level.position);
   const submit = handleSubmit(async ({ headEnd }) => {
     setFailed(undefined);
-    const result = await beginLook({ clientId, exercise: exercise.id, level: level.number, headEnd }).catch(
-      () => undefined,
-    );
+    const result = await beginLook({
+      clientId,
+      exercise: exercise.id,
+      level: level.number,
+      headEnd,
+      checked: isChecked,
+    }).catch(() => undefined);
     if (result?.ok) return router.push(`/looks/${result.value}`);
     setFailed(result?.error.message ?? goneWords);
   });
@@ -173,6 +192,38 @@ export function StartLook({ clientId, clientName, first, exercises, stopped, sto
                 </Stack>
               </Panel>
             )}
+            {apparatus !== 'mat' && (
+              <Panel as="section" aria-label="Apparatus">
+                <Stack $gap={8}>
+                  <h2>Before anyone gets on</h2>
+                  {!inRoom.includes(apparatus) && (
+                    <Notice>
+                      This room has no {apparatusNames[apparatus]} on its list: choose another room, or add it on the
+                      studio’s page.
+                    </Notice>
+                  )}
+                  {check ? (
+                    <span>Springs, straps and anchors were checked today by {check.by}.</span>
+                  ) : (
+                    <label style={{ display: 'flex', gap: 12, alignItems: 'center', minHeight: 48 }}>
+                      <input
+                        type="checkbox"
+                        checked={ticked.includes(apparatus)}
+                        onChange={({ target }) =>
+                          setTicked(target.checked ? [...ticked, apparatus] : ticked.filter((one) => one !== apparatus))
+                        }
+                        style={{ width: 24, height: 24, flex: 'none' }}
+                      />
+                      Springs, straps, elastics and their anchors looked at today; weight within the maker’s limit.
+                    </label>
+                  )}
+                  <Small>
+                    The carriage is never let go; fingers stay away from what moves.
+                    {level.wantsSpotter ? ' First tries of this level with a spotter.' : ''}
+                  </Small>
+                </Stack>
+              </Panel>
+            )}
             {exercise.cautions.length > 0 && (
               <ul>
                 {exercise.cautions.map((caution) => (
@@ -229,7 +280,7 @@ export function StartLook({ clientId, clientName, first, exercises, stopped, sto
             <Button
               $look="main"
               type="submit"
-              isDisabled={formState.isSubmitting || !allowed}
+              isDisabled={formState.isSubmitting || !allowed || !isChecked}
               style={{ justifySelf: 'start' }}
             >
               {formState.isSubmitting ? 'Opening…' : 'To the pictures'}

@@ -14,11 +14,11 @@ import { Figure } from '@/design/figure';
 import { Chip, Notice, Page, PageHead, Quiet, Row, Small, Stack, TextLink } from '@/design/layout';
 import { Picker } from '@/design/picker';
 import { StandingChip } from '@/design/standing';
-import { positionNames } from '@/design/words';
+import { apparatusNames, positionNames } from '@/design/words';
 import { deferring } from '@/repertoire/words';
 import type { BrowseLine, BrowsePage } from './read';
 import { startsWithWords } from './starts-with';
-import { apparatusNames, directionNames, familyNames, ownWords, regionNames } from './words';
+import { directionNames, familyNames, ownWords, regionNames } from './words';
 
 const Filters = styled.div`
   display: grid;
@@ -136,6 +136,7 @@ export function Browse({ lines, clients, client, sequences }: BrowsePage) {
           </Quiet>
         </div>
         <Row>
+          <ButtonLink href="/repertoire/props">Props</ButtonLink>
           <ButtonLink href="/repertoire/glossary">Glossary</ButtonLink>
           <ButtonLink href="/repertoire/entries">Edit</ButtonLink>
           <ButtonLink href="/repertoire/files">Files</ButtonLink>

@@ -8,6 +8,7 @@ import type { EditableKind } from '@/core/knowledge/own-entries';
 import { Button, ButtonLink } from '@/design/button';
 import { Chip, Page, PageHead, Quiet, Row, Ruled, Small, TextLink } from '@/design/layout';
 import { PlainField } from '@/design/plain-field';
+import { scratch } from './blank';
 import type { EntryLine } from './read';
 import { ownWords } from './words';
 
@@ -51,6 +52,10 @@ export function Entries({ lines }: { lines: readonly EntryLine[] }) {
             What ships stays underneath: a version of your own lies over it, shows what differs, and can be taken back.
           </Quiet>
         </div>
+        <ButtonLink href={`/repertoire/entries/exercises/${scratch}?copy=yes`} $look="main">
+          <Plus size={17} aria-hidden />
+          New exercise
+        </ButtonLink>
       </PageHead>
       <Row $gap={8} role="group" aria-label="Kind" style={{ padding: '16px 0' }}>
         {editableKinds.map((one) => (

@@ -9,15 +9,19 @@ import { blocks, directions, families, regions } from '@/core/knowledge/entries'
 import type { ExerciseEntry } from '@/core/knowledge/entries';
 import { amounts, apparatuses, extraWords, loadExtras } from '@/core/knowledge/load-tags';
 import { Button } from '@/design/button';
-import { FormGrid } from '@/design/fields';
+import { FormGrid as Grid } from '@/design/fields';
 import { Figure } from '@/design/figure';
 import { Row, Section, Stack } from '@/design/layout';
 import { Picker } from '@/design/picker';
 import { PlainField } from '@/design/plain-field';
-import { fromWhere, positionNames } from '@/design/words';
+import { apparatusNames, fromWhere, positionNames } from '@/design/words';
 import { readChecks, readLines, writeChecks } from './edit-state';
 import { PoseEditor } from './pose-editor';
-import { apparatusNames, directionNames, familyNames, regionNames } from './words';
+import { directionNames, familyNames, regionNames } from './words';
+
+const FormGrid = styled(Grid)`
+  grid-template-columns: repeat(auto-fit, minmax(min(280px, 100%), 1fr));
+`;
 
 const Ticks = styled.div`
   display: grid;

@@ -28,12 +28,12 @@ import {
 } from '@/design/layout';
 import { Picker } from '@/design/picker';
 import { Reasons, StandingChip } from '@/design/standing';
-import { fromWhere, positionNames } from '@/design/words';
+import { apparatusNames, fromWhere, positionNames } from '@/design/words';
 import { deferring } from '@/repertoire/words';
 import { setExerciseStance } from './actions';
 import { Movement } from './movement';
 import type { ExercisePage, FaultCard, StanceRow } from './read';
-import { apparatusNames, directionNames, kindNames, ownWords, phaseNames, regionNames } from './words';
+import { directionNames, kindNames, ownWords, phaseNames, regionNames } from './words';
 
 const Ladder = styled.ol`
   display: grid;
@@ -590,6 +590,11 @@ function StanceLine({
         <Small>
           {row.here.owner}. {inForce?.why}
         </Small>
+        {inForce?.say && (
+          <>
+            <br />“{inForce.say}”
+          </>
+        )}
         {mayChange && (
           <Picker
             label="For this exercise"

@@ -1,5 +1,6 @@
 import { notFound } from 'next/navigation';
 import { editableKinds } from '@/core/knowledge/own-entries';
+import { findStudio } from '@/data/stores/clients';
 import { findRepertoire } from '@/data/stores/studio';
 import { requireWho } from '@/platform/server/session';
 import { Browse } from './browse';
@@ -8,6 +9,7 @@ import { Entries } from './entries';
 import { ExerciseScreen } from './exercise';
 import { Files } from './files';
 import { Glossary } from './glossary';
+import { Props } from './props';
 import { readBrowse, readEditor, readEntries, readExercise } from './read';
 
 type Client = { readonly client?: string | undefined };
@@ -41,4 +43,10 @@ export async function FilesScreen() {
 export async function GlossaryScreen() {
   const { glossary } = await findRepertoire(await requireWho());
   return <Glossary terms={glossary} />;
+}
+
+export async function PropsScreen() {
+  const who = await requireWho();
+  const [{ props }, { room }] = await Promise.all([findRepertoire(who), findStudio(who)]);
+  return <Props props={props} here={{ name: room.name, props: room.props }} />;
 }

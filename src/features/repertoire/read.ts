@@ -1,14 +1,15 @@
+import * as v from 'valibot';
 import { rankCorrections } from '@/core/corrections/rank';
 import type { Option } from '@/core/corrections/rank';
 import { actingConditions, movesByHalfSteps, weighExercise } from '@/core/knowledge/cautions';
 import type { WeighedExercise } from '@/core/knowledge/cautions';
 import { conditionsInForce } from '@/core/knowledge/conditions';
-import { correctionKinds, entry, serves } from '@/core/knowledge/entries';
+import { correctionKinds, entry, exercise as exerciseShape, serves } from '@/core/knowledge/entries';
 import type { Correction, Exercise, Fault, Level, Repertoire } from '@/core/knowledge/entries';
 import { measuredLooks } from '@/core/knowledge/looks';
 import { differences, stateOf } from '@/core/knowledge/own-entries';
 import type { Difference, EditableKind, OwnState } from '@/core/knowledge/own-entries';
-import { layStances, ownerOf, resolveStances } from '@/core/knowledge/stances';
+import { breathInForce, layStances, ownerOf, resolveStances } from '@/core/knowledge/stances';
 import type { Layer } from '@/core/knowledge/stances';
 import { demandOf } from '@/core/load/demand';
 import { failure, success } from '@/core/result';
@@ -19,6 +20,7 @@ import { findRepertoire, listOwn } from '@/data/stores/studio';
 import { actingOn } from '@/data/types';
 import type { ClientCard, Who } from '@/data/types';
 import { repertoire as shipped } from '@/repertoire';
+import { blankExercise, scratch } from './blank';
 import type { StartsWith } from './starts-with';
 
 const typicalBody = { heightM: 1.7, massKg: 65 };
@@ -162,21 +164,6 @@ export type ExercisePage = {
   readonly mayChange: boolean;
 };
 
-/** The breath that the stances in force call for; the usual one otherwise. */
-export function breathInForce(
-  exercise: Exercise,
-  choices: Readonly<Record<string, { readonly choice: string }>>,
-  level?: number,
-): Exercise['breath'][number] {
-  const fitting = exercise.breath.filter(({ levels }) => !levels || level === undefined || levels.includes(level));
-  const found =
-    fitting.find(({ when }) => when && choices[when.stance]?.choice === when.choice) ??
-    fitting.find(({ when }) => !when);
-  const [first] = exercise.breath;
-  if (!found && !first) throw new Error(`${exercise.id} has no breath`);
-  return found ?? (first as Exercise['breath'][number]);
-}
-
 function faultCard(
   repertoire: Repertoire,
   exercise: Exercise,
@@ -310,7 +297,7 @@ export async function readExercise(who: Who, id: string, clientId?: string): Pro
         cleanReps: Math.max(exercise.gate.cleanReps, school.gate?.cleanReps ?? 0),
         sessions: Math.max(exercise.gate.sessions, school.gate?.sessions ?? 0),
       },
-      breath: breathInForce(exercise, inForce).pattern,
+      breath: breathInForce(exercise, stances.value).pattern,
       halfSteps: movesByHalfSteps(repertoire, conditions),
     },
     faults,
@@ -379,20 +366,16 @@ export type EditorPage = {
 /** An entry to edit; `from`: a new one that begins as a copy of another. */
 export async function readEditor(who: Who, kind: EditableKind, id: string, from?: string): Promise<Result<EditorPage>> {
   const [repertoire, own] = await Promise.all([findRepertoire(who), listOwn(who)]);
-  const found = repertoire[kind].find((one) => one.id === (from ?? id));
+  const blank = from === scratch && kind === 'exercises' ? v.parse(exerciseShape, blankExercise) : undefined;
+  const found = blank ?? repertoire[kind].find((one) => one.id === (from ?? id));
   if (!found) return failure('notFound', 'There is no such entry.', 'id');
   const mine = from ? undefined : own.find((one) => one.kind === kind && one.id === id);
   const now = from ? undefined : shipped[kind].find((one) => one.id === id);
   return success({
     kind,
     id,
-    name: from ? `Copy of ${nameOf(found)}` : nameOf(found),
-    entry: from
-      ? copyOf(
-          found,
-          repertoire[kind].map((one) => one.id),
-        )
-      : found,
+    name: blank ? blank.name : from ? `Copy of ${nameOf(found)}` : nameOf(found),
+    entry: from && !blank ? copyOf(found, new Set(repertoire[kind].map((one) => one.id))) : found,
     shipped: now ?? null,
     state: mine ? stateOf(shipped, mine) : null,
     changes: now && mine ? differences(now, mine.entry) : [],
@@ -403,8 +386,9 @@ export async function readEditor(who: Who, kind: EditableKind, id: string, from?
   });
 }
 
-function copyOf(found: { readonly id: string }, taken: readonly string[]): unknown {
-  const base = `${found.id}Own`;
-  const id = taken.includes(base) ? `${base}${taken.filter((one) => one.startsWith(base)).length + 1}` : base;
+/** A copy under an id that is not taken yet. */
+function copyOf(found: { readonly id: string }, taken: ReadonlySet<string>): unknown {
+  let id = `${found.id}Own`;
+  for (let i = 2; taken.has(id); i += 1) id = `${found.id}Own${i}`;
   return 'name' in found ? { ...found, id, name: `${String(found.name)}, own` } : { ...found, id };
 }

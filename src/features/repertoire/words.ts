@@ -1,5 +1,4 @@
 import type { Direction, Family, Region } from '@/core/knowledge/entries';
-import type { ApparatusKind } from '@/core/knowledge/load-tags';
 import type { OwnState } from '@/core/knowledge/own-entries';
 import type { CorrectionKind } from '@/core/knowledge/entries';
 
@@ -13,12 +12,6 @@ export const familyNames: Readonly<Record<Family, string>> = {
   frontAndSide: 'On the front and on the side',
   upright: 'Sitting, kneeling, standing',
   apparatus: 'On springs',
-};
-export const apparatusNames: Readonly<Record<ApparatusKind, string>> = {
-  mat: 'mat',
-  reformer: 'reformer',
-  trapezeTable: 'trapeze table',
-  chair: 'chair',
 };
 export const directionNames: Readonly<Record<Direction, string>> = {
   neutral: 'neutral',

@@ -12,11 +12,10 @@ import { Notice, Page, PageHead, Panel, Quiet, Row, Section, Small, Stack } from
 import { Picker } from '@/design/picker';
 import { PlainField } from '@/design/plain-field';
 import { StanceTable } from '@/design/stance-table';
+import { apparatusNames } from '@/design/words';
 import type { Room } from '@/data/types';
 import { setRooms, setSchool, setStance, setTolerance } from './actions';
 import type { StudioPage, ToleranceLine } from './read';
-
-const apparatusNames = { mat: 'mat', reformer: 'reformer', trapezeTable: 'trapeze table', chair: 'chair' } as const;
 
 const Ticks = styled.div`
   display: grid;
@@ -130,7 +129,7 @@ export function Studio({ page }: { page: StudioPage }) {
                   <th scope="col">Usual</th>
                   <th scope="col">From</th>
                   <th scope="col">To</th>
-                  <th scope="col" />
+                  <th scope="col">Change</th>
                 </tr>
               </thead>
               <tbody>

@@ -1,0 +1,8 @@
+import type { Metadata } from 'next';
+import { PropsScreen } from '@/features/repertoire/pages';
+
+export const metadata: Metadata = { title: 'Props' };
+
+export default function Page() {
+  return <PropsScreen />;
+}
