@@ -172,6 +172,7 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
   const [moment, setMoment] = useState<'top' | 'back'>('top');
   const [readings, setReadings] = useState<readonly Taken[]>(opening.readings);
   const [picked, setPicked] = useState({ fault: opening.fault, correction: opening.correction });
+  const isWorkedOn = ({ fault }: { readonly fault: string }) => fault === picked.fault;
   const [pickFailed, setPickFailed] = useState<string>();
   const [alsoSeen, setAlsoSeen] = useState<readonly string[]>([]);
   const [byEye, setByEye] = useState<'better' | 'same' | 'worse'>();
@@ -292,6 +293,16 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
   const hasTop = Object.keys(reading.value.told.top).length > 0 || top.sheet !== undefined;
   const hasRetest = Object.keys(reading.value.told.retest).length > 0 || retest.sheet !== undefined;
   const { back, baseline } = reading.value;
+  const isByEye = alsoSeen.length > 0 || (picked.fault !== null && !baseline?.findings.some(isWorkedOn));
+  const byEyeList = (
+    <AlsoSeen
+      exercise={exercise}
+      seen={alsoSeen}
+      working={working}
+      onSeen={setAlsoSeen}
+      onWork={(fault) => void pick(fault, null)}
+    />
+  );
   const isMeasured = baseline?.findings.some(({ fault }) => fault === working) ?? false;
   const judgedFaults = [...(baseline?.findings ?? []), ...(back?.findings ?? [])];
   const seenFaults: SeenFault[] = [
@@ -348,7 +359,7 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
           {marking(moment)}
         </TabPanel>
         <TabPanel id="findings">
-          {reading.value.baseline && reading.value.baseline.findings.length > 0 ? (
+          {(baseline && baseline.findings.length > 0) || isByEye ? (
             <Columns $side="minmax(340px, 470px)">
               <Stack>
                 <h2>What was found</h2>
@@ -357,22 +368,14 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
                     picture={top.sheet}
                     marks={top.marks}
                     setup={setup.marks}
-                    out={outBlocks(repertoire, reading.value.baseline)}
+                    out={outBlocks(repertoire, baseline)}
                     label="The top of the movement with its levels"
                   />
                 )}
-                <Findings
-                  judged={reading.value.baseline}
-                  working={working}
-                  onWork={(fault) => void pick(fault, null)}
-                />
-                <AlsoSeen
-                  exercise={exercise}
-                  seen={alsoSeen}
-                  working={working}
-                  onSeen={setAlsoSeen}
-                  onWork={(fault) => void pick(fault, null)}
-                />
+                {baseline && (
+                  <Findings judged={baseline} working={working} onWork={(fault) => void pick(fault, null)} />
+                )}
+                {byEyeList}
                 {back && back.findings.length > 0 && (
                   <Stack $gap={6}>
                     <h3>On the way back</h3>
@@ -418,15 +421,18 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
               </Stack>
             </Columns>
           ) : (
-            <Empty
-              title="No findings yet"
-              text="Take the top of the movement: mark its picture (the mat line, and both ends of at least one block), or read it by hand or by eye. With the set-up taken as well, drift is judged, which is far sharper."
-              go={() => setAt('top')}
-            />
+            <Stack $gap={30}>
+              <Empty
+                title="No findings yet"
+                text="Take the top of the movement: mark its picture (the mat line, and both ends of at least one block), or read it by hand or by eye. With the set-up taken as well, drift is judged, which is far sharper."
+                go={() => setAt('top')}
+              />
+              {byEyeList}
+            </Stack>
           )}
         </TabPanel>
         <TabPanel id="retest">
-          {!hasTop ? (
+          {!hasTop && !isByEye ? (
             <Empty
               title="Nothing to compare with yet"
               text="A retest needs the uncorrected moment first."
