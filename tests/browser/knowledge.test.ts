@@ -378,9 +378,7 @@ describe('a fault that no picture shows', () => {
     await chrome.press('the belly doming');
     await chrome.press('Work on this');
     await chrome.sees('Try one thing against the belly doming');
-    await chrome.sees(
-      'the effort starts before the breath out'[0]?.toUpperCase() + 'the effort starts before the breath out'.slice(1),
-    );
+    await chrome.sees('The effort starts before the breath out');
     const first = () => chrome.text('[data-cause]');
     await chrome.press('only when the leg is low');
     await chrome.until('the order of causes follows', async () => !(await first()).startsWith('The effort starts'));
