@@ -22,7 +22,7 @@ export const props: readonly Prop[] = [
     tells: 'Keeps the own curve while the legs work; press it lightly, do not flatten it.',
     notWhen: 'Not for a pelvis that hangs forward in standing.',
     notWith: [{ condition: 'extensionSensitive', why: 'A roll holds the back in the bend that it dislikes.' }],
-    drawn: { pose: { left: tabletop, right: tabletop }, form: 'roll', at: 'underLowBack' },
+    drawn: { pose: { left: tabletop, right: tabletop, pelvicTiltDeg: 8 }, form: 'roll', at: 'underLowBack' },
   },
   {
     id: 'foldedTowel',
@@ -48,7 +48,7 @@ export const props: readonly Prop[] = [
     whichWay: 'Half blown up, so that a light touch holds it; do not squeeze.',
     tells: 'Both thighs to point the same way.',
     notWhen: 'Not with pain at the front of the pelvis.',
-    drawn: { pose: { ...hookLying, trunkDeg: -24 }, form: 'ball', at: 'betweenKnees' },
+    drawn: { pose: { ...hookLying, trunkDeg: -24 }, form: 'ball', at: 'betweenKnees', view: 'foot' },
   },
   {
     id: 'ring',
@@ -94,7 +94,7 @@ export const props: readonly Prop[] = [
     notWhen: 'Not the other way round: that closes the wrist further.',
     drawn: {
       pose: { position: 'fourPoint', left: { kind: 'kneeDown' }, right: { kind: 'kneeDown' } },
-      form: 'block',
+      form: 'wedge',
       at: 'betweenHands',
     },
   },
@@ -104,7 +104,7 @@ export const props: readonly Prop[] = [
     placement: 'Under the forearms or hands, or against the heels.',
     whichWay: 'Long side along the forearm; with forearms on blocks, no arm is lifted: the trunk would twist.',
     tells: 'Where to push from.',
-    drawn: { pose: { ...hookLying, trunkDeg: -24 }, form: 'block', at: 'betweenKnees' },
+    drawn: { pose: { ...hookLying, trunkDeg: -24 }, form: 'block', at: 'betweenKnees', view: 'foot' },
   },
   {
     id: 'pole',
@@ -132,7 +132,11 @@ export const props: readonly Prop[] = [
     whichWay: 'Smooth side to the floor; on carpet use a smooth board.',
     tells: 'The leg that it need not be lifted.',
     notWhen: 'Never under a standing foot.',
-    drawn: { pose: { left: down, right: { kind: 'footDown', reach: 0.9 } }, form: 'pad', at: 'underFeet' },
+    drawn: {
+      pose: { left: { kind: 'footDown', reach: 0.93 }, right: { kind: 'footDown', reach: 0.93 } },
+      form: 'pad',
+      at: 'underFeet',
+    },
   },
   {
     id: 'roller',

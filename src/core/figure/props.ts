@@ -185,6 +185,22 @@ export function propPieces({ form, at }: PlacedProp, body: PosedBody, eye: Eye):
         ? [solid(box(plus3(spot, [-55, -60, -38]), plus3(spot, [55, 60, 38])), eye)]
         : [solid(onMat(60, 110), eye)];
     case 'wedge': {
+      if (at === 'betweenHands') {
+        // Thick edge under the heel of each hand, thin edge past the fingers: the wrist opens.
+        return [body.sides.L, body.sides.R].map(({ wrist, hand }) => {
+          const along = Math.sign(hand[0] - wrist[0]) || 1;
+          const [heel, tip] = [wrist[0] - along * 45, hand[0] + along * 35];
+          return solid(
+            [-45, 45].flatMap((y): Vec3[] => [
+              [heel, hand[1] + y, 0],
+              [heel, hand[1] + y, 46],
+              [tip, hand[1] + y, 6],
+              [tip, hand[1] + y, 0],
+            ]),
+            eye,
+          );
+        });
+      }
       // Thin end at the lowest rib, thick end toward the head: it fills what is under ribs, neck and skull.
       const start = body.landmarks.T12 ?? spot;
       const skull = place(body.head, [0.03 * h, 0, -0.056 * h]);

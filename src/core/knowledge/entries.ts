@@ -309,7 +309,15 @@ export const prop = v.strictObject({
   notWhen: v.optional(text),
   notWith: v.optional(v.array(v.strictObject({ condition: id, why: text }))),
   /** How it is drawn in place, and on which pose. */
-  drawn: v.optional(v.strictObject({ pose: poseShape, form: v.picklist(propForms), at: v.picklist(propPlaces) })),
+  drawn: v.optional(
+    v.strictObject({
+      pose: poseShape,
+      form: v.picklist(propForms),
+      at: v.picklist(propPlaces),
+      /** From where it is seen best; from the side when left out. */
+      view: v.optional(v.picklist(views)),
+    }),
+  ),
 });
 export type Prop = v.InferOutput<typeof prop>;
 

@@ -98,6 +98,7 @@ export function Corrections({ context, chosen, onChoose }: CorrectionsProps) {
                   pose={onProp(prop.drawn.pose, prop.drawn)}
                   scene={{ props: [prop.drawn] }}
                   label={`${prop.name} in place`}
+                  view={prop.drawn.view ?? 'side'}
                   small
                 />
               )}

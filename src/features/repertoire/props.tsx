@@ -49,6 +49,7 @@ export function Props({ props, here }: { props: readonly Prop[]; here: { name: s
                     pose={onProp(drawn.pose, drawn)}
                     scene={{ props: [drawn] }}
                     label={`${name} in place`}
+                    view={drawn.view ?? 'side'}
                     small
                   />
                 </div>
