@@ -113,3 +113,41 @@ describe('two raters and a pole, from a shell', () => {
     expect(told).toMatchObject({ ok: true, value: { warnings: [{ code: 'notSquare' }] } });
   });
 });
+
+test('corrections ranked from a shell: learned from a history, left out with reasons, unknown keys refused', () => {
+  const asked = {
+    fault: 'arch',
+    exercise: 'legFloat',
+    history: [
+      { correction: 'bowlOfWater', success: true },
+      { correction: 'bowlOfWater', success: true },
+      { correction: 'breatheFirst', success: false },
+      { correction: 'breatheFirst', success: false, client: 'this' },
+      { correction: 'hipBonesToRibs', success: true, client: 'other' },
+    ],
+    conditions: ['extensionSensitive'],
+    props: [],
+  };
+  const { status, stdout } = shell('rank', JSON.stringify(asked));
+  expect(status).toBe(0);
+  const { options, excluded } = JSON.parse(stdout);
+  // (4·0.45 + 2) / 6, an image costs 0.02
+  expect(options[0]).toMatchObject({
+    correction: 'bowlOfWater',
+    kind: 'image',
+    evidence: { client: [2, 2], studio: [2, 2] },
+  });
+  expect(options[0].probability).toBeCloseTo((4 * 0.45 + 2) / 6, 9);
+  expect(options[0].score).toBeCloseTo((4 * 0.45 + 2) / 6 - 0.02, 9);
+  expect(excluded).toContainEqual({
+    correction: 'breatheFirst',
+    why: 'It has not helped this client the last two times.',
+  });
+  expect(excluded.find(({ correction }: { correction: string }) => correction === 'padUnderBack').why).toMatch(
+    /not in this room/,
+  );
+  expect(answer('rank', JSON.stringify({ ...asked, colour: 'blue' }))).toMatchObject({
+    ok: false,
+    error: { code: 'unknownKey', path: 'colour' },
+  });
+});

@@ -22,9 +22,11 @@ import { parse } from '@/core/result';
 import { Button } from '@/design/button';
 import { Columns, Notice, Page, Quiet, Row, Stack } from '@/design/layout';
 import { MarkedPicture } from '@/design/marked-picture';
+import { StopButton } from '@/design/stop-dialog';
 import { forgetDraft, readDraft } from '@/platform/browser/drafts';
 import { useRepertoire } from '@/platform/browser/repertoire';
-import { keepMarks, keepTaken, keepWholeLook, pickCorrection } from './actions';
+import { stopWords } from '@/repertoire/words';
+import { keepMarks, keepTaken, keepWholeLook, pickCorrection, stopHere } from './actions';
 import { Corrections } from './corrections';
 import { DoseForm } from './dose';
 import { Findings } from './findings';
@@ -235,6 +237,7 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
   const pick = async (fault: string, correction: string | null) => {
     const before = picked;
     setPicked({ fault, correction });
+    if (fault !== before.fault) setByEye(undefined);
     setPickFailed(undefined);
     const result = await pickCorrection({ lookId, fault, correction }).catch(() => undefined);
     if (result?.ok) return;
@@ -474,6 +477,17 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
           </Stack>
         </KeptPanel>
       </Tabs>
+      <Row style={{ justifyContent: 'end', paddingTop: 28 }}>
+        <StopButton
+          signs={repertoire.stopSigns}
+          words={stopWords}
+          onStop={async (sign, seen) => {
+            const result = await stopHere({ clientId, sign, seen, lookId });
+            if (result.ok) router.push(`/clients/${clientId}`);
+            return result;
+          }}
+        />
+      </Row>
     </Page>
   );
 }
