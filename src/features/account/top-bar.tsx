@@ -87,6 +87,9 @@ const Bar = styled.header`
   ${phone} {
     nav {
       gap: 0;
+      order: 3;
+      width: 100%;
+      justify-content: space-between;
     }
     nav a {
       padding: 10px 8px;

@@ -181,6 +181,7 @@ export function ExerciseScreen({ page }: { page: ExercisePage }) {
               <Chip key={one}>{directionNames[one]}</Chip>
             ))}
             {own && <Chip $tone="info">{ownWords[own]}</Chip>}
+            {weighed && <StandingChip standing={weighed.standing} />}
           </Row>
         </div>
         <Row>
