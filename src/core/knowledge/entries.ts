@@ -373,8 +373,6 @@ export const repertoire = v.strictObject({
   glossary: v.array(term),
 });
 export type Repertoire = v.InferOutput<typeof repertoire>;
-/** As the repertoire is written. */
-export type RepertoireEntries = v.InferInput<typeof repertoire>;
 
 /** The entry with this id; throws when the repertoire's own references are broken (a test keeps them whole). */
 export function entry<T extends { readonly id: string }>(entries: readonly T[], wanted: string): T {

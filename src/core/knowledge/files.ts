@@ -37,12 +37,12 @@ export type ReadFile =
   | { readonly ok: true; readonly entries: readonly FileEntry[] }
   | { readonly ok: false; readonly errors: readonly FileError[] };
 
-export type FileChoice = { readonly kinds?: readonly EditableKind[]; readonly ids?: ReadonlySet<string> };
+export type FileChoice = { readonly ids?: ReadonlySet<string> };
 
 /** A repertoire as text. `ids`: of each kind only these entries. */
 export function writeFile(repertoire: Repertoire, as: 'json' | 'yaml', rules: string, choice: FileChoice = {}): string {
   const content: Record<string, unknown> = { format: fileFormat, version: fileVersion, rules };
-  for (const kind of choice.kinds ?? editableKinds) {
+  for (const kind of editableKinds) {
     const entries = repertoire[kind].filter(({ id }) => choice.ids?.has(id) ?? true);
     if (entries.length > 0) content[kind] = entries;
   }

@@ -4,7 +4,6 @@ import type { Repertoire } from './entries';
 /** Kinds that a studio may write its own version of. */
 export const editableKinds = ['exercises', 'faults', 'corrections', 'props', 'sequences'] as const;
 export type EditableKind = (typeof editableKinds)[number];
-export type EntryOf<K extends EditableKind> = Repertoire[K][number];
 
 /** One own entry: a new one, or a version over a shipped one with the shipped text it was made from. */
 export type OwnEntry = {

@@ -1,4 +1,5 @@
 // What a studio sets for itself: school and stances, tolerances, rooms; and its own entries of the repertoire.
+import type { Transaction } from 'sequelize';
 import { v7 as newId } from 'uuid';
 import type { Repertoire, Target } from '@/core/knowledge/entries';
 import type { ApparatusKind } from '@/core/knowledge/load-tags';
@@ -54,24 +55,38 @@ export async function findRepertoire(who: Who): Promise<Repertoire> {
   return withTolerances(withOwn(shipped, own), studio?.tolerances ?? {});
 }
 
-/** Keeps the studio's version of an entry; the first version over a shipped entry remembers what it was made from. */
-export async function keepOwn(who: Who, kind: EditableKind, entryId: string, entry: unknown): Promise<void> {
+type NewVersion = { readonly kind: EditableKind; readonly id: string; readonly entry: unknown };
+
+/** Keeps the studio's version of an entry. */
+export const keepOwn = (who: Who, kind: EditableKind, id: string, entry: unknown): Promise<void> =>
+  keepAllOwn(who, [{ kind, id, entry }]);
+
+/** Keeps several versions, all or none; the first over a shipped entry remembers what it was made from. */
+export async function keepAllOwn(who: Who, versions: readonly NewVersion[]): Promise<void> {
   await ready().transaction(async (transaction) => {
-    const where = { studioId: who.studioId, kind, entryId };
-    const row = await OwnEntryRow.findOne({ where, transaction, lock: true });
-    const change = { entry, changedBy: who.name, changedAt: new Date() };
-    if (row) await row.update(change, { transaction });
-    else
-      await OwnEntryRow.create(
-        {
-          id: newId(),
-          ...where,
-          base: shipped[kind].find(({ id }) => id === entryId) ?? null,
-          ...change,
-        },
-        { transaction },
-      );
+    for (const version of versions) await keepVersion(who, version, transaction);
   });
+}
+
+async function keepVersion(
+  who: Who,
+  { kind, id: entryId, entry }: NewVersion,
+  transaction: Transaction,
+): Promise<void> {
+  const where = { studioId: who.studioId, kind, entryId };
+  const row = await OwnEntryRow.findOne({ where, transaction, lock: true });
+  const change = { entry, changedBy: who.name, changedAt: new Date() };
+  if (row) await row.update(change, { transaction });
+  else
+    await OwnEntryRow.create(
+      {
+        id: newId(),
+        ...where,
+        base: shipped[kind].find(({ id }) => id === entryId) ?? null,
+        ...change,
+      },
+      { transaction },
+    );
 }
 
 /** Takes back the studio's version: the shipped one is in force again, a new entry is gone. */

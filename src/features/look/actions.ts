@@ -7,7 +7,7 @@ import { views } from '@/core/alignment/input';
 import { marksInput, roles, taught } from '@/core/alignment/look';
 import { takenInput } from '@/core/alignment/readings';
 import { settingInput } from '@/core/alignment/setting';
-import { entry } from '@/core/knowledge/entries';
+import { entry, levelOf } from '@/core/knowledge/entries';
 import { isAllowed, weighLevel } from '@/core/knowledge/cautions';
 import { layStances, resolveStances } from '@/core/knowledge/stances';
 import { doseInput, timeDose } from '@/core/progression/dose';
@@ -164,6 +164,14 @@ export async function keepWholeLook(input: unknown): Promise<Result<{ clientId: 
     if (!times.ok) return times;
     const client = await findClient(who, clientId);
     if (!client.ok) return client;
+    const whole = entry(repertoire.exercises, exercise);
+    const weighed = weighLevel(repertoire, whole, levelOf(whole, dose.level), actingOn(client.value));
+    if (weighed.standing === 'ruledOut')
+      return failure(
+        'ruledOut',
+        `This level is ruled out for this client: ${weighed.reasons[0]?.name}. Choose another for next time.`,
+        'level',
+      );
     const reading = await readKeptLook(who, repertoire, look.value, client.value);
     if (!reading.ok) return reading;
     const { verdict } = reading.value;

@@ -472,6 +472,7 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
               level={frame.level}
               school={frame.school}
               stances={frame.stances}
+              acting={opening.acting}
               onKeep={keep}
             />
           </Stack>

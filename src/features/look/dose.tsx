@@ -6,13 +6,16 @@ import { useForm, useWatch } from 'react-hook-form';
 import styled from 'styled-components';
 import type * as v from 'valibot';
 import { entry } from '@/core/knowledge/entries';
+import { weighExercise } from '@/core/knowledge/cautions';
+import type { ActingOn } from '@/core/knowledge/cautions';
 import { breathInForce, doseInForce, resolveStances } from '@/core/knowledge/stances';
 import { formatSeconds, timeDose } from '@/core/progression/dose';
 import type { Dose } from '@/core/progression/dose';
 import { BreathRibbon } from '@/design/breath-ribbon';
 import { Button } from '@/design/button';
 import { FormGrid, SelectField, TextField } from '@/design/fields';
-import { Columns, Notice, Quiet, Small, Stack } from '@/design/layout';
+import { Columns, Notice, Quiet, Row, Small, Stack } from '@/design/layout';
+import { Reasons, StandingChip, standingWords } from '@/design/standing';
 import { useRepertoire } from '@/platform/browser/repertoire';
 import { doseForm, readDose } from './dose-form';
 import type { TypedDose } from './dose-form';
@@ -37,11 +40,12 @@ type DoseFormProps = {
   readonly level: number;
   readonly school: string;
   readonly stances: Readonly<Record<string, string>>;
+  readonly acting: ActingOn;
   readonly onKeep: (dose: Dose) => Promise<string | undefined>;
 };
 
 /** Level, how many, how breathed; set time and breaths a minute are computed as she types. */
-export function DoseForm({ exercise: exerciseId, level: levelNumber, school, stances, onKeep }: DoseFormProps) {
+export function DoseForm({ exercise: exerciseId, level: levelNumber, school, stances, acting, onKeep }: DoseFormProps) {
   const repertoire = useRepertoire();
   const exercise = entry(repertoire.exercises, exerciseId);
   const level = exercise.levels.find(({ number }) => number === levelNumber) ?? exercise.levels[0];
@@ -68,6 +72,8 @@ export function DoseForm({ exercise: exerciseId, level: levelNumber, school, sta
   const [failed, setFailed] = useState<string>();
   const typed = useWatch({ control });
   const dose = readDose(exerciseId, typed);
+  const weighed = weighExercise(repertoire, exercise, acting);
+  const here = dose && weighed.levels[dose.level];
   const times = dose && timeDose(dose);
   const submit = handleSubmit(async () => {
     setFailed(undefined);
@@ -86,9 +92,17 @@ export function DoseForm({ exercise: exerciseId, level: levelNumber, school, sta
             choices={exercise.levels.map(({ number, name, change }) => ({
               id: String(number),
               name: `${number} · ${name}`,
-              about: change,
+              about: `${change}${(weighed.levels[number]?.standing ?? 'fine') === 'fine' ? '' : ` (${standingWords[weighed.levels[number]?.standing ?? 'fine']})`}`,
             }))}
           />
+          {here && here.standing !== 'fine' && (
+            <Stack $gap={8}>
+              <Row>
+                <StandingChip standing={here.standing} />
+              </Row>
+              <Reasons reasons={here.reasons} />
+            </Stack>
+          )}
           <FormGrid>
             <TextField
               control={control}

@@ -6,8 +6,8 @@ import type { LookInput, LookReading, MarkedPicture, Role } from '@/core/alignme
 import { tellReadings } from '@/core/alignment/readings';
 import type { Taken } from '@/core/alignment/readings';
 import type { Trial } from '@/core/corrections/rank';
-import { weighExercise } from '@/core/knowledge/cautions';
-import type { Weighed } from '@/core/knowledge/cautions';
+import { allowedLevel, weighExercise } from '@/core/knowledge/cautions';
+import type { ActingOn, Weighed } from '@/core/knowledge/cautions';
 import { conditionsInForce } from '@/core/knowledge/conditions';
 import { entry, exerciseAt } from '@/core/knowledge/entries';
 import type { Exercise, Repertoire } from '@/core/knowledge/entries';
@@ -114,6 +114,8 @@ export type BenchOpening = {
   readonly trials: readonly Trial[];
   readonly props: readonly string[];
   readonly touchConsent: boolean;
+  /** What acts on the client: the dose may not go where a caution forbids. */
+  readonly acting: ActingOn;
   readonly demoPictures: readonly PictureCard[];
 };
 
@@ -167,6 +169,7 @@ export async function readBench(
     })),
     props: studio.room.props,
     touchConsent,
+    acting: actingOn(client.value),
     demoPictures,
   });
 }
@@ -251,8 +254,8 @@ export async function readStart(who: Who, clientId: string): Promise<Result<Star
       };
     });
   const first = exercises.find(({ id }) => id === last?.exercise) ?? exercises[0];
-  const mayStart = first?.levels.filter(({ weighed: { standing } }) => standing !== 'ruledOut') ?? [];
-  const level = (mayStart.find(({ number }) => number === 2) ?? mayStart[0] ?? first?.levels[0])?.number ?? 1;
+  const whole = repertoire.exercises.find(({ id }) => id === first?.id);
+  const level = (whole && allowedLevel(weighExercise(repertoire, whole, acting), 2)) ?? first?.levels[0]?.number ?? 1;
   return success({
     clientId,
     clientName: client.name,

@@ -9,7 +9,7 @@ import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { findStudio } from '@/data/stores/clients';
 import { isUsed } from '@/data/stores/looks';
-import { findRepertoire, keepOwn, listOwn, revertOwn, updateStudio } from '@/data/stores/studio';
+import { findRepertoire, keepAllOwn, keepOwn, listOwn, revertOwn, updateStudio } from '@/data/stores/studio';
 import { act } from '@/platform/server/act';
 import { repertoire as shipped } from '@/repertoire';
 
@@ -101,7 +101,7 @@ export async function keepFile(input: unknown): Promise<Result<{ readonly kept: 
     const read = readRepertoireFile(text, shipped, await listOwn(who));
     if (!read.ok) return success({ errors: read.errors });
     const wanted = read.entries.filter(({ state }) => state !== 'same');
-    for (const { kind: of, id: which, entry } of wanted) await keepOwn(who, of, which, entry);
+    await keepAllOwn(who, wanted);
     revalidatePath('/', 'layout');
     return success({ kept: wanted.length });
   });
