@@ -19,6 +19,7 @@ async function main() {
   await measureIn('core-bench.ts');
   await measureIn('body-bench.ts');
   await measureIn('page-bench.ts');
+  await measureIn('floor-bench.ts');
   rmSync(folder, { recursive: true, force: true });
 }
 

@@ -65,8 +65,10 @@ async function main() {
   mkdirSync(folder, { recursive: true, mode: 0o700 });
   await check('core for the shell', bundleCore);
   if (!onlyUnit) {
-    await check('type check', () => npm('typecheck'));
-    await check('lint and import directions', () => npm('lint'));
+    await Promise.all([
+      check('type check', () => npm('typecheck')),
+      check('lint and import directions', () => npm('lint')),
+    ]);
   }
   await tests('unit');
   if (!onlyUnit) {
@@ -75,13 +77,15 @@ async function main() {
     await stage('private MariaDB for the tests', async () => {
       database = await startDatabase(path.join(folder, 'database'));
     });
+    const building = stage('application', build);
+    building.catch(() => undefined); // told where it is awaited
     try {
       await stage('tables and demo', () => prepareDatabase(database.url));
       await tests('data', { DATABASE_URL: database.url });
     } finally {
       await database.stop();
     }
-    await stage('application', build);
+    await building;
     await tests('browser', { SPINE_FOLDER: folder });
   }
 }

@@ -65,6 +65,8 @@ test.each([
   ['compare', { before: { value: 1, se: 1 }, after: { value: 1, se: -1 }, target: [0, 1] }, 'badValue', 'after.se'],
   ['compare', { before: { value: 1, se: 1 }, after: { value: 1, se: 1 }, target: [3, 1] }, 'badValue', 'target'],
   ['breath', { pattern: 'in 4', repetitions: 0 }, 'badValue', 'repetitions'],
+  ['gate', { target: { cleanReps: 4 }, history: [] }, 'missing', 'target.sessions'],
+  ['gate', { target: { cleanReps: 4, sessions: 2 }, history: [], mood: 'good' }, 'unknownKey', 'mood'],
 ])('%s refuses %j as %s at %s', (verb, input, code, at) =>
   expect(answer(verb, JSON.stringify(input))).toMatchObject({ ok: false, error: { code, path: at } }),
 );
@@ -150,4 +152,20 @@ test('corrections ranked from a shell: learned from a history, left out with rea
     ok: false,
     error: { code: 'unknownKey', path: 'colour' },
   });
+});
+
+test('the gate from a shell: two good sessions running go up, a leap goes half-way, none holds', () => {
+  const good = (date: string) => ({ date, level: 2, clean: { left: 5, right: 4 } });
+  const ask = (more: object) =>
+    answer(
+      'gate',
+      JSON.stringify({
+        target: { cleanReps: 4, sessions: 2 },
+        history: [good('2026-03-08'), good('2026-03-01')],
+        ...more,
+      }),
+    );
+  expect(ask({})).toMatchObject({ ok: true, value: { decision: 'advance' } });
+  expect(ask({ step: { demandNow: 4, demandNext: 6 } })).toMatchObject({ ok: true, value: { decision: 'halfStep' } });
+  expect(ask({ history: [] })).toMatchObject({ ok: true, value: { decision: 'hold', reasons: [expect.any(String)] } });
 });

@@ -6,8 +6,12 @@ import { measure } from '@/core/alignment/measure';
 import { poleInput, readPole } from '@/core/alignment/pole';
 import { rankFromNames, rankInput } from '@/core/corrections/rank-input';
 import { agree, agreeInput } from '@/core/agreement/agree';
-import { breath, breathInput } from '@/core/breathing/timeline';
-import { failure, parse, success } from '@/core/result';
+import { breath } from '@/core/breathing/timeline';
+import { breathInput } from '@/core/breathing/breath-input';
+import { decide } from '@/core/progression/gate';
+import { gateInput } from '@/core/progression/gate-input';
+import { failure, success } from '@/core/result';
+import { parse } from '@/core/check';
 import type { Result } from '@/core/result';
 import { repertoire } from '@/repertoire';
 
@@ -27,6 +31,7 @@ const verbs: Readonly<Record<string, Verb>> = {
   rank: verb(rankInput, (input) => rankFromNames(input, repertoire)),
   breath: verb(breathInput, breath),
   agree: verb(agreeInput, agree),
+  gate: verb(gateInput, (input) => success(decide(input))),
   pole: verb(poleInput, (input) => success(readPole(input))),
 };
 

@@ -3,6 +3,7 @@ import type { Sequelize } from 'sequelize';
 import * as first from './migrations/001-first';
 import * as everyWay from './migrations/002-every-way-of-looking';
 import * as knowing from './migrations/003-knowing-the-work';
+import * as floor from './migrations/004-the-floor';
 
 /** Brings the tables to the newest shape; returns the names of the migrations that ran. */
 export async function migrate(sequelize: Sequelize): Promise<string[]> {
@@ -19,6 +20,7 @@ export async function migrate(sequelize: Sequelize): Promise<string[]> {
         up: ({ context }) => knowing.up(context),
         down: ({ context }) => knowing.down(context),
       },
+      { name: '004-the-floor', up: ({ context }) => floor.up(context), down: ({ context }) => floor.down(context) },
     ],
     context: sequelize.getQueryInterface(),
     storage: new SequelizeStorage({

@@ -14,10 +14,11 @@ import type { RepeatedMarks } from '@/core/agreement/repeats';
 import type { Setting } from '@/core/alignment/setting';
 import type { PubicMark } from '@/core/knowledge/consent';
 import type { ApparatusKind } from '@/core/knowledge/load-tags';
+import type { SessionEvent } from '@/core/progression/events';
 import type { EditableKind } from '@/core/knowledge/own-entries';
 import type { IntakeAnswers, Role, Room, StoredDose, StoredMarks, Tolerances } from './types';
 
-const { BOOLEAN, DATE, DATEONLY, DOUBLE, INTEGER, JSON: JSON_TYPE, STRING, TEXT, UUID } = DataTypes;
+const { BIGINT, BOOLEAN, DATE, DATEONLY, DOUBLE, INTEGER, JSON: JSON_TYPE, STRING, TEXT, UUID } = DataTypes;
 type Attributes<M extends Model> = InferAttributes<M>;
 type Creation<M extends Model> = InferCreationAttributes<M>;
 
@@ -45,6 +46,8 @@ export class User extends Model<Attributes<User>, Creation<User>> {
   declare fingerMm: CreationOptional<number | null>;
   /** The room where this instructor works now. */
   declare room: CreationOptional<string | null>;
+  /** Locks what waits on a tablet to be sent: 32 bytes in base64, made at the first need. */
+  declare tabletKey: CreationOptional<string | null>;
   declare createdAt: Date;
 }
 
@@ -222,14 +225,16 @@ export class Trial extends Model<Attributes<Trial>, Creation<Trial>> {
   declare id: string;
   declare studioId: string;
   declare clientId: string;
-  declare lookId: string;
+  /** Tried in a look, or on the Floor: there without a measure. */
+  declare lookId: string | null;
+  declare sessionId: CreationOptional<string | null>;
   declare exercise: string;
   declare fault: string;
   declare correction: string;
-  declare measure: string;
+  declare measure: string | null;
   declare verdict: 'better' | 'same' | 'worse';
-  declare changeValue: number;
-  declare mdc: number;
+  declare changeValue: number | null;
+  declare mdc: number | null;
   declare triedAt: Date;
 }
 
@@ -238,6 +243,9 @@ export class Dose extends Model<Attributes<Dose>, Creation<Dose>> implements Sto
   declare studioId: string;
   declare clientId: string;
   declare lookId: string | null;
+  declare sessionId: CreationOptional<string | null>;
+  /** Half-way to the next level. */
+  declare half: CreationOptional<boolean>;
   declare exercise: string;
   declare level: number;
   declare repetitions: number;
@@ -251,6 +259,32 @@ export class Dose extends Model<Attributes<Dose>, Creation<Dose>> implements Sto
   declare breathsPerMinute: number;
   declare instructorId: string;
   declare createdAt: Date;
+}
+
+export class TaughtSession extends Model<Attributes<TaughtSession>, Creation<TaughtSession>> {
+  declare id: string;
+  declare studioId: string;
+  declare clientId: string;
+  declare instructorId: string;
+  declare startedAt: Date;
+  declare endedAt: Date | null;
+  declare events: number;
+  declare outcome: unknown;
+  declare rulesVersion: string;
+}
+
+export class SessionEventRow extends Model<Attributes<SessionEventRow>, Creation<SessionEventRow>> {
+  declare id: string;
+  declare studioId: string;
+  declare sessionId: string;
+  declare n: number;
+  declare userId: string;
+  declare device: string;
+  declare seq: number;
+  declare kind: string;
+  declare madeAt: Date;
+  declare receivedAt: Date;
+  declare event: SessionEvent;
 }
 
 const id = { type: UUID, primaryKey: true };
@@ -296,6 +330,7 @@ export function defineModels(sequelize: Sequelize): void {
     passwordHash: STRING,
     fingerMm: DOUBLE,
     room: STRING,
+    tabletKey: STRING,
     createdAt: DATE(3),
   });
   define(Session, 'sessions', {
@@ -458,6 +493,7 @@ export function defineModels(sequelize: Sequelize): void {
     studioId,
     clientId: UUID,
     lookId: UUID,
+    sessionId: UUID,
     exercise: STRING,
     fault: STRING,
     correction: STRING,
@@ -472,6 +508,8 @@ export function defineModels(sequelize: Sequelize): void {
     studioId,
     clientId: UUID,
     lookId: UUID,
+    sessionId: UUID,
+    half: BOOLEAN,
     exercise: STRING,
     level: INTEGER,
     repetitions: INTEGER,
@@ -485,5 +523,29 @@ export function defineModels(sequelize: Sequelize): void {
     breathsPerMinute: DOUBLE,
     instructorId: UUID,
     createdAt: DATE(3),
+  });
+  define(TaughtSession, 'taught_sessions', {
+    id,
+    studioId,
+    clientId: UUID,
+    instructorId: UUID,
+    startedAt: DATE(3),
+    endedAt: DATE(3),
+    events: INTEGER,
+    outcome: json('outcome'),
+    rulesVersion: STRING,
+  });
+  define(SessionEventRow, 'session_events', {
+    id,
+    studioId,
+    sessionId: UUID,
+    n: INTEGER,
+    userId: UUID,
+    device: UUID,
+    seq: BIGINT,
+    kind: STRING,
+    madeAt: DATE(3),
+    receivedAt: DATE(3),
+    event: json('event'),
   });
 }

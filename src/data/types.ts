@@ -7,6 +7,8 @@ import type { PubicMark } from '@/core/knowledge/consent';
 import type { ActingOn, Overrule } from '@/core/knowledge/cautions';
 import type { ConditionOnFile } from '@/core/knowledge/conditions';
 import type { ApparatusKind } from '@/core/knowledge/load-tags';
+import type { SessionEvent } from '@/core/progression/events';
+import type { Outcome } from '@/core/progression/kept-outcome';
 import type { Dose } from '@/core/progression/dose';
 
 export type Role = 'instructor' | 'lead';
@@ -140,22 +142,40 @@ export type LookCard = {
 export type DoseCard = StoredDose & {
   readonly id: string;
   readonly lookId: string | null;
+  readonly sessionId: string | null;
+  readonly half: boolean;
   readonly clientId: string;
   readonly createdAt: Date;
 };
 
 export type TrialCard = {
-  readonly lookId: string;
+  readonly lookId: string | null;
+  readonly sessionId: string | null;
   readonly clientId: string;
   readonly exercise: string;
   readonly fault: string;
   readonly correction: string;
-  readonly measure: string;
+  readonly measure: string | null;
   readonly verdict: 'better' | 'same' | 'worse';
-  readonly changeValue: number;
-  readonly mdc: number;
+  readonly changeValue: number | null;
+  readonly mdc: number | null;
   readonly triedAt: Date;
 };
+
+/** A taught session as lists show it. */
+export type SessionCard = {
+  readonly id: string;
+  readonly clientId: string;
+  readonly instructor: string;
+  readonly startedAt: Date;
+  readonly endedAt: Date | null;
+  readonly events: number;
+  readonly outcome: Outcome | null;
+  readonly rulesVersion: string;
+};
+
+/** An event as the server has it: its place in the session, its moment set right, and by whom in words. */
+export type PlacedEvent = { readonly n: number; readonly name: string; readonly event: SessionEvent };
 
 /** What acts on a client, for weighing levels. */
 export const actingOn = ({ conditions, overrules, stop }: ClientCard): ActingOn => ({

@@ -502,6 +502,7 @@ export const faults: readonly Entry[] = [
     plain: 'the breath stopping',
     block: 'ribs',
     standAt: 'side',
+    ofBreath: true,
     safety: true,
     seen: 'No breath is heard or seen in the hard part; the face sets.',
     why: 'Held breath drives the pressure up: on the pelvic floor, the eyes, the heart.',

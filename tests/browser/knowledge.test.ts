@@ -1,7 +1,7 @@
 // Knowing the work, on screen: browsing, teaching from a page, schools, cautions, a stop, own versions, files and tables.
 import { readFileSync } from 'node:fs';
 import { parse } from 'yaml';
-import { entry } from '@/core/knowledge/entries';
+import { entry } from '@/core/knowledge/find';
 import { writeFile } from '@/core/knowledge/files';
 import { repertoire as shipped, rulesVersion } from '@/repertoire';
 import { By, desk, Key, openChrome, phone, tablet } from './chrome';

@@ -7,7 +7,7 @@ import sharp from 'sharp';
 import { poseBody } from '@/core/body/skeleton';
 import { withFault } from '@/core/body/deviations';
 import { demoPicture, standingCamera } from '@/core/figure/picture';
-import { entry, levelOf } from '@/core/knowledge/entries';
+import { entry, levelOf } from '@/core/knowledge/find';
 import type { View } from '@/core/alignment/input';
 import { renderPicture } from '@/data/demo/render';
 import { repertoire } from '@/repertoire';

@@ -4,7 +4,7 @@ import path from 'node:path';
 import sharp from 'sharp';
 import { poseBody } from '@/core/body/skeleton';
 import { demoPicture, standingCamera } from '@/core/figure/picture';
-import { entry, levelOf } from '@/core/knowledge/entries';
+import { entry, levelOf } from '@/core/knowledge/find';
 import { repertoire } from '@/repertoire';
 import { By, Key, openChrome } from './chrome';
 import { better as betterTitle, file, setUp as setUpTitle, top as topTitle } from './hands';
@@ -69,10 +69,8 @@ async function main(): Promise<void> {
     await (await chrome.find(By.linkText('Maren Tolleck'))).click();
     await chrome.seesExactly('Maren Tolleck', 'h1');
     await shoot('client');
-    const client = await chrome.driver.getCurrentUrl();
     await chrome.press('Look');
     await chrome.isAt(/\/look$/);
-    await shoot('look-start');
     await chrome.press('To the pictures');
     const [setUp, top, better] = [setUpTitle, topTitle, betterTitle];
     await takeDemoPicture(chrome, setUp);
@@ -110,8 +108,6 @@ async function main(): Promise<void> {
     await chrome.press('at once');
     await chrome.find(By.css('video[data-ready="true"]'));
     await new Promise((resolve) => setTimeout(resolve, 2500));
-    await chrome.driver.executeScript('scrollTo(0, 190)');
-    await shoot('look-camera');
     await chrome.press('Take the picture');
     await chrome.find(By.css('svg.sheet'));
     await chrome.press('Find stickers');
@@ -120,14 +116,6 @@ async function main(): Promise<void> {
     await chrome.sees('marks loaded');
     await atTop();
     await shoot('look-stickers');
-    await chrome.press('By hand');
-    for (const [label, text] of [
-      ['pelvic tilt', '9'],
-      ['knee bend', '4'],
-    ])
-      await (await chrome.find(By.xpath(`//label[normalize-space(.)='${label}']/..//input`))).sendKeys(text ?? '');
-    await atTop();
-    await shoot('look-hand');
     await chrome.press('By eye');
     for (const [measure, steps] of [
       ['faceAngle', 1],
@@ -159,9 +147,40 @@ async function main(): Promise<void> {
       'document.querySelector("[aria-label=\\"Which pose\\"]").scrollIntoView(); scrollBy(0, -10)',
     );
     await shoot('pose-editor');
+    await chrome.go('/');
+    await (await chrome.find(By.css('a[aria-label="Teach Maren Tolleck"]'))).click();
+    /** Presses whatever stands there by then: the Floor paints anew under the hand. */
+    const press = async (...names: string[]) => {
+      for (const name of names) {
+        await chrome.until(`a button ${name}`, () =>
+          chrome.driver.executeScript<boolean>(
+            `const found = [...document.querySelectorAll('button')].find((one) => one.textContent.trim().startsWith(arguments[0]) && !one.disabled);
+             found?.click();
+             return Boolean(found);`,
+            name,
+          ),
+        );
+        await new Promise((resolve) => setTimeout(resolve, 150));
+      }
+    };
+    await press('Well', 'Begin');
+    await press('March', 'Clean', 'Clean', 'Clean', 'Lost it', 'an arch', 'Lost it', 'an arch', 'Pace');
+    await new Promise((resolve) => setTimeout(resolve, 5200));
+    await shoot('floor');
+    await press('Stop pace', 'Better', ...Array.from({ length: 5 }, () => 'Clean'));
     await chrome.prefersDark(true);
-    await chrome.go(client);
-    await shoot('client-dark');
+    await press('Breathing', 'Clean', 'Clean', 'Clean', 'Clean', 'Level');
+    await shoot('floor-dark');
+    await chrome.prefersDark(false);
+    await press('Wrap up', 'Confirm', 'Mon', 'Wed', 'Fri');
+    await atTop();
+    await shoot('wrap-up');
+    await press('Close the session');
+    await chrome.press('Hand-out');
+    await chrome.sees('Your practice');
+    await atTop();
+    await shoot('hand-out');
+    await chrome.prefersDark(true);
     await chrome.go('/studio');
     await shoot('studio-dark');
   } finally {

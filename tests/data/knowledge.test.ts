@@ -1,6 +1,6 @@
 // The studio's own knowledge and a client's cautions in the real database: kept, merged, taken back, and never another studio's.
 import { weighExercise } from '@/core/knowledge/cautions';
-import { entry } from '@/core/knowledge/entries';
+import { entry } from '@/core/knowledge/find';
 import type { Exercise } from '@/core/knowledge/entries';
 import { readRepertoireFile, writeFile } from '@/core/knowledge/files';
 import { stateOf } from '@/core/knowledge/own-entries';

@@ -402,8 +402,10 @@ describe('tables', () => {
       'overrules',
       'own_entries',
       'pictures',
+      'session_events',
       'sessions',
       'stops',
+      'taught_sessions',
       'trials',
       'users',
     ]);

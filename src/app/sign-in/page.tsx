@@ -7,7 +7,11 @@ import { currentWho } from '@/platform/server/session';
 export const dynamic = 'force-dynamic';
 export const metadata: Metadata = { title: 'Sign in' };
 
-export default async function Page() {
-  if (await currentWho()) redirect('/');
-  return <SignIn demo={await findDemoSignIn()} />;
+/** Where to go on after signing in: a page of ours, or Today. */
+const ownPage = (to: string | undefined): string => (to && /^\/(?![/\\])/.test(to) ? to : '/');
+
+export default async function Page({ searchParams }: { searchParams: Promise<{ to?: string }> }) {
+  const to = ownPage((await searchParams).to);
+  if (await currentWho()) redirect(to);
+  return <SignIn demo={await findDemoSignIn()} to={to} />;
 }

@@ -1,4 +1,4 @@
-import { parse } from '../result';
+import { parse } from '../check';
 import { measureInput } from './input';
 import { fromCsv, fromMeasureJson, marksFromPoints, pointsOf, resultsCsv, toCsv, toMeasureJson } from './interchange';
 import type { Marks } from './look';

@@ -4,7 +4,8 @@
 import Papa from 'papaparse';
 import * as v from 'valibot';
 import type { Vec2 } from '../geometry';
-import { failure, parse, success } from '../result';
+import { failure, success } from '../result';
+import { parse } from '../check';
 import type { Result } from '../result';
 import { measureInput } from './input';
 import type { MeasureInput } from './input';

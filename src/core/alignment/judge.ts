@@ -1,4 +1,4 @@
-import { entry } from '../knowledge/entries';
+import { entry } from '../knowledge/find';
 import type { Repertoire } from '../knowledge/entries';
 import { lookUp } from '../knowledge/lookup';
 import { resolveStances, resolveTargets } from '../knowledge/stances';

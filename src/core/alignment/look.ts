@@ -2,7 +2,7 @@
 // methods → levels, findings, verdict.
 import * as v from 'valibot';
 import type { Repertoire } from '../knowledge/entries';
-import { entry, exerciseAt, isInclined } from '../knowledge/entries';
+import { entry, exerciseAt, isInclined } from '../knowledge/find';
 import { middle } from '../geometry';
 import type { Vec2 } from '../geometry';
 import type { Layer } from '../knowledge/stances';

@@ -1,4 +1,4 @@
-import { parse } from '../result';
+import { parse } from '../check';
 import { eyeBlocks, readEye } from './by-eye';
 import { handRules, readHand } from './by-hand';
 import { ownNeutral } from './own-neutral';

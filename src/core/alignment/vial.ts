@@ -1,6 +1,6 @@
 // The three level vials: where each bubble stands and what state its block is in.
 import { clamp } from '../geometry';
-import type { Block } from '../knowledge/entries';
+import type { Block } from '../knowledge/kinds';
 import { isUpright } from './frame';
 import type { Position, View } from './input';
 import type { Finding, JudgeOutput, Verdict } from './judge';

@@ -1,6 +1,7 @@
 // Faults as deviations: any pose with so much of a fault added, to draw it, demonstrate it and check the measuring.
 import type { Side } from '../alignment/landmarks';
-import { keepWithinLimits, positionOf } from './pose';
+import { keepWithinLimits } from './pose';
+import { positionOf } from './position';
 import type { LegPose, Pose, TrunkAngle } from './pose';
 
 type Deviate = (pose: Pose, amount: number, side: Side) => Pose;

@@ -19,7 +19,7 @@ import type { Mat3, Vec3 } from '../geometry';
 import type { Side } from '../alignment/landmarks';
 import type { Position } from '../alignment/input';
 import type { BlockFrame } from './block';
-import { positionOf } from './pose';
+import { positionOf } from './position';
 import type { ArmPose, LegPose, Pose } from './pose';
 import { segmentLengthMm } from './segments';
 import type { Body } from './segments';

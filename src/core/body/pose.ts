@@ -86,8 +86,6 @@ export const poseShape = v.strictObject({
 });
 export type Pose = v.InferOutput<typeof poseShape>;
 
-export const positionOf = (pose: Pose) => pose.position ?? 'supine';
-
 type Range = readonly [number, number];
 
 /** What a healthy joint allows, in degrees: past it a drawing would teach wrong. Convention after common clinical ranges. */

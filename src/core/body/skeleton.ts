@@ -10,7 +10,7 @@ import type { BlockFrame } from './block';
 import { findLandmarks } from './bony-points';
 import { poseArm, poseLeg } from './limbs';
 import type { Joints } from './limbs';
-import { positionOf } from './pose';
+import { positionOf } from './position';
 import type { Pose } from './pose';
 import { asisWidthMm, segmentLengthMm } from './segments';
 import type { Body } from './segments';

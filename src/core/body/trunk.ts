@@ -4,7 +4,7 @@ import { aboutX, aboutZ, apply, dot3, multiply, plus3, radians } from '../geomet
 import type { Mat3, Vec3 } from '../geometry';
 import { pitch, place } from './block';
 import type { BlockFrame } from './block';
-import { positionOf } from './pose';
+import { positionOf } from './position';
 import type { Pose } from './pose';
 import { asisWidthMm } from './segments';
 import type { Body } from './segments';

@@ -1,7 +1,8 @@
 import * as v from 'valibot';
 import { formatSeconds, timeDose } from '../progression/dose';
 import { parsePattern } from './parse';
-import { breath, breathInput } from './timeline';
+import { breath } from './timeline';
+import { breathInput } from './breath-input';
 
 const timed = (input: object) => {
   const result = breath(v.parse(breathInput, input));

@@ -2,7 +2,7 @@ import { rankCorrections } from './rank';
 import type { RankContext } from './rank';
 import { watchFor } from '../knowledge/watch';
 import { rankFromNames } from './rank-input';
-import { entry, faultIds, serves } from '../knowledge/entries';
+import { entry, faultIds, serves } from '../knowledge/find';
 import { repertoire } from '@/repertoire';
 
 const everyProp = repertoire.props.map(({ id }) => id);

@@ -1,6 +1,7 @@
 import { correctionRuledOut } from '../knowledge/cautions';
-import { entry, serves } from '../knowledge/entries';
-import type { Correction, CorrectionKind, Prop, Repertoire } from '../knowledge/entries';
+import { entry, serves } from '../knowledge/find';
+import type { Correction, Prop, Repertoire } from '../knowledge/entries';
+import type { CorrectionKind } from '../knowledge/kinds';
 
 export type Trial = {
   readonly fault: string;

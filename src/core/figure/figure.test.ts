@@ -1,7 +1,7 @@
 import { views } from '../alignment/input';
 import { drawableFaults, withFault } from '../body/deviations';
 import { poseBody } from '../body/skeleton';
-import { exerciseAt, startOf } from '../knowledge/entries';
+import { exerciseAt, startOf } from '../knowledge/find';
 import { measuredLooks } from '../knowledge/looks';
 import { repertoire } from '@/repertoire';
 import { flatEye } from './camera';

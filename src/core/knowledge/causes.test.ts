@@ -1,7 +1,7 @@
 import { repertoire } from '@/repertoire';
 import { likelyCauses, listWords } from './causes';
 import type { Clue, SeenFault } from './causes';
-import { entry } from './entries';
+import { entry } from './find';
 
 const seen = (...faults: string[]): SeenFault[] => faults.map((fault) => ({ fault, verdict: 'out' }));
 const causesOf = (

@@ -1,7 +1,7 @@
 // From several findings to what they may have in common, and the next look that would tell.
-import { levelOf, loadOf, entry } from './entries';
+import { levelOf, loadOf, entry } from './find';
 import type { Cause, Exercise, Repertoire } from './entries';
-import { fits } from './load-tags';
+import { fits } from './load-fit';
 
 export type SeenFault = {
   readonly fault: string;

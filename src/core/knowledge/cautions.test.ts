@@ -11,8 +11,8 @@ import {
 } from './cautions';
 import type { ActingOn } from './cautions';
 import { intakeHolds } from './caution-forms';
-import { entry, levelOf, loadOf } from './entries';
-import { fits, isGentle } from './load-tags';
+import { entry, levelOf, loadOf } from './find';
+import { fits, isGentle } from './load-fit';
 
 const onFile = (...ids: string[]): ActingOn => ({
   conditions: ids.map((condition) => ({ condition, clearedOn: null })),

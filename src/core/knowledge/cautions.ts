@@ -3,9 +3,9 @@
 import { demandOf } from '../load/demand';
 import type { Body } from '../body/segments';
 import type { ConditionOnFile } from './conditions';
-import { entry, loadOf } from './entries';
+import { entry, loadOf } from './find';
 import type { Condition, Correction, Exercise, Level, Prop, Repertoire } from './entries';
-import { fits } from './load-tags';
+import { fits } from './load-fit';
 
 export type Reason = {
   readonly condition: string;

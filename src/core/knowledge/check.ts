@@ -5,9 +5,10 @@ import type { Pose } from '../body/pose';
 import { poseBody } from '../body/skeleton';
 import { parsePattern } from '../breathing/parse';
 import { demandOf } from '../load/demand';
-import { correctionKinds, faultIds, loadOf, serves, startOf } from './entries';
+import { faultIds, loadOf, serves, startOf } from './find';
+import { correctionKinds } from './kinds';
 import type { Exercise, Level, Repertoire } from './entries';
-import { fits } from './load-tags';
+import { fits } from './load-fit';
 
 /** Where something is wrong (`exercises.march.levels.3.top`), and what, in plain words. */
 export type Problem = { readonly path: string; readonly message: string };

@@ -1,4 +1,4 @@
-import { entry } from './entries';
+import { entry } from './find';
 import type { Repertoire } from './entries';
 
 /** A condition as it stands on a client's file. Dates as `2026-03-01`. */

@@ -1,11 +1,10 @@
 // The shapes of the repertoire's entries. The data lies in src/repertoire; nothing here knows any one exercise.
 import * as v from 'valibot';
 import { phases, positions, views } from '../alignment/input';
-import { poseShape, positionOf } from '../body/pose';
-import type { Pose } from '../body/pose';
+import { poseShape } from '../body/pose';
 import { propForms, propPlaces } from '../figure/props';
 import { apparatuses, loadQuery, loadTags } from './load-tags';
-import type { LoadOf } from './load-tags';
+import { blocks, causeKinds, correctionKinds, directions, families, regions } from './kinds';
 
 const id = v.pipe(
   v.string(),
@@ -15,42 +14,6 @@ const text = v.pipe(v.string(), v.trim(), v.nonEmpty('Some words are wanted here
 const ids = v.optional(v.array(id), []);
 const texts = v.optional(v.array(text), []);
 const interval = v.tuple([v.nullable(v.number()), v.nullable(v.number())]);
-
-export const blocks = ['head', 'ribs', 'pelvis', 'legs'] as const;
-export type Block = (typeof blocks)[number];
-
-export const directions = ['neutral', 'flexion', 'extension', 'sideBend', 'twist', 'articulation'] as const;
-export type Direction = (typeof directions)[number];
-export const regions = [
-  'abdomen',
-  'lowBack',
-  'upperBack',
-  'neck',
-  'pelvicFloor',
-  'hips',
-  'seat',
-  'thighs',
-  'shoulders',
-  'arms',
-  'feet',
-  'breath',
-] as const;
-export type Region = (typeof regions)[number];
-export const families = [
-  'findingTheStart',
-  'legsMoving',
-  'abdominal',
-  'rolling',
-  'bridges',
-  'handsAndKnees',
-  'frontAndSide',
-  'upright',
-  'apparatus',
-] as const;
-export type Family = (typeof families)[number];
-
-export const correctionKinds = ['verbal', 'image', 'touch', 'prop', 'modification', 'stepBack'] as const;
-export type CorrectionKind = (typeof correctionKinds)[number];
 
 export const fault = v.strictObject({
   id,
@@ -66,21 +29,13 @@ export const fault = v.strictObject({
   safety: v.boolean(),
   /** Measures that show it, and on which side of the target it lies. */
   shownBy: v.optional(v.array(v.strictObject({ measure: id, side: v.picklist(['low', 'high', 'either']) })), []),
+  /** It is the breath that is lost, more than the block. */
+  ofBreath: v.optional(v.literal(true)),
   /** How it is graded by eye or touch, where no measure shows it. */
   byEye: v.optional(text),
 });
 export type Fault = v.InferOutput<typeof fault>;
 
-export const causeKinds = [
-  'strength',
-  'length',
-  'awareness',
-  'setUp',
-  'springs',
-  'fatigue',
-  'pain',
-  'structure',
-] as const;
 /** Something that can lie behind several faults at once. */
 export const cause = v.strictObject({
   id,
@@ -265,13 +220,6 @@ export type Exercise = v.InferOutput<typeof exercise>;
 /** As an entry is written: what has a default may be left out. */
 export type ExerciseEntry = v.InferInput<typeof exercise>;
 
-/** The pose before anything moves. */
-export const startOf = ({ start }: Pick<Level, 'start'>): Pose =>
-  start ?? { left: { kind: 'footDown' }, right: { kind: 'footDown' } };
-
-/** Faults of an exercise by id, in the order in which they are watched. */
-export const faultIds = ({ faults }: Pick<Exercise, 'faults'>): string[] => faults.map(({ fault: one }) => one);
-
 export const correction = v.strictObject({
   id,
   kind: v.picklist(correctionKinds),
@@ -292,13 +240,6 @@ export const correction = v.strictObject({
   levelDown: v.optional(v.literal(true)),
 });
 export type Correction = v.InferOutput<typeof correction>;
-
-/** Whether a correction is meant for a fault in an exercise. */
-export const serves = (
-  { faults, exercises, positions }: Correction,
-  { id, position }: Pick<Exercise, 'id' | 'position'>,
-  fault: string,
-): boolean => faults.includes(fault) && (exercises?.includes(id) ?? true) && (positions?.includes(position) ?? true);
 
 export const prop = v.strictObject({
   id,
@@ -373,35 +314,3 @@ export const repertoire = v.strictObject({
   glossary: v.array(term),
 });
 export type Repertoire = v.InferOutput<typeof repertoire>;
-
-/** The entry with this id; throws when the repertoire's own references are broken (a test keeps them whole). */
-export function entry<T extends { readonly id: string }>(entries: readonly T[], wanted: string): T {
-  const found = entries.find((one) => one.id === wanted);
-  if (!found) throw new Error(`the repertoire has no "${wanted}"`);
-  return found;
-}
-
-/** A level by its number; throws where the exercise has none such, like `entry`. */
-export function levelOf({ id: exerciseId, levels }: Exercise, wanted: number): Level {
-  const found = levels.find(({ number }) => number === wanted);
-  if (!found) throw new Error(`${exerciseId} has no level ${wanted}`);
-  return found;
-}
-
-/** The exercise as it is at a level: some levels are done in another position than the first. */
-export function exerciseAt(exercise: Exercise, wanted: number | undefined): Exercise {
-  const found = exercise.levels.find(({ number }) => number === wanted);
-  return found ? { ...exercise, position: positionOf(found.top) } : exercise;
-}
-
-/** The trunk stands off the mat at the top: there, tilt and flare are read against the trunk's own line. */
-export const isInclined = ({ top }: Pick<Level, 'top'>): boolean =>
-  positionOf(top) === 'supine' && Math.abs(top.trunkDeg ?? 0) > 5;
-
-/** What a level asks of a body. */
-export const loadOf = ({ position, apparatus }: Exercise, { load }: Level, demandPct?: number): LoadOf => ({
-  tags: load,
-  position,
-  apparatus,
-  demandPct,
-});

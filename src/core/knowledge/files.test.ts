@@ -1,6 +1,6 @@
 import { parse } from 'yaml';
 import { repertoire as shipped, rulesVersion } from '@/repertoire';
-import { entry } from './entries';
+import { entry } from './find';
 import type { Exercise } from './entries';
 import { readEntry, readRepertoireFile, writeEntry, writeFile } from './files';
 import { differences, stateOf, withOwn } from './own-entries';

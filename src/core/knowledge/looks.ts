@@ -1,5 +1,5 @@
 import { measuresSeen } from '../alignment/measure';
-import { exerciseAt } from './entries';
+import { exerciseAt } from './find';
 import type { Exercise } from './entries';
 
 /** From where a picture tells something that this exercise watches, at a level; the other views are for the eye alone. */

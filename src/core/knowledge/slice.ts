@@ -1,5 +1,5 @@
 // As much of a repertoire as some exercises need: what a page sends to the browser.
-import { faultIds, serves } from './entries';
+import { faultIds, serves } from './find';
 import type { Repertoire } from './entries';
 
 /**

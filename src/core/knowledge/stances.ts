@@ -1,7 +1,7 @@
 import type { Phase } from '../alignment/input';
 import { failure, success } from '../result';
 import type { Result } from '../result';
-import { entry } from './entries';
+import { entry } from './find';
 import type { Exercise, Level, Repertoire, School, Target } from './entries';
 import { lookUp } from './lookup';
 

@@ -1,6 +1,6 @@
 import type { Finding } from '../alignment/judge';
 import type { View } from '../alignment/input';
-import { entry, faultIds } from './entries';
+import { entry, faultIds } from './find';
 import type { Exercise, Repertoire } from './entries';
 
 export type Watch = {

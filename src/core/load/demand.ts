@@ -2,7 +2,7 @@
 import { radians } from '../geometry';
 import { segmentCentre, segmentLengthMm, segmentMassKg } from '../body/segments';
 import type { Body } from '../body/segments';
-import { positionOf } from '../body/pose';
+import { positionOf } from '../body/position';
 import type { Pose } from '../body/pose';
 
 export const gravity = 9.81;

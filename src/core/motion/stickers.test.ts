@@ -5,7 +5,7 @@ import { withFault } from '../body/deviations';
 import { poseBody } from '../body/skeleton';
 import { flatEye } from '../figure/camera';
 import { demoPicture, standingCamera } from '../figure/picture';
-import { entry, levelOf } from '../knowledge/entries';
+import { entry, levelOf } from '../knowledge/find';
 import { normal, seeded } from '../random';
 import { repertoire } from '@/repertoire';
 import { assignStickers, nearestSticker, stickerColours, stickerPlan } from './sticker-plan';

@@ -1,6 +1,7 @@
 // A dose: which level, how many, how breathed, and how long that takes.
 import * as v from 'valibot';
-import { breath, breathInput } from '../breathing/timeline';
+import { breath } from '../breathing/timeline';
+import { breathInput } from '../breathing/breath-input';
 import type { BreathOutput } from '../breathing/timeline';
 import { success } from '../result';
 import type { Result } from '../result';

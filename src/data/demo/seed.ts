@@ -11,7 +11,7 @@ import type { MarkedPicture, Marks, Role } from '@/core/alignment/look';
 import { tellReadings } from '@/core/alignment/readings';
 import type { Setting } from '@/core/alignment/setting';
 import type { Vec2 } from '@/core/geometry';
-import { entry, levelOf } from '@/core/knowledge/entries';
+import { entry, levelOf } from '@/core/knowledge/find';
 import { normal, seeded } from '@/core/random';
 import type { Result } from '@/core/result';
 import { repertoire, rulesVersion } from '@/repertoire';
@@ -32,6 +32,7 @@ import {
 } from './world';
 import type { DemoClient, InstructorKey } from './world';
 import { renderPicture } from './render';
+import { seedSessions } from './sessions';
 
 const dayMs = 86_400_000;
 
@@ -260,6 +261,7 @@ export async function seedDemo(): Promise<void> {
       await seedLook(instructor, clientId, person, look, 100 * (index + 1) + 10 * turn);
     for (const look of demoEyeLooks.filter(({ client }) => client === name))
       await seedEyeLook(instructor, clientId, person, look);
+    await seedSessions(instructor, clientId, person.name);
   }
 }
 

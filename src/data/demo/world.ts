@@ -338,3 +338,149 @@ export const demoPictures: readonly { title: string; pose: Pose }[] = [
     pose: { left: tabletop, right: tabletop, pelvicTiltDeg: 16, ribFlareDeg: 10, faceDeg: 6 },
   },
 ];
+
+/** A taught session in short: each set's left and right repetitions in order, `1` clean, `0` lost. */
+export type DemoSession = {
+  client: string;
+  weeksAgo: number;
+  feeling?: 'well' | 'tired' | 'sore';
+  items: readonly {
+    exercise: string;
+    level: number;
+    sets: readonly (readonly [string, string])[];
+    /** What was lost each time. */
+    lost?: string;
+    tried?: { fault: string; correction: string; verdict: 'better' | 'same' | 'worse' };
+    pain?: { where: string; score: number };
+    /** What the instructor decided against the advice, and why. */
+    overruled?: { decision: 'advance' | 'hold' | 'back'; why: string };
+    note?: string;
+  }[];
+  points: readonly string[];
+  home?: { days: readonly number[]; exercises: readonly string[]; words: string };
+};
+
+const maren = 'Maren Tolleck';
+const bertil = 'Bertil Oakum';
+const sefa = 'Sefa Marrowby';
+const bridge = { exercise: 'bridgeNeutral', level: 1 };
+
+/** One who moves on, one who stays where he is, one set back. Oldest first. */
+export const demoSessions: readonly DemoSession[] = [
+  {
+    client: maren,
+    weeksAgo: 5,
+    items: [
+      {
+        exercise: 'march',
+        level: 2,
+        sets: [
+          ['1101', '1110'],
+          ['11111', '11111'],
+        ],
+        lost: 'flare',
+        tried: { fault: 'flare', correction: 'ribsToPockets', verdict: 'same' },
+      },
+      { ...bridge, sets: [['11011', '']], lost: 'flare' },
+    ],
+    points: ['Ribs first, then the leg.'],
+  },
+  {
+    client: maren,
+    weeksAgo: 3,
+    items: [
+      {
+        exercise: 'march',
+        level: 2,
+        sets: [
+          ['11011', '11101'],
+          ['11111', '11111'],
+        ],
+        lost: 'flare',
+        tried: { fault: 'flare', correction: 'sandFromRibs', verdict: 'better' },
+      },
+      { ...bridge, sets: [['11101', '']], lost: 'flare' },
+    ],
+    points: ['The sack of dry sand: it settles the ribs.', 'March goes to level 3.'],
+  },
+  {
+    client: maren,
+    weeksAgo: 1,
+    items: [
+      { exercise: 'breathingSides', level: 1, sets: [['11111', '']] },
+      { exercise: 'march', level: 3, sets: [['11111', '11111']] },
+      {
+        ...bridge,
+        sets: [['11011', '']],
+        lost: 'flare',
+        tried: { fault: 'flare', correction: 'sandFromRibs', verdict: 'better' },
+      },
+    ],
+    points: [
+      'One more week like this in the march, then both legs up.',
+      'Begin the bridge with the dry sand.',
+      'Ask about the long drive.',
+    ],
+    home: { days: [0, 2, 4], exercises: ['breathingSides', 'march'], words: 'Slow is fine. Five good ones, then tea.' },
+  },
+  {
+    client: bertil,
+    weeksAgo: 6,
+    items: [
+      {
+        exercise: 'march',
+        level: 1,
+        sets: [
+          ['1101', '1011'],
+          ['1110', '1101'],
+        ],
+        lost: 'shouldersUp',
+        tried: { fault: 'shouldersUp', correction: 'armsToCeiling', verdict: 'same' },
+      },
+    ],
+    points: ['Shoulders before legs.'],
+  },
+  {
+    client: bertil,
+    weeksAgo: 4,
+    feeling: 'tired',
+    items: [{ exercise: 'march', level: 1, sets: [['10110', '11011']], lost: 'shouldersUp' }],
+    points: ['Plane bench day before: shorter set.'],
+  },
+  {
+    client: bertil,
+    weeksAgo: 2,
+    items: [
+      {
+        exercise: 'march',
+        level: 1,
+        sets: [['11101', '11011']],
+        lost: 'shouldersUp',
+        note: 'Better with the towel under the skull.',
+      },
+    ],
+    points: ['Towel under the skull from the start.'],
+  },
+  {
+    client: sefa,
+    weeksAgo: 6,
+    items: [{ exercise: 'march', level: 2, sets: [['11111', '11110']], lost: 'flare' }],
+    points: ['Two legs can wait.'],
+  },
+  {
+    client: sefa,
+    weeksAgo: 2,
+    feeling: 'sore',
+    items: [
+      {
+        exercise: 'march',
+        level: 2,
+        sets: [['1100', '110']],
+        lost: 'arch',
+        pain: { where: 'Low back', score: 3 },
+        overruled: { decision: 'back', why: 'Ache rising from set to set: smaller first.' },
+      },
+    ],
+    points: ['Ask about the ache first.', 'Stay at level 1 until two easy weeks.'],
+  },
+];

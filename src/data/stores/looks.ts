@@ -213,7 +213,14 @@ export async function chooseCorrection(
   return success(null);
 }
 
-export type TrialResult = Pick<TrialCard, 'fault' | 'correction' | 'measure' | 'verdict' | 'changeValue' | 'mdc'>;
+export type TrialResult = {
+  readonly fault: string;
+  readonly correction: string;
+  readonly measure: string;
+  readonly verdict: TrialCard['verdict'];
+  readonly changeValue: number;
+  readonly mdc: number;
+};
 
 /** Closes a look: its results as computed, the correction's outcome, and the dose. */
 export async function keepLook(
@@ -253,6 +260,13 @@ export async function listDoses(who: Who, clientId: string, limit = 400): Promis
   return (await Dose.findAll({ where, order: [['createdAt', 'DESC']], limit })).map(toDose);
 }
 
+/** Doses of these clients, newest first. */
+export async function listAllDoses(who: Who, clientIds: readonly string[]): Promise<DoseCard[]> {
+  ready();
+  const where = { studioId: who.studioId, clientId: [...clientIds] };
+  return (await Dose.findAll({ where, order: [['createdAt', 'DESC']], limit: 4000 })).map(toDose);
+}
+
 /** The newest dose of each of these clients, for a list. */
 export async function newestDoses(who: Who, clientIds: readonly string[]): Promise<DoseCard[]> {
   ready();
@@ -286,6 +300,25 @@ export async function listNeutrals(
     );
 }
 
+/** What kept looks of a client found, oldest first: what trends are drawn from. */
+export async function listResults(
+  who: Who,
+  clientId: string,
+): Promise<{ on: Date; exercise: string; level: number; result: KeptReading }[]> {
+  ready();
+  const looks = await Look.findAll({
+    where: { studioId: who.studioId, clientId, keptAt: { [Op.ne]: null } },
+    attributes: ['keptAt', 'exercise', 'level', 'result'],
+    order: [['keptAt', 'DESC']],
+    limit: 60,
+  });
+  return looks
+    .reverse()
+    .flatMap(({ keptAt, exercise, level, result }) =>
+      keptAt && result ? [{ on: keptAt, exercise, level, result: v.parse(keptReading, result) }] : [],
+    );
+}
+
 /** What was tried in this studio, or with one client; oldest first. */
 export async function listTrials(who: Who, where: { clientId?: string } = {}): Promise<TrialCard[]> {
   ready();
@@ -296,18 +329,21 @@ export async function listTrials(who: Who, where: { clientId?: string } = {}): P
   });
   return newest
     .reverse()
-    .map(({ lookId, clientId, exercise, fault, correction, measure, verdict, changeValue, mdc, triedAt }) => ({
-      lookId,
-      clientId,
-      exercise,
-      fault,
-      correction,
-      measure,
-      verdict,
-      changeValue,
-      mdc,
-      triedAt,
-    }));
+    .map(
+      ({ lookId, sessionId, clientId, exercise, fault, correction, measure, verdict, changeValue, mdc, triedAt }) => ({
+        lookId,
+        sessionId,
+        clientId,
+        exercise,
+        fault,
+        correction,
+        measure,
+        verdict,
+        changeValue,
+        mdc,
+        triedAt,
+      }),
+    );
 }
 
 /** Whether what was kept refers to an entry of the repertoire. */

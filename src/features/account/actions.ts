@@ -2,7 +2,8 @@
 
 import { cookies } from 'next/headers';
 import { redirect } from 'next/navigation';
-import { parse, success } from '@/core/result';
+import { success } from '@/core/result';
+import { parse } from '@/core/check';
 import type { Result } from '@/core/result';
 import { signIn } from '@/data/stores/sessions';
 import { guarded } from '@/platform/server/act';

@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { findStudio } from '@/data/stores/clients';
 import { requireWho } from '@/platform/server/session';
+import { ReadyOffline } from './offline';
 import { TopBar } from './top-bar';
 
 /** What stands round every page of a signed-in instructor. */
@@ -9,6 +10,7 @@ export async function StudioFrame({ children }: { children: ReactNode }) {
   const studio = await findStudio(who);
   return (
     <>
+      <ReadyOffline />
       <TopBar studio={studio.name} name={who.name} />
       {children}
     </>

@@ -67,7 +67,7 @@ const pose = {
   ribFlareDeg: 3,
 } as const;
 
-export function SignIn({ demo }: { demo: SignInForm | null }) {
+export function SignIn({ demo, to }: { demo: SignInForm | null; to: string }) {
   const router = useRouter();
   const { control, handleSubmit, setError, setValue, formState } = useForm<SignInForm>({
     resolver: valibotResolver(signInForm),
@@ -75,7 +75,7 @@ export function SignIn({ demo }: { demo: SignInForm | null }) {
   });
   const submit = handleSubmit(async (values) => {
     const result = await signInWith(values).catch(() => undefined);
-    if (result?.ok) return router.replace('/');
+    if (result?.ok) return router.replace(to);
     const message = result?.error.message ?? 'The server does not answer. Try again in a moment.';
     setError(result?.error.path === 'email' ? 'email' : 'password', { message });
   });

@@ -3,10 +3,12 @@
 import { LogOut, Moon, Sun } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
+import { useSyncExternalStore } from 'react';
 import styled from 'styled-components';
 import { Button } from '@/design/button';
 import { narrow, phone } from '@/design/theme';
 import { forgetAllDrafts } from '@/platform/browser/drafts';
+import { wipeTablet } from '@/platform/browser/tablet';
 import { keepTheme, signOutHere } from './actions';
 
 const Bar = styled.header`
@@ -113,9 +115,10 @@ function swapTheme() {
   void keepTheme(isDark ? 'light' : 'dark');
 }
 
-function leave() {
+async function leave() {
   forgetAllDrafts();
-  void signOutHere();
+  await wipeTablet().catch(() => undefined); // no store, nothing in it
+  await signOutHere();
 }
 
 const places = [
@@ -126,10 +129,19 @@ const places = [
   { href: '/studio', name: 'Studio' },
 ];
 
+const noListener = () => () => undefined;
+
 export function TopBar({ studio, name }: { studio: string; name: string }) {
   const path = usePathname();
+  // Over the Floor the bench stands in a frame: the Floor has its own head.
+  const isFramed = useSyncExternalStore(
+    noListener,
+    () => window.self !== window.top,
+    () => false,
+  );
   const isHere = (href: string) =>
     href === '/' ? path === '/' : path.startsWith(href) || (href === '/clients' && path.startsWith('/looks'));
+  if (isFramed) return null;
   return (
     <Bar>
       <Link href="/" className="mark" aria-label="Level Spine">
@@ -162,7 +174,7 @@ export function TopBar({ studio, name }: { studio: string; name: string }) {
           <Sun size={19} aria-hidden />
           <Moon size={19} aria-hidden />
         </Button>
-        <Button $look="quiet" aria-label="Sign out" onPress={leave}>
+        <Button $look="quiet" aria-label="Sign out" onPress={() => void leave()}>
           <LogOut size={19} aria-hidden />
           <span className="word">Sign out</span>
         </Button>

@@ -1,11 +1,11 @@
 'use client';
 
-import { Pencil, Ruler } from 'lucide-react';
+import { Pencil, Play, Ruler } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import styled from 'styled-components';
 import type { Weighed } from '@/core/knowledge/cautions';
 import { formatMeasure, nameOf } from '@/core/alignment/words';
-import { entry } from '@/core/knowledge/entries';
+import { entry } from '@/core/knowledge/find';
 import { ButtonLink } from '@/design/button';
 import { Cautions } from '@/design/cautions';
 import { Figure } from '@/design/figure';
@@ -29,7 +29,9 @@ import { stopWords } from '@/repertoire/words';
 import { StopButton } from '@/design/stop-dialog';
 import { StandingChip } from '@/design/standing';
 import { stopClient } from './actions';
+import { Course } from './course';
 import { KeptLook } from './kept-look';
+import { Sessions } from './sessions';
 import { ClearanceButton, IntakeNote, Overrules, StopBanner, WhatIsOpen } from './safety';
 import type { ClientPage, Standing } from './read';
 
@@ -69,9 +71,10 @@ function Rungs({ standing }: { standing: Standing }) {
         <Small>
           {standing.level === null
             ? 'not begun'
-            : `level ${standing.level} of ${exercise.levels.length}, since ${standing.since}`}
+            : `level ${standing.level}${standing.half ? '½' : ''} of ${exercise.levels.length}, since ${standing.since}`}
         </Small>
       </Row>
+      {standing.why && <Small>{standing.why}</Small>}
       <Ladder aria-label={`${exercise.name}: levels`}>
         {exercise.levels.map(({ number, name, top }) => {
           const step = standing.steps.find(({ level }) => level === number);
@@ -142,9 +145,13 @@ export function Client({ page: whole, deferring }: { page: ClientPage; deferring
             <Pencil size={18} aria-hidden />
             Change
           </ButtonLink>
-          <ButtonLink href={`${here}/look`} $look="main">
+          <ButtonLink href={`${here}/look`}>
             <Ruler size={19} aria-hidden />
             Look
+          </ButtonLink>
+          <ButtonLink href={`/floor?client=${client.id}`} prefetch={false} $look="main">
+            <Play size={19} aria-hidden />
+            Teach
           </ButtonLink>
         </Row>
       </PageHead>
@@ -157,6 +164,8 @@ export function Client({ page: whole, deferring }: { page: ClientPage; deferring
               <Rungs key={standing.exercise} standing={standing} />
             ))}
           </Section>
+          <Course progress={whole.progress} />
+          <Sessions progress={whole.progress} />
           <div style={{ height: 30 }} />
           <WhatIsOpen page={whole} />
           <Section id="history" aria-label="Looks" style={{ marginTop: 30 }}>

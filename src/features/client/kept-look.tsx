@@ -4,7 +4,7 @@ import { ArrowRight } from 'lucide-react';
 import styled from 'styled-components';
 import type { KeptReading } from '@/core/alignment/kept';
 import { formatMeasure, nameOf } from '@/core/alignment/words';
-import { entry } from '@/core/knowledge/entries';
+import { entry } from '@/core/knowledge/find';
 import type { Repertoire } from '@/core/knowledge/entries';
 import { formatSeconds } from '@/core/progression/dose';
 import { ButtonLink } from '@/design/button';

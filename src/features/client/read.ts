@@ -7,9 +7,9 @@ import type { OwnNeutral } from '@/core/alignment/own-neutral';
 import { weighExercise } from '@/core/knowledge/cautions';
 import type { CautionStanding, WeighedExercise } from '@/core/knowledge/cautions';
 import { intakeHolds } from '@/core/knowledge/caution-forms';
-import { cautionsOf } from '@/core/knowledge/conditions';
+import { cautionsOf, conditionsInForce } from '@/core/knowledge/conditions';
 import type { Caution } from '@/core/knowledge/conditions';
-import { entry } from '@/core/knowledge/entries';
+import { entry } from '@/core/knowledge/find';
 import type { Repertoire } from '@/core/knowledge/entries';
 import { sliceOf } from '@/core/knowledge/slice';
 import type { Result } from '@/core/result';
@@ -18,9 +18,12 @@ import { clientsPerPage, findClient, findStudio, listClients } from '@/data/stor
 import { listStops } from '@/data/stores/cautions';
 import { findRepertoire } from '@/data/stores/studio';
 import { actingOn } from '@/data/types';
-import { listDoses, listLooks, listNeutrals, listTrials, looksPerPage } from '@/data/stores/looks';
+import { listSessions } from '@/data/stores/floor';
+import { listDoses, listLooks, listNeutrals, listResults, listTrials, looksPerPage } from '@/data/stores/looks';
 import type { ClientCard, DoseCard, LookCard, TrialCard, Who } from '@/data/types';
 import { emptyClient } from './form';
+import { readProgress, whyOf } from './progress';
+import type { Progress } from './progress';
 import type { TypedClient } from './form';
 
 export type ClientLine = {
@@ -51,6 +54,10 @@ export async function readClients(who: Who, search: string, page: number): Promi
 export type Standing = {
   readonly exercise: string;
   readonly level: number | null;
+  /** Half-way to the next level. */
+  readonly half: boolean;
+  /** Why it was decided so, the last time it was on the Floor. */
+  readonly why: string | null;
   readonly since: string | null;
   readonly steps: readonly { readonly level: number; readonly date: string }[];
   readonly weighed: WeighedExercise;
@@ -123,6 +130,7 @@ export type ClientPage = {
   }[];
   readonly intake: { readonly signedName: string; readonly on: string; readonly holds: boolean } | null;
   readonly changedStances: number;
+  readonly progress: Progress;
   readonly helped: readonly WhatHelped[];
   readonly looks: readonly LookLine[];
   readonly total: number;
@@ -137,6 +145,7 @@ function standingsOf(
   repertoire: Repertoire,
   weigh: (exercise: string) => WeighedExercise,
   doses: readonly DoseCard[],
+  reasons: (exercise: string) => string | null,
   tell: (date: Date) => string,
 ): Standing[] {
   const all = repertoire.exercises.map(({ id }) => id);
@@ -149,6 +158,8 @@ function standingsOf(
     return {
       exercise,
       level: own[0]?.level ?? null,
+      half: own[0]?.half ?? false,
+      why: reasons(exercise),
       since: first ? tell(first.createdAt) : null,
       steps,
       weighed: weigh(exercise),
@@ -241,13 +252,15 @@ export async function readClient(who: Who, id: string, page: number, locale: str
   const found = await findClient(who, id);
   if (!found.ok) return found;
   const client = found.value;
-  const [studio, repertoire, { looks, total }, doses, trials, stops] = await Promise.all([
+  const [studio, repertoire, { looks, total }, doses, trials, stops, sessions, results] = await Promise.all([
     findStudio(who),
     findRepertoire(who),
     listLooks(who, id, page),
     listDoses(who, id),
     listTrials(who, { clientId: id }),
     listStops(who, id),
+    listSessions(who, id),
+    listResults(who, id),
   ]);
   const format = new Intl.DateTimeFormat(locale, {
     timeZone: studio.timeZone,
@@ -258,11 +271,12 @@ export async function readClient(who: Who, id: string, page: number, locale: str
   const tell = (date: Date) => format.format(date);
   const neutrals = await readNeutrals(who, repertoire, id, tell);
   const acting = actingOn(client);
+  const conditions = conditionsInForce(client.conditions);
   const weighed = new Map(
     repertoire.exercises.map((exercise) => [exercise.id, weighExercise(repertoire, exercise, acting)] as const),
   );
   const weigh = (exercise: string): WeighedExercise => weighed.get(exercise) ?? { standing: 'fine', levels: {} };
-  const standings = standingsOf(repertoire, weigh, doses, tell);
+  const standings = standingsOf(repertoire, weigh, doses, (exercise) => whyOf(sessions, exercise), tell);
   const open = repertoire.exercises.map(({ id: exercise, name }) => ({
     id: exercise,
     name,
@@ -301,6 +315,7 @@ export async function readClient(who: Who, id: string, page: number, locale: str
         }
       : null,
     changedStances: Object.keys(client.stances).length,
+    progress: readProgress({ repertoire, sessions, results, school: client.school ?? studio.school, conditions, tell }),
     helped: whatHelped(trials),
     looks: looks.map((look) => lineOf(repertoire, look, doses, tell)),
     total,

@@ -7,7 +7,7 @@ import { views } from '@/core/alignment/input';
 import { marksInput, roles, taught } from '@/core/alignment/look';
 import { takenInput } from '@/core/alignment/readings';
 import { settingInput } from '@/core/alignment/setting';
-import { entry, levelOf } from '@/core/knowledge/entries';
+import { entry, levelOf } from '@/core/knowledge/find';
 import { isAllowed, weighLevel } from '@/core/knowledge/cautions';
 import { layStances, resolveStances } from '@/core/knowledge/stances';
 import { doseInput, timeDose } from '@/core/progression/dose';

@@ -1,6 +1,6 @@
 'use client';
 
-import { entry } from '@/core/knowledge/entries';
+import { entry } from '@/core/knowledge/find';
 import type { Exercise } from '@/core/knowledge/entries';
 import { Button } from '@/design/button';
 import { Row, Small, Stack } from '@/design/layout';

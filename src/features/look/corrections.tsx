@@ -5,7 +5,7 @@ import { Radio, RadioGroup } from 'react-aria-components';
 import styled from 'styled-components';
 import { rankCorrections } from '@/core/corrections/rank';
 import type { RankContext } from '@/core/corrections/rank';
-import { entry } from '@/core/knowledge/entries';
+import { entry } from '@/core/knowledge/find';
 import { onProp } from '@/core/figure/props';
 import { Figure } from '@/design/figure';
 import { Button } from '@/design/button';

@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { doseInput } from '@/core/progression/dose';
 import type { Dose } from '@/core/progression/dose';
-import { parse } from '@/core/result';
+import { parse } from '@/core/check';
 import { numberText } from '@/design/number-text';
 
 /** As typed; numbers as text. */

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import styled from 'styled-components';
 import type * as v from 'valibot';
-import { entry } from '@/core/knowledge/entries';
+import { entry } from '@/core/knowledge/find';
 import { weighExercise } from '@/core/knowledge/cautions';
 import type { ActingOn } from '@/core/knowledge/cautions';
 import { breathInForce, doseInForce, resolveStances } from '@/core/knowledge/stances';

@@ -4,7 +4,7 @@ import { CircleAlert, CircleCheck, CircleHelp } from 'lucide-react';
 import styled from 'styled-components';
 import type { Finding, JudgeOutput } from '@/core/alignment/judge';
 import { formatMeasure, nameOf } from '@/core/alignment/words';
-import { entry } from '@/core/knowledge/entries';
+import { entry } from '@/core/knowledge/find';
 import type { Repertoire } from '@/core/knowledge/entries';
 import { Button } from '@/design/button';
 import { Chip, Quiet, Row, Ruled, Small, Stack } from '@/design/layout';

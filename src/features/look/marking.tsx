@@ -8,7 +8,7 @@ import type { View } from '@/core/alignment/input';
 import type { LookReading, Method, Role } from '@/core/alignment/look';
 import type { Taken } from '@/core/alignment/readings';
 import type { Vantage } from '@/core/alignment/vial';
-import { startOf } from '@/core/knowledge/entries';
+import { startOf } from '@/core/knowledge/find';
 import type { Exercise, Level } from '@/core/knowledge/entries';
 import { useRepertoire } from '@/platform/browser/repertoire';
 import { Button } from '@/design/button';

@@ -12,7 +12,7 @@ import { readBlocks, readRest } from '@/core/alignment/vial';
 import type { BlockReading, Vantage } from '@/core/alignment/vial';
 import { formatInterval, formatMeasure, nameOf } from '@/core/alignment/words';
 import { radians } from '@/core/geometry';
-import { entry } from '@/core/knowledge/entries';
+import { entry } from '@/core/knowledge/find';
 import type { Exercise, Repertoire } from '@/core/knowledge/entries';
 import { Small } from '@/design/layout';
 import { VialStack } from '@/design/vial';

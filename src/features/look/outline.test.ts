@@ -1,4 +1,4 @@
-import { entry, levelOf, startOf } from '@/core/knowledge/entries';
+import { entry, levelOf, startOf } from '@/core/knowledge/find';
 import { poseBody } from '@/core/body/skeleton';
 import { demoPicture, standingCamera } from '@/core/figure/picture';
 import { repertoire } from '@/repertoire';

@@ -5,8 +5,10 @@ import { LookBench } from './bench';
 import { readBench, readStart } from './read';
 import { StartLook } from './start';
 
-export async function StartLookScreen({ clientId }: { clientId: string }) {
-  const read = await readStart(await requireWho(), clientId);
+type Wanted = { readonly clientId: string; readonly exercise?: string | undefined; readonly level?: number };
+
+export async function StartLookScreen({ clientId, exercise, level }: Wanted) {
+  const read = await readStart(await requireWho(), clientId, exercise, level);
   return read.ok ? <StartLook {...read.value} /> : notFound();
 }
 

@@ -9,7 +9,7 @@ import type { Trial } from '@/core/corrections/rank';
 import { allowedLevel, weighExercise } from '@/core/knowledge/cautions';
 import type { ActingOn, Weighed } from '@/core/knowledge/cautions';
 import { conditionsInForce } from '@/core/knowledge/conditions';
-import { entry, exerciseAt } from '@/core/knowledge/entries';
+import { entry, exerciseAt } from '@/core/knowledge/find';
 import type { Exercise, Repertoire } from '@/core/knowledge/entries';
 import { measuredLooks } from '@/core/knowledge/looks';
 import { sliceOf } from '@/core/knowledge/slice';
@@ -209,9 +209,14 @@ export type StartPage = {
 
 /**
  * What the page before the bench shows: for each exercise that a look can measure, how its levels stand for this client,
- * what to watch, and whose targets judge.
+ * what to watch, and whose targets judge. It begins with the exercise and level that are wanted, else with the last one's.
  */
-export async function readStart(who: Who, clientId: string): Promise<Result<StartPage>> {
+export async function readStart(
+  who: Who,
+  clientId: string,
+  wanted?: string,
+  wantedLevel?: number,
+): Promise<Result<StartPage>> {
   const found = await findClient(who, clientId);
   if (!found.ok) return found;
   const client = found.value;
@@ -253,9 +258,12 @@ export async function readStart(who: Who, clientId: string): Promise<Result<Star
         judgedBy: entry(repertoire.schools, school).name,
       };
     });
-  const first = exercises.find(({ id }) => id === last?.exercise) ?? exercises[0];
+  const first =
+    exercises.find(({ id }) => id === wanted) ?? exercises.find(({ id }) => id === last?.exercise) ?? exercises[0];
   const whole = repertoire.exercises.find(({ id }) => id === first?.id);
-  const level = (whole && allowedLevel(weighExercise(repertoire, whole, acting), 2)) ?? first?.levels[0]?.number ?? 1;
+  const most = first?.id === wanted && first?.levels.some(({ number }) => number === wantedLevel) ? wantedLevel : 2;
+  const level =
+    (whole && allowedLevel(weighExercise(repertoire, whole, acting), most ?? 2)) ?? first?.levels[0]?.number ?? 1;
   return success({
     clientId,
     clientName: client.name,

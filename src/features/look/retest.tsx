@@ -7,7 +7,7 @@ import { readBlocks } from '@/core/alignment/vial';
 import type { Vantage } from '@/core/alignment/vial';
 import { Swipe } from './swipe';
 import { formatMeasure, nameOf } from '@/core/alignment/words';
-import { entry } from '@/core/knowledge/entries';
+import { entry } from '@/core/knowledge/find';
 import { Button } from '@/design/button';
 import { Quiet, Row, Stack } from '@/design/layout';
 import { MarkedPicture } from '@/design/marked-picture';

@@ -11,7 +11,7 @@ import type { Pose } from '@/core/body/pose';
 import { poseBody } from '@/core/body/skeleton';
 import type { Body } from '@/core/body/segments';
 import { demoPicture, standingCamera } from '@/core/figure/picture';
-import { entry, faultIds, startOf } from '@/core/knowledge/entries';
+import { entry, faultIds, startOf } from '@/core/knowledge/find';
 import type { Exercise, Level } from '@/core/knowledge/entries';
 import { Button } from '@/design/button';
 import { Quiet, Row, Stack } from '@/design/layout';

@@ -1,6 +1,6 @@
 import { activeAt, countWanted, draftAt, fromMarks, nextWanted, openBench, step, toMarks } from './state';
 import type { Bench, BenchAct, Sheet } from './state';
-import { entry } from '@/core/knowledge/entries';
+import { entry } from '@/core/knowledge/find';
 import { measuredLooks } from '@/core/knowledge/looks';
 import { repertoire } from '@/repertoire';
 import { isExtra, marksFor } from './wanted';

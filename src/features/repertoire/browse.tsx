@@ -6,7 +6,7 @@ import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { isAllowed } from '@/core/knowledge/cautions';
-import { directions, families, regions } from '@/core/knowledge/entries';
+import { directions, families, regions } from '@/core/knowledge/kinds';
 import { apparatuses } from '@/core/knowledge/load-tags';
 import { positions } from '@/core/alignment/input';
 import { ButtonLink } from '@/design/button';

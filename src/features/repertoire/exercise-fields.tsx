@@ -5,7 +5,7 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import { positions, views } from '@/core/alignment/input';
 import { parsePattern } from '@/core/breathing/parse';
-import { blocks, directions, families, regions } from '@/core/knowledge/entries';
+import { blocks, directions, families, regions } from '@/core/knowledge/kinds';
 import type { ExerciseEntry } from '@/core/knowledge/entries';
 import { amounts, apparatuses, extraWords, loadExtras } from '@/core/knowledge/load-tags';
 import { Button } from '@/design/button';

@@ -6,7 +6,7 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import { breath } from '@/core/breathing/timeline';
 import { drawableFaults, usualAmount, withFault } from '@/core/body/deviations';
-import { startOf } from '@/core/knowledge/entries';
+import { startOf } from '@/core/knowledge/find';
 import type { Level } from '@/core/knowledge/entries';
 import { nameOf } from '@/core/alignment/words';
 import { BreathRibbon } from '@/design/breath-ribbon';
@@ -247,9 +247,9 @@ export function ExerciseScreen({ page }: { page: ExercisePage }) {
             </Ladder>
             <Small>
               Legs ask: moment of the legs about the hips, in % of body weight × stature, for a body of 1.70 m and 65
-              kg. Up a level after {inForce.gate.cleanReps + (inForce.halfSteps ? 1 : 0)} clean on each side in{' '}
-              {inForce.gate.sessions} {inForce.gate.sessions === 1 ? 'session' : 'sessions running'}
-              {inForce.halfSteps ? ', by half steps' : ''} ({inForce.school}).
+              kg. Up a level after {inForce.gate.cleanReps} clean on each side in {inForce.gate.sessions}{' '}
+              {inForce.gate.sessions === 1 ? 'session' : 'sessions running'}
+              {inForce.gate.halfSteps ? ', by half steps' : ''} ({inForce.school}).
             </Small>
           </Section>
           <Breaths page={page} level={level.number} />

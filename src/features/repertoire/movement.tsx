@@ -8,7 +8,7 @@ import type { View } from '@/core/alignment/input';
 import { poseAt } from '@/core/body/movement';
 import { usualAmount, withFault } from '@/core/body/deviations';
 import type { Pose } from '@/core/body/pose';
-import { startOf } from '@/core/knowledge/entries';
+import { startOf } from '@/core/knowledge/find';
 import type { Level } from '@/core/knowledge/entries';
 import { Button } from '@/design/button';
 import { Figure } from '@/design/figure';

@@ -1,14 +1,17 @@
 import * as v from 'valibot';
 import { rankCorrections } from '@/core/corrections/rank';
 import type { Option } from '@/core/corrections/rank';
-import { actingConditions, movesByHalfSteps, weighExercise } from '@/core/knowledge/cautions';
+import { actingConditions, weighExercise } from '@/core/knowledge/cautions';
 import type { WeighedExercise } from '@/core/knowledge/cautions';
 import { conditionsInForce } from '@/core/knowledge/conditions';
-import { correctionKinds, entry, exercise as exerciseShape, serves } from '@/core/knowledge/entries';
+import { exercise as exerciseShape } from '@/core/knowledge/entries';
+import { entry, serves } from '@/core/knowledge/find';
+import { correctionKinds } from '@/core/knowledge/kinds';
 import type { Correction, Exercise, Fault, Level, Repertoire } from '@/core/knowledge/entries';
 import { measuredLooks } from '@/core/knowledge/looks';
 import { differences, stateOf } from '@/core/knowledge/own-entries';
 import type { Difference, EditableKind, OwnState } from '@/core/knowledge/own-entries';
+import { gateInForce } from '@/core/progression/gate';
 import { breathInForce, layStances, ownerOf, resolveStances } from '@/core/knowledge/stances';
 import type { Layer } from '@/core/knowledge/stances';
 import { demandOf } from '@/core/load/demand';
@@ -149,9 +152,8 @@ export type ExercisePage = {
   readonly schools: readonly { readonly id: string; readonly name: string }[];
   readonly inForce: {
     readonly school: string;
-    readonly gate: Exercise['gate'];
+    readonly gate: ReturnType<typeof gateInForce>;
     readonly breath: string;
-    readonly halfSteps: boolean;
   };
   readonly faults: readonly FaultCard[];
   readonly first: readonly { readonly say: string; readonly because: string; readonly kind: Correction['kind'] }[];
@@ -293,12 +295,8 @@ export async function readExercise(who: Who, id: string, clientId?: string): Pro
     schools: repertoire.schools.map(({ id: one, name }) => ({ id: one, name })),
     inForce: {
       school: school.name,
-      gate: {
-        cleanReps: Math.max(exercise.gate.cleanReps, school.gate?.cleanReps ?? 0),
-        sessions: Math.max(exercise.gate.sessions, school.gate?.sessions ?? 0),
-      },
+      gate: gateInForce(repertoire, exercise, school, conditions),
       breath: breathInForce(exercise, stances.value).pattern,
-      halfSteps: movesByHalfSteps(repertoire, conditions),
     },
     faults,
     first: exercise.corrections.map((one) => {

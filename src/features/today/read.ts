@@ -6,11 +6,12 @@ import { weighLevel } from '@/core/knowledge/cautions';
 import type { CautionStanding } from '@/core/knowledge/cautions';
 import { cautionsOf, conditionsInForce } from '@/core/knowledge/conditions';
 import type { Caution } from '@/core/knowledge/conditions';
-import { entry } from '@/core/knowledge/entries';
+import { entry } from '@/core/knowledge/find';
 import type { Repertoire } from '@/core/knowledge/entries';
 import { watchFor } from '@/core/knowledge/watch';
 import type { Watch } from '@/core/knowledge/watch';
 import { findStudio, listAppointments } from '@/data/stores/clients';
+import { sessionsSince } from '@/data/stores/floor';
 import { findRepertoire } from '@/data/stores/studio';
 import { newestDoses, newestLooks } from '@/data/stores/looks';
 import { actingOn } from '@/data/types';
@@ -35,9 +36,17 @@ export type TodayRow = {
   readonly vials: readonly BlockReading[];
   readonly watch: readonly Watch[];
   readonly lastTime?: string;
+  /** Three points from the last session on the Floor. */
+  readonly points: readonly string[];
+  /** A session that is going on. */
+  readonly isOpen: boolean;
 };
 
 export type TodayPage = { readonly studio: string; readonly day: string; readonly rows: readonly TodayRow[] };
+
+/** Points older than this are no longer shown. */
+const pointsForMs = 120 * 86_400_000;
+const openForMs = 12 * 3_600_000;
 
 const outcome = { better: 'helped', same: 'made no difference', worse: 'made it worse' } as const;
 
@@ -49,8 +58,12 @@ export async function readToday(who: Who, locale: string): Promise<TodayPage> {
   const at = (day: typeof date) => toCalendarDateTime(day).toDate(timeZone);
   const booked = await listAppointments(who, at(date), at(date.add({ days: 1 })));
   const clientIds = booked.map(({ client }) => client.id);
-  const [looks, doses] = await Promise.all([newestLooks(who, clientIds), newestDoses(who, clientIds)]);
   const moment = now(timeZone).toDate();
+  const [looks, doses, sessions] = await Promise.all([
+    newestLooks(who, clientIds),
+    newestDoses(who, clientIds),
+    sessionsSince(who, clientIds, new Date(moment.getTime() - pointsForMs)),
+  ]);
   const clock = new Intl.DateTimeFormat(locale, { timeZone, hour: 'numeric', minute: '2-digit' });
   const next = booked.find(({ appointment: { startsAt } }) => startsAt > moment);
   const [first] = repertoire.exercises;
@@ -82,11 +95,17 @@ export async function readToday(who: Who, locale: string): Promise<TodayPage> {
       weighed: rung ? weighLevel(repertoire, ladder, rung, actingOn(client)).standing : 'fine',
       ...(dose && level
         ? {
-            standing: `${dosed?.name}, level ${level.number}: ${level.name.toLowerCase()}`,
+            standing: `${dosed?.name}, level ${level.number}${dose.half ? '½' : ''}: ${level.name.toLowerCase()}`,
           }
         : {}),
       vials: look?.result ? readKeptBlocks(look.result, vantageOf(repertoire, look)) : [],
       watch: watchFor(repertoire, exercise, conditionsInForce(client.conditions), look?.result?.baseline ?? []),
+      points:
+        sessions.find(({ clientId, outcome }) => clientId === client.id && outcome?.wrap)?.outcome?.wrap?.points ?? [],
+      isOpen: sessions.some(
+        ({ clientId, endedAt, startedAt: from }) =>
+          clientId === client.id && !endedAt && moment.getTime() - from.getTime() < openForMs,
+      ),
       ...(tried && verdict ? { lastTime: `“${tried}” ${outcome[verdict.verdict]} last time.` } : {}),
     };
   });

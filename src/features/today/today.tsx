@@ -1,6 +1,6 @@
 'use client';
 
-import { Eye, Ruler } from 'lucide-react';
+import { Eye, Play, Ruler } from 'lucide-react';
 import Link from 'next/link';
 import styled from 'styled-components';
 import { ButtonLink } from '@/design/button';
@@ -55,6 +55,10 @@ const Line = styled.li<{ $state: TodayRow['state'] }>`
   }
   .watch b {
     font-weight: 650;
+  }
+  .points {
+    padding-top: 6px;
+    font-size: 0.94rem;
   }
   .last {
     display: grid;
@@ -187,16 +191,32 @@ export function Today({ studio, day, rows }: TodayPage) {
                     </li>
                   ))}
                 </ul>
-                {row.lastTime && <Small>{row.lastTime}</Small>}
+                {row.points.length > 0 ? (
+                  <ul className="points" aria-label="From last time">
+                    <Small as="li">From last time</Small>
+                    {row.points.map((point) => (
+                      <li key={point}>{point}</li>
+                    ))}
+                  </ul>
+                ) : (
+                  row.lastTime && <Small>{row.lastTime}</Small>
+                )}
               </Stack>
-              <ButtonLink
-                href={`/clients/${row.clientId}/look`}
-                $look={row.state === 'now' || row.state === 'next' ? 'main' : 'plain'}
-                aria-label={`Look at ${row.name}`}
-              >
-                <Ruler size={19} aria-hidden />
-                Look
-              </ButtonLink>
+              <Stack $gap={8}>
+                <ButtonLink
+                  href={`/floor?client=${row.clientId}`}
+                  prefetch={false}
+                  $look={row.state === 'now' || row.state === 'next' ? 'main' : 'plain'}
+                  aria-label={`Teach ${row.name}`}
+                >
+                  <Play size={19} aria-hidden />
+                  {row.isOpen ? 'Go on' : 'Teach'}
+                </ButtonLink>
+                <ButtonLink href={`/clients/${row.clientId}/look`} aria-label={`Look at ${row.name}`}>
+                  <Ruler size={19} aria-hidden />
+                  Look
+                </ButtonLink>
+              </Stack>
             </Line>
           ))}
         </ol>

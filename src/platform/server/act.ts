@@ -1,5 +1,6 @@
 import type * as v from 'valibot';
-import { failure, parse } from '@/core/result';
+import { failure } from '@/core/result';
+import { parse } from '@/core/check';
 import type { Result } from '@/core/result';
 import type { Who } from '@/data/types';
 import { log } from './log';

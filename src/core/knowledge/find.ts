@@ -1,0 +1,51 @@
+// Finding one's way in entries of the repertoire: no shapes, nothing to check.
+import { positionOf } from '../body/position';
+import type { Pose } from '../body/pose';
+import type { Correction, Exercise, Level } from './entries';
+import type { LoadOf } from './load-tags';
+
+/** The pose before anything moves. */
+export const startOf = ({ start }: Pick<Level, 'start'>): Pose =>
+  start ?? { left: { kind: 'footDown' }, right: { kind: 'footDown' } };
+
+/** Faults of an exercise by id, in the order in which they are watched. */
+export const faultIds = ({ faults }: Pick<Exercise, 'faults'>): string[] => faults.map(({ fault: one }) => one);
+
+/** Whether a correction is meant for a fault in an exercise. */
+export const serves = (
+  { faults, exercises, positions }: Correction,
+  { id, position }: Pick<Exercise, 'id' | 'position'>,
+  fault: string,
+): boolean => faults.includes(fault) && (exercises?.includes(id) ?? true) && (positions?.includes(position) ?? true);
+
+/** The entry with this id; throws when the repertoire's own references are broken (a test keeps them whole). */
+export function entry<T extends { readonly id: string }>(entries: readonly T[], wanted: string): T {
+  const found = entries.find((one) => one.id === wanted);
+  if (!found) throw new Error(`the repertoire has no "${wanted}"`);
+  return found;
+}
+
+/** A level by its number; throws where the exercise has none such, like `entry`. */
+export function levelOf({ id: exerciseId, levels }: Exercise, wanted: number): Level {
+  const found = levels.find(({ number }) => number === wanted);
+  if (!found) throw new Error(`${exerciseId} has no level ${wanted}`);
+  return found;
+}
+
+/** The exercise as it is at a level: some levels are done in another position than the first. */
+export function exerciseAt(exercise: Exercise, wanted: number | undefined): Exercise {
+  const found = exercise.levels.find(({ number }) => number === wanted);
+  return found ? { ...exercise, position: positionOf(found.top) } : exercise;
+}
+
+/** The trunk stands off the mat at the top: there, tilt and flare are read against the trunk's own line. */
+export const isInclined = ({ top }: Pick<Level, 'top'>): boolean =>
+  positionOf(top) === 'supine' && Math.abs(top.trunkDeg ?? 0) > 5;
+
+/** What a level asks of a body. */
+export const loadOf = ({ position, apparatus }: Exercise, { load }: Level, demandPct?: number): LoadOf => ({
+  tags: load,
+  position,
+  apparatus,
+  demandPct,
+});

@@ -1,0 +1,238 @@
+import { repertoire } from '@/repertoire';
+import { weighLevel } from '../knowledge/cautions';
+import { entry } from '../knowledge/find';
+import { demandOf } from '../load/demand';
+import { adviseLevel, capacityFrom, faultInHand, suggest } from './advice';
+import type { AdviceContext } from './advice';
+import { breathInWords, manyInWords } from './hand-out';
+import { draftPoints, gateSession, outcomeOf, unsafeFaults } from './outcome';
+import { levelAfter, levelText, rungAt } from './rungs';
+import type { Item, Repetition } from './session';
+
+const body = { heightM: 1.7, massKg: 65 };
+const march = entry(repertoire.exercises, 'march');
+let made = 0;
+const reps = (marks: string, side: 'left' | 'right', fault?: string): Repetition[] =>
+  [...marks].map((mark) => ({
+    id: String((made += 1)),
+    side,
+    direction: 1,
+    clean: mark === '1',
+    ...(mark === '0' && fault ? { fault, block: 'pelvis' as const } : {}),
+  }));
+const set = (number: number, left: string, right: string, fault?: string, level = 3) => ({
+  number,
+  level,
+  repetitions: [...reps(left, 'left', fault), ...reps(right, 'right', fault)],
+  rested: false,
+  tries: [],
+});
+const item = (sets: Item['sets'], more: Partial<Item> = {}): Item => ({
+  item: 'i',
+  exercise: 'march',
+  name: 'March',
+  level: 3,
+  levelName: 'To tabletop, one at a time',
+  order: 'alternate',
+  dose: { repetitions: 5, sets: 1, sides: 2, directions: 1, pattern: 'in 4, out 4', pace: 1 },
+  sets,
+  tries: [],
+  looks: [],
+  notes: [],
+  pains: [],
+  decision: null,
+  side: null,
+  set: 1,
+  seconds: 300,
+  dropped: false,
+  ...more,
+});
+const context = (more: Partial<AdviceContext> = {}): AdviceContext => ({
+  repertoire,
+  exercise: march,
+  school: {},
+  body,
+  conditions: [],
+  unsafe: unsafeFaults(repertoire, []),
+  history: [
+    { date: '2026-03-01', level: 3, clean: { left: 5, right: 4 }, safetyFault: false, breathKept: true, rested: false },
+  ],
+  today: '2026-03-08',
+  weigh: (level) =>
+    weighLevel(repertoire, march, level, {
+      conditions: more.conditions?.map((condition) => ({ condition, clearedOn: null })) ?? [],
+    }),
+  ...more,
+});
+
+describe('outcome of an exercise', () => {
+  test('the longest clean run on each side within one set, at this level', () => {
+    const told = outcomeOf(
+      item([set(1, '110', '011'), set(2, '0111', '1'), set(3, '1111111', '1111111', undefined, 2)]),
+      new Set(),
+    );
+    expect(told.run).toEqual({ left: 3, right: 2 });
+    expect(told).toMatchObject({ repetitions: 3 + 3 + 4 + 1 + 14, clean: 2 + 2 + 3 + 1 + 14 });
+  });
+  test('a fault that could hurt: at the end still, or mended by then', () => {
+    const unsafe = new Set(['arch']);
+    expect(outcomeOf(item([set(1, '0', '1', 'arch'), set(2, '11', '11')]), unsafe).safety).toBe('mended');
+    expect(outcomeOf(item([set(1, '11', '11'), set(2, '10', '11', 'arch')]), unsafe).safety).toBe('atTheEnd');
+    expect(outcomeOf(item([set(1, '0', '1', 'flare')]), unsafe).safety).toBe('none');
+  });
+  test('pain of 4 of 10 counts like a fault that could hurt, 3 does not', () => {
+    const pained = (score: number) =>
+      outcomeOf(item([set(1, '1', '1')], { pains: [{ id: 'p', where: 'Hip', score }] }), new Set());
+    expect([pained(3).safety, pained(4).safety]).toEqual(['none', 'atTheEnd']);
+  });
+  test('what was only opened is no session for the gate', () =>
+    expect(gateSession('2026-03-01', outcomeOf(item([]), new Set()))).toBeUndefined());
+  test('low back pain makes an arch a fault that could hurt', () => {
+    expect(unsafeFaults(repertoire, []).has('arch')).toBe(false);
+    expect(unsafeFaults(repertoire, ['lowBackPain']).has('arch')).toBe(true);
+  });
+});
+
+describe('level advice', () => {
+  const good = item([set(1, '11111', '11111')]);
+  test('second good session running: up, with the step told', () => {
+    const advice = adviseLevel(good, context());
+    expect(advice).toMatchObject({ decision: 'advance', level: 4, levelName: 'Both up, one after the other' });
+  });
+  test('first good session: hold, one more wanted', () =>
+    expect(adviseLevel(good, context({ history: [] }))).toMatchObject({ decision: 'hold', level: 3 }));
+  test('age asks for half steps and one more clean one', () => {
+    const older = context({ conditions: ['over75'] });
+    expect(adviseLevel(good, older)).toMatchObject({ decision: 'hold' }); // 4 on the right last time; 5 are wanted
+    const history = [
+      {
+        date: '2026-03-01',
+        level: 3,
+        clean: { left: 5, right: 5 },
+        safetyFault: false,
+        breathKept: true,
+        rested: false,
+      },
+    ];
+    expect(adviseLevel(good, { ...older, history })).toMatchObject({ decision: 'halfStep', level: 3.5 });
+  });
+  test('pain holds what would go up, and ends it from 4 on', () => {
+    const pains = (score: number) => [{ id: 'p', where: 'Low back', score }];
+    expect(adviseLevel({ ...good, pains: pains(2) }, context()).decision).toBe('hold');
+    expect(adviseLevel({ ...good, pains: pains(5) }, context())).toMatchObject({ decision: 'back', level: 2 });
+  });
+  test('seen before the correction and mended: no step up yet', () =>
+    expect(
+      adviseLevel(
+        item([set(1, '0', '1', 'chinUp'), set(2, '11111', '11111')]),
+        context({ unsafe: new Set(['chinUp']) }),
+      ),
+    ).toMatchObject({ decision: 'hold', level: 3 }));
+  test('a level that a caution rules out is not advised', () => {
+    const weigh: AdviceContext['weigh'] = (level) =>
+      level.number > 3
+        ? {
+            standing: 'ruledOut',
+            reasons: [
+              {
+                condition: 'x',
+                rule: 'x.y',
+                name: 'a caution',
+                act: 'ruleOut',
+                why: 'two legs weigh',
+                clearedBy: 'a doctor',
+              },
+            ],
+          }
+        : { standing: 'fine', reasons: [] };
+    const advice = adviseLevel(good, context({ weigh }));
+    expect(advice).toMatchObject({ decision: 'hold', level: 3 });
+    expect(advice.reasons[0]).toMatch(/Level 4 is ruled out \(a caution: two legs weigh\)/);
+  });
+});
+
+describe('rungs', () => {
+  test('half-way lies between, no farther than 130 % of what is held', () => {
+    const lower = entry(repertoire.exercises, 'lowerLift');
+    for (const { number } of lower.levels.slice(0, -1)) {
+      const [below, half, above] = [number, number + 0.5, number + 1].map((one) => rungAt(lower, one, body));
+      const [low, mid, high] = [below, half, above].map((rung) => rung && demandOf(body, rung.top));
+      if (low === undefined || mid === undefined || high === undefined || high <= low) continue;
+      expect(mid).toBeGreaterThan(low);
+      expect(mid).toBeLessThan(high);
+    }
+    expect(rungAt(march, 3.5, body)?.name).toBe('Toward both up, one after the other');
+  });
+  test('no rung above the top or below the first', () => {
+    expect(rungAt(march, 5.5, body)).toBeUndefined();
+    expect(levelAfter(march, 5, 'advance')).toBe(5);
+    expect(levelAfter(march, 1, 'back')).toBe(1);
+    expect([
+      levelAfter(march, 3.5, 'back'),
+      levelAfter(march, 3.5, 'advance'),
+      levelAfter(march, 3, 'halfStep'),
+    ]).toEqual([3, 4, 3.5]);
+    expect([levelText(3), levelText(3.5)]).toEqual(['3', '3½']);
+  });
+  test('capacity is the highest demand among the levels stood on', () => {
+    const of = (exercise: string, level: number) => capacityFrom(repertoire, body, [{ exercise, level }]) ?? 0;
+    const [hover, both] = [of('march', 2), of('march', 4)]; // a foot that hovers low weighs more than two in tabletop
+    expect(hover).toBeGreaterThan(both);
+    const stands = [2, 4].map((level) => ({ exercise: 'march', level }));
+    expect(capacityFrom(repertoire, body, stands)).toBe(hover);
+    expect(capacityFrom(repertoire, body, [])).toBeUndefined();
+  });
+});
+
+describe('which correction next', () => {
+  const asked = { history: [], conditions: [], props: [], touchConsent: false };
+  const lost = item([set(1, '00', '0', 'flare')]);
+  test('what could hurt first, then what was lost most', () => {
+    const both = item([set(1, '00', '0', 'flare'), set(2, '0', '1', 'chinUp')]);
+    expect(faultInHand(both, new Set())).toBe('flare');
+    expect(faultInHand(both, new Set(['chinUp']))).toBe('chinUp');
+  });
+  test('what did not help today is not offered again today; what was passed over neither', () => {
+    const [best, second] = suggest(repertoire, lost, 'flare', asked).options;
+    const after = (verdict: 'same' | 'notTried') =>
+      suggest(
+        repertoire,
+        { ...lost, tries: [{ id: 't', fault: 'flare', correction: best?.correction ?? '', verdict }] },
+        'flare',
+        asked,
+      );
+    expect(after('same').options[0]?.correction).toBe(second?.correction);
+    expect(after('notTried').options.map(({ correction }) => correction)).not.toContain(best?.correction);
+  });
+  test('what helped today counts at once', () => {
+    const [, second] = suggest(repertoire, lost, 'flare', asked).options;
+    const tries = [{ id: 't', fault: 'flare', correction: second?.correction ?? '', verdict: 'better' as const }];
+    const found = suggest(repertoire, { ...lost, tries }, 'flare', asked).options.find(
+      ({ correction }) => correction === second?.correction,
+    );
+    expect(found?.evidence.client).toEqual([1, 1]);
+  });
+});
+
+test('three points are drafted from what happened: what hurt, what to watch, what worked, who moves', () => {
+  const told = outcomeOf(
+    item([set(1, '00', '1', 'flare')], {
+      pains: [{ id: 'p', where: 'Hip', score: 2 }],
+      tries: [{ id: 't', fault: 'flare', correction: 'sandFromRibs', verdict: 'better' }],
+      decision: { id: 'd', advised: 'advance', decision: 'advance', from: 3, level: 4, reasons: [], overruled: null },
+    }),
+    new Set(),
+  );
+  expect(draftPoints(repertoire, { items: [told] }, levelText)).toEqual([
+    'Ask about the pain in march (2 of 10).',
+    'Watch the ribs flaring in march: lost 2 times.',
+    'Begin with “Your ribcage is a sack of dry sand: let it settle wide on the mat.” It helped.',
+  ]);
+});
+
+test('plain words for home', () => {
+  expect(breathInWords('in 4 ready, out 4 lift')).toBe('Breathe in for four (ready), out for four (lift).');
+  expect(breathInWords('nonsense')).toBe('');
+  expect(manyInWords(5, 2, 1)).toBe('Five on each side.');
+  expect(manyInWords(8, 1, 2)).toBe('Eight, each way round.');
+});

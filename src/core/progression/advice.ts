@@ -1,0 +1,142 @@
+// What the Floor says after an exercise and within it: which level, which correction next, when to stop.
+import type { Body } from '../body/segments';
+import type { RankContext, Ranking, Trial } from '../corrections/rank';
+import { rankCorrections } from '../corrections/rank';
+import type { Weighed } from '../knowledge/cautions';
+import { isAllowed } from '../knowledge/cautions';
+import type { Exercise, Level, Repertoire, School } from '../knowledge/entries';
+import { demandOf } from '../load/demand';
+import { decide, gateInForce } from './gate';
+import type { Advice } from './gate';
+import type { GateSession } from './gate-input';
+import { gateSession, outcomeOf } from './outcome';
+import { painThatEnds } from './words';
+import { levelAfter, levelText, rungAt } from './rungs';
+import { lostFaults } from './session';
+import type { Item } from './session';
+
+export type AdviceContext = {
+  readonly repertoire: Repertoire;
+  readonly exercise: Exercise;
+  readonly school: Pick<School, 'gate'>;
+  readonly body: Body;
+  readonly conditions: readonly string[];
+  readonly unsafe: ReadonlySet<string>;
+  /** Sessions before this one, in this exercise. */
+  readonly history: readonly GateSession[];
+  /** Highest demand held cleanly so far in any exercise, %; absent where nothing is known. */
+  readonly capacityPct?: number | undefined;
+  /** Today, as 2026-03-01. */
+  readonly today: string;
+  readonly weigh: (level: Level) => Weighed;
+};
+
+export type LevelAdvice = Advice & {
+  /** Where it leads. */
+  readonly level: number;
+  readonly levelName: string;
+};
+
+/** Up, half step, hold or back after an exercise, from this session and those before; cautions have the last word. */
+export function adviseLevel(item: Item, context: AdviceContext): LevelAdvice {
+  const { repertoire, exercise, school, body, conditions, history, today } = context;
+  const told = outcomeOf(item, context.unsafe);
+  const now = gateSession(today, told);
+  const { halfSteps, ...target } = gateInForce(repertoire, exercise, school, conditions);
+  const [here, above] = [rungAt(exercise, item.level, body), rungAt(exercise, Math.floor(item.level) + 1, body)];
+  const [held, asked] = [here && demandOf(body, here.top), above && demandOf(body, above.top)];
+  const step =
+    held === undefined || asked === undefined
+      ? undefined
+      : { demandNow: Math.max(held, context.capacityPct ?? 0), demandNext: asked };
+  const advice = decide({
+    target,
+    history: now ? [...history, now] : [...history],
+    halfSteps,
+    hasNext: above !== undefined,
+    ...(step ? { step } : {}),
+  });
+  return cautioned(mended(painful(advice, told.pain), told.safety), item.level, context);
+}
+
+function painful(advice: Advice, pain: number | null): Advice {
+  if (pain === null || pain === 0) return advice;
+  if (pain >= painThatEnds)
+    return {
+      decision: 'back',
+      reasons: [`Pain of ${pain} of 10: the exercise ends here, and next time starts lower.`],
+    };
+  if (advice.decision === 'back') return advice;
+  return { decision: 'hold', reasons: [`Pain of ${pain} of 10: no step up today.`, ...advice.reasons] };
+}
+
+function mended(advice: Advice, safety: 'none' | 'mended' | 'atTheEnd'): Advice {
+  if (safety !== 'mended' || (advice.decision !== 'advance' && advice.decision !== 'halfStep')) return advice;
+  return {
+    decision: 'hold',
+    reasons: ['A fault that could hurt was seen before the correction: once more without it first.', ...advice.reasons],
+  };
+}
+
+/** A step up into a level that a caution rules out is no step: hold, and say why. */
+function cautioned(advice: Advice, from: number, { exercise, body, weigh }: AdviceContext): LevelAdvice {
+  const to = levelAfter(exercise, from, advice.decision);
+  const rung = rungAt(exercise, to, body);
+  const weighed = rung && weigh(rung);
+  const stays = { level: from, levelName: rungAt(exercise, from, body)?.name ?? '' };
+  if (to > from && weighed && !isAllowed(weighed)) {
+    const [reason] = weighed.reasons.filter(({ act, overruled }) => act === 'ruleOut' && !overruled);
+    return {
+      decision: 'hold',
+      reasons: [
+        `Level ${levelText(to)} is ruled out${reason ? ` (${reason.name}: ${reason.why})` : ''}.`,
+        ...advice.reasons,
+      ],
+      ...stays,
+    };
+  }
+  return rung ? { ...advice, level: to, levelName: rung.name } : { ...advice, ...stays };
+}
+
+/** The fault to work on now: what could hurt first, then what was lost most often. */
+export function faultInHand(item: Item, unsafe: ReadonlySet<string>): string | undefined {
+  const lost = lostFaults(item);
+  return (lost.find(({ fault }) => unsafe.has(fault)) ?? lost[0])?.fault;
+}
+
+type Asked = Omit<RankContext, 'fault' | 'exercise' | 'level' | 'history'> & { readonly history: readonly Trial[] };
+
+/** Corrections for a fault in hand; what was judged in this session already counts, and is not offered twice. */
+export function suggest(repertoire: Repertoire, item: Item, fault: string, asked: Asked): Ranking {
+  const judged = item.tries.filter(({ verdict }) => verdict !== null && verdict !== 'notTried');
+  const now = judged.map((one): Trial => ({ ...one, success: one.verdict === 'better', client: 'this' }));
+  const ranking = rankCorrections(repertoire, {
+    ...asked,
+    fault,
+    exercise: item.exercise,
+    level: Math.floor(item.level),
+    history: [...asked.history, ...now],
+  });
+  const unhelpful = new Set(judged.filter(({ verdict }) => verdict !== 'better').map(({ correction }) => correction));
+  const passedOver = new Set(
+    item.tries
+      .filter(({ verdict, fault: own }) => verdict === 'notTried' && own === fault)
+      .map((one) => one.correction),
+  );
+  const options = ranking.options.filter(({ correction }) => !unhelpful.has(correction) && !passedOver.has(correction));
+  return { options, excluded: ranking.excluded };
+}
+
+/** A rung that a client stands on. */
+export type Standing = { readonly exercise: string; readonly level: number };
+
+/** The highest demand that this body holds as far as is known: of the levels it stands on, in any exercise; % of weight × stature. */
+export function capacityFrom(repertoire: Repertoire, body: Body, standings: readonly Standing[]): number | undefined {
+  const held = standings.flatMap(({ exercise: id, level }) => {
+    const exercise = repertoire.exercises.find((one) => one.id === id);
+    const rung = exercise && rungAt(exercise, level, body);
+    const demand = rung && demandOf(body, rung.top);
+    return demand === undefined ? [] : [demand];
+  });
+  return held.length > 0 ? Math.max(...held) : undefined;
+}

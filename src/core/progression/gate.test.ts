@@ -1,0 +1,88 @@
+import * as v from 'valibot';
+import { decide } from './gate';
+import { gateInput } from './gate-input';
+
+const asked = (input: object) => decide(v.parse(gateInput, input));
+const day = (date: string, left: number, right = left, more: object = {}) => ({
+  date,
+  level: 2,
+  clean: { left, right },
+  ...more,
+});
+const target = { cleanReps: 4, sessions: 2 };
+const good = [day('2026-03-01', 4), day('2026-03-08', 5)];
+
+describe('up', () => {
+  test('target met on both sides in two sessions running', () =>
+    expect(asked({ target, history: good }).decision).toBe('advance'));
+  test('130 % of capacity is still a step, above it a half-way step is wanted', () => {
+    expect(asked({ target, history: good, step: { demandNow: 5, demandNext: 6.5 } }).decision).toBe('advance');
+    expect(asked({ target, history: good, step: { demandNow: 5, demandNext: 6.51 } }).decision).toBe('halfStep');
+  });
+  test('from no load at all, 2 % of weight × stature stands for capacity: 1.7 is a step, 2.7 a leap', () => {
+    expect(asked({ target, history: good, step: { demandNow: 0, demandNext: 1.7 } }).decision).toBe('advance');
+    expect(asked({ target, history: good, step: { demandNow: 0, demandNext: 2.7 } }).decision).toBe('halfStep');
+  });
+  test('a step of skill adds no load, and says so', () => {
+    const { decision, reasons } = asked({ target, history: good, step: { demandNow: 5, demandNext: 5.2 } });
+    expect(decision).toBe('advance');
+    expect(reasons.join(' ')).toMatch(/104 % of what is held now: no real step in load/);
+  });
+  test('half steps where age or a condition asks for them', () =>
+    expect(asked({ target, history: good, halfSteps: true }).decision).toBe('halfStep'));
+  test('order of dates counts, not order of the list', () =>
+    expect(
+      asked({ target, history: [day('2026-03-08', 5), day('2026-03-01', 0), day('2026-03-04', 4)] }).decision,
+    ).toBe('advance'));
+  test('sessions at other levels do not count, not even between', () =>
+    expect(
+      asked({ target, history: [good[0], { ...day('2026-03-04', 0, 0, { safetyFault: true }), level: 3 }, good[1]] })
+        .decision,
+    ).toBe('advance'));
+});
+
+describe('hold', () => {
+  test('no history: what is wanted is said', () => {
+    const { decision, reasons } = asked({ target, history: [] });
+    expect(decision).toBe('hold');
+    expect(reasons.join(' ')).toMatch(/4 clean in a row on each side, in 2 sessions running/);
+  });
+  test.each([
+    ['one good session only', [day('2026-03-08', 5)]],
+    ['good, but not running', [day('2026-03-01', 5), day('2026-03-04', 3), day('2026-03-08', 5)]],
+    ['short of the target', [day('2026-03-01', 3), day('2026-03-08', 3)]],
+    ['sides two apart', [day('2026-03-01', 4), day('2026-03-08', 6, 4)]],
+    ['a rest inside the set', [day('2026-03-01', 4), day('2026-03-08', 4, 4, { rested: true })]],
+    ['breath not kept', [day('2026-03-01', 4), day('2026-03-08', 4, 4, { breathKept: false })]],
+    ['at the newest level there is one session', [...good, { ...day('2026-03-10', 4), level: 3 }]],
+    ['one poor session', [day('2026-03-01', 5), day('2026-03-08', 1)]],
+  ])('%s', (_, history) => expect(asked({ target, history }).decision).toBe('hold'));
+  test('at the top of the ladder there is nowhere up', () =>
+    expect(asked({ target, history: good, hasNext: false }).decision).toBe('hold'));
+});
+
+describe('back', () => {
+  test('a fault that could hurt', () =>
+    expect(asked({ target, history: [...good, day('2026-03-10', 5, 5, { safetyFault: true })] }).decision).toBe(
+      'back',
+    ));
+  test('under half of the target on one side twice running; exactly half holds', () => {
+    const twice = (right: number) => [day('2026-03-01', 4, right), day('2026-03-08', 4, right)];
+    const { decision, reasons } = asked({ target, history: twice(1) });
+    expect(decision).toBe('back');
+    expect(reasons.join(' ')).toMatch(/on the right/);
+    expect(asked({ target, history: twice(2) }).decision).toBe('hold');
+  });
+  test('under half on the left once and on the right the next time is not twice running on a side', () =>
+    expect(asked({ target, history: [day('2026-03-01', 1, 4), day('2026-03-08', 4, 1)] }).decision).toBe('hold'));
+});
+
+test.each([
+  ['a date that is none', { target, history: [day('yesterday', 4)] }, 'history.0.date'],
+  ['half a repetition', { target, history: [day('2026-03-01', 3.5)] }, 'history.0.clean.left'],
+  ['a target of nothing', { target: { cleanReps: 0, sessions: 2 }, history: [] }, 'target.cleanReps'],
+  ['demand below nothing', { target, history: [], step: { demandNow: -1, demandNext: 2 } }, 'step.demandNow'],
+])('%s is refused where it stands', (_, input, path) => {
+  const { issues } = v.safeParse(gateInput, input);
+  expect(issues?.[0] && v.getDotPath(issues[0])).toBe(path);
+});

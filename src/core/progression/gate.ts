@@ -1,0 +1,100 @@
+// Whether a client moves up, holds or steps back on a ladder. Source: the project's page of measures, section 9; step size
+// from section 5. Its thresholds are conventions of this product, and an instructor may overrule every answer.
+import { movesByHalfSteps } from '../knowledge/cautions';
+import type { Exercise, Repertoire, School } from '../knowledge/entries';
+import type { GateInput, GateSession } from './gate-input';
+import { leapAt, leastCapacityPct, noStepAt } from './words';
+import type { Decision } from './words';
+
+export type Advice = { readonly decision: Decision; readonly reasons: readonly string[] };
+
+const mostSideDifference = 1;
+
+/** Demand of the next level as a share of capacity; capacity is never taken as less than 2 %. */
+export const stepShare = ({ demandNow, demandNext }: NonNullable<GateInput['step']>): number =>
+  demandNext / Math.max(demandNow, leastCapacityPct);
+
+const percent = (value: number): string => `${Math.round(100 * value)} %`;
+const times = (count: number): string => (count === 1 ? 'once' : count === 2 ? 'twice' : `${count} times`);
+const least = ({ clean: { left, right } }: GateSession): number => Math.min(left, right);
+
+/** What a session lacks to count toward the next level; none when it counts. */
+function lacking({ clean, safetyFault, breathKept, rested }: GateSession, wanted: number): string[] {
+  const { left, right } = clean;
+  const short = Math.min(left, right) < wanted;
+  return [
+    ...(safetyFault ? ['a fault that could hurt was seen'] : []),
+    ...(short && left === right ? [`${left} clean in a row of ${wanted} wanted`] : []),
+    ...(short && left !== right
+      ? [`left ${left}, right ${right} clean in a row of ${wanted} wanted on each side`]
+      : []),
+    ...(rested ? ['a rest was needed inside the set'] : []),
+    ...(breathKept ? [] : ['the breath was not kept']),
+    ...(Math.abs(left - right) > mostSideDifference ? [`the sides differ by ${Math.abs(left - right)}`] : []),
+  ];
+}
+
+/** The gate's answer with its reasons: up, up by half, hold, or back. Sessions count in order of their dates, newest last. */
+export function decide({ target, history, step, halfSteps, hasNext }: GateInput): Advice {
+  const wanted = `${target.cleanReps} clean in a row on each side, in ${target.sessions} ${target.sessions === 1 ? 'session' : 'sessions running'}`;
+  const byDate = [...history].sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));
+  const newest = byDate.at(-1);
+  if (!newest) return { decision: 'hold', reasons: [`No session at this level yet: wanted are ${wanted}.`] };
+  const here = byDate.filter(({ level }) => level === newest.level);
+  if (newest.safetyFault)
+    return { decision: 'back', reasons: ['A fault that could hurt was seen: a step back first.'] };
+  const half = target.cleanReps / 2;
+  const lastTwo = here.slice(-2);
+  const poor = (side: 'left' | 'right') => lastTwo.length === 2 && lastTwo.every(({ clean }) => clean[side] < half);
+  const poorSides = (['left', 'right'] as const).filter(poor);
+  if (poorSides.length > 0)
+    return {
+      decision: 'back',
+      reasons: [
+        `Under half of the ${target.cleanReps} wanted, twice running${poorSides.length === 2 ? '' : `, on the ${poorSides[0]}`}.`,
+      ],
+    };
+  const lacks = lacking(newest, target.cleanReps);
+  if (lacks.length > 0)
+    return { decision: 'hold', reasons: [`Not yet: ${lacks.join('; ')}.`, `Wanted: ${wanted}. Stay, and vary.`] };
+  let running = 0;
+  while (running < here.length && lacking(here[here.length - 1 - running] ?? newest, target.cleanReps).length === 0)
+    running += 1;
+  const held = `${least(newest)} clean in a row on each side, breath kept, nothing that could hurt, ${times(running)} running.`;
+  if (running < target.sessions) {
+    const more = target.sessions - running;
+    return {
+      decision: 'hold',
+      reasons: [held, `Good: ${more} more ${more === 1 ? 'session' : 'sessions'} like this before moving up.`],
+    };
+  }
+  if (!hasNext)
+    return { decision: 'hold', reasons: [held, 'This is the top of the ladder: vary it, or take what follows.'] };
+  if (!step) return { decision: halfSteps ? 'halfStep' : 'advance', reasons: [held, ...(halfSteps ? [byHalves] : [])] };
+  const size = stepShare(step);
+  const told =
+    step.demandNow < leastCapacityPct
+      ? `The next level asks ${percent(size)} of the least load that is counted`
+      : `The next level asks ${percent(size)} of what is held now`;
+  if (size > leapAt)
+    return { decision: 'halfStep', reasons: [held, `${told}: more than ${percent(leapAt)} is a leap.`] };
+  const light = size < noStepAt ? `${told}: no real step in load, so the step is one of skill.` : `${told}.`;
+  return { decision: halfSteps ? 'halfStep' : 'advance', reasons: [held, light, ...(halfSteps ? [byHalves] : [])] };
+}
+
+const byHalves = 'A condition or age on file asks for half steps.';
+
+/** What a client must show before moving up: the exercise's own gate, the school's where it asks more, one more where half steps are asked. */
+export function gateInForce(
+  repertoire: Pick<Repertoire, 'conditions'>,
+  { gate }: Pick<Exercise, 'gate'>,
+  school: Pick<School, 'gate'>,
+  conditions: readonly string[],
+): GateInput['target'] & { readonly halfSteps: boolean } {
+  const halfSteps = movesByHalfSteps(repertoire, conditions);
+  return {
+    cleanReps: Math.max(gate.cleanReps, school.gate?.cleanReps ?? 0) + Number(halfSteps),
+    sessions: Math.max(gate.sessions, school.gate?.sessions ?? 0),
+    halfSteps,
+  };
+}

@@ -1,0 +1,117 @@
+// What came of a session, exercise by exercise: what the gate, the corrections and the client's page go on with.
+import type { Repertoire } from '../knowledge/entries';
+import type { GateSession } from './gate-input';
+import type { ItemOutcome, Outcome } from './kept-outcome';
+import { lostFaults } from './session';
+import type { Item, Repetition, Session } from './session';
+import { painThatEnds } from './words';
+
+/** Faults that could hurt this client: those that could hurt anyone, and those that the conditions name. */
+export function unsafeFaults(
+  { faults, conditions }: Pick<Repertoire, 'faults' | 'conditions'>,
+  inForce: readonly string[],
+): ReadonlySet<string> {
+  return new Set([
+    ...faults.filter(({ safety }) => safety).map(({ id }) => id),
+    ...inForce.flatMap((id) => conditions.find((one) => one.id === id)?.safetyFaults ?? []),
+  ]);
+}
+
+function longestRun(repetitions: readonly Repetition[], side: 'left' | 'right'): number {
+  let [best, run] = [0, 0];
+  for (const one of repetitions) {
+    if (one.side !== side && one.side !== 'both') continue;
+    run = one.clean ? run + 1 : 0;
+    best = Math.max(best, run);
+  }
+  return best;
+}
+
+/** What came of one exercise of a session. */
+export function outcomeOf(item: Item, unsafe: ReadonlySet<string>): ItemOutcome {
+  const here = item.sets.filter(({ level }) => level === item.level);
+  const all = item.sets.flatMap(({ repetitions }) => repetitions);
+  const best = (side: 'left' | 'right') => Math.max(0, ...here.map(({ repetitions }) => longestRun(repetitions, side)));
+  const isUnsafe = ({ repetitions }: { readonly repetitions: readonly Repetition[] }) =>
+    repetitions.some(({ fault }) => fault !== undefined && unsafe.has(fault));
+  const pain = item.pains.length > 0 ? Math.max(...item.pains.map(({ score }) => score)) : null;
+  const last = here.at(-1);
+  const atTheEnd = (last && isUnsafe(last)) || (pain !== null && pain >= painThatEnds);
+  const { item: id, exercise, name, level, levelName, seconds, tries, decision } = item;
+  return {
+    item: id,
+    exercise,
+    name,
+    level,
+    levelName,
+    seconds: Math.round(seconds),
+    repetitions: all.length,
+    clean: all.filter(({ clean }) => clean).length,
+    run: { left: best('left'), right: best('right') },
+    safety: atTheEnd ? 'atTheEnd' : here.some(isUnsafe) ? 'mended' : 'none',
+    breathKept: !here.some(({ repetitions }) => repetitions.some(({ block }) => block === 'breath')),
+    rested: here.some(({ rested }) => rested),
+    faults: [...lostFaults(item)],
+    pain,
+    tries: tries.map(({ fault, correction, verdict }) => ({ fault, correction, verdict })),
+    decision: decision && {
+      advised: decision.advised,
+      decision: decision.decision,
+      level: decision.level,
+      from: decision.from,
+      reasons: [...decision.reasons],
+      overruled: decision.overruled,
+    },
+  };
+}
+
+/** What came of a session: only what was begun. */
+export function outcomesOf(session: Session, unsafe: ReadonlySet<string>): Outcome {
+  const begun = session.items.filter(
+    ({ sets, tries, decision, pains, looks }) =>
+      sets.length + tries.length + pains.length + looks.length > 0 || decision,
+  );
+  const { startedAt, endedAt, until, wrap } = session;
+  const end = endedAt ?? until;
+  return {
+    seconds: startedAt !== null && end !== null ? Math.max(0, Math.round((end - startedAt) / 1000)) : 0,
+    items: begun.map((item) => outcomeOf(item, unsafe)),
+    wrap: wrap && { ...wrap, points: [...wrap.points], home: { ...wrap.home, days: [...wrap.home.days] } },
+  };
+}
+
+/** An outcome as the gate counts it; none where no repetition was done. */
+export function gateSession(date: string, one: ItemOutcome): GateSession | undefined {
+  if (one.repetitions === 0 && one.safety === 'none') return undefined;
+  const { level, run, safety, breathKept, rested } = one;
+  return { date, level, clean: run, safetyFault: safety === 'atTheEnd', breathKept, rested };
+}
+
+/** Three things to remember next time, drafted from what happened: what to watch, what worked, who moves. */
+export function draftPoints(
+  { faults, corrections }: Pick<Repertoire, 'faults' | 'corrections'>,
+  { items }: Pick<Outcome, 'items'>,
+  levelText: (level: number) => string,
+): string[] {
+  const points: string[] = [];
+  const hurting = items.find(({ pain }) => pain !== null && pain > 0);
+  if (hurting) points.push(`Ask about the pain in ${hurting.name.toLowerCase()} (${hurting.pain} of 10).`);
+  const [worst] = items
+    .flatMap(({ name, faults: lost }) => lost.map((one) => ({ ...one, name })))
+    .sort((a, b) => b.times - a.times);
+  const fault = worst && faults.find(({ id }) => id === worst.fault);
+  if (worst && fault)
+    points.push(
+      `Watch ${fault.plain.toLowerCase()} in ${worst.name.toLowerCase()}: lost ${worst.times === 1 ? 'once' : `${worst.times} times`}.`,
+    );
+  const worked = items.flatMap(({ tries }) => tries).find(({ verdict }) => verdict === 'better');
+  const correction = worked && corrections.find(({ id }) => id === worked.correction);
+  if (correction) points.push(`Begin with “${correction.say}” It helped.`);
+  for (const { decision, name } of items)
+    if (decision && decision.level > decision.from)
+      points.push(`${name}: begin at level ${levelText(decision.level)}.`);
+  for (const { decision, name } of items)
+    if (decision && decision.level < decision.from)
+      points.push(`${name}: back at level ${levelText(decision.level)}; look again before more.`);
+  return points.slice(0, 3);
+}

@@ -1,0 +1,385 @@
+// A taught session is the fold of its events: the same function in the browser and on the server.
+import type { Payload, Planned, SessionEvent } from './events';
+import type { LostBlock, Side, TryVerdict } from './words';
+import type { Decision } from './words';
+
+export type Repetition = {
+  readonly id: string;
+  readonly side: Side;
+  readonly direction: 1 | 2;
+  readonly clean: boolean;
+  readonly block?: LostBlock;
+  readonly fault?: string;
+};
+
+export type SetDone = {
+  readonly number: number;
+  readonly level: number;
+  readonly repetitions: readonly Repetition[];
+  readonly rested: boolean;
+  /** Corrections in force when it was done; none in the first, unprompted set. */
+  readonly tries: readonly string[];
+};
+
+export type Try = {
+  readonly id: string;
+  readonly fault: string;
+  readonly correction: string;
+  readonly verdict: TryVerdict | null;
+};
+
+export type Item = Planned & {
+  readonly sets: readonly SetDone[];
+  readonly tries: readonly Try[];
+  readonly looks: readonly { readonly id: string; readonly grades: Readonly<Record<string, number>> }[];
+  readonly notes: readonly { readonly id: string; readonly words: string }[];
+  readonly pains: readonly { readonly id: string; readonly where: string; readonly score: number }[];
+  readonly decision: {
+    readonly id: string;
+    readonly advised: Decision;
+    readonly decision: Decision;
+    readonly level: number;
+    readonly from: number;
+    readonly reasons: readonly string[];
+    readonly overruled: string | null;
+  } | null;
+  /** Side chosen by hand for the next repetition. */
+  readonly side: Side | null;
+  /** A set begun by hand, before the one in hand was full. */
+  readonly set: number;
+  readonly seconds: number;
+  readonly dropped: boolean;
+};
+
+export type Session = {
+  readonly id: string;
+  readonly client: string | null;
+  readonly room: string;
+  readonly school: string;
+  readonly rules: string;
+  /** Moments in ms since 1970, by the clock that made them. */
+  readonly startedAt: number | null;
+  readonly endedAt: number | null;
+  readonly ready: { readonly feeling: string; readonly words: string } | null;
+  readonly stop: { readonly id: string; readonly sign: string; readonly seen: string; readonly at: number } | null;
+  readonly checked: readonly string[];
+  readonly items: readonly Item[];
+  readonly current: string | null;
+  readonly notes: readonly { readonly id: string; readonly words: string }[];
+  readonly wrap: Omit<Extract<Payload, { kind: 'wrapped' }>, 'kind'> | null;
+  /** Moment of the newest event. */
+  readonly until: number | null;
+  /** Everyone who tapped, in order of their first. */
+  readonly by: readonly string[];
+  /** Events that found nothing to act on: kept, shown, without effect. */
+  readonly stray: readonly string[];
+};
+
+/** More than this between two events is not time spent on an exercise. */
+const longestPauseS = 15 * 60;
+
+const emptyItem = (planned: Planned): Item => ({
+  ...planned,
+  sets: [],
+  tries: [],
+  looks: [],
+  notes: [],
+  pains: [],
+  decision: null,
+  side: null,
+  set: 1,
+  seconds: 0,
+  dropped: false,
+});
+
+export const emptySession = (id: string): Session => ({
+  id,
+  client: null,
+  room: '',
+  school: '',
+  rules: '',
+  startedAt: null,
+  endedAt: null,
+  ready: null,
+  stop: null,
+  checked: [],
+  items: [],
+  current: null,
+  notes: [],
+  wrap: null,
+  until: null,
+  by: [],
+  stray: [],
+});
+
+/** Ids of events that count: not undone, where an undoing can itself be undone. */
+function standing(events: readonly SessionEvent[]): Set<string> {
+  const gone = new Set<string>();
+  // From the newest back, so that an undoing that was undone does nothing.
+  for (const { id, what } of [...events].reverse()) if (what.kind === 'undone' && !gone.has(id)) gone.add(what.of);
+  return new Set(events.filter(({ id }) => !gone.has(id)).map(({ id }) => id));
+}
+
+const withSet = (item: Item, number: number, change: (set: SetDone) => SetDone): Item => {
+  const found = item.sets.find((set) => set.number === number);
+  const fresh: SetDone = {
+    number,
+    level: item.level,
+    repetitions: [],
+    rested: false,
+    tries: item.tries.filter(({ verdict }) => verdict !== 'notTried').map(({ id }) => id),
+  };
+  const sets = found
+    ? item.sets.map((set) => (set.number === number ? change(set) : set))
+    : [...item.sets, change(fresh)].sort((a, b) => a.number - b.number);
+  return { ...item, sets };
+};
+
+function changeRepetition(session: Session, id: string, change: (one: Repetition) => Repetition): Session | undefined {
+  let found = false;
+  const items = session.items.map((item) => {
+    if (!item.sets.some(({ repetitions }) => repetitions.some((one) => one.id === id))) return item;
+    found = true;
+    const sets = item.sets.map((set) => ({
+      ...set,
+      repetitions: set.repetitions.map((one) => (one.id === id ? change(one) : one)),
+    }));
+    return { ...item, sets };
+  });
+  return found ? { ...session, items } : undefined;
+}
+
+function changeItem(session: Session, id: string, change: (item: Item) => Item): Session | undefined {
+  if (!session.items.some(({ item }) => item === id)) return undefined;
+  return { ...session, items: session.items.map((one) => (one.item === id ? change(one) : one)) };
+}
+
+/** What one event makes of a session; undefined where it finds nothing to act on. */
+function apply(session: Session, { id, at, what }: SessionEvent): Session | undefined {
+  switch (what.kind) {
+    case 'started':
+      if (session.client) return undefined; // two tablets began it together: the first one's plan holds
+      return {
+        ...session,
+        client: what.client,
+        room: what.room,
+        school: what.school,
+        rules: what.rules,
+        startedAt: at,
+        items: what.plan.map(emptyItem),
+      };
+    case 'ready':
+      return { ...session, ready: { feeling: what.feeling, words: what.words } };
+    case 'stopSeen':
+      return { ...session, stop: { id, sign: what.sign, seen: what.seen, at } };
+    case 'checked':
+      return { ...session, checked: [...new Set([...session.checked, what.apparatus])] };
+    case 'opened':
+      return changeItem({ ...session, current: what.item }, what.item, (item) => ({ ...item, dropped: false }));
+    case 'added': {
+      if (session.items.some(({ item }) => item === what.planned.item)) return undefined;
+      const after = session.items.findIndex(({ item }) => item === what.after);
+      const place = after < 0 ? session.items.length : after + 1;
+      return {
+        ...session,
+        items: [...session.items.slice(0, place), emptyItem(what.planned), ...session.items.slice(place)],
+      };
+    }
+    case 'dropped':
+      return changeItem(session, what.item, (item) => ({ ...item, dropped: true }));
+    case 'dosed':
+      return changeItem(session, what.item, (item) => ({ ...item, dose: what.dose }));
+    case 'levelled':
+      return changeItem(session, what.item, (item) => ({
+        ...item,
+        level: what.level,
+        levelName: what.levelName,
+        dose: what.dose,
+        side: null,
+        set: (item.sets.at(-1)?.number ?? 0) + 1,
+      }));
+    case 'sided':
+      return changeItem(session, what.item, (item) => ({ ...item, side: what.side }));
+    case 'repetition': {
+      const { set, side, direction, clean } = what;
+      return changeItem(session, what.item, (item) => ({
+        ...withSet(item, set, (one) => ({
+          ...one,
+          repetitions: [...one.repetitions, { id, side, direction, clean }],
+        })),
+        side: null,
+        set: Math.max(item.set, set),
+      }));
+    }
+    case 'named': {
+      const { of, block, fault } = what;
+      return changeRepetition(session, of, (one) => ({ ...one, block, ...(fault ? { fault } : {}) }));
+    }
+    case 'amended':
+      return changeRepetition(session, what.of, ({ block: _, fault: __, ...one }) => ({ ...one, clean: what.clean }));
+    case 'newSet':
+      return changeItem(session, what.item, (item) => ({
+        ...item,
+        side: null,
+        set: Math.max(item.set, item.sets.at(-1)?.number ?? 0) + 1,
+      }));
+    case 'rested':
+      return changeItem(session, what.item, (item) => withSet(item, item.set, (set) => ({ ...set, rested: true })));
+    case 'tried': {
+      const { fault, correction } = what;
+      return changeItem(session, what.item, (item) => ({
+        ...item,
+        tries: [...item.tries, { id, fault, correction, verdict: null }],
+      }));
+    }
+    case 'judged': {
+      const { of, verdict } = what;
+      const item = session.items.find(({ tries }) => tries.some((one) => one.id === of));
+      return (
+        item &&
+        changeItem(session, item.item, (one) => ({
+          ...one,
+          tries: one.tries.map((tried) => (tried.id === of ? { ...tried, verdict } : tried)),
+        }))
+      );
+    }
+    case 'looked':
+      return changeItem(session, what.item, (item) => ({
+        ...item,
+        looks: [...item.looks, { id, grades: what.grades }],
+      }));
+    case 'noted': {
+      const note = { id, words: what.words };
+      return what.item === null
+        ? { ...session, notes: [...session.notes, note] }
+        : changeItem(session, what.item, (item) => ({ ...item, notes: [...item.notes, note] }));
+    }
+    case 'pained': {
+      const { where, score } = what;
+      return changeItem(session, what.item, (item) => ({ ...item, pains: [...item.pains, { id, where, score }] }));
+    }
+    case 'decided': {
+      const { advised, decision, level, reasons, overruled } = what;
+      return changeItem(session, what.item, (item) => ({
+        ...item,
+        decision: { id, advised, decision, level, from: item.level, reasons, overruled },
+      }));
+    }
+    case 'ended':
+      return { ...session, endedAt: at };
+    case 'reopened':
+      return { ...session, endedAt: null };
+    case 'wrapped': {
+      const { kind: _, ...wrap } = what;
+      return { ...session, wrap };
+    }
+    case 'undone':
+      return session;
+  }
+}
+
+/** Seconds from one moment to another by the clock that made them; none where that clock ran backward or the pause was long. */
+function spent(from: number | null, to: number): number {
+  const seconds = from === null ? 0 : (to - from) / 1000;
+  return seconds > 0 && seconds <= longestPauseS ? seconds : 0;
+}
+
+/** A session from its events, in the order that the server gave them (those not sent yet last). */
+export function foldSession(id: string, events: readonly SessionEvent[]): Session {
+  const counts = standing(events);
+  let session = emptySession(id);
+  const stray: string[] = [];
+  const by = new Set<string>();
+  for (const event of events) {
+    if (!counts.has(event.id)) continue;
+    by.add(event.by);
+    const { current, until, endedAt } = session;
+    const next = apply(session, event);
+    if (!next) stray.push(event.id);
+    session = next ?? session;
+    const seconds = endedAt ? 0 : spent(until, event.at);
+    if (current && seconds > 0)
+      session = changeItem(session, current, (item) => ({ ...item, seconds: item.seconds + seconds })) ?? session;
+    session = { ...session, until: event.at };
+  }
+  return { ...session, by: [...by], stray };
+}
+
+export type NextUp = {
+  readonly set: number;
+  readonly side: Side;
+  readonly direction: 1 | 2;
+  /** Repetitions done on this side, in this direction and set. */
+  readonly done: number;
+  /** The set is full: a tap goes on beyond the dose. */
+  readonly full: boolean;
+  /** All sets of the dose are full. */
+  readonly finished: boolean;
+};
+
+const rounds = ({ dose, order }: Pick<Item, 'dose' | 'order'>): { side: Side; direction: 1 | 2 }[] => {
+  const ways: (1 | 2)[] = dose.directions === 2 ? [1, 2] : [1];
+  if (dose.sides === 1) return ways.map((direction) => ({ side: 'both', direction }));
+  const both: Side[] = ['left', 'right'];
+  return order === 'chain'
+    ? both.flatMap((side) => ways.map((direction) => ({ side, direction })))
+    : ways.flatMap((direction) => both.map((side) => ({ side, direction })));
+};
+
+const doneIn = (set: SetDone | undefined, side: Side, direction: 1 | 2): number =>
+  set?.repetitions.filter((one) => one.side === side && one.direction === direction).length ?? 0;
+
+/** Which repetition comes next: sides alternate or come chain by chain, directions after, then the next set. */
+export function nextUp(item: Item): NextUp {
+  const { dose, order } = item;
+  const turns = rounds(item);
+  const isFull = (number: number) => {
+    const set = item.sets.find((one) => one.number === number);
+    return turns.every(({ side, direction }) => doneIn(set, side, direction) >= dose.repetitions);
+  };
+  const fullInHand = isFull(item.set);
+  const firstOfLevel = item.sets.find(({ level }) => level === item.level)?.number ?? item.set;
+  const setsHere = item.set - firstOfLevel + 1;
+  const finished = fullInHand && setsHere >= dose.sets;
+  const number = fullInHand && !finished ? item.set + 1 : item.set;
+  const set = item.sets.find((one) => one.number === number);
+  const open = turns.filter(({ side, direction }) => doneIn(set, side, direction) < dose.repetitions);
+  const [first] = open;
+  const alternates = order === 'alternate' && dose.sides === 2;
+  const pool = open.filter(({ direction }) => direction === first?.direction);
+  const fewest = alternates
+    ? [...pool].sort((a, b) => doneIn(set, a.side, a.direction) - doneIn(set, b.side, b.direction))[0]
+    : first;
+  const last = turns.at(-1) ?? { side: 'both' as const, direction: 1 as const };
+  const byHand = item.side;
+  const turn = byHand
+    ? { side: byHand, direction: open.find(({ side }) => side === byHand)?.direction ?? last.direction }
+    : (fewest ?? last);
+  return { set: number, ...turn, done: doneIn(set, turn.side, turn.direction), full: fullInHand, finished };
+}
+
+/** The same taken off the clean ones: how a set went on one side. */
+export const countsOf = (
+  set: SetDone | undefined,
+  side: Side,
+): { readonly done: number; readonly clean: number; readonly run: readonly boolean[] } => {
+  const own = set?.repetitions.filter((one) => one.side === side) ?? [];
+  return { done: own.length, clean: own.filter(({ clean }) => clean).length, run: own.map(({ clean }) => clean) };
+};
+
+/** Form was lost twice running in the set in hand: quality stops the set, not the count. */
+export function lostTwiceRunning(item: Item): boolean {
+  const last = item.sets.find(({ number }) => number === nextUp(item).set)?.repetitions.slice(-2) ?? [];
+  return last.length === 2 && last.every(({ clean }) => !clean);
+}
+
+/** The try that has no verdict yet: one correction at a time. */
+export const openTry = (item: Item): Try | undefined => item.tries.findLast(({ verdict }) => verdict === null);
+
+/** Faults lost in an item, most often first; blocks without a named fault do not count. */
+export function lostFaults(item: Item): readonly { readonly fault: string; readonly times: number }[] {
+  const found = new Map<string, number>();
+  for (const { repetitions } of item.sets)
+    for (const { fault } of repetitions) if (fault) found.set(fault, (found.get(fault) ?? 0) + 1);
+  return [...found].map(([fault, times]) => ({ fault, times })).sort((a, b) => b.times - a.times);
+}

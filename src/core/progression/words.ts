@@ -1,0 +1,26 @@
+// The words that sessions are told in. Apart from the events' shapes, so that a light page needs no checking.
+import { blocks } from '../knowledge/kinds';
+
+/** Shape of events that this program writes. Others are refused at the server and kept aside where they were made. */
+export const eventVersion = 1;
+
+export const sides = ['left', 'right', 'both'] as const;
+export type Side = (typeof sides)[number];
+/** What is lost: a block of the body, or the breath. */
+export const lostBlocks = [...blocks, 'breath'] as const;
+export type LostBlock = (typeof lostBlocks)[number];
+export const feelings = ['well', 'tired', 'sore', 'unwell'] as const;
+export const verdicts = ['better', 'same', 'worse', 'notTried'] as const;
+export type TryVerdict = (typeof verdicts)[number];
+
+export const decisions = ['advance', 'halfStep', 'hold', 'back'] as const;
+export type Decision = (typeof decisions)[number];
+
+/** Above this share of capacity a step is a leap. */
+export const leapAt = 1.3;
+/** Below this share a step adds no real load. */
+export const noStepAt = 1.05;
+/** The least capacity that a step is measured against, % of body weight × stature. */
+export const leastCapacityPct = 2;
+/** Pain from here on ends the exercise, and counts as a fault that could hurt. */
+export const painThatEnds = 4;

@@ -1,0 +1,192 @@
+// How a client has come along: clean repetitions by side, faults by session, trends with their errors. Pure.
+import { compare } from '@/core/alignment/compare';
+import { formatMeasure, nameOf } from '@/core/alignment/words';
+import type { KeptReading } from '@/core/alignment/kept';
+import { entry } from '@/core/knowledge/find';
+import type { Repertoire } from '@/core/knowledge/entries';
+import { gateInForce } from '@/core/progression/gate';
+import type { ItemOutcome } from '@/core/progression/kept-outcome';
+import { levelText } from '@/core/progression/rungs';
+import type { SessionCard } from '@/data/types';
+
+export type RunLine = {
+  readonly exercise: string;
+  readonly name: string;
+  /** Clean in a row on each side that the gate wants. */
+  readonly wanted: number;
+  readonly points: readonly {
+    readonly date: string;
+    readonly left: number;
+    readonly right: number;
+    readonly level: string;
+  }[];
+};
+export type TrendLine = {
+  readonly key: string;
+  readonly name: string;
+  readonly measure: string;
+  readonly points: readonly {
+    readonly date: string;
+    readonly value: number;
+    readonly error: number;
+    readonly shown: string;
+  }[];
+  /** The target of the newest look. */
+  readonly interval: readonly [number | null, number | null];
+  readonly verdict: 'better' | 'same' | 'worse';
+  /** What may be said of first and last: never more than the errors allow. */
+  readonly words: string;
+};
+export type SessionLine = {
+  readonly id: string;
+  readonly date: string;
+  readonly instructor: string;
+  readonly minutes: number;
+  readonly isOpen: boolean;
+  readonly isWrapped: boolean;
+  readonly lines: readonly string[];
+};
+export type Progress = {
+  readonly runs: readonly RunLine[];
+  readonly faults: {
+    readonly dates: readonly string[];
+    readonly rows: readonly { readonly plain: string; readonly counts: readonly number[] }[];
+  };
+  readonly trends: readonly TrendLine[];
+  readonly sessions: readonly SessionLine[];
+};
+
+type Known = {
+  readonly repertoire: Repertoire;
+  /** Newest first. */
+  readonly sessions: readonly SessionCard[];
+  /** Oldest first. */
+  readonly results: readonly {
+    readonly on: Date;
+    readonly exercise: string;
+    readonly level: number;
+    readonly result: KeptReading;
+  }[];
+  readonly school: string;
+  readonly conditions: readonly string[];
+  readonly tell: (date: Date) => string;
+};
+
+const decisionWords = { advance: 'up to', halfStep: 'half a step, to', hold: 'held at', back: 'back to' } as const;
+
+/** Why a client stands where she does in an exercise: the newest decision's reasons. */
+export function whyOf(sessions: readonly SessionCard[], exercise: string): string | null {
+  for (const { outcome } of sessions) {
+    const decision = outcome?.items.findLast((one) => one.exercise === exercise && one.decision)?.decision;
+    if (decision) return decision.overruled ? `Overruled: ${decision.overruled}` : decision.reasons.join(' ');
+  }
+  return null;
+}
+
+function lineOf({ name, level, clean, repetitions, decision }: ItemOutcome): string {
+  const moved = decision ? `; ${decisionWords[decision.decision]} level ${levelText(decision.level)}` : '';
+  return `${name}, level ${levelText(level)}: ${clean} of ${repetitions} clean${moved}`;
+}
+
+function runsOf({ repertoire, sessions, school, conditions, tell }: Known): RunLine[] {
+  const found = new Map<string, RunLine & { points: RunLine['points'][number][] }>();
+  for (const { startedAt, outcome } of [...sessions].reverse())
+    for (const { exercise: id, repetitions, run, level } of outcome?.items ?? []) {
+      const exercise = repertoire.exercises.find((one) => one.id === id);
+      if (!exercise || repetitions === 0) continue;
+      const { cleanReps } = gateInForce(repertoire, exercise, entry(repertoire.schools, school), conditions);
+      const line = found.get(id) ?? { exercise: id, name: exercise.name, wanted: cleanReps, points: [] };
+      line.points.push({ date: tell(startedAt), ...run, level: levelText(level) });
+      found.set(id, line);
+    }
+  return [...found.values()].filter(({ points }) => points.length > 1);
+}
+
+function faultsOf({ repertoire, sessions, tell }: Known): Progress['faults'] {
+  const told = [...sessions].reverse().filter(({ outcome }) => outcome && outcome.items.length > 0);
+  const counts = new Map<string, number[]>();
+  told.forEach(({ outcome }, i) => {
+    for (const { faults } of outcome?.items ?? [])
+      for (const { fault, times } of faults) {
+        const row = counts.get(fault) ?? told.map(() => 0);
+        row[i] = (row[i] ?? 0) + times;
+        counts.set(fault, row);
+      }
+  });
+  return {
+    dates: told.map(({ startedAt }) => tell(startedAt)),
+    rows: [...counts].map(([id, row]) => ({
+      plain: repertoire.faults.find((one) => one.id === id)?.plain ?? id,
+      counts: row,
+    })),
+  };
+}
+
+/** Uncorrected findings of the same exercise and level over time; one look alone is no trend. */
+export function trendsOf({ repertoire, results, tell }: Pick<Known, 'repertoire' | 'results' | 'tell'>): TrendLine[] {
+  const found = new Map<
+    string,
+    { exercise: string; level: number; measure: string; looks: Known['results'][number][] }
+  >();
+  for (const look of results)
+    for (const { measure } of look.result.baseline) {
+      const key = `${look.exercise} ${look.level} ${measure}`;
+      const line = found.get(key) ?? { exercise: look.exercise, level: look.level, measure, looks: [] };
+      line.looks.push(look);
+      found.set(key, line);
+    }
+  return [...found].flatMap(([key, { exercise, level, measure, looks }]): TrendLine[] => {
+    const points = looks.flatMap(({ on, result }) => {
+      const finding = result.baseline.find((one) => one.measure === measure);
+      return finding ? [{ on, value: finding.value, se: finding.se }] : [];
+    });
+    const [first, last] = [points[0], points.at(-1)];
+    if (points.length < 2 || !first || !last) return [];
+    const interval = looks.at(-1)?.result.target[measure]?.interval ?? [null, null];
+    const { verdict, change, mdc } = compare({ before: first, after: last, target: [interval[0], interval[1]] });
+    const moved = formatMeasure(measure, Math.abs(change), 'error');
+    const least = formatMeasure(measure, mdc, 'error');
+    const words =
+      verdict === 'better'
+        ? `Improved by ${moved}: more than the least real change of ${least}.`
+        : verdict === 'worse'
+          ? `Farther from its target by ${moved}: more than the least real change of ${least}.`
+          : Math.abs(change) <= mdc
+            ? `No real change: ${moved} lies within the error of ${least}.`
+            : `Changed by ${moved}, but no nearer to its target and no farther from it.`;
+    const name = repertoire.exercises.find((one) => one.id === exercise)?.name ?? exercise;
+    return [
+      {
+        key,
+        name: `${name}, level ${level}: ${nameOf(measure)}`,
+        measure,
+        interval: [interval[0], interval[1]],
+        verdict,
+        words,
+        points: points.map(({ on, value, se }) => ({
+          date: tell(on),
+          value,
+          error: 1.96 * se,
+          shown: `${formatMeasure(measure, value)} ± ${formatMeasure(measure, 1.96 * se, 'error')}`,
+        })),
+      },
+    ];
+  });
+}
+
+export function readProgress(known: Known): Progress {
+  return {
+    runs: runsOf(known),
+    faults: faultsOf(known),
+    trends: trendsOf(known),
+    sessions: known.sessions.map(({ id, startedAt, endedAt, instructor, outcome }) => ({
+      id,
+      date: known.tell(startedAt),
+      instructor,
+      minutes: Math.round((outcome?.seconds ?? 0) / 60),
+      isOpen: endedAt === null,
+      isWrapped: Boolean(outcome?.wrap),
+      lines: outcome?.items.map(lineOf) ?? [],
+    })),
+  };
+}

@@ -1,0 +1,75 @@
+// One question and answer between a tablet and the server: here is what was tapped; what is new?
+import * as v from 'valibot';
+import { failure, success } from '@/core/result';
+import { parse } from '@/core/check';
+import type { Failure } from '@/core/result';
+import { eventsAfter, receiveEvents } from '@/data/stores/floor';
+import type { Received } from '@/data/stores/floor';
+import { findRepertoire } from '@/data/stores/studio';
+import type { PlacedEvent } from '@/data/types';
+import { guarded } from '@/platform/server/act';
+import { currentLocale } from '@/platform/server/locale';
+import { currentWho } from '@/platform/server/session';
+import { readDay } from './day';
+
+/** Most events sent at a time, and most bytes. */
+export const mostAtOnce = 500;
+const mostBytes = 2_000_000;
+
+const question = v.strictObject({
+  /** The tablet's clock, ms since 1970. */
+  sentAt: v.pipe(v.number(), v.finite()),
+  follow: v.nullable(v.strictObject({ session: v.pipe(v.string(), v.uuid()), after: v.pipe(v.number(), v.integer()) })),
+  events: v.pipe(v.array(v.unknown()), v.maxLength(mostAtOnce)),
+});
+
+export type Answer = Received & { readonly news: readonly PlacedEvent[] };
+
+const statusOf = ({ code }: Failure): number =>
+  code === 'signedOut' ? 401 : code === 'unreachable' ? 503 : code === 'tooLarge' ? 413 : 422;
+
+const signedOut = () => failure('signedOut', 'You are signed out.');
+
+export async function exchange(request: Request): Promise<Response> {
+  const result = await guarded(async () => {
+    const who = await currentWho();
+    if (!who) return signedOut();
+    const text = await request.text();
+    if (text.length > mostBytes) return failure('tooLarge', 'Too much at once.');
+    let asked: unknown;
+    try {
+      asked = JSON.parse(text);
+    } catch {
+      return failure('notJson', 'The input is not JSON.');
+    }
+    const parsed = parse(question, asked);
+    if (!parsed.ok) return parsed;
+    const { events, sentAt, follow } = parsed.value;
+    const received: Received =
+      events.length === 0
+        ? { acked: [], refused: [] }
+        : await receiveEvents(who, events, sentAt, await findRepertoire(who));
+    const news = follow ? await eventsAfter(who, follow.session, follow.after) : [];
+    return success<Answer>({ ...received, news });
+  });
+  return Response.json(result, {
+    status: result.ok ? 200 : statusOf(result.error),
+    headers: { 'cache-control': 'no-store' },
+  });
+}
+
+/** The day's pack, for a tablet. */
+export async function sendDay(request: Request): Promise<Response> {
+  const also = new URL(request.url).searchParams.get('client') ?? undefined;
+  const result = await guarded(async () => {
+    const who = await currentWho();
+    if (!who) return signedOut();
+    if (also !== undefined && !v.is(v.pipe(v.string(), v.uuid()), also))
+      return failure('notFound', 'There is no such client in this studio.', 'client');
+    return readDay(who, await currentLocale(), also);
+  });
+  return Response.json(result, {
+    status: result.ok ? 200 : statusOf(result.error),
+    headers: { 'cache-control': 'no-store' },
+  });
+}

@@ -1,0 +1,332 @@
+// The Floor's memory in the browser: every tap is kept on the tablet first, shown, and sent until the server has it.
+import { v7 as newId } from 'uuid';
+import { eventVersion } from '@/core/progression/words';
+import type { Payload, SessionEvent } from '@/core/progression/events';
+import { foldSession } from '@/core/progression/session';
+import type { Session } from '@/core/progression/session';
+import type { Result } from '@/core/result';
+import {
+  deviceId,
+  findKey,
+  forgetAside,
+  forgetWaiting,
+  keepDay,
+  keepKey,
+  keepPlaced,
+  keepWaiting,
+  openTablet,
+  readAside,
+  readDay,
+  readPlaced,
+  readWaiting,
+  setAside,
+  wipeTablet,
+} from '@/platform/browser/tablet';
+import type { Tablet } from '@/platform/browser/tablet';
+import type { Answer } from './exchange';
+import type { DayPack, FloorClient } from './pack';
+
+export type Aside = { readonly why: string; readonly event: SessionEvent };
+type Placed = Answer['news'][number];
+
+export type FloorState = {
+  readonly stage: 'opening' | 'signIn' | 'unavailable' | 'noClient' | 'ready';
+  readonly pack: DayPack | null;
+  readonly client: FloorClient | null;
+  readonly session: Session;
+  /** All events of the session in order, those not yet sent last. */
+  readonly events: readonly SessionEvent[];
+  /** Taps that the server has not acknowledged, of this and other sessions. */
+  readonly waiting: number;
+  /** Taps that the server refused: kept, shown, not counted. */
+  readonly aside: readonly Aside[];
+  readonly line: 'open' | 'down' | 'signedOut';
+  /** Whether taps are kept on the tablet, or in this page alone. */
+  readonly storage: 'kept' | 'full' | 'none';
+  readonly names: Readonly<Record<string, string>>;
+};
+
+const sendAtOnce = 400;
+const askEveryMs = 900;
+const slowestMs = 5000;
+const patienceMs = 8000;
+/** A session closed longer ago than this is over: the next one begins anew. */
+const closedForMs = 3 * 3_600_000;
+
+const nothing = (session: string): FloorState => ({
+  stage: 'opening',
+  pack: null,
+  client: null,
+  session: foldSession(session, []),
+  events: [],
+  waiting: 0,
+  aside: [],
+  line: 'open',
+  storage: 'kept',
+  names: {},
+});
+
+async function ask<T>(address: string, init?: RequestInit): Promise<Result<T> | undefined> {
+  try {
+    const response = await fetch(address, { ...init, signal: AbortSignal.timeout(patienceMs) });
+    return (await response.json()) as Result<T>;
+  } catch {
+    return undefined; // no network, no server, or not its answer
+  }
+}
+
+export class FloorLink {
+  #state: FloorState = nothing(newId());
+  #listeners = new Set<() => void>();
+  #tablet: Tablet | undefined;
+  #key: CryptoKey | undefined;
+  #device = newId();
+  #seq = 0;
+  /** Everything of this person that waits, of any session, in order. */
+  #queue: SessionEvent[] = [];
+  #placed: Placed[] = [];
+  #writing: Promise<unknown> = Promise.resolve();
+  #asking = false;
+  #timer: ReturnType<typeof setTimeout> | undefined;
+  #failures = 0;
+  #closed = false;
+
+  readonly read = (): FloorState => this.#state;
+  readonly listen = (heard: () => void): (() => void) => {
+    this.#listeners.add(heard);
+    return () => this.#listeners.delete(heard);
+  };
+
+  #tell(change: Partial<FloorState>): void {
+    this.#state = { ...this.#state, ...change };
+    for (const heard of this.#listeners) heard();
+  }
+
+  /** Opens the Floor for a client: from the tablet at once where it can, from the server as soon as it answers. */
+  async open(clientId: string): Promise<void> {
+    this.#closed = false;
+    this.#tablet = await openTablet().catch(() => undefined);
+    if (!this.#tablet || !globalThis.crypto?.subtle) this.#tell({ storage: 'none' });
+    const held = this.#tablet && ((await readDay(this.#tablet)) as DayPack | undefined);
+    const client = held?.clients.find(({ id }) => id === clientId);
+    if (held && client) {
+      this.#key = this.#tablet && (await findKey(this.#tablet, held.who.id));
+      await this.#begin(held, client);
+      void this.#refresh(clientId);
+      return;
+    }
+    await this.#refresh(clientId);
+  }
+
+  async #refresh(clientId: string): Promise<void> {
+    const answer = await ask<DayPack>(`/api/floor/day?client=${clientId}`);
+    if (this.#closed) return;
+    if (answer?.ok) return this.#take(answer.value, clientId);
+    const isSignedOut = answer?.error.code === 'signedOut';
+    if (this.#state.stage === 'ready') return this.#tell({ line: isSignedOut ? 'signedOut' : 'down' });
+    this.#tell({
+      stage: isSignedOut ? 'signIn' : answer?.error.code === 'notFound' ? 'noClient' : 'unavailable',
+    });
+  }
+
+  async #take(pack: DayPack, clientId: string): Promise<void> {
+    const client = pack.clients.find(({ id }) => id === clientId);
+    if (!client) return this.#tell({ stage: 'noClient' });
+    const before = this.#state.pack;
+    const isReady = this.#state.stage === 'ready';
+    try {
+      if (this.#tablet && crypto.subtle) {
+        const held = (await readDay(this.#tablet)) as DayPack | undefined;
+        if (held && held.who.id !== pack.who.id) await wipeTablet();
+        this.#key = await keepKey(this.#tablet, pack.who.id, pack.key);
+        await keepDay(this.#tablet, { ...pack, key: '' });
+      }
+    } catch {
+      this.#tell({ storage: 'full' });
+    }
+    if (!isReady || before?.who.id !== pack.who.id) return this.#begin(pack, client);
+    this.#tell({ pack, client });
+  }
+
+  async #begin(pack: DayPack, client: FloorClient): Promise<void> {
+    const user = pack.who.id;
+    let aside: Aside[] = [];
+    if (this.#tablet) {
+      this.#device = await deviceId(this.#tablet, newId);
+      if (this.#key) {
+        this.#queue = (await readWaiting(this.#tablet, this.#key, user)) as SessionEvent[];
+        aside = (await readAside(this.#tablet, this.#key, user)) as Aside[];
+      }
+    }
+    this.#seq = Math.max(this.#seq, ...this.#queue.map(({ seq }) => seq));
+    const started = this.#queue.findLast(({ what }) => what.kind === 'started' && what.client === client.id);
+    const noted = this.#tablet && ((await this.#tablet.get('day', `open:${client.id}`)) as string | undefined);
+    this.#tell({ pack, client, aside });
+    await this.#follow(started?.session ?? noted ?? client.open ?? newId());
+    const { endedAt } = this.#state.session;
+    if (endedAt !== null && Date.now() - endedAt > closedForMs) await this.another(); // yesterday's, or this morning's
+    if (!started && !noted && client.open) await this.#exchange(); // another tablet began it: see it before showing a start
+    this.#tell({ stage: 'ready' });
+    this.#again(0);
+  }
+
+  async #follow(session: string): Promise<void> {
+    this.#placed = this.#tablet ? ((await readPlaced(this.#tablet, session)) as Placed[]) : [];
+    this.#state = { ...this.#state, session: foldSession(session, []) };
+    this.#refold();
+  }
+
+  #refold(): void {
+    const { id } = this.#state.session;
+    const events = [
+      ...this.#placed.map(({ event }) => event),
+      ...this.#queue.filter(
+        (event) => event.session === id && !this.#placed.some((placed) => placed.event.id === event.id),
+      ),
+    ];
+    this.#tell({
+      events,
+      session: foldSession(id, events),
+      waiting: this.#queue.length,
+      names: {
+        ...this.#state.names,
+        ...Object.fromEntries(this.#placed.map(({ name, event }) => [event.by, name])),
+      },
+    });
+  }
+
+  /**
+   * One thing happened. Resolves with its id once it is kept and shown. What depends on the taps before it (which side is
+   * next) is given as a question to the session: taps come faster than a screen is painted.
+   */
+  tap(what: Payload | ((session: Session) => Payload)): Promise<string> {
+    const kept = this.#writing.then(async () => {
+      const event = this.#make(typeof what === 'function' ? what(this.#state.session) : what);
+      await this.#keep(event);
+      return event.id;
+    });
+    this.#writing = kept.catch(() => undefined);
+    return kept;
+  }
+
+  /** Leaves a closed session for a new one with the same client. */
+  async another(): Promise<void> {
+    const { client } = this.#state;
+    if (client) await this.#tablet?.delete('day', `open:${client.id}`);
+    this.#placed = [];
+    this.#state = { ...this.#state, session: foldSession(newId(), []) };
+    this.#refold();
+  }
+
+  #make(what: Payload): SessionEvent {
+    const { pack, session } = this.#state;
+    if (!pack) throw new Error('the Floor is not open yet');
+    this.#seq = Math.max(this.#seq + 1, Date.now() * 1000);
+    return {
+      id: newId(),
+      v: eventVersion,
+      session: session.id,
+      device: this.#device,
+      seq: this.#seq,
+      at: Date.now(),
+      by: pack.who.id,
+      what,
+    };
+  }
+
+  async #keep(event: SessionEvent): Promise<void> {
+    if (this.#tablet && this.#key)
+      try {
+        await keepWaiting(this.#tablet, this.#key, event.by, event);
+        if (event.what.kind === 'started') await this.#tablet.put('day', event.session, `open:${event.what.client}`);
+        if (this.#state.storage === 'full') this.#tell({ storage: 'kept' });
+      } catch {
+        this.#tell({ storage: 'full' }); // the page still holds it, and goes on sending
+      }
+    this.#queue.push(event);
+    this.#refold();
+    this.#again(0);
+  }
+
+  /** Asks again after a while; at once when something was tapped or the network came back. */
+  #again(afterMs: number): void {
+    if (this.#closed) return;
+    clearTimeout(this.#timer);
+    this.#timer = setTimeout(() => void this.#exchange(), afterMs);
+  }
+
+  readonly hurry = (): void => this.#again(0);
+
+  async #exchange(): Promise<void> {
+    if (this.#asking || this.#closed || !this.#state.pack) return;
+    this.#asking = true;
+    const sent = this.#queue.slice(0, sendAtOnce);
+    const { id: session, client } = this.#state.session;
+    const follows = client !== null || this.#state.client?.open === session;
+    const answer =
+      sent.length > 0 || follows
+        ? await ask<Answer>('/api/floor/exchange', {
+            method: 'POST',
+            headers: { 'content-type': 'application/json' },
+            body: JSON.stringify({
+              sentAt: Date.now(),
+              follow: follows ? { session, after: this.#placed.at(-1)?.n ?? 0 } : null,
+              events: sent,
+            }),
+          })
+        : undefined;
+    const isIdle = sent.length === 0 && !follows;
+    if (answer?.ok) await this.#hear(answer.value, sent);
+    else if (!isIdle) this.#tell({ line: answer?.error.code === 'signedOut' ? 'signedOut' : 'down' });
+    this.#asking = false;
+    this.#failures = answer?.ok || isIdle ? 0 : this.#failures + 1;
+    const more = answer?.ok && this.#queue.length > 0;
+    this.#again(more ? 0 : Math.min(slowestMs, askEveryMs * 2 ** Math.min(3, this.#failures)));
+  }
+
+  async #hear({ acked, refused, news }: Answer, sent: readonly SessionEvent[]): Promise<void> {
+    const done = new Set(acked.map(({ id }) => id));
+    const bad = new Map(refused.map(({ id, error }) => [id, error.message]));
+    const fresh = news.filter(({ n }) => n > (this.#placed.at(-1)?.n ?? 0));
+    this.#placed = [...this.#placed, ...fresh];
+    const asides = sent.flatMap((event): Aside[] => {
+      const why = bad.get(event.id);
+      return why === undefined ? [] : [{ why, event }];
+    });
+    try {
+      if (this.#tablet) {
+        if (fresh.length > 0) await keepPlaced(this.#tablet, this.#state.session.id, fresh);
+        if (done.size > 0) await forgetWaiting(this.#tablet, [...done]);
+        if (this.#key)
+          for (const { why, event } of asides) await setAside(this.#tablet, this.#key, event.by, event, why);
+      }
+    } catch {
+      this.#tell({ storage: 'full' });
+    }
+    // An acknowledged tap of this session leaves the queue once its place in the order is known.
+    const known = new Set(this.#placed.map(({ event }) => event.id));
+    this.#queue = this.#queue.filter(
+      ({ id, session }) => !bad.has(id) && !(done.has(id) && (session !== this.#state.session.id || known.has(id))),
+    );
+    const changed = fresh.length > 0 || asides.length > 0 || done.size > 0;
+    if (this.#state.line !== 'open') this.#tell({ line: 'open' });
+    if (asides.length > 0) this.#tell({ aside: [...this.#state.aside, ...asides] });
+    if (changed) this.#refold();
+  }
+
+  /** Puts away what the server refused, once it was read. */
+  async dropAside(): Promise<void> {
+    if (this.#tablet)
+      await forgetAside(
+        this.#tablet,
+        this.#state.aside.map(({ event }) => event.id),
+      );
+    this.#tell({ aside: [] });
+  }
+
+  close(): void {
+    this.#closed = true;
+    clearTimeout(this.#timer);
+    this.#tablet?.close();
+  }
+}

@@ -1,0 +1,88 @@
+// What a tablet holds for a day on the Floor: as much as the day's sessions need, and no more.
+import type { Body } from '@/core/body/segments';
+import type { Trial } from '@/core/corrections/rank';
+import type { ActingOn } from '@/core/knowledge/cautions';
+import type { Caution } from '@/core/knowledge/conditions';
+import type { Repertoire } from '@/core/knowledge/entries';
+import type { ApparatusKind } from '@/core/knowledge/load-tags';
+import type { Standing } from '@/core/progression/advice';
+import type { SessionDose } from '@/core/progression/events';
+import type { GateSession } from '@/core/progression/gate-input';
+
+export type LastFinding = {
+  readonly fault: string;
+  readonly verdict: 'out';
+  readonly severity: 'slight' | 'clear' | 'marked';
+};
+
+/** Absent for what came of a look. */
+type OfSession = { readonly session?: string };
+
+export type FloorClient = {
+  readonly id: string;
+  readonly name: string;
+  readonly goal: string;
+  readonly body: Body;
+  /** Height or weight are not on file: an average body stands in. */
+  readonly bodyIsTypical: boolean;
+  readonly cautions: readonly Caution[];
+  readonly acting: ActingOn;
+  readonly conditions: readonly string[];
+  readonly touchConsent: boolean;
+  readonly school: string | null;
+  readonly stances: Readonly<Record<string, string>>;
+  readonly time: string | null;
+  readonly minutes: number;
+  readonly note: string;
+  readonly standings: readonly (Standing & { readonly dose: SessionDose })[];
+  /** Sessions by exercise, each with the session that it was. */
+  readonly history: Readonly<Record<string, readonly (GateSession & OfSession)[]>>;
+  readonly last: Readonly<Record<string, readonly LastFinding[]>>;
+  /** Oldest first. */
+  readonly trials: readonly (Trial & OfSession)[];
+  readonly plan: readonly Standing[];
+  readonly lastTime: { readonly date: string; readonly points: readonly string[] } | null;
+  /** A session that is still going on. */
+  readonly open: string | null;
+};
+
+export type DayPack = {
+  readonly who: { readonly id: string; readonly name: string };
+  /** 32 bytes in base64: locks what waits to be sent. */
+  readonly key: string;
+  readonly studio: {
+    readonly name: string;
+    readonly school: string;
+    readonly stances: Readonly<Record<string, string>>;
+    readonly exerciseStances: Readonly<Record<string, Readonly<Record<string, string>>>>;
+    readonly room: { readonly name: string; readonly props: readonly string[] };
+  };
+  /** As 2026-03-01, in the studio's time zone. */
+  readonly day: string;
+  readonly rules: string;
+  readonly repertoire: Repertoire;
+  /** What helped whom else here: fault, correction, successes, trials. */
+  readonly others: readonly (readonly [string, string, number, number])[];
+  readonly checked: readonly ApparatusKind[];
+  readonly clients: readonly FloorClient[];
+};
+
+/** What was tried with the studio's other clients, one by one again. */
+export const trialsOfOthers = ({ others, clients }: DayPack, clientId: string): Trial[] => [
+  ...others.flatMap(([fault, correction, successes, trials]) =>
+    Array.from({ length: trials }, (_, i): Trial => ({ fault, correction, success: i < successes, client: 'other' })),
+  ),
+  ...clients
+    .filter(({ id }) => id !== clientId)
+    .flatMap(({ trials }) => trials.map((one): Trial => ({ ...one, client: 'other' }))),
+];
+
+/** What is known of a client from before a session: what that session itself told already is not counted twice. */
+export function before(client: FloorClient, session: string): FloorClient {
+  const others = <T extends OfSession>(all: readonly T[]): T[] => all.filter((one) => one.session !== session);
+  return {
+    ...client,
+    history: Object.fromEntries(Object.entries(client.history).map(([exercise, all]) => [exercise, others(all)])),
+    trials: others(client.trials),
+  };
+}

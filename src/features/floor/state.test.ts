@@ -1,0 +1,201 @@
+import { entry } from '@/core/knowledge/find';
+import type { Payload, SessionEvent } from '@/core/progression/events';
+import { foldSession } from '@/core/progression/session';
+import { repertoire } from '@/repertoire';
+import type { DayPack, FloorClient } from './pack';
+import { before, trialsOfOthers } from './pack';
+import { doseText, lostChoices, plan, uncheckedOf, viewItem } from './state';
+import { readVials } from './vials';
+
+const client = (more: Partial<FloorClient> = {}): FloorClient => ({
+  id: 'c',
+  name: 'Perrin Shoal',
+  goal: '',
+  body: { heightM: 1.7, massKg: 65 },
+  bodyIsTypical: false,
+  cautions: [],
+  acting: { conditions: [] },
+  conditions: [],
+  touchConsent: true,
+  school: null,
+  stances: {},
+  time: null,
+  minutes: 50,
+  note: '',
+  standings: [],
+  history: {},
+  last: {},
+  trials: [],
+  plan: [],
+  lastTime: null,
+  open: null,
+  ...more,
+});
+const pack = (clients: readonly FloorClient[] = [client()]): DayPack => ({
+  who: { id: 'w', name: 'Lead' },
+  key: '',
+  studio: { name: 'Quay', school: 'evenKeel', stances: {}, exerciseStances: {}, room: { name: 'Loft', props: [] } },
+  day: '2026-03-08',
+  rules: 'x',
+  repertoire,
+  others: [['arch', 'breatheFirst', 2, 3]],
+  checked: [],
+  clients,
+});
+
+const march = { exercise: 'march', level: 3 };
+let made = 0;
+/** A march taught with these happenings, as the Floor shows it. */
+function shown(whats: readonly ((item: string) => Payload)[], who = client(), working?: string) {
+  const planned = plan(pack([who]), who, march);
+  if (!planned) throw new Error('march is in the repertoire');
+  const started: Payload = { kind: 'started', client: 'c', room: '', school: 'evenKeel', rules: 'x', plan: [planned] };
+  const events: SessionEvent[] = [];
+  for (const what of [() => started, ...whats]) {
+    const told = what(planned.item); // in its turn: a naming points at the event before it
+    made += 1;
+    events.push({ id: `e${made}`, v: 1, session: 's', device: 'd', seq: made, at: made, by: 'w', what: told });
+  }
+  const [item] = foldSession('s', events).items;
+  if (!item) throw new Error('nothing folded');
+  return viewItem(pack([who]), who, item, working);
+}
+const rep =
+  (side: 'left' | 'right', clean = true) =>
+  (item: string): Payload => ({ kind: 'repetition', item, set: 1, side, direction: 1, clean });
+const named = (block: 'pelvis' | 'ribs' | 'head' | 'legs' | 'breath', fault: string | null) => (): Payload => ({
+  kind: 'named',
+  of: `e${made}`,
+  block,
+  fault,
+});
+const full = (clean = true) =>
+  (['left', 'right'] as const).flatMap((side) => Array.from({ length: 5 }, () => rep(side, clean)));
+
+describe('the pane that fits the moment', () => {
+  test('before anything: set-up; in the first set: watch, uncorrected', () => {
+    expect(shown([]).pane).toBe('setUp');
+    expect(shown([rep('left')]).pane).toBe('watch');
+  });
+  test('lost twice running: correct at once; a full dose: the level', () => {
+    expect(shown([rep('left', false), named('pelvis', 'arch'), rep('right', false)]).pane).toBe('correct');
+    expect(shown(full()).pane).toBe('level');
+  });
+  test('a correction that waits for its verdict goes before the level', () => {
+    const tried = (item: string): Payload => ({ kind: 'tried', item, fault: 'arch', correction: 'breatheFirst' });
+    expect(shown([...full(), tried]).pane).not.toBe('level');
+  });
+});
+
+describe('what to say now', () => {
+  test('the best for the fault that was lost; with what others were helped by', () => {
+    const view = shown([rep('left', false), named('pelvis', 'arch')]);
+    expect(view.fault?.id).toBe('arch');
+    expect(view.ranking?.options.find(({ correction }) => correction === 'breatheFirst')?.evidence.studio).toEqual([
+      2, 3,
+    ]);
+    expect(view.option?.correction).toBe(view.ranking?.options[0]?.correction);
+  });
+  test('only a block was named: the fault of that block that is watched first; a chosen one goes before', () => {
+    expect(shown([rep('left', false), named('ribs', null)]).fault?.block).toBe('ribs');
+    expect(shown([rep('left', false), named('ribs', null)], client(), 'tuck').fault?.id).toBe('tuck');
+  });
+  test('what is being tried stays until it is judged', () => {
+    const tried = (item: string): Payload => ({ kind: 'tried', item, fault: 'arch', correction: 'bowlOfWater' });
+    expect(shown([rep('left', false), named('pelvis', 'arch'), tried]).option?.correction).toBe('bowlOfWater');
+  });
+});
+
+describe('what can have been lost', () => {
+  test('faults of the exercise under their block, the breath beside them', () => {
+    const choices = lostChoices(shown([]), pack());
+    expect(choices.map(({ block }) => block)).toEqual(['head', 'ribs', 'pelvis', 'legs', 'breath']);
+    const watched = entry(repertoire.exercises, 'march').faults.map(({ fault }) => fault);
+    for (const { block, faults } of choices)
+      for (const { id } of faults) {
+        expect(watched).toContain(id);
+        if (block !== 'breath') expect(entry(repertoire.faults, id).block).toBe(block);
+      }
+  });
+  test('what could hurt this client is marked', () => {
+    const arch = (conditions: string[]) =>
+      lostChoices(shown([], client({ conditions })), pack())
+        .flatMap(({ faults }) => faults)
+        .find(({ id }) => id === 'arch')?.safety;
+    expect([arch([]), arch(['lowBackPain'])]).toEqual([false, true]);
+  });
+});
+
+describe('plan and dose', () => {
+  test('as it was left last time at the same level, else the level’s own', () => {
+    const dose = {
+      repetitions: 3,
+      sets: 2,
+      sides: 2 as const,
+      directions: 1 as const,
+      pattern: 'in 2, out 2',
+      pace: 1.2,
+    };
+    const left = client({ standings: [{ ...march, dose }] });
+    expect(plan(pack([left]), left, march)?.dose).toEqual(dose);
+    expect(plan(pack([left]), left, { exercise: 'march', level: 2 })?.dose).toMatchObject({ repetitions: 5, pace: 1 });
+  });
+  test('an unknown exercise or level is no plan', () => {
+    expect(plan(pack(), client(), { exercise: 'gone', level: 1 })).toBeUndefined();
+    expect(plan(pack(), client(), { exercise: 'march', level: 9 })).toBeUndefined();
+  });
+  test.each([
+    [{ repetitions: 5, sets: 1, sides: 2, directions: 1 } as const, '5 each side'],
+    [{ repetitions: 3, sets: 2, sides: 1, directions: 2 } as const, '2 sets of 3, each way'],
+  ])('%j reads %s', (dose, text) => expect(doseText({ ...dose, pattern: '', pace: 1 })).toBe(text));
+  test('apparatus is asked for until it is checked, and the mat never', () => {
+    const footwork = plan(pack(), client(), { exercise: 'footwork', level: 1 });
+    const mat = plan(pack(), client(), march);
+    const planned = [footwork, mat].flatMap((one) => one ?? []);
+    expect(uncheckedOf(pack(), planned, [])).toEqual(['reformer']);
+    expect(uncheckedOf(pack(), planned, ['reformer'])).toEqual([]);
+  });
+});
+
+test('a quick look far arched puts the pelvis bubble to the head end, and an untrained eye is not sure of a small step', () => {
+  const exercise = entry(repertoire.exercises, 'march');
+  const looked = (grade: 1 | 2) => {
+    const { item } = shown([(id) => ({ kind: 'looked', item: id, grades: { pelvicTilt: grade } })]);
+    return readVials({ pack: pack(), client: client(), exercise, item }).find(({ block }) => block === 'pelvis');
+  };
+  expect(looked(2)?.place?.at).toBeLessThan(-0.4);
+  expect(looked(1)?.state).toBe('unsure');
+});
+
+test('other clients’ trials count as others, one’s own do not twice', () => {
+  const other = client({ id: 'o', trials: [{ fault: 'flare', correction: 'x', success: true, client: 'this' }] });
+  const own = client({ trials: [{ fault: 'tuck', correction: 'y', success: true, client: 'this' }] });
+  const found = trialsOfOthers(pack([own, other]), 'c');
+  expect(found.filter(({ fault }) => fault === 'arch')).toHaveLength(3);
+  expect(found.filter(({ fault }) => fault === 'flare')).toMatchObject([{ client: 'other' }]);
+  expect(found.some(({ fault }) => fault === 'tuck')).toBe(false);
+});
+
+test('what a session told already does not count twice when the pack is fetched anew', () => {
+  const counted = {
+    date: '2026-03-08',
+    level: 3,
+    clean: { left: 5, right: 5 },
+    safetyFault: false,
+    breathKept: true,
+    rested: false,
+  };
+  const tried = { fault: 'arch', correction: 'x', success: true, client: 'this' as const };
+  const told = client({
+    history: {
+      march: [
+        { ...counted, session: 'before' },
+        { ...counted, session: 'now' },
+      ],
+    },
+    trials: [tried, { ...tried, session: 'now' }],
+  });
+  const left = before(told, 'now');
+  expect(left.history.march?.map(({ session }) => session)).toEqual(['before']);
+  expect(left.trials).toEqual([tried]);
+});

@@ -1,0 +1,213 @@
+// What the Floor shows of an exercise, worked out from the day's pack and the session's events. Pure: tested without a browser.
+import { v7 as newId } from 'uuid';
+import type { Option, Ranking } from '@/core/corrections/rank';
+import { weighLevel } from '@/core/knowledge/cautions';
+import type { Weighed } from '@/core/knowledge/cautions';
+import { exerciseAt } from '@/core/knowledge/find';
+import type { Exercise, Fault, Level } from '@/core/knowledge/entries';
+import { breathInForce, doseInForce, layStances, resolveStances } from '@/core/knowledge/stances';
+import type { StancesInForce } from '@/core/knowledge/stances';
+import { watchFor } from '@/core/knowledge/watch';
+import type { Watch } from '@/core/knowledge/watch';
+import { adviseLevel, capacityFrom, faultInHand, suggest } from '@/core/progression/advice';
+import type { LevelAdvice, Standing } from '@/core/progression/advice';
+import { lostBlocks } from '@/core/progression/words';
+import type { Planned } from '@/core/progression/events';
+import type { LostBlock } from '@/core/progression/words';
+import { unsafeFaults } from '@/core/progression/outcome';
+import { levelText, rungAt } from '@/core/progression/rungs';
+import { lostTwiceRunning, nextUp, openTry } from '@/core/progression/session';
+import type { Item, NextUp, Session } from '@/core/progression/session';
+import type { DayPack, FloorClient } from './pack';
+import { trialsOfOthers } from './pack';
+
+/** The stances in force for a client in an exercise. */
+export function stancesFor(pack: DayPack, client: FloorClient, exercise: string): StancesInForce {
+  const laid = layStances({
+    studio: pack.studio,
+    client,
+    exercise: pack.studio.exerciseStances[exercise] ?? {},
+  });
+  const resolved = resolveStances(pack.repertoire, laid.school, laid.stances, laid.from);
+  if (!resolved.ok) throw new Error(resolved.error.message); // the server keeps no stance that it does not know
+  return resolved.value;
+}
+
+/** An exercise put on a session's plan, with its dose as the school in force gives it or as it was left last time. */
+export function plan(pack: DayPack, client: FloorClient, { exercise: id, level }: Standing): Planned | undefined {
+  const exercise = pack.repertoire.exercises.find((one) => one.id === id);
+  const rung = exercise && rungAt(exercise, level, client.body);
+  if (!exercise || !rung) return undefined;
+  const stances = stancesFor(pack, client, id);
+  const before = client.standings.find((one) => one.exercise === id && one.level === level)?.dose;
+  return {
+    item: newId(),
+    exercise: id,
+    name: exercise.name,
+    level,
+    levelName: rung.name,
+    order: exercise.sideOrder,
+    dose: before ?? {
+      ...doseInForce(rung, stances),
+      pattern: breathInForce(exercise, stances, rung.number).pattern,
+      pace: 1,
+      ...(rung.springs ? { springs: rung.springs } : {}),
+    },
+  };
+}
+
+export type Pane = 'setUp' | 'watch' | 'correct' | 'level';
+
+export type ItemView = {
+  readonly item: Item;
+  /** Absent when it has left the repertoire since: what was done stays, nothing more is known. */
+  readonly exercise?: Exercise;
+  readonly rung?: Level;
+  readonly levels: number;
+  readonly next: NextUp;
+  readonly stop: boolean;
+  readonly weighed?: Weighed;
+  readonly watch: readonly Watch[];
+  readonly breathFrom: string;
+  readonly unsafe: ReadonlySet<string>;
+  readonly fault?: Fault;
+  readonly ranking?: Ranking;
+  /** What to say now: what is being tried, else the best that is left. */
+  readonly option?: Option;
+  readonly advice?: LevelAdvice;
+  /** The pane that fits the moment. */
+  readonly pane: Pane;
+};
+
+function paneOf(item: Item, next: NextUp, stop: boolean, hasFault: boolean): Pane {
+  if (item.decision || (next.finished && !openTry(item))) return 'level';
+  const done = item.sets.some(({ repetitions }) => repetitions.length > 0);
+  if (!done) return 'setUp';
+  const first = item.sets[0]?.number;
+  const inFirst = next.set === first && !next.full;
+  if (inFirst && !stop) return 'watch';
+  return hasFault ? 'correct' : 'watch';
+}
+
+/** Where only a block was named: the fault of that block that is watched first in this exercise. */
+function likeliestIn(item: Item, { faults }: Exercise, repertoire: DayPack['repertoire']): string | undefined {
+  const block = item.sets.flatMap(({ repetitions }) => repetitions).findLast((one) => one.block)?.block;
+  return faults.find(({ fault: id }) => {
+    const fault = repertoire.faults.find((one) => one.id === id);
+    return fault && blockOf(fault) === block;
+  })?.fault;
+}
+
+/** Everything that the Floor shows of one exercise. `working`: the fault that the instructor chose to work on. */
+export function viewItem(pack: DayPack, client: FloorClient, item: Item, working?: string): ItemView {
+  const { repertoire } = pack;
+  const exercise = repertoire.exercises.find(({ id }) => id === item.exercise);
+  const next = nextUp(item);
+  const stop = lostTwiceRunning(item);
+  const unsafe = unsafeFaults(repertoire, client.conditions);
+  const rung = exercise && rungAt(exercise, item.level, client.body);
+  if (!exercise || !rung)
+    return {
+      item,
+      levels: 0,
+      next,
+      stop,
+      watch: [],
+      breathFrom: '',
+      unsafe,
+      pane: item.decision || next.finished ? 'level' : 'watch',
+    };
+  const stances = stancesFor(pack, client, exercise.id);
+  const weigh = (level: Level) => weighLevel(repertoire, exercise, level, client.acting);
+  const wanted = working ?? faultInHand(item, unsafe) ?? likeliestIn(item, exercise, repertoire);
+  const fault = repertoire.faults.find(({ id }) => id === wanted);
+  const ranking =
+    fault &&
+    suggest(repertoire, item, fault.id, {
+      history: [...trialsOfOthers(pack, client.id), ...client.trials],
+      conditions: client.conditions,
+      props: pack.studio.room.props,
+      touchConsent: client.touchConsent,
+    });
+  const tried = openTry(item);
+  const option = ranking?.options.find(({ correction }) => correction === tried?.correction) ?? ranking?.options[0];
+  const here = exerciseAt(exercise, rung.number);
+  return {
+    item,
+    exercise: here,
+    rung,
+    levels: exercise.levels.length,
+    next,
+    stop,
+    weighed: weigh(rung),
+    watch: watchFor(repertoire, exercise, client.conditions, client.last[exercise.id] ?? []),
+    breathFrom: stances.school.name,
+    unsafe,
+    ...(fault ? { fault } : {}),
+    ...(ranking ? { ranking } : {}),
+    ...(option ? { option } : {}),
+    advice: adviseLevel(item, {
+      repertoire,
+      exercise,
+      school: stances.school,
+      body: client.body,
+      conditions: client.conditions,
+      unsafe,
+      history: client.history[exercise.id] ?? [],
+      capacityPct: capacityFrom(repertoire, client.body, client.standings),
+      today: pack.day,
+      weigh,
+    }),
+    pane: paneOf(item, next, stop, fault !== undefined),
+  };
+}
+
+export type LostChoice = {
+  readonly block: LostBlock;
+  readonly faults: readonly { readonly id: string; readonly plain: string; readonly safety: boolean }[];
+};
+
+/** What can have been lost, by block of the body: the faults of this exercise, and the breath. */
+export function lostChoices({ exercise, unsafe }: ItemView, pack: DayPack): LostChoice[] {
+  const watched = exercise?.faults ?? [];
+  return lostBlocks.flatMap((block): LostChoice[] => {
+    const faults = watched.flatMap(({ fault: id }) => {
+      const fault = pack.repertoire.faults.find((one) => one.id === id);
+      return fault && blockOf(fault) === block ? [{ id, plain: fault.plain, safety: unsafe.has(id) }] : [];
+    });
+    return faults.length > 0 || block !== 'legs' ? [{ block, faults: faults.slice(0, mostNamed) }] : [];
+  });
+}
+
+const mostNamed = 3;
+const blockOf = ({ ofBreath, block }: Fault): LostBlock => (ofBreath ? 'breath' : block);
+
+/** `5 each side`, `2 sets of 3 each side`. */
+export function doseText({ repetitions, sets, sides, directions }: Item['dose']): string {
+  const each = `${repetitions}${sides === 2 ? ' each side' : ''}${directions === 2 ? ', each way' : ''}`;
+  return sets === 1 ? each : `${sets} sets of ${each}`;
+}
+
+export const levelLine = ({ item, levels }: Pick<ItemView, 'item' | 'levels'>): string =>
+  levels > 0 ? `Level ${levelText(item.level)} of ${levels}` : `Level ${levelText(item.level)}`;
+
+/** Exercises on the plan that are not dropped, and which is in hand. */
+export function onPlan(session: Session): { readonly items: readonly Item[]; readonly current: Item | undefined } {
+  const items = session.items.filter(({ dropped }) => !dropped);
+  return { items, current: items.find(({ item }) => item === session.current) ?? items[0] };
+}
+
+/** Apparatus of the plan that nobody has checked today. */
+export function uncheckedOf(
+  pack: DayPack,
+  planned: readonly Pick<Planned, 'exercise'>[],
+  checked: readonly string[],
+): string[] {
+  const wanted = new Set(
+    planned.flatMap(({ exercise: id }) => {
+      const exercise = pack.repertoire.exercises.find((one) => one.id === id);
+      return exercise && exercise.apparatus !== 'mat' ? [exercise.apparatus] : [];
+    }),
+  );
+  return [...wanted].filter((one) => !pack.checked.includes(one) && !checked.includes(one));
+}

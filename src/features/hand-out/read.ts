@@ -1,0 +1,76 @@
+import { poseBody } from '@/core/body/skeleton';
+import { figureSvg } from '@/core/figure/print';
+import { homeExercises } from '@/core/progression/hand-out';
+import type { HomeExercise } from '@/core/progression/hand-out';
+import { failure, success } from '@/core/result';
+import type { Result } from '@/core/result';
+import { findClient, findStudio } from '@/data/stores/clients';
+import { findSession, foldKept } from '@/data/stores/floor';
+import { findRepertoire } from '@/data/stores/studio';
+import type { Who } from '@/data/types';
+
+export type DrawnExercise = Omit<HomeExercise, 'start' | 'top' | 'scene'> & {
+  /** SVG texts: the start and the top, for paper. */
+  readonly pictures: readonly [string, string];
+};
+
+export type HandOut = {
+  readonly sessionId: string;
+  readonly clientId: string;
+  readonly client: string;
+  readonly studio: string;
+  readonly instructor: string;
+  readonly on: string;
+  /** The session's day, as 2026-03-01, in the studio's zone. */
+  readonly day: string;
+  readonly days: readonly number[];
+  readonly at: string;
+  readonly words: string;
+  readonly next: string | null;
+  /** As 2026-03-08. */
+  readonly nextDay: string | null;
+  readonly exercises: readonly DrawnExercise[];
+  readonly stopFor: readonly string[];
+};
+
+/** What a client takes home of a session that is closed. */
+export async function readHandOut(who: Who, id: string, locale: string): Promise<Result<HandOut>> {
+  const card = await findSession(who, id);
+  if (!card.ok) return card;
+  const [client, studio, repertoire, session] = await Promise.all([
+    findClient(who, card.value.clientId),
+    findStudio(who),
+    findRepertoire(who),
+    foldKept(who, id),
+  ]);
+  if (!client.ok) return client;
+  const { wrap } = session;
+  if (!wrap) return failure('notWrapped', 'This session has no wrap-up yet.', 'session');
+  const { name, heightM, massKg, sex } = client.value;
+  const body = { heightM: heightM ?? 1.7, massKg: massKg ?? 65, ...(sex ? { sex } : {}) };
+  const { timeZone } = studio;
+  const long = new Intl.DateTimeFormat(locale, { timeZone, weekday: 'long', day: 'numeric', month: 'long' });
+  const iso = new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' });
+  return success({
+    sessionId: id,
+    clientId: card.value.clientId,
+    client: name,
+    studio: studio.name,
+    instructor: card.value.instructor,
+    on: long.format(card.value.startedAt),
+    day: iso.format(card.value.startedAt),
+    days: wrap.home.days,
+    at: wrap.home.at,
+    words: wrap.home.words,
+    next: wrap.next && long.format(new Date(`${wrap.next}T12:00:00Z`)),
+    nextDay: wrap.next,
+    exercises: homeExercises(repertoire, session, wrap.home, body).map(({ start, top, scene, ...exercise }) => ({
+      ...exercise,
+      pictures: [
+        figureSvg(poseBody(body, start), 'side', `${exercise.name}: start`, scene),
+        figureSvg(poseBody(body, top), 'side', `${exercise.name}: ${exercise.how}`, scene),
+      ],
+    })),
+    stopFor: repertoire.stopSigns.map((sign) => sign.name),
+  });
+}

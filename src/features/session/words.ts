@@ -1,0 +1,68 @@
+import type { Repertoire } from '@/core/knowledge/entries';
+import type { Payload } from '@/core/progression/events';
+import { levelText } from '@/core/progression/rungs';
+import type { Session } from '@/core/progression/session';
+
+type Names = Pick<Repertoire, 'faults' | 'corrections' | 'stopSigns'>;
+
+const decisionWords = { advance: 'up', halfStep: 'half a step up', hold: 'hold', back: 'a step back' } as const;
+const verdictWords = { better: 'better', same: 'the same', worse: 'worse', notTried: 'not tried' } as const;
+
+/** What an event says, in words. `session`: as it stands with all events, to name what they point at. */
+export function eventWords(what: Payload, session: Session, names: Names): string {
+  const itemName = (id: string): string => session.items.find(({ item }) => item === id)?.name ?? 'an exercise';
+  const faultName = (id: string | null): string => names.faults.find((one) => one.id === id)?.plain ?? id ?? '';
+  const say = (id: string): string => names.corrections.find((one) => one.id === id)?.say ?? id;
+  switch (what.kind) {
+    case 'started':
+      return `Began in ${what.room || 'the studio'}: ${what.plan.map(({ name }) => name.toLowerCase()).join(', ') || 'nothing planned'}`;
+    case 'ready':
+      return `Today: ${what.feeling}${what.words ? `. ${what.words}` : ''}`;
+    case 'stopSeen':
+      return `Stop sign: ${names.stopSigns.find(({ id }) => id === what.sign)?.name ?? what.sign}${what.seen ? `. ${what.seen}` : ''}`;
+    case 'checked':
+      return `Apparatus checked: ${what.apparatus}`;
+    case 'opened':
+      return `${itemName(what.item)} taken in hand`;
+    case 'added':
+      return `${what.planned.name} added at level ${levelText(what.planned.level)}`;
+    case 'dropped':
+      return `${itemName(what.item)} left out`;
+    case 'dosed':
+      return `${itemName(what.item)}: ${what.dose.sets} × ${what.dose.repetitions}, ${what.dose.pattern}, ${what.dose.pace} s a count`;
+    case 'levelled':
+      return `${itemName(what.item)}: to level ${levelText(what.level)}`;
+    case 'sided':
+      return `Side chosen: ${what.side}`;
+    case 'repetition':
+      return `${what.clean ? 'Clean' : 'Lost'}${what.side === 'both' ? '' : `, ${what.side}`}, set ${what.set}`;
+    case 'named':
+      return `Lost: ${what.block}${what.fault ? `, ${faultName(what.fault)}` : ''}`;
+    case 'newSet':
+      return 'Next set begun';
+    case 'rested':
+      return 'A rest inside the set';
+    case 'tried':
+      return `Tried against ${faultName(what.fault)}: “${say(what.correction)}”`;
+    case 'judged':
+      return `It was ${verdictWords[what.verdict]}`;
+    case 'looked':
+      return 'A look by eye';
+    case 'noted':
+      return `Note: ${what.words}`;
+    case 'pained':
+      return `Pain, ${what.where}: ${what.score} of 10`;
+    case 'decided':
+      return `${itemName(what.item)}: ${decisionWords[what.decision]}, level ${levelText(what.level)}${what.overruled ? ` (overruled: ${what.overruled})` : ''}`;
+    case 'undone':
+      return 'Taken back';
+    case 'amended':
+      return `Set right: ${what.clean ? 'clean' : 'lost'}${what.why ? `. ${what.why}` : ''}`;
+    case 'ended':
+      return 'Ended';
+    case 'reopened':
+      return 'Opened again';
+    case 'wrapped':
+      return `Closed: ${what.points.join(' ') || 'no points for next time'}`;
+  }
+}

@@ -1,0 +1,22 @@
+/// <reference no-default-lib="true" />
+/// <reference lib="esnext" />
+/// <reference lib="webworker" />
+// Serves the Floor without a network: its page, scripts and type, as built. No answer of the server is ever kept here.
+import { Serwist } from 'serwist';
+import type { PrecacheEntry, SerwistGlobalConfig } from 'serwist';
+
+declare global {
+  interface WorkerGlobalScope extends SerwistGlobalConfig {
+    __SW_MANIFEST: (PrecacheEntry | string)[] | undefined;
+  }
+}
+declare const self: ServiceWorkerGlobalScope;
+
+new Serwist({
+  precacheEntries: self.__SW_MANIFEST ?? [],
+  precacheOptions: { ignoreURLParametersMatching: [/.*/], cleanupOutdatedCaches: true },
+  skipWaiting: true,
+  clientsClaim: true,
+  navigationPreload: false,
+  disableDevLogs: true,
+}).addEventListeners();
