@@ -2,7 +2,7 @@ import type { NextConfig } from 'next';
 
 const headers = [
   { key: 'X-Content-Type-Options', value: 'nosniff' },
-  { key: 'X-Frame-Options', value: 'SAMEORIGIN' },
+  { key: 'X-Frame-Options', value: 'DENY' },
   { key: 'Referrer-Policy', value: 'same-origin' },
   { key: 'Permissions-Policy', value: 'camera=(self), microphone=(self), geolocation=()' },
 ];
@@ -23,7 +23,14 @@ const config: NextConfig = {
     'pino',
   ],
   turbopack: { root: import.meta.dirname },
-  headers: async () => [{ source: '/:path*', headers }],
+  headers: async () => [
+    { source: '/:path*', headers },
+    // A look can be laid over the Floor, so its pages may stand in a frame of our own.
+    ...['/clients/:id/look', '/looks/:id'].map((source) => ({
+      source,
+      headers: [{ key: 'X-Frame-Options', value: 'SAMEORIGIN' }],
+    })),
+  ],
 };
 
 export default config;

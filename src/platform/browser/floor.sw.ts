@@ -12,9 +12,15 @@ declare global {
 }
 declare const self: ServiceWorkerGlobalScope;
 
+// A worker reads what it must load from the hash of its own address, which an answer kept here has not.
+self.addEventListener('fetch', (event) => {
+  if (event.request.destination === 'worker') event.stopImmediatePropagation();
+});
+
 new Serwist({
   precacheEntries: self.__SW_MANIFEST ?? [],
-  precacheOptions: { ignoreURLParametersMatching: [/.*/], cleanupOutdatedCaches: true },
+  // The Floor is one page for every client.
+  precacheOptions: { ignoreURLParametersMatching: [/^client$/], cleanupOutdatedCaches: true },
   skipWaiting: true,
   clientsClaim: true,
   navigationPreload: false,
