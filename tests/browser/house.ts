@@ -7,10 +7,13 @@ import path from 'node:path';
 const root = process.cwd(); // both Jest and the scripts run in the project's own folder
 const startsWithinMs = 120_000;
 
-/** The Floor's tests leave sessions and a stop sign behind: they have a house of their own. */
+// Files run two at a time, each worker in a house of its own. The Floor's tests leave sessions and a stop sign behind:
+// they have one to themselves.
 const isFloor = typeof expect !== 'undefined' && (expect.getState().testPath ?? '').includes('floor');
+const worker = Number(process.env.JEST_WORKER_ID ?? '1');
 const shared = process.env.SPINE_FOLDER ?? path.join(root, '.private', 'test');
-export const ownFolder = isFloor ? path.join(shared, 'floor') : shared;
+export const ownFolder = path.join(shared, isFloor ? 'floor' : `house-${worker}`);
+const wantedPort = String(3200 + 10 * worker);
 
 export type House = {
   readonly address: string;
@@ -27,7 +30,7 @@ export async function openHouse(env: Readonly<Record<string, string>> = {}): Pro
       ...process.env,
       NODE_ENV: 'production',
       SPINE_FOLDER: ownFolder,
-      PORT: '3210',
+      PORT: wantedPort,
       ...env,
     },
     stdio: ['ignore', 'pipe', 'pipe'],

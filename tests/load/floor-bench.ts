@@ -1,4 +1,5 @@
 // The Floor: folding a long session, what a tap costs until it is painted, opening and sending 1,500 events, script weight.
+import { gzipSync } from 'node:zlib';
 import { v7 as newId } from 'uuid';
 import { demoSignIn } from '@/data/demo/world';
 import type { Payload, SessionEvent } from '@/core/progression/events';
@@ -128,16 +129,10 @@ async function main(): Promise<void> {
     const files = [...new Set([...page.matchAll(/<script src="([^"]+)" async/g)].map(([, address]) => address ?? ''))];
     let bytes = 0;
     for (const address of files) {
-      const answer = await fetch(new URL(address, house.address), { headers: { 'accept-encoding': 'gzip' } });
-      bytes += Number(answer.headers.get('content-length') ?? 0) || (await answer.arrayBuffer()).byteLength;
+      const script = await (await fetch(new URL(address, house.address))).arrayBuffer();
+      bytes += gzipSync(Buffer.from(script)).byteLength;
     }
-    console.warn(`• the Floor loads ${files.length} scripts at first`);
-    const loaded = await chrome.driver.executeScript<number>(
-      'return performance.getEntriesByType("resource").filter((one) => /\\\\.js(\\\\?|$)/.test(one.name)).reduce((sum, one) => sum + one.encodedBodySize, 0)',
-    );
-    console.warn(
-      `• scripts in use on the Floor, side panes and sheets included: ${Math.round(loaded / 1024)} KB (${bytes} bytes as listed)`,
-    );
+    console.warn(`• the Floor loads ${files.length} scripts at first: ${(bytes / 1000).toFixed(0)} kB compressed`);
   } finally {
     await chrome.close();
     await house.end('SIGINT');
