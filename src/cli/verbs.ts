@@ -8,6 +8,12 @@ import { rankFromNames, rankInput } from '@/core/corrections/rank-input';
 import { agree, agreeInput } from '@/core/agreement/agree';
 import { breath } from '@/core/breathing/timeline';
 import { breathInput } from '@/core/breathing/breath-input';
+import { legLoad } from '@/core/load/demand';
+import { equal } from '@/core/load/equal';
+import { equalInput, loadInput } from '@/core/load/load-input';
+import { calibrate } from '@/core/springs/calibrate';
+import { forceAt } from '@/core/springs/springs';
+import { calibrateInput, springsInput } from '@/core/springs/springs-input';
 import { decide } from '@/core/progression/gate';
 import { gateInput } from '@/core/progression/gate-input';
 import { failure, success } from '@/core/result';
@@ -32,6 +38,10 @@ const verbs: Readonly<Record<string, Verb>> = {
   breath: verb(breathInput, breath),
   agree: verb(agreeInput, agree),
   gate: verb(gateInput, (input) => success(decide(input))),
+  load: verb(loadInput, ({ body, variation }) => success(legLoad(body, variation.legs))),
+  equal: verb(equalInput, (input) => success(equal(input))),
+  springs: verb(springsInput, ({ springs, travelM }) => success({ forceN: travelM.map((at) => forceAt(springs, at)) })),
+  calibrate: verb(calibrateInput, ({ readings }) => calibrate(readings)),
   pole: verb(poleInput, (input) => success(readPole(input))),
 };
 

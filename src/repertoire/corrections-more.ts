@@ -2,7 +2,7 @@
 // of the exercise, a step back.
 import type { Correction } from '@/core/knowledge/entries';
 
-type More = Pick<Correction, 'exercises' | 'positions' | 'prop' | 'notWith' | 'levelDown'>;
+type More = Pick<Correction, 'exercises' | 'positions' | 'prop' | 'notWith' | 'levelDown' | 'spring'>;
 const of =
   (kind: Correction['kind']) =>
   (id: string, prior: number, faults: string[], say: string, because: string, more: More = {}): Correction => ({
@@ -664,6 +664,7 @@ export const correctionsForAll: readonly Correction[] = [
     'Half a spring more, and look again.',
     'The springs carry what could not be braked.',
     {
+      spring: 'more',
       exercises: [
         'feetInStraps',
         'footwork',
@@ -683,6 +684,7 @@ export const correctionsForAll: readonly Correction[] = [
     'Half a spring less, and look again.',
     'What the arms had to push, the trunk can now move.',
     {
+      spring: 'less',
       exercises: [
         'feetInStraps',
         'footwork',

@@ -154,7 +154,7 @@ async function main(): Promise<void> {
       for (const name of names) {
         await chrome.until(`a button ${name}`, () =>
           chrome.driver.executeScript<boolean>(
-            `const found = [...(document.querySelector('dialog[open]') ?? document).querySelectorAll('button')].find((one) => one.textContent.trim().startsWith(arguments[0]) && !one.disabled);
+            `const found = [...(document.querySelector('dialog[open], [aria-label="What was lost"]') ?? document).querySelectorAll('button')].find((one) => one.textContent.trim().startsWith(arguments[0]) && !one.disabled);
              found?.click();
              return Boolean(found);`,
             name,

@@ -1,11 +1,11 @@
 // How well two raters agree. ICC(2,1) and its interval: Shrout & Fleiss 1979, McGraw & Wong 1996; limits of agreement:
 // Bland & Altman 1986; weighted kappa: Cohen 1968.
 import * as v from 'valibot';
+import { number } from '../numbers';
 import { jStat } from 'jstat';
 import { failure, success } from '../result';
 import type { Result } from '../result';
 
-const number = v.pipe(v.number('is not a number'), v.finite('is not a finite number'));
 const pair = v.strictTuple([number, number], 'is not a pair of numbers');
 export const agreeInput = v.strictObject({
   pairs: v.pipe(v.array(pair, 'must be a list of pairs'), v.minLength(3, 'needs at least three pairs')),

@@ -1,5 +1,6 @@
 // What `measure`, `judge` and `compare` take, checked at the edge.
 import * as v from 'valibot';
+import { notNegative, number, positive } from '../numbers';
 import { isLandmarkKey } from './landmarks';
 import type { Landmarks } from './landmarks';
 
@@ -17,9 +18,6 @@ export const views = ['side', 'foot', 'head', 'above', 'front', 'behind'] as con
 export type Position = (typeof positions)[number];
 export type View = (typeof views)[number];
 
-const number = v.pipe(v.number('is not a number'), v.finite('is not a finite number'));
-const positive = v.pipe(number, v.gtValue(0, 'must be above 0'));
-const notNegative = v.pipe(number, v.minValue(0, 'must not be below 0'));
 const point = v.strictTuple([number, number], 'is not a point [x, y]');
 const line = v.strictTuple([point, point], 'is not two points [[x, y], [x, y]]');
 const choice = <const T extends readonly string[]>(options: T) =>

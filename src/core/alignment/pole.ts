@@ -1,11 +1,11 @@
 // The pole test: a straight rod along the back, held on sacrum, mid-back and head. What touches, and the two gaps.
 import * as v from 'valibot';
+import { notNegative, number } from '../numbers';
 import { degrees } from '../geometry';
 import { usualFingerMm } from './by-hand';
 import type { Estimate } from './input';
 
-const number = v.pipe(v.number('is not a number'), v.finite('is not a finite number'));
-const gap = v.pipe(number, v.minValue(0, 'must not be below 0'), v.maxValue(10, 'is more than ten fingers'));
+const gap = v.pipe(notNegative, v.maxValue(10, 'is more than ten fingers'));
 
 export const poleInput = v.strictObject({
   /** Which of the three touch. */

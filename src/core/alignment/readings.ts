@@ -1,5 +1,6 @@
 // Readings by hand and by eye as they were taken → values with errors.
 import * as v from 'valibot';
+import { number } from '../numbers';
 import type { OwnEye } from '../agreement/repeats';
 import type { Target } from '../knowledge/entries';
 import { readEye, grades } from './by-eye';
@@ -14,7 +15,7 @@ export const takenInput = v.strictObject({
   method: v.picklist(['hand', 'eye']),
   measure: v.pipe(v.string(), v.regex(/^[a-zA-Z]{1,40}$/)),
   /** Degrees, fingers, mm or mmHg as its tool counts; or a grade from −2 to 2. Null takes it back. */
-  taken: v.nullable(v.pipe(v.number('is not a number'), v.finite('is not a finite number'))),
+  taken: v.nullable(number),
 });
 export type Taken = Omit<v.InferOutput<typeof takenInput>, 'taken'> & { readonly taken: number };
 

@@ -4,7 +4,7 @@ import { phases, positions, views } from '../alignment/input';
 import { poseShape } from '../body/pose';
 import { propForms, propPlaces } from '../figure/props';
 import { apparatuses, loadQuery, loadTags } from './load-tags';
-import { blocks, causeKinds, correctionKinds, directions, families, regions } from './kinds';
+import { blocks, causeKinds, correctionKinds, directions, families, regions, springRoles } from './kinds';
 
 const id = v.pipe(
   v.string(),
@@ -126,6 +126,18 @@ const scene = v.strictObject({
   ),
 });
 
+const springForce = v.strictObject({
+  /** `resist`: pressed against. `support`: they carry a part of the body, lighter is harder. `both`: by phase. */
+  role: v.picklist(springRoles),
+  /** In the trade's unit, for a body of usual weight: full 1, half ½, quarter ¼. */
+  units: v.pipe(v.number(), v.minValue(0.25), v.maxValue(8)),
+  /** Mean force over the stroke as % of body weight. A convention. */
+  weightPct: v.optional(v.pipe(v.number(), v.minValue(1), v.maxValue(200))),
+  /** In straps: what is left for the hips at the lowest, as a share of what this person holds. A convention. */
+  ofCapacity: v.optional(v.pipe(v.number(), v.minValue(0.1), v.maxValue(1.5))),
+});
+export type SpringForce = v.InferOutput<typeof springForce>;
+
 export const level = v.strictObject({
   number: v.pipe(v.number(), v.integer(), v.minValue(1)),
   name: text,
@@ -142,6 +154,8 @@ export const level = v.strictObject({
   rises: v.optional(text),
   /** Springs, in the words of the trade. */
   springs: v.optional(text),
+  /** The same to be reckoned with. */
+  force: v.optional(springForce),
   scene: v.optional(scene),
 });
 export type Level = v.InferOutput<typeof level>;
@@ -238,6 +252,8 @@ export const correction = v.strictObject({
   notWith: v.optional(v.array(v.strictObject({ condition: id, why: text }))),
   /** Goes to the level before: there is none on the first. */
   levelDown: v.optional(v.literal(true)),
+  /** Changes the springs. */
+  spring: v.optional(v.picklist(['more', 'less'])),
 });
 export type Correction = v.InferOutput<typeof correction>;
 

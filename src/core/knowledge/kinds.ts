@@ -45,3 +45,7 @@ export const causeKinds = [
   'pain',
   'structure',
 ] as const;
+
+/** What springs do to the one who moves. */
+export const springRoles = ['resist', 'support', 'both'] as const;
+export type SpringRole = (typeof springRoles)[number];

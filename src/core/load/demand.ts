@@ -4,8 +4,7 @@ import { segmentCentre, segmentLengthMm, segmentMassKg } from '../body/segments'
 import type { Body } from '../body/segments';
 import { positionOf } from '../body/position';
 import type { Pose } from '../body/pose';
-
-export const gravity = 9.81;
+import { gravity } from './gravity';
 
 /** One leg off the mat: elevation of the thigh above the mat, bend of the knee (degrees), weight at the ankle (kg). */
 export type RaisedLeg = {

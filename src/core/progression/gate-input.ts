@@ -1,15 +1,6 @@
 // What the shell's `gate` takes.
 import * as v from 'valibot';
-
-const number = v.pipe(v.number('is not a number'), v.finite('is not a finite number'));
-const whole = (least: number, most: number) =>
-  v.pipe(
-    number,
-    v.integer('must be a whole number'),
-    v.minValue(least, `must be at least ${least}`),
-    v.maxValue(most, `must be at most ${most}`),
-  );
-const share = v.pipe(number, v.minValue(0, 'must not be below 0'));
+import { notNegative, whole, yesOrNo } from '../numbers';
 
 const day = v.union([
   v.pipe(v.string(), v.isoDate()),
@@ -23,12 +14,12 @@ const session = v.strictObject({
     v.check((text) => v.is(day, text), 'must be a date such as 2026-03-01, or a moment on it'),
   ),
   /** Half levels stand between two rungs: 2.5. */
-  level: v.pipe(number, v.minValue(0, 'must not be below 0')),
+  level: notNegative,
   /** Most clean repetitions one after another, without a rest, on each side; twice the same where both move together. */
   clean: v.strictObject({ left: whole(0, 1000), right: whole(0, 1000) }),
-  safetyFault: v.optional(v.boolean('must be true or false'), false),
-  breathKept: v.optional(v.boolean('must be true or false'), true),
-  rested: v.optional(v.boolean('must be true or false'), false),
+  safetyFault: v.optional(yesOrNo, false),
+  breathKept: v.optional(yesOrNo, true),
+  rested: v.optional(yesOrNo, false),
 });
 export type GateSession = v.InferOutput<typeof session>;
 
@@ -36,10 +27,10 @@ export const gateInput = v.strictObject({
   target: v.strictObject({ cleanReps: whole(1, 100), sessions: whole(1, 20) }),
   history: v.array(session),
   /** Demand in % of body weight × stature: what this person holds (capacity), and the next level's peak. */
-  step: v.optional(v.strictObject({ demandNow: share, demandNext: share })),
+  step: v.optional(v.strictObject({ demandNow: notNegative, demandNext: notNegative })),
   /** Age or a condition asks for half steps, always. */
-  halfSteps: v.optional(v.boolean('must be true or false'), false),
+  halfSteps: v.optional(yesOrNo, false),
   /** There is a level above; true when left out. */
-  hasNext: v.optional(v.boolean('must be true or false'), true),
+  hasNext: v.optional(yesOrNo, true),
 });
 export type GateInput = v.InferOutput<typeof gateInput>;

@@ -1,12 +1,8 @@
 // Rungs of a ladder, whole and half: between two levels there is one half-way.
-import { between } from '../body/movement';
 import type { Body } from '../body/segments';
 import type { Exercise, Level } from '../knowledge/entries';
-import { demandOf } from '../load/demand';
-import { leapAt, leastCapacityPct } from './words';
-
-/** How far toward the next level a half-way step goes, tried from the farthest. */
-const shares = [0.5, 0.35, 0.2] as const;
+import { halfStepsBetween } from '../load/half-steps';
+import type { HalfStepKind } from '../load/half-steps';
 
 /** The level at a number, or half-way to the next (2.5); absent where the ladder has no such rung. */
 export function rungAt(exercise: Pick<Exercise, 'levels'>, number: number, body: Body): Level | undefined {
@@ -16,21 +12,18 @@ export function rungAt(exercise: Pick<Exercise, 'levels'>, number: number, body:
   return above && halfWay(below, above, body);
 }
 
-/** Half-way from one level to the next: the pose between them, no farther than a step from what is held below. */
+/** Kinds of half steps that a pose alone tells. */
+const drawn: readonly HalfStepKind[] = ['oneBent', 'lever', 'range'];
+
+/** Half-way from one level to the next, by whatever lands best between what they ask. */
 function halfWay(below: Level, above: Level, body: Body): Level {
-  const held = demandOf(body, below.top);
-  const fits = (share: number): boolean => {
-    const asked = demandOf(body, between(body, below.top, above.top, share));
-    return held === undefined || asked === undefined || asked <= leapAt * Math.max(held, leastCapacityPct);
-  };
-  const share = shares.find(fits) ?? shares[shares.length - 1] ?? 0.2;
-  const way = share === 0.5 ? 'Half' : share === 0.35 ? 'A third' : 'A fifth';
+  const step = halfStepsBetween(body, below, above).find(({ kind }) => drawn.includes(kind));
   return {
     ...above,
     number: below.number + 0.5,
     name: `Toward ${above.name.toLowerCase()}`,
-    change: `${way} of the way from “${below.name.toLowerCase()}” to “${above.name.toLowerCase()}”.`,
-    top: between(body, below.top, above.top, share),
+    change: step?.words ?? above.change,
+    top: step?.pose ?? above.top,
     dose: below.dose,
   };
 }

@@ -9,6 +9,7 @@ import type { HandOut } from './read';
 
 const Sheet = styled.article`
   max-width: 860px;
+  margin: 18px auto 0;
   background: #fff;
   color: #1c2a2f;
   border: 1px solid var(--rule);
@@ -24,6 +25,7 @@ const Sheet = styled.article`
     padding-bottom: 14px;
   }
   .week {
+    margin-top: 10px;
     display: grid;
     grid-template-columns: repeat(7, 1fr);
     gap: 6px;
@@ -108,7 +110,7 @@ export function HandOutPage({ page }: { readonly page: HandOut }) {
   const { client, studio, instructor, on, days, at, words, next, exercises, stopFor, sessionId, clientId } = page;
   return (
     <Page>
-      <Row className="no-print" style={{ justifyContent: 'space-between' }}>
+      <Row className="no-print" style={{ justifyContent: 'space-between', maxWidth: 860, margin: '0 auto' }}>
         <ButtonLink href={`/clients/${clientId}`}>Back to {client}</ButtonLink>
         <Row>
           {days.length > 0 && (

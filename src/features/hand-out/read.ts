@@ -1,3 +1,4 @@
+import type { Pose } from '@/core/body/pose';
 import { poseBody } from '@/core/body/skeleton';
 import { figureSvg } from '@/core/figure/print';
 import { homeExercises } from '@/core/progression/hand-out';
@@ -10,8 +11,8 @@ import { findRepertoire } from '@/data/stores/studio';
 import type { Who } from '@/data/types';
 
 export type DrawnExercise = Omit<HomeExercise, 'start' | 'top' | 'scene'> & {
-  /** SVG texts: the start and the top, for paper. */
-  readonly pictures: readonly [string, string];
+  /** SVG texts: the start and the top, for paper; one where nothing moves. */
+  readonly pictures: readonly string[];
 };
 
 export type HandOut = {
@@ -32,6 +33,9 @@ export type HandOut = {
   readonly exercises: readonly DrawnExercise[];
   readonly stopFor: readonly string[];
 };
+
+/** Nothing moves but the breath. */
+const isSame = (a: Pose, b: Pose): boolean => JSON.stringify(a) === JSON.stringify(b);
 
 /** What a client takes home of a session that is closed. */
 export async function readHandOut(who: Who, id: string, locale: string): Promise<Result<HandOut>> {
@@ -67,7 +71,7 @@ export async function readHandOut(who: Who, id: string, locale: string): Promise
     exercises: homeExercises(repertoire, session, wrap.home, body).map(({ start, top, scene, ...exercise }) => ({
       ...exercise,
       pictures: [
-        figureSvg(poseBody(body, start), 'side', `${exercise.name}: start`, scene),
+        ...(isSame(start, top) ? [] : [figureSvg(poseBody(body, start), 'side', `${exercise.name}: start`, scene)]),
         figureSvg(poseBody(body, top), 'side', `${exercise.name}: ${exercise.how}`, scene),
       ],
     })),

@@ -623,6 +623,7 @@ export const legsMoving: readonly ExerciseEntry[] = [
         dose: times(8),
         load: { ...lying('both', 'long'), also: ['footHeld'] },
         springs: 'two medium',
+        force: { role: 'both', units: 1, ofCapacity: 0.7 },
         scene: { apparatus: { kind: 'reformer', travelMm: 180, springs: 2, ropes: 'feet' } },
       },
       {
@@ -635,6 +636,7 @@ export const legsMoving: readonly ExerciseEntry[] = [
         dose: times(6),
         load: { ...lying('both', 'long'), also: ['footHeld'] },
         springs: 'two medium',
+        force: { role: 'both', units: 1, ofCapacity: 0.9 },
         scene: { apparatus: { kind: 'reformer', travelMm: 260, springs: 2, ropes: 'feet' } },
       },
       {
@@ -647,6 +649,7 @@ export const legsMoving: readonly ExerciseEntry[] = [
         dose: { repetitions: 5, sets: 1, sides: 1, directions: 2 },
         load: { ...lying('both', 'long'), also: ['footHeld', 'wideOrCrossed'] },
         springs: 'two medium',
+        force: { role: 'both', units: 1, ofCapacity: 0.9 },
         rises: 'control sideways: the legs open as they lower',
         scene: { apparatus: { kind: 'reformer', travelMm: 220, springs: 2, ropes: 'feet' } },
       },

@@ -1,0 +1,91 @@
+// The same demand in another form: how low the legs may go with bent knees, two legs, an ankle weight, the head down, straps.
+import { radians } from '../geometry';
+import { segmentLengthMm } from '../body/segments';
+import type { Body } from '../body/segments';
+import { legLoad, legMoment } from './demand';
+import type { RaisedLeg } from './demand';
+import { gravity } from './gravity';
+import type { EqualInput, Strap } from './load-input';
+
+/** How a leg is carried: one or two alike, the knee's bend, what it wears and what holds it. */
+export type Form = EqualInput['variation'];
+
+export type Equal = {
+  /** Lowest thigh elevation, degrees; null where there is none. */
+  readonly thighDeg: number | null;
+  readonly reachable: boolean;
+  /** At that angle, % of body weight × stature; null where there is none. */
+  readonly demandPct: number | null;
+  /** What ends it: the demand itself, the mat, or nothing up to the vertical. */
+  readonly endedBy: 'demand' | 'mat' | 'nothing';
+};
+
+/** What a rope takes off the hip, N·m: its pull times its distance from the hip. Lengths from the hip, m. */
+export function strapRelief(body: Body, { thighDeg, kneeDeg }: RaisedLeg, strap: Strap): number {
+  const [thigh, shank] = [segmentLengthMm('thigh', body) / 1000, segmentLengthMm('shank', body) / 1000];
+  const x = -(thigh * Math.cos(radians(thighDeg)) + shank * Math.cos(radians(thighDeg - kneeDeg)));
+  const z = thigh * Math.sin(radians(thighDeg)) + shank * Math.sin(radians(thighDeg - kneeDeg));
+  const [dx, dz] = [strap.towardHeadM - x, strap.upM - z];
+  const length = Math.hypot(dx, dz);
+  if (length < 1e-9) return 0;
+  return (strap.tensionN * (z * dx - x * dz)) / length;
+}
+
+/** Net demand of a form at an angle: weight of the legs less what straps carry, % of weight × stature. */
+export function demandOfForm(body: Body, { legCount, kneeDeg, ankleWeightKg, strap }: Form, thighDeg: number): number {
+  const leg = { thighDeg, kneeDeg, ankleWeightKg };
+  const net = legMoment(body, leg) - (strap ? strapRelief(body, leg, strap) : 0);
+  return (100 * legCount * net) / (body.massKg * gravity * body.heightM);
+}
+
+/** Height of the ankle over the hip, m: on the mat, the hip counts as lying on it. */
+function ankleHeight(body: Body, thighDeg: number, kneeDeg: number): number {
+  const [thigh, shank] = [segmentLengthMm('thigh', body) / 1000, segmentLengthMm('shank', body) / 1000];
+  return thigh * Math.sin(radians(thighDeg)) + shank * Math.sin(radians(thighDeg - kneeDeg));
+}
+
+const stepDeg = 0.25;
+
+/** The angle between `holds` and `fails` at which a condition turns. */
+function turn(holds: number, fails: number, ok: (deg: number) => boolean): number {
+  let [good, bad] = [holds, fails];
+  for (let i = 0; i < 40; i += 1) {
+    const middle = (good + bad) / 2;
+    if (ok(middle)) good = middle;
+    else bad = middle;
+  }
+  return good;
+}
+
+/**
+ * The lowest thigh elevation in 0–90° from which everything up to the vertical stays at or under `limitPct`, the ankle not
+ * below the mat. Bent knees and straps make demand rise and fall on the way: the whole way is looked at, from the top down.
+ */
+export function lowestThigh(body: Body, form: Form, limitPct: number): Equal {
+  const none = { thighDeg: null, reachable: false, demandPct: null } as const;
+  const light = (deg: number): boolean => demandOfForm(body, form, deg) <= limitPct + 1e-9;
+  const clear = (deg: number): boolean => ankleHeight(body, deg, form.kneeDeg) >= -1e-9;
+  if (!light(90)) return { ...none, endedBy: 'demand' };
+  if (!clear(90)) return { ...none, endedBy: 'mat' };
+  const at = (thighDeg: number, endedBy: Equal['endedBy']): Equal => ({
+    thighDeg,
+    reachable: true,
+    demandPct: demandOfForm(body, form, thighDeg),
+    endedBy,
+  });
+  for (let deg = 90; deg > 0; deg -= stepDeg) {
+    const next = deg - stepDeg;
+    const [isLight, isClear] = [light(next), clear(next)];
+    if (isLight && isClear) continue;
+    const stop = (ok: (deg: number) => boolean) => turn(deg, next, ok);
+    const [byLoad, byMat] = [isLight ? -1 : stop(light), isClear ? -1 : stop(clear)];
+    return byLoad >= byMat ? at(byLoad, 'demand') : at(byMat, 'mat');
+  }
+  return at(0, 'nothing');
+}
+
+/** `equal` of the shell: what is known to hold, in another form. */
+export function equal({ body, known, variation, headDown, headDownFactor }: EqualInput): Equal {
+  const held = legLoad(body, known.legs).demandPct;
+  return lowestThigh(body, variation, headDown ? held * headDownFactor : held);
+}

@@ -1,0 +1,81 @@
+// Half-way steps between two levels: one leg bent, a shorter lever, a shorter way, the head down, straps that carry.
+import { between } from '../body/movement';
+import type { LegPose, Pose } from '../body/pose';
+import type { Body } from '../body/segments';
+import type { Level } from '../knowledge/entries';
+import { leapAt, leastCapacityPct } from '../progression/words';
+import { demandOf } from './demand';
+
+export const halfStepKinds = ['oneBent', 'lever', 'range', 'headDown', 'strap'] as const;
+export type HalfStepKind = (typeof halfStepKinds)[number];
+
+export type HalfStep = {
+  readonly kind: HalfStepKind;
+  readonly words: string;
+  readonly pose: Pose;
+  /** Legs' demand at its top, %; absent where the arithmetic does not reach. */
+  readonly demandPct: number | undefined;
+};
+
+type Raised = Extract<LegPose, { kind: 'raised' }>;
+const isRaised = (leg: LegPose): leg is Raised => leg.kind === 'raised';
+
+const shares = [0.5, 0.35, 0.2] as const;
+const wayWords: Readonly<Record<number, string>> = { 0.5: 'Half', 0.35: 'A third', 0.2: 'A fifth' };
+const moreBendDeg = [20, 35, 50, 70] as const;
+const mostBendDeg = 100;
+/** An elastic round the feet, held by the hands: what it carries of the legs' weight, a convention. */
+const strapCarries = 0.35;
+
+function* candidates(body: Body, below: Level, above: Level): Generator<HalfStep> {
+  const { left, right } = above.top;
+  const legs = (one: LegPose, other: LegPose): Pose => ({ ...above.top, left: one, right: other });
+  const step = (kind: HalfStepKind, words: string, pose: Pose, carried = 0): HalfStep => {
+    const demand = demandOf(body, pose);
+    return { kind, words, pose, demandPct: demand === undefined ? undefined : demand * (1 - carried) };
+  };
+  if (isRaised(left) && isRaised(right) && right.kneeDeg < 70 && left.kneeDeg < 70) {
+    const tabletop: Raised = { ...left, thighDeg: 90, kneeDeg: 90, outDeg: 0 };
+    yield step('oneBent', 'One leg goes, the other stays in tabletop.', legs(tabletop, right));
+  }
+  for (const more of moreBendDeg) {
+    const bent = (leg: LegPose): LegPose =>
+      isRaised(leg) && leg.kneeDeg < 80 ? { ...leg, kneeDeg: Math.min(mostBendDeg, leg.kneeDeg + more) } : leg;
+    const bends = [left, right].some((leg) => isRaised(leg) && leg.kneeDeg < 80);
+    if (bends) yield step('lever', `Knees bent by ${more}° more: a shorter lever.`, legs(bent(left), bent(right)));
+  }
+  for (const share of shares)
+    yield step(
+      'range',
+      `${wayWords[share]} of the way from “${below.name.toLowerCase()}” to “${above.name.toLowerCase()}”.`,
+      between(body, below.top, above.top, share),
+    );
+  const { thoracicFlexDeg: _, lumbarFlexDeg: __, neckFlexDeg: ___, ...flat } = above.top;
+  if (above.load.headUp && !below.load.headUp) yield step('headDown', 'The same with the head down.', flat);
+  if (isRaised(left) && isRaised(right))
+    yield step('strap', 'An elastic round the feet carries a part of the legs.', above.top, strapCarries);
+}
+
+/**
+ * Steps whose demand lands between what is held and the next level, none a leap by itself; the best of each kind, and the
+ * kind nearest the middle first. Where the legs' demand does not tell them apart, the shorter way is left.
+ */
+export function halfStepsBetween(body: Body, below: Level, above: Level, heldPct?: number): HalfStep[] {
+  const [own, asked] = [demandOf(body, below.top), demandOf(body, above.top)];
+  const all = [...candidates(body, below, above)];
+  const shorterWay = all.filter(({ kind }) => kind === 'range');
+  if (own === undefined || asked === undefined || asked <= own) return shorterWay.slice(0, 1);
+  const held = Math.max(own, heldPct ?? 0);
+  const most = leapAt * Math.max(held, leastCapacityPct);
+  const middle = (Math.min(held, asked) + asked) / 2;
+  const lands = all.filter(
+    ({ demandPct }) =>
+      demandPct !== undefined && demandPct > own + 1e-6 && demandPct < asked - 1e-6 && demandPct <= most + 1e-6,
+  );
+  const far = ({ demandPct }: HalfStep): number => Math.abs((demandPct ?? 0) - Math.min(middle, most));
+  const best = halfStepKinds.flatMap((kind) => {
+    const [first] = lands.filter((one) => one.kind === kind).sort((a, b) => far(a) - far(b));
+    return first ? [first] : [];
+  });
+  return best.length > 0 ? best.sort((a, b) => far(a) - far(b)) : shorterWay.slice(-1);
+}

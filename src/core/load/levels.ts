@@ -1,0 +1,75 @@
+// What the levels of a ladder ask of a body: demand over the movement, its peak, and what each step adds.
+import { poseAt } from '../body/movement';
+import type { Movement } from '../body/movement';
+import type { Body } from '../body/segments';
+import type { Level } from '../knowledge/entries';
+import { startOf } from '../knowledge/find';
+import { leapAt, leastCapacityPct, noStepAt } from '../progression/words';
+import { demandKinds, loadOfPose } from './moments';
+import type { Demand, DemandKind } from './moments';
+
+/** Along the way out, from the start (0) to the top (1). */
+export type CurvePoint = { readonly at: number; readonly demand: Demand };
+
+export const movementOf = (level: Pick<Level, 'start' | 'via' | 'top'>): Movement => ({
+  start: startOf(level),
+  hold: level.top,
+  ...(level.via ? { out: level.via, back: level.via } : {}),
+});
+
+type Asking = Pick<Level, 'start' | 'via' | 'top' | 'load'>;
+
+/** A bar, pedal or strap takes the legs: their weight on the hips depends on springs, not on the pose alone. */
+export const areLegsHeld = ({ load }: Pick<Level, 'load'>): boolean => load.also.includes('footHeld');
+
+/** Demand over the way out of a level, % of weight × stature. */
+export function demandCurve(body: Body, level: Asking, steps = 12): CurvePoint[] {
+  const movement = movementOf(level);
+  const legsHeld = areLegsHeld(level);
+  return Array.from({ length: steps + 1 }, (_, i) => ({
+    at: i / steps,
+    demand: loadOfPose(body, poseAt(body, movement, 'out', i / steps), { legsHeld }).demand,
+  }));
+}
+
+const over = (curve: readonly CurvePoint[], fold: (values: readonly number[]) => number): Demand =>
+  Object.fromEntries(
+    demandKinds.flatMap((kind) => {
+      const values = curve.flatMap(({ demand }) => demand[kind] ?? []);
+      return values.length > 0 ? [[kind, fold(values)]] : [];
+    }),
+  );
+
+export type LevelDemand = { readonly curve: readonly CurvePoint[]; readonly peak: Demand; readonly mean: Demand };
+
+/** A level's demand over the movement with its peak and mean. */
+export function demandOfLevel(body: Body, level: Asking, steps?: number): LevelDemand {
+  const curve = demandCurve(body, level, steps);
+  return {
+    curve,
+    peak: over(curve, (values) => Math.max(...values)),
+    mean: over(curve, (values) => values.reduce((sum, one) => sum + one, 0) / values.length),
+  };
+}
+
+export type StepSize = {
+  /** Next level's peak as a share of capacity, which is never taken as less than 2 %. */
+  readonly share: number;
+  readonly kind: 'leap' | 'step' | 'noStep' | 'first';
+};
+
+/** How large a step in the legs' load is for a capacity; absent where either is not known. */
+export function stepSize(heldPct: number | undefined, askedPct: number | undefined): StepSize | undefined {
+  if (heldPct === undefined || askedPct === undefined) return undefined;
+  const share = askedPct / Math.max(heldPct, leastCapacityPct);
+  if (askedPct <= 0.05) return undefined;
+  if (heldPct <= 0.05) return { share, kind: share > leapAt ? 'leap' : 'first' };
+  return { share, kind: share > leapAt ? 'leap' : share < noStepAt ? 'noStep' : 'step' };
+}
+
+/** The kind of demand that a ladder is about: the one that its levels ask most of. */
+export function mainKind(peaks: readonly Demand[]): DemandKind | undefined {
+  const most = (kind: DemandKind) => Math.max(0, ...peaks.map((peak) => peak[kind] ?? 0));
+  if (most('legs') > 0.2) return 'legs';
+  return [...demandKinds].sort((a, b) => most(b) - most(a)).find((kind) => most(kind) > 0.2);
+}

@@ -1,0 +1,161 @@
+// What a pose asks of the joints: moments of the segments' weights, in lying, in bridges, on hands, and upright.
+// Everything is static, the floor pushes straight up. Source: the project's page of measures, section 5.
+import { length3, middle3, minus3 } from '../geometry';
+import type { Vec3 } from '../geometry';
+import type { Side } from '../alignment/landmarks';
+import { positionOf } from '../body/position';
+import type { Pose } from '../body/pose';
+import { poseBody } from '../body/skeleton';
+import type { PosedBody } from '../body/skeleton';
+import type { Body, Segment } from '../body/segments';
+import { gravity } from './gravity';
+import { massesOf, momentAbout } from './masses';
+import type { PointMass } from './masses';
+
+/**
+ * `legs`: legs off the floor, about their hips. `curl`: head, arms and upper trunk about T12. `trunk`: a leaning trunk about
+ * the hips. `hips` and `shoulders`: a body that spans from feet or knees to shoulders or hands. Only like is compared with like.
+ */
+export const demandKinds = ['legs', 'curl', 'trunk', 'hips', 'shoulders'] as const;
+export type DemandKind = (typeof demandKinds)[number];
+/** % of body weight × stature. */
+export type Demand = Readonly<Partial<Record<DemandKind, number>>>;
+
+export type PoseLoad = {
+  readonly demand: Demand;
+  /** About the hip of each leg that is off the floor, N·m; on the back + is a pull toward the feet end. */
+  readonly hipsNm: Readonly<Record<Side, number>>;
+  /** Legs and pelvis about L5/S1, N·m, as if the floor carried nothing under the pelvis: the most it can be. */
+  readonly lumbarNm?: number;
+  /** Head, arms and upper trunk about T12, N·m, where they are carried. */
+  readonly thoraxNm?: number;
+  /** Whole trunk about the hips, N·m, where it leans free. */
+  readonly trunkNm?: number;
+  /** Of the span from feet or knees to shoulders or hands, N·m. */
+  readonly span?: { readonly hipsNm: number; readonly shouldersNm: number; readonly onHeadEndN: number };
+};
+
+const leg: readonly PointMass['segment'][] = ['thigh', 'shank', 'foot', 'ankleWeight'];
+const arm: readonly PointMass['segment'][] = ['upperArm', 'forearm', 'hand'];
+const of = (masses: readonly PointMass[], segments: readonly PointMass['segment'][], side?: Side): PointMass[] =>
+  masses.filter((one) => segments.includes(one.segment) && (side === undefined || one.side === side));
+
+const lying: readonly PosedBody['position'][] = ['supine', 'prone', 'sideLying'];
+const sides = ['L', 'R'] as const;
+const legOf = (pose: Pose, side: Side) => (side === 'R' ? pose.right : pose.left);
+const isBridge = (pose: Pose): boolean => positionOf(pose) === 'supine' && (pose.trunkDeg ?? 0) < 0;
+
+/** A pull about the hip: on the back signed in the side plane, else whatever its direction. */
+const pull = (position: PosedBody['position'], [x, y]: Vec3): number => (position === 'supine' ? -y : Math.hypot(x, y));
+
+const mean = (values: readonly number[]): number => values.reduce((sum, one) => sum + one, 0) / values.length;
+
+/** Feet from hips in hook lying, as a share of the straight leg. */
+const hookReach = 0.72;
+
+/** Where the body stands on the floor at each end, along it; absent where it does not span. */
+function supports(pose: Pose, posed: PosedBody): { readonly foot: number; readonly head: number } | undefined {
+  const { position } = posed;
+  const foot: number[] = sides.flatMap((side) => {
+    const { kind } = legOf(pose, side);
+    const { knee, ankle, ball } = posed.sides[side];
+    if (isBridge(pose)) return kind === 'footDown' ? [(ankle[0] + ball[0]) / 2] : kind === 'along' ? [ankle[0]] : [];
+    if (position === 'fourPoint') return kind === 'kneeDown' ? [knee[0]] : [];
+    return kind === 'along' ? [ball[0]] : kind === 'kneeDown' ? [knee[0]] : [];
+  });
+  if (isBridge(pose)) {
+    // Feet stay where they stood: a low bridge is not reached by walking them away.
+    const { hip, knee, ankle } = posed.sides.R;
+    const farthest = hip[0] - hookReach * (length3(minus3(knee, hip)) + length3(minus3(ankle, knee)));
+    const [t6, c7] = [posed.landmarks.T6, posed.landmarks.C7];
+    return t6 && c7 && foot.length > 0
+      ? { foot: Math.max(mean(foot), farthest), head: (t6[0] + c7[0]) / 2 }
+      : undefined;
+  }
+  if (position !== 'fourPoint' && position !== 'frontSupport') return undefined;
+  const head = sides.flatMap((side) => {
+    const { kind } = (side === 'R' ? pose.rightArm : pose.leftArm) ?? { kind: 'handDown' };
+    const { elbow, wrist } = posed.sides[side];
+    return kind === 'handDown' ? [wrist[0]] : kind === 'forearmDown' ? [elbow[0]] : [];
+  });
+  return foot.length > 0 && head.length > 0 ? { foot: mean(foot), head: mean(head) } : undefined;
+}
+
+/** Moments at hips and shoulders of a beam from foot end to head end, each end on one support. */
+function spanOf(pose: Pose, posed: PosedBody, masses: readonly PointMass[]): PoseLoad['span'] {
+  const ends = supports(pose, posed);
+  if (!ends) return undefined;
+  const lies = isBridge(pose);
+  const carried = lies ? masses.filter(({ segment }) => !arm.includes(segment) && segment !== 'head') : masses; // on the mat
+  const weight = carried.reduce((sum, { massKg }) => sum + gravity * massKg, 0);
+  const onHeadEndN =
+    carried.reduce((sum, { at, massKg }) => sum + gravity * massKg * (at[0] - ends.foot), 0) / (ends.head - ends.foot);
+  const hip = middle3(posed.sides.L.hip, posed.sides.R.hip)[0];
+  const shoulder = middle3(posed.sides.L.shoulder, posed.sides.R.shoulder)[0];
+  const about = (x: number, some: readonly PointMass[]) =>
+    some.reduce((sum, { at, massKg }) => sum + gravity * massKg * (x - at[0]), 0);
+  const hipsNm = ((weight - onHeadEndN) * (hip - ends.foot) - about(hip, of(masses, leg))) / 1000;
+  const beyond = lies ? [] : of(masses, arm);
+  const shouldersNm = (onHeadEndN * (ends.head - shoulder) + about(shoulder, beyond)) / 1000;
+  return { hipsNm, shouldersNm, onHeadEndN };
+}
+
+/** The trunk or its upper part, where muscles hold it off the floor. */
+function carriedTrunk(
+  pose: Pose,
+  posed: PosedBody,
+  masses: readonly PointMass[],
+): { readonly at: 'T12' | 'hips'; readonly nm: number } | undefined {
+  const { position } = posed;
+  const upper: readonly (Segment | 'ankleWeight')[] = ['head', 'upperTrunk', ...(arm as Segment[])];
+  const lean = pose.trunkDeg ?? 0;
+  const curls = (pose.thoracicFlexDeg ?? 0) + (pose.lumbarFlexDeg ?? 0);
+  const isUpright = position === 'sitting' || position === 'kneeling' || position === 'standing';
+  if ((position === 'supine' && lean > 0) || (isUpright && (lean !== 0 || curls !== 0))) {
+    const hips = middle3(posed.sides.L.hip, posed.sides.R.hip);
+    return { at: 'hips', nm: Math.abs(momentAbout(hips, of(masses, [...upper, 'midTrunk', 'lowerTrunk']))[1]) };
+  }
+  const t12 = posed.spine[5];
+  const isUp = (position === 'supine' && curls > 0 && lean === 0) || (position === 'prone' && curls < 0);
+  return t12 && isUp ? { at: 'T12', nm: Math.abs(momentAbout(t12, of(masses, upper))[1]) } : undefined;
+}
+
+export type LoadAsked = {
+  readonly ankleWeightKg?: Readonly<Record<Side, number>>;
+  /** Bars, straps or pedals carry the legs: what they weigh on the hips is not known from the pose. */
+  readonly legsHeld?: boolean;
+};
+
+/** What a pose asks of a body, standing still. */
+export function loadOfPose(body: Body, pose: Pose, asked: LoadAsked = {}): PoseLoad {
+  const posed = poseBody(body, pose);
+  const masses = massesOf(body, posed, asked.ankleWeightKg ?? { L: 0, R: 0 });
+  const share = (nm: number): number => (100 * nm) / (body.massKg * gravity * body.heightM);
+  const span = spanOf(pose, posed, masses);
+  const up = asked.legsHeld ? [] : sides.filter((side) => legOf(pose, side).kind === 'raised');
+  const hipOf = (side: Side): number =>
+    up.includes(side) ? pull(posed.position, momentAbout(posed.sides[side].hip, of(masses, leg, side))) : 0;
+  const hipsNm = { L: hipOf('L'), R: hipOf('R') };
+  const trunk = carriedTrunk(pose, posed, masses);
+  const lumbar = posed.spine[0];
+  const lies = lying.includes(posed.position) && !span;
+  return {
+    hipsNm,
+    demand: {
+      ...(asked.legsHeld || span ? {} : { legs: share(hipsNm.L + hipsNm.R) }),
+      ...(trunk ? { [trunk.at === 'T12' ? 'curl' : 'trunk']: share(trunk.nm) } : {}),
+      ...(span ? { hips: share(Math.abs(span.hipsNm)), shoulders: share(Math.abs(span.shouldersNm)) } : {}),
+    },
+    ...(lies && lumbar && up.length > 0
+      ? {
+          lumbarNm: pull(
+            posed.position,
+            momentAbout(lumbar, [...up.flatMap((side) => of(masses, leg, side)), ...of(masses, ['lowerTrunk'])]),
+          ),
+        }
+      : {}),
+    ...(trunk?.at === 'T12' ? { thoraxNm: trunk.nm } : {}),
+    ...(trunk?.at === 'hips' ? { trunkNm: trunk.nm } : {}),
+    ...(span ? { span } : {}),
+  };
+}
