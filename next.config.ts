@@ -25,8 +25,8 @@ const config: NextConfig = {
   turbopack: { root: import.meta.dirname },
   headers: async () => [
     { source: '/:path*', headers },
-    // A look can be laid over the Floor, so its pages may stand in a frame of our own.
-    ...['/clients/:id/look', '/looks/:id'].map((source) => ({
+    // A look can be laid over the Floor: its pages, and the client's where it ends, may stand in a frame of our own.
+    ...['/clients/:id', '/clients/:id/look', '/looks/:id'].map((source) => ({
       source,
       headers: [{ key: 'X-Frame-Options', value: 'SAMEORIGIN' }],
     })),
