@@ -37,6 +37,27 @@ describe('from a shell', () => {
 });
 
 test.each([
+  ['load', { body: { massKg: 0, heightM: 1.7 }, variation: { legs: [] } }, 'badValue', 'body.massKg'],
+  ['load', { body: { massKg: 65, heightM: 3 }, variation: { legs: [] } }, 'badValue', 'body.heightM'],
+  [
+    'load',
+    { body: { massKg: 65, heightM: 1.7 }, variation: { legs: [{ thighDeg: 200, kneeDeg: 0 }] } },
+    'badValue',
+    'variation.legs.0.thighDeg',
+  ],
+  [
+    'equal',
+    { body: { massKg: 65, heightM: 1.7 }, known: { legs: [] }, variation: { legCount: 1, kneeDeg: 0 } },
+    'badValue',
+    'known.legs',
+  ],
+  [
+    'springs',
+    { springs: [{ label: 'full', rateNPerM: -3, preloadM: 0.2, count: 1 }], travelM: [0] },
+    'badValue',
+    'springs.0.rateNPerM',
+  ],
+  ['calibrate', { readings: [{ travelM: 0.1, forceN: 60 }] }, 'tooFew', 'readings'],
   ['measure', { ...picture, extra: 1 }, 'unknownKey', 'extra'],
   ['measure', { ...picture, landmarks: { NOSE: [1, 1] } }, 'badValue', 'landmarks.NOSE'],
   ['measure', { ...picture, headEnd: undefined }, 'missing', 'headEnd'],
@@ -168,4 +189,32 @@ test('the gate from a shell: two good sessions running go up, a leap goes half-w
   expect(ask({})).toMatchObject({ ok: true, value: { decision: 'advance' } });
   expect(ask({ step: { demandNow: 4, demandNext: 6 } })).toMatchObject({ ok: true, value: { decision: 'halfStep' } });
   expect(ask({ history: [] })).toMatchObject({ ok: true, value: { decision: 'hold', reasons: [expect.any(String)] } });
+});
+
+test('load, equal, springs and calibrate answer as the contract says', () => {
+  const body = { massKg: 65, heightM: 1.7, sex: 'f' };
+  const legs = [{ thighDeg: 45, kneeDeg: 0 }];
+  const load = answer('load', JSON.stringify({ body, variation: { legs } }));
+  // By hand: (.1478·.3612·.2124 + .0481·(.2124 + .4416·.2492) + .0129·.4616)·cos 45°, as a share of weight × stature.
+  const byHand =
+    100 * Math.SQRT1_2 * (0.1478 * 0.3612 * 0.2124 + 0.0481 * (0.2124 + 0.4416 * 0.2492) + 0.0129 * 0.4616);
+  expect(load).toMatchObject({ ok: true, value: { demandPct: expect.closeTo(byHand, 9) } });
+  expect(
+    answer('equal', JSON.stringify({ body, known: { legs }, variation: { legCount: 2, kneeDeg: 0 } })),
+  ).toMatchObject({
+    ok: true,
+    value: { thighDeg: expect.closeTo((Math.acos(Math.SQRT1_2 / 2) * 180) / Math.PI, 4), reachable: true },
+  });
+  expect(
+    answer(
+      'springs',
+      JSON.stringify({ springs: [{ label: 'full', rateNPerM: 200, preloadM: 0.2, count: 2 }], travelM: [0, 0.3] }),
+    ),
+  ).toEqual({ ok: true, value: { forceN: [80, 200] } });
+  expect(
+    answer(
+      'calibrate',
+      JSON.stringify({ readings: [0, 0.5].map((travelM) => ({ travelM, forceN: 40 + 200 * travelM })) }),
+    ),
+  ).toEqual({ ok: true, value: { rateNPerM: 200, preloadM: expect.closeTo(0.2, 9), residualN: 0 } });
 });

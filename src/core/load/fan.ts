@@ -26,9 +26,9 @@ export type Ray = {
 
 const forms: readonly Pick<Ray, 'id' | 'name' | 'form' | 'headDown'>[] = [
   { id: 'oneLong', name: 'One leg, long', form: { legCount: 1, kneeDeg: 0 }, headDown: false },
-  { id: 'oneBent', name: 'One leg, knee bent', form: { legCount: 1, kneeDeg: 60 }, headDown: false },
+  { id: 'oneBent', name: 'One leg, knee bent', form: { legCount: 1, kneeDeg: 90 }, headDown: false },
   { id: 'twoLong', name: 'Both legs, long', form: { legCount: 2, kneeDeg: 0 }, headDown: false },
-  { id: 'twoBent', name: 'Both legs, knees bent', form: { legCount: 2, kneeDeg: 60 }, headDown: false },
+  { id: 'twoBent', name: 'Both legs, knees bent', form: { legCount: 2, kneeDeg: 90 }, headDown: false },
   { id: 'twoLongHeadDown', name: 'Both legs, long, head down', form: { legCount: 2, kneeDeg: 0 }, headDown: true },
 ];
 

@@ -44,16 +44,33 @@ function* candidates(body: Body, below: Level, above: Level): Generator<HalfStep
     const bends = [left, right].some((leg) => isRaised(leg) && leg.kneeDeg < 80);
     if (bends) yield step('lever', `Knees bent by ${more}° more: a shorter lever.`, legs(bent(left), bent(right)));
   }
+  // A leg that only lies otherwise is not carried through the air on the way.
+  const lies = (was: LegPose, is: LegPose): LegPose => (isRaised(was) || isRaised(is) ? was : is);
+  const from = { ...below.top, left: lies(below.top.left, left), right: lies(below.top.right, right) };
   for (const share of shares)
     yield step(
       'range',
       `${wayWords[share]} of the way from “${below.name.toLowerCase()}” to “${above.name.toLowerCase()}”.`,
-      between(body, below.top, above.top, share),
+      between(body, from, above.top, share),
     );
   const { thoracicFlexDeg: _, lumbarFlexDeg: __, neckFlexDeg: ___, ...flat } = above.top;
   if (above.load.headUp && !below.load.headUp) yield step('headDown', 'The same with the head down.', flat);
   if (isRaised(left) && isRaised(right))
     yield step('strap', 'An elastic round the feet carries a part of the legs.', above.top, strapCarries);
+}
+
+const heelOffMm = 45;
+
+/** A foot that leaves the mat weighs more low than in tabletop: before it does, it is only made light, the toes staying. */
+function lightened(body: Body, below: Level, above: Level): HalfStep | undefined {
+  const light = (leg: LegPose, next: LegPose): LegPose =>
+    leg.kind === 'footDown' && isRaised(next) ? { ...leg, heelLift: heelOffMm } : leg;
+  const left = light(below.top.left, above.top.left);
+  const right = light(below.top.right, above.top.right);
+  if (left === below.top.left && right === below.top.right) return undefined;
+  const pose = { ...below.top, left, right };
+  const words = 'The foot is only made light: the heel floats, the toes stay on the mat.';
+  return { kind: 'range', words, pose, demandPct: demandOf(body, pose) };
 }
 
 /**
@@ -77,5 +94,7 @@ export function halfStepsBetween(body: Body, below: Level, above: Level, heldPct
     const [first] = lands.filter((one) => one.kind === kind).sort((a, b) => far(a) - far(b));
     return first ? [first] : [];
   });
-  return best.length > 0 ? best.sort((a, b) => far(a) - far(b)) : shorterWay.slice(-1);
+  if (best.length > 0) return best.sort((a, b) => far(a) - far(b));
+  const light = lightened(body, below, above);
+  return light ? [light] : shorterWay.slice(-1);
 }

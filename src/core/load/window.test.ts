@@ -1,0 +1,73 @@
+import { seeded } from '../random';
+import { safeWindow } from './window';
+import type { Axis, Sighting } from './window';
+
+const demand: Axis = { lo: 0, hi: 8, harder: 'up', unitMargin: 0.1 };
+const degrees: Axis = { lo: 0, hi: 90, harder: 'down', unitMargin: 2 };
+const see = (at: number, held: number, day = '2026-03-01', se = 0.1): Sighting => ({ at, held, day, se });
+
+test('nothing seen, nothing said', () => expect(safeWindow(demand, [])).toBeUndefined());
+
+test('one sighting leaves it wide, and says so', () => {
+  const found = safeWindow(demand, [see(2, 1)]);
+  expect(found).toMatchObject({ sure: 'wide', sightings: 1, hardestHeld: 2, easiestLost: null });
+  expect((found?.interval[1] ?? 0) - (found?.interval[0] ?? 0)).toBeGreaterThan(4);
+  expect(found?.trend).toBeUndefined();
+});
+test('held up to 3, lost from 4: the edge lies between, the limit below what was lost', () => {
+  const found = safeWindow(
+    demand,
+    [1.5, 2, 2.5, 3, 3].map((at) => see(at, 1)).concat([4, 4, 4.5].map((at) => see(at, 0))),
+  );
+  expect(found?.edge).toBeGreaterThan(2.9);
+  expect(found?.edge).toBeLessThan(4.1);
+  expect(found?.limit).toBeLessThan(found?.edge ?? 0);
+  expect(found?.hardestHeld).toBe(3);
+  expect(found?.easiestLost).toBe(4);
+});
+test('an axis that is harder downward: the limit lies above the edge', () => {
+  const found = safeWindow(
+    degrees,
+    [80, 60, 50, 45].map((at) => see(at, 1, '2026-03-01', 3)).concat([30, 25].map((at) => see(at, 0, '2026-03-01', 3))),
+  );
+  expect(found?.edge).toBeGreaterThan(28);
+  expect(found?.edge).toBeLessThan(47);
+  expect(found?.limit ?? 0).toBeGreaterThan(found?.edge ?? 90);
+  expect(found?.interval[0]).toBeLessThan(found?.interval[1] ?? 0);
+});
+test('the blunter the place, the wider the edge', () => {
+  const width = (se: number) => {
+    const { interval } = safeWindow(
+      demand,
+      [2, 2.5, 3].map((at) => see(at, 1, '2026-03-01', se)).concat([4, 4.5].map((at) => see(at, 0, '2026-03-01', se))),
+    ) ?? { interval: [0, 0] };
+    return interval[1] - interval[0];
+  };
+  expect(width(1)).toBeGreaterThan(width(0.05) * 1.2);
+});
+test('a gain is told, and called real only beyond what the errors leave', () => {
+  const day = (n: number) => `2026-03-${String(n).padStart(2, '0')}`;
+  const around = (edge: number, days: readonly number[]) =>
+    days.flatMap((n) => [-1, -0.5, -0.2, 0.2, 0.5, 1].map((by) => see(edge + by, by < 0 ? 1 : 0, day(n), 0.05)));
+  const grown = safeWindow(demand, [...around(2.5, [1, 3, 5]), ...around(4, [15, 17, 19])]);
+  expect(grown?.trend?.gain).toBeCloseTo(1.5, 0);
+  expect(grown?.trend?.isReal).toBe(true);
+  const same = safeWindow(demand, [...around(3, [1, 3, 5]), ...around(3.1, [15, 17, 19])]);
+  expect(same?.trend?.isReal).toBe(false);
+});
+test('over made-up people the interval covers the truth about as often as it says', () => {
+  const random = seeded(7);
+  let inside = 0;
+  const people = 200;
+  for (let i = 0; i < people; i += 1) {
+    const edge = 1.5 + 5 * random();
+    const sightings = Array.from({ length: 14 }, () => {
+      const at = 0.5 + 7 * random();
+      const held = random() < 1 / (1 + Math.exp((at - edge) / 0.3)) ? 1 : 0;
+      return see(at, held, '2026-03-01', 0.05);
+    });
+    const [lo, hi] = safeWindow(demand, sightings)?.interval ?? [0, 0];
+    inside += Number(edge >= lo && edge <= hi);
+  }
+  expect(inside / people).toBeGreaterThan(0.9);
+});

@@ -1,0 +1,120 @@
+import { repertoire } from '@/repertoire';
+import { entry, levelOf } from '../knowledge/find';
+import { legLoad } from '../load/demand';
+import { legsInStraps, nearestInStraps, strapsAt, usualRig } from './apparatus';
+import type { Rig } from './apparatus';
+import { againstLast, offerSprings, springAdvice } from './setting';
+
+const body = { heightM: 1.7, massKg: 65, sex: 'f' } as const;
+const rated = (rig: Rig, perUnit = 240): Rig => ({
+  ...rig,
+  springs: rig.springs.map((one) => ({
+    ...one,
+    rate: { rateNPerM: perUnit * one.units, preloadM: 0.2, residualN: 1 },
+  })),
+});
+const reformer = rated(usualRig('reformer'));
+const rope = reformer.rope ?? { beyondShouldersM: 0, upM: 0, ends: 'frame' as const };
+const springs = [{ rateNPerM: 200, preloadM: 0.2, count: 1 }];
+const leg = (thighDeg: number, kneeDeg = 0) => ({ thighDeg, kneeDeg });
+
+describe('feet in straps', () => {
+  test('legs straight up: carriage home; the lower they go, the farther it is drawn', () => {
+    const travels = [90, 70, 50, 30].map((deg) => strapsAt(body, rope, springs, leg(deg), 2).travelM);
+    expect(travels[0]).toBeCloseTo(0, 6);
+    expect(travels.every((one, i) => i === 0 || one > (travels[i - 1] ?? 9))).toBe(true);
+  });
+  test('1:1, the rope keeps its length, and the work of springs and feet is the same', () => {
+    // Virtual work over a small step: springs store F·dx; both feet give 2·T·(rope paid out against the carriage).
+    for (const ends of ['frame', 'carriage'] as const) {
+      const [a, b] = [50, 49.9].map((deg) => strapsAt(body, { ...rope, ends }, springs, leg(deg), 2));
+      if (!a || !b) throw new Error('no answer');
+      const stored = 0.5 * 200 * ((b.travelM + 0.2) ** 2 - (a.travelM + 0.2) ** 2);
+      const tension = (a.strap.tensionN + b.strap.tensionN) / 2;
+      const paidOut = (b.travelM - a.travelM) * (ends === 'frame' ? 1 : 2);
+      expect(2 * tension * paidOut).toBeCloseTo(stored, 6);
+    }
+  });
+  test('straps leave less than the legs weigh, and more spring leaves less', () => {
+    const bare = legLoad(body, [leg(45), leg(45)]).demandPct;
+    const net = (count: number) => {
+      const found = legsInStraps(body, reformer, [{ rateNPerM: 100, preloadM: 0.2, count }], leg(45));
+      return found.ok ? found.value.netPct : Number.NaN;
+    };
+    expect(net(1)).toBeLessThan(bare);
+    expect(net(2)).toBeLessThan(net(1));
+    expect(net(0)).toBeCloseTo(bare, 9);
+  });
+  test('the set found is the best of all sets tried one by one', () => {
+    const found = nearestInStraps(body, reformer, { from: leg(88), lowest: leg(45) }, 2);
+    if (!found.ok) throw new Error(found.error.message);
+    const offs = found.value.sets.map(({ netPct }) => Math.abs(netPct - 2));
+    expect(offs[0]).toBe(Math.min(...offs));
+    expect(found.value.leftOut).toEqual([]);
+  });
+  test('a chair has no straps', () =>
+    expect(legsInStraps(body, usualRig('chair'), springs, leg(45))).toMatchObject({
+      ok: false,
+      error: { code: 'noRope' },
+    }));
+});
+
+describe('a setting for a person', () => {
+  const footwork = entry(repertoire.exercises, 'footwork');
+  const straps = entry(repertoire.exercises, 'feetInStraps');
+  const ask = (exercise: typeof footwork, level: number, more: Partial<Parameters<typeof offerSprings>[0]> = {}) => {
+    const found = offerSprings({
+      repertoire,
+      exercise,
+      level: levelOf(exercise, level),
+      rig: reformer,
+      body,
+      history: { faults: [] },
+      ...more,
+    });
+    if (!found.ok) throw new Error(found.error.message);
+    return found.value;
+  };
+  test('against the bar: a share of body weight, so a heavier body gets more', () => {
+    const light = ask(footwork, 2);
+    expect(light.wanted).toMatchObject({ kind: 'force', meanN: expect.closeTo(0.46 * 65 * 9.81, 6) });
+    expect(light.because.join(' ')).toContain('46 % of body weight');
+    const heavy = ask(footwork, 2, { body: { ...body, massKg: 80 } });
+    expect(heavy.sets[0]?.meanN ?? 0).toBeGreaterThan((light.sets[0]?.meanN ?? 0) * 1.12);
+  });
+  test('in straps: a share of what is held is left; who holds less gets more carried', () => {
+    const [weak, strong] = [ask(straps, 2, { capacityPct: 2 }), ask(straps, 2, { capacityPct: 4 })];
+    expect(weak.wanted).toMatchObject({ kind: 'rest', pct: expect.closeTo(1.8, 6), thighDeg: 45 });
+    expect(weak.sets[0]?.restPct ?? 9).toBeLessThan(strong.sets[0]?.restPct ?? 0);
+    expect(weak.sets[0]?.units ?? 0).toBeGreaterThanOrEqual(strong.sets[0]?.units ?? 9);
+  });
+  test('without rates: relative units, by weight, and it says so', () => {
+    const offer = ask(footwork, 2, { rig: usualRig('reformer') });
+    expect(offer.wanted).toEqual({ kind: 'units', units: 3 });
+    expect(offer.because.join(' ')).toContain('relative units only');
+    expect(offer.sets[0]).toMatchObject({ text: '3 full', meanN: null });
+  });
+  test('a carriage that runs asks for more, arms that push for less; both at once for neither', () => {
+    const advice = (...faults: string[]) => springAdvice(repertoire, footwork, faults).way;
+    expect([advice('carriageRuns'), advice('armsPush'), advice('carriageRuns', 'armsPush'), advice('flare')]).toEqual([
+      'more',
+      'less',
+      null,
+      null,
+    ]);
+    const more = ask(footwork, 2, { history: { faults: ['carriageRuns'] } });
+    expect(more.wanted).toMatchObject({ meanN: expect.closeTo(0.46 * 65 * 9.81 * (3.5 / 3), 6) });
+    expect(more.because).toContain('The carriage running away: more spring.');
+  });
+  test('against last time', () => {
+    expect(againstLast(reformer, { full: 2 }, { full: 2 })).toBe('as last time');
+    expect(againstLast(reformer, { full: 2, half: 1 }, { full: 2 })).toBe('½ more than last time');
+    expect(againstLast(reformer, { full: 1 }, { full: 2, quarter: 1 })).toBe('1¼ less than last time');
+  });
+  test('a mat exercise, or another apparatus, is refused in words', () => {
+    const no = (exercise: typeof footwork, rig = reformer) =>
+      offerSprings({ repertoire, exercise, level: levelOf(exercise, 1), rig, body, history: { faults: [] } });
+    expect(no(entry(repertoire.exercises, 'march'))).toMatchObject({ ok: false, error: { code: 'noForce' } });
+    expect(no(footwork, usualRig('chair'))).toMatchObject({ ok: false, error: { code: 'otherApparatus' } });
+  });
+});
