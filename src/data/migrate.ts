@@ -4,6 +4,7 @@ import * as first from './migrations/001-first';
 import * as everyWay from './migrations/002-every-way-of-looking';
 import * as knowing from './migrations/003-knowing-the-work';
 import * as floor from './migrations/004-the-floor';
+import * as springs from './migrations/005-springs';
 
 /** Brings the tables to the newest shape; returns the names of the migrations that ran. */
 export async function migrate(sequelize: Sequelize): Promise<string[]> {
@@ -21,6 +22,7 @@ export async function migrate(sequelize: Sequelize): Promise<string[]> {
         down: ({ context }) => knowing.down(context),
       },
       { name: '004-the-floor', up: ({ context }) => floor.up(context), down: ({ context }) => floor.down(context) },
+      { name: '005-springs', up: ({ context }) => springs.up(context), down: ({ context }) => springs.down(context) },
     ],
     context: sequelize.getQueryInterface(),
     storage: new SequelizeStorage({

@@ -136,6 +136,29 @@ export class ApparatusCheck extends Model<Attributes<ApparatusCheck>, Creation<A
   declare madeAt: Date;
 }
 
+export class ApparatusRow extends Model<Attributes<ApparatusRow>, Creation<ApparatusRow>> {
+  declare id: string;
+  declare studioId: string;
+  declare room: string;
+  declare kind: string;
+  declare name: string;
+  declare rig: unknown;
+  declare changedBy: string;
+  declare changedAt: Date;
+}
+
+export class SpringSettingRow extends Model<Attributes<SpringSettingRow>, Creation<SpringSettingRow>> {
+  declare id: string;
+  declare studioId: string;
+  declare clientId: string;
+  declare apparatusId: string;
+  declare exercise: string;
+  declare springs: unknown;
+  declare note: string;
+  declare madeBy: string;
+  declare madeAt: Date;
+}
+
 export class Intake extends Model<Attributes<Intake>, Creation<Intake>> {
   declare id: string;
   declare studioId: string;
@@ -407,6 +430,27 @@ export function defineModels(sequelize: Sequelize): void {
     studioId,
     apparatus: STRING,
     day: DATEONLY,
+    madeBy: STRING,
+    madeAt: DATE(3),
+  });
+  define(ApparatusRow, 'apparatus', {
+    id,
+    studioId,
+    room: STRING,
+    kind: STRING,
+    name: STRING,
+    rig: json('rig'),
+    changedBy: STRING,
+    changedAt: DATE(3),
+  });
+  define(SpringSettingRow, 'spring_settings', {
+    id,
+    studioId,
+    clientId: UUID,
+    apparatusId: UUID,
+    exercise: STRING,
+    springs: json('springs'),
+    note: STRING,
     madeBy: STRING,
     madeAt: DATE(3),
   });

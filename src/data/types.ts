@@ -10,6 +10,8 @@ import type { ApparatusKind } from '@/core/knowledge/load-tags';
 import type { SessionEvent } from '@/core/progression/events';
 import type { Outcome } from '@/core/progression/kept-outcome';
 import type { Dose } from '@/core/progression/dose';
+import type { Rig } from '@/core/springs/apparatus';
+import type { SpringSet } from '@/core/springs/springs';
 
 export type Role = 'instructor' | 'lead';
 export type StoredMarks = Marks;
@@ -63,6 +65,27 @@ export type IntakeCard = {
   readonly answers: IntakeAnswers;
   readonly signedName: string;
   readonly signedOn: string;
+};
+
+/** An apparatus in a room, with its numbers. */
+export type ApparatusCard = {
+  readonly id: string;
+  readonly room: string;
+  readonly name: string;
+  readonly rig: Rig;
+  readonly changedBy: string;
+  readonly changedAt: Date;
+};
+/** What was set for a client. */
+export type SettingCard = {
+  readonly id: string;
+  readonly clientId: string;
+  readonly apparatusId: string;
+  readonly exercise: string;
+  readonly springs: SpringSet;
+  readonly note: string;
+  readonly madeBy: string;
+  readonly madeAt: Date;
 };
 
 export type ClientCard = {

@@ -1,19 +1,21 @@
 'use client';
 
 import { useMemo } from 'react';
+import type { ReactNode } from 'react';
 import styled from 'styled-components';
 import { findLandmarkKey } from '@/core/alignment/landmarks';
 import type { Landmark } from '@/core/alignment/landmarks';
 import type { View } from '@/core/alignment/input';
 import type { Pose } from '@/core/body/pose';
+import type { Vec2, Vec3 } from '@/core/geometry';
 import { poseBody } from '@/core/body/skeleton';
+import type { PosedBody } from '@/core/body/skeleton';
+import { typicalBody } from '@/core/body/segments';
 import type { Body } from '@/core/body/segments';
 import type { Shape, ShapeRole } from '@/core/figure/draw';
 import { frameFigure } from '@/core/figure/frame';
 import { drawScene } from '@/core/figure/props';
 import type { Scene } from '@/core/figure/props';
-
-const averageBody: Body = { heightM: 1.7, massKg: 65 };
 
 const fills: Readonly<Partial<Record<ShapeRole, string>>> = {
   farLimb: 'var(--figure-far)',
@@ -40,6 +42,13 @@ const Drawing = styled.svg`
 
 const perMm = 0.4;
 
+/** Something drawn behind a figure, in the picture's own units. */
+export type Under = (drawn: {
+  readonly see: (point: Vec3) => Vec2;
+  readonly posed: PosedBody;
+  readonly perMm: number;
+}) => ReactNode;
+
 type FigureProps = {
   readonly pose: Pose;
   readonly label: string;
@@ -51,6 +60,8 @@ type FigureProps = {
   /** A landmark to point out. */
   readonly spot?: Landmark | undefined;
   readonly headEnd?: 'left' | 'right';
+  /** Drawn behind the body. */
+  readonly under?: Under;
 };
 
 /** A body drawn from its pose: blocks outlined, level line on the pelvis, an out-of-level block in the warm colour. */
@@ -58,12 +69,13 @@ export function Figure({
   pose,
   label,
   view = 'side',
-  body = averageBody,
+  body = typicalBody,
   scene,
   out,
   small = false,
   spot,
   headEnd = 'left',
+  under,
 }: FigureProps) {
   const drawing = useMemo(() => {
     const posed = poseBody(body, pose);
@@ -76,6 +88,8 @@ export function Figure({
     const [asis, ps] = [at('ASIS'), at('PS')];
     const isLying = !['sitting', 'kneeling', 'standing'].includes(posed.position);
     return {
+      posed,
+      see: (point: Vec3): Vec2 => eye.see(point).at,
       shapes: drawScene(posed, eye, scene),
       width,
       height,
@@ -84,7 +98,7 @@ export function Figure({
       spotAt: spot && at(spot),
     };
   }, [body, pose, view, scene, spot]);
-  const { shapes, width, height, mat, level, spotAt } = drawing;
+  const { shapes, width, height, mat, level, spotAt, posed, see } = drawing;
   const inMm = width / 700; // strokes keep their weight whatever the drawing shows
   return (
     <Drawing viewBox={`0 0 ${width.toFixed(1)} ${height.toFixed(1)}`} role="img" aria-label={label}>
@@ -92,6 +106,7 @@ export function Figure({
         {mat !== undefined && (
           <rect x={width * 0.012} y={mat} width={width * 0.976} height={small ? 10 : 8} rx={4} fill="var(--mat)" />
         )}
+        {under?.({ see, posed, perMm })}
         {shapes.map((shape, index) => (
           <Part key={index} shape={shape} out={out} small={small} weight={(small ? 3.4 : 2.2) * Math.max(0.8, inMm)} />
         ))}

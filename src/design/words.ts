@@ -27,3 +27,6 @@ export const apparatusNames = {
   trapezeTable: 'trapeze table',
   chair: 'chair',
 } as const;
+
+/** `130 %`. */
+export const percentText = (share: number): string => `${Math.round(100 * share)} %`;

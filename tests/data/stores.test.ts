@@ -389,6 +389,7 @@ describe('tables', () => {
       { type: QueryTypes.SELECT },
     );
     expect(tied.map(({ TABLE_NAME }) => TABLE_NAME).sort()).toEqual([
+      'apparatus',
       'apparatus_checks',
       'appointments',
       'client_conditions',
@@ -404,6 +405,7 @@ describe('tables', () => {
       'pictures',
       'session_events',
       'sessions',
+      'spring_settings',
       'stops',
       'taught_sessions',
       'trials',

@@ -10,6 +10,24 @@ export type Body = {
   readonly measuredMm?: Readonly<Partial<Record<Segment | 'asisWidth', number>>>;
 };
 
+/** A body of the usual size, for drawings and for whom nothing is on file. */
+export const typicalBody: Body = { heightM: 1.7, massKg: 65 };
+
+/** A person's body as far as it is on file; the usual size stands in for what is not. */
+export const bodyOf = ({
+  heightM,
+  massKg,
+  sex,
+}: {
+  readonly heightM: number | null;
+  readonly massKg: number | null;
+  readonly sex: Sex | null;
+}): Body => ({
+  heightM: heightM ?? typicalBody.heightM,
+  massKg: massKg ?? typicalBody.massKg,
+  ...(sex ? { sex } : {}),
+});
+
 type Share = { readonly f: number; readonly m: number };
 type SegmentShares = { readonly length: Share; readonly mass: Share; readonly centre: Share };
 const share = (f: number, m: number): Share => ({ f, m });

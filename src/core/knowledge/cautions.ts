@@ -1,7 +1,7 @@
 // What a client's conditions make of a level: fine, changed, or ruled out, each with its reason. An instructor may overrule
 // a rule with a reason; a stop sign nobody overrules.
 import { demandOf } from '../load/demand';
-import type { Body } from '../body/segments';
+import { typicalBody } from '../body/segments';
 import type { ConditionOnFile } from './conditions';
 import { entry, loadOf } from './find';
 import type { Condition, Correction, Exercise, Level, Prop, Repertoire } from './entries';
@@ -63,8 +63,6 @@ export function actingConditions(
   }
   return [...found.values()];
 }
-
-const typicalBody: Body = { heightM: 1.7, massKg: 65 };
 
 const worst = (a: CautionStanding, b: CautionStanding): CautionStanding =>
   standings.indexOf(a) >= standings.indexOf(b) ? a : b;

@@ -1,4 +1,5 @@
 // What the shapes alone cannot tell: whether a repertoire holds together, can be drawn, breathed and graded.
+import { typicalBody } from '../body/segments';
 import { measureIds } from '../alignment/rules';
 import { pastLimits } from '../body/pose';
 import type { Pose } from '../body/pose';
@@ -15,7 +16,6 @@ export type Problem = { readonly path: string; readonly message: string };
 
 /** Measures that come from an instrument or a hand, beside those read from landmarks. */
 const otherMeasures = ['cuffPressure'];
-const typicalBody = { heightM: 1.7, massKg: 65 };
 /** Deeper than this below the mat, a drawn part has sunk into it (mm). */
 const sinks = 45;
 

@@ -22,13 +22,18 @@ type Asking = Pick<Level, 'start' | 'via' | 'top' | 'load'>;
 /** A bar, pedal or strap takes the legs: their weight on the hips depends on springs, not on the pose alone. */
 export const areLegsHeld = ({ load }: Pick<Level, 'load'>): boolean => load.also.includes('footHeld');
 
-/** Demand over the way out of a level, % of weight × stature. */
+/** Feet leave or reach the floor one by one, in a way that start and top do not tell: what lies between is not known. */
+const areFeetMoving = ({ start, hold }: Movement): boolean =>
+  (['left', 'right'] as const).some((leg) => (start[leg].kind === 'raised') !== (hold[leg].kind === 'raised'));
+
+/** Demand over the way out of a level, % of weight × stature; where feet leave the floor, at its start and top alone. */
 export function demandCurve(body: Body, level: Asking, steps = 12): CurvePoint[] {
   const movement = movementOf(level);
   const legsHeld = areLegsHeld(level);
-  return Array.from({ length: steps + 1 }, (_, i) => ({
-    at: i / steps,
-    demand: loadOfPose(body, poseAt(body, movement, 'out', i / steps), { legsHeld }).demand,
+  const count = areFeetMoving(movement) ? (movement.out ? 2 : 1) : steps;
+  return Array.from({ length: count + 1 }, (_, i) => ({
+    at: i / count,
+    demand: loadOfPose(body, poseAt(body, movement, 'out', i / count), { legsHeld }).demand,
   }));
 }
 

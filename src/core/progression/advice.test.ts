@@ -1,8 +1,9 @@
 import { repertoire } from '@/repertoire';
 import { weighLevel } from '../knowledge/cautions';
 import { entry } from '../knowledge/find';
+import { ownedPct } from '../load/capacity';
 import { demandOf } from '../load/demand';
-import { adviseLevel, capacityFrom, faultInHand, suggest } from './advice';
+import { adviseLevel, faultInHand, suggest } from './advice';
 import type { AdviceContext } from './advice';
 import { breathInWords, manyInWords } from './hand-out';
 import { draftPoints, gateSession, outcomeOf, unsafeFaults } from './outcome';
@@ -175,12 +176,12 @@ describe('rungs', () => {
     expect([levelText(3), levelText(3.5)]).toEqual(['3', '3½']);
   });
   test('capacity is the highest demand among the levels stood on', () => {
-    const of = (exercise: string, level: number) => capacityFrom(repertoire, body, [{ exercise, level }]) ?? 0;
+    const of = (exercise: string, level: number) => ownedPct(repertoire, body, [{ exercise, level }]) ?? 0;
     const [hover, both] = [of('march', 2), of('march', 4)]; // a foot that hovers low weighs more than two in tabletop
     expect(hover).toBeGreaterThan(both);
     const stands = [2, 4].map((level) => ({ exercise: 'march', level }));
-    expect(capacityFrom(repertoire, body, stands)).toBe(hover);
-    expect(capacityFrom(repertoire, body, [])).toBeUndefined();
+    expect(ownedPct(repertoire, body, stands)).toBe(hover);
+    expect(ownedPct(repertoire, body, [])).toBeUndefined();
   });
 });
 

@@ -5,7 +5,7 @@ import { rankCorrections } from '../corrections/rank';
 import type { Weighed } from '../knowledge/cautions';
 import { isAllowed } from '../knowledge/cautions';
 import type { Exercise, Level, Repertoire, School } from '../knowledge/entries';
-import { demandOf } from '../load/demand';
+import { demandOfLevel } from '../load/levels';
 import { decide, gateInForce } from './gate';
 import type { Advice } from './gate';
 import type { GateSession } from './gate-input';
@@ -44,7 +44,7 @@ export function adviseLevel(item: Item, context: AdviceContext): LevelAdvice {
   const now = gateSession(today, told);
   const { halfSteps, ...target } = gateInForce(repertoire, exercise, school, conditions);
   const [here, above] = [rungAt(exercise, item.level, body), rungAt(exercise, Math.floor(item.level) + 1, body)];
-  const [held, asked] = [here && demandOf(body, here.top), above && demandOf(body, above.top)];
+  const [held, asked] = [here, above].map((level) => level && demandOfLevel(body, level, 6).peak.legs);
   const step =
     held === undefined || asked === undefined
       ? undefined
@@ -125,18 +125,4 @@ export function suggest(repertoire: Repertoire, item: Item, fault: string, asked
   );
   const options = ranking.options.filter(({ correction }) => !unhelpful.has(correction) && !passedOver.has(correction));
   return { options, excluded: ranking.excluded };
-}
-
-/** A rung that a client stands on. */
-export type Standing = { readonly exercise: string; readonly level: number };
-
-/** The highest demand that this body holds as far as is known: of the levels it stands on, in any exercise; % of weight × stature. */
-export function capacityFrom(repertoire: Repertoire, body: Body, standings: readonly Standing[]): number | undefined {
-  const held = standings.flatMap(({ exercise: id, level }) => {
-    const exercise = repertoire.exercises.find((one) => one.id === id);
-    const rung = exercise && rungAt(exercise, level, body);
-    const demand = rung && demandOf(body, rung.top);
-    return demand === undefined ? [] : [demand];
-  });
-  return held.length > 0 ? Math.max(...held) : undefined;
 }

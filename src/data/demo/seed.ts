@@ -2,6 +2,7 @@ import { now, toCalendarDateTime, toZoned, today } from '@internationalized/date
 import { v7 as newId } from 'uuid';
 import { poseBody } from '@/core/body/skeleton';
 import type { Pose } from '@/core/body/pose';
+import { bodyOf } from '@/core/body/segments';
 import type { Body } from '@/core/body/segments';
 import { timeDose } from '@/core/progression/dose';
 import { carefulCamera, demoPicture } from '@/core/figure/picture';
@@ -20,13 +21,16 @@ import { takeIn } from '../picture-intake';
 import { hashPassword } from '../stores/sessions';
 import { chooseCorrection, keepLook, setLookPicture, setLookReading, startLook } from '../stores/looks';
 import type { StoredDose, Who } from '../types';
+import { addApparatus, keepSetting } from '../stores/apparatus';
 import {
+  demoApparatus,
   demoClients,
   demoEyeLooks,
   demoInstructors,
   demoLooks,
   demoPictureBody,
   demoPictures,
+  demoSettings,
   demoSignIn,
   demoStudio,
 } from './world';
@@ -40,12 +44,6 @@ function must<T>(result: Result<T>): T {
   if (!result.ok) throw new Error(`demo data: ${result.error.code}: ${result.error.message}`);
   return result.value;
 }
-
-const bodyOf = ({ heightM, massKg, sex }: Pick<DemoClient, 'heightM' | 'massKg' | 'sex'>): Body => ({
-  heightM: heightM ?? 1.68,
-  massKg: massKg ?? 65,
-  ...(sex ? { sex } : {}),
-});
 
 /** Draws, photographs and keeps a posed body; returns the picture and marks as a careful hand would set them. */
 /** A lens whose height and distance nobody wrote down, the head at the left. */
@@ -221,6 +219,8 @@ export async function seedDemo(): Promise<void> {
     who.get(key) ?? must<Who>({ ok: false, error: { code: 'demo', message: key, path: '' } });
   for (const [index, { title, pose }] of demoPictures.entries())
     await photograph(studioId, null, title, demoPictureBody, pose, 900 + index);
+  const apparatus = new Map<string, string>();
+  for (const one of demoApparatus) apparatus.set(one.name, must(await addApparatus(asking('wren'), one)));
 
   for (const [index, person] of demoClients.entries()) {
     const clientId = newId();
@@ -262,6 +262,16 @@ export async function seedDemo(): Promise<void> {
     for (const look of demoEyeLooks.filter(({ client }) => client === name))
       await seedEyeLook(instructor, clientId, person, look);
     await seedSessions(instructor, clientId, person.name);
+    for (const { apparatus: on, exercise, springs, note: said, daysAgo } of demoSettings.filter(
+      ({ client }) => client === name,
+    ))
+      must(
+        await keepSetting(
+          instructor,
+          { clientId, apparatusId: apparatus.get(on) ?? '', exercise, springs, note: said },
+          new Date(Date.now() - daysAgo * dayMs),
+        ),
+      );
   }
 }
 

@@ -1,4 +1,5 @@
 // The demo's taught sessions, tapped as an instructor would: every one goes through the same door as a tablet's events.
+import { bodyOf } from '@/core/body/segments';
 import { v7 as newId } from 'uuid';
 import { weighLevel } from '@/core/knowledge/cautions';
 import { conditionsInForce } from '@/core/knowledge/conditions';
@@ -47,7 +48,7 @@ function tapping(who: Who, session: string, device: string, from: number): Tappi
 
 function planned(client: ClientCard, { exercise: id, level }: { exercise: string; level: number }): Planned {
   const exercise = entry(repertoire.exercises, id);
-  const body = { heightM: client.heightM ?? 1.7, massKg: client.massKg ?? 65 };
+  const body = bodyOf(client);
   const rung = rungAt(exercise, level, body);
   const laid = layStances({ studio: demoStudio, client });
   const stances = resolveStances(repertoire, laid.school, laid.stances, laid.from);
@@ -133,7 +134,7 @@ function decide(
     repertoire,
     exercise,
     school: entry(repertoire.schools, client.school ?? demoStudio.school),
-    body: { heightM: client.heightM ?? 1.7, massKg: client.massKg ?? 65 },
+    body: bodyOf(client),
     conditions,
     unsafe,
     history,

@@ -1,6 +1,8 @@
 // The demo world: a boathouse studio on a made-up tidal river. Nobody and nothing here exists.
 import type { Pose } from '@/core/body/pose';
 import type { Body } from '@/core/body/segments';
+import { usualRig } from '@/core/springs/apparatus';
+import type { Rig } from '@/core/springs/apparatus';
 
 export const demoSignIn = { email: 'wren@boathouse.example', password: 'slack-water-at-six' } as const;
 
@@ -363,6 +365,7 @@ export type DemoSession = {
 const maren = 'Maren Tolleck';
 const bertil = 'Bertil Oakum';
 const sefa = 'Sefa Marrowby';
+const pell = 'Pell Rowlock';
 const bridge = { exercise: 'bridgeNeutral', level: 1 };
 
 /** One who moves on, one who stays where he is, one set back. Oldest first. */
@@ -462,6 +465,52 @@ export const demoSessions: readonly DemoSession[] = [
     points: ['Towel under the skull from the start.'],
   },
   {
+    client: pell,
+    weeksAgo: 9,
+    items: [
+      { exercise: 'singleLegStretch', level: 1, sets: [['11111', '11111']] },
+      { exercise: 'lowerLift', level: 1, sets: [['11111', '']] },
+    ],
+    points: ['Strong: look for the arch, not for the effort.'],
+  },
+  {
+    client: pell,
+    weeksAgo: 7,
+    items: [
+      { exercise: 'singleLegStretch', level: 3, sets: [['11111', '11110']], lost: 'arch' },
+      { exercise: 'lowerLift', level: 1, sets: [['11111', '']] },
+    ],
+    points: ['Lower and lift: no lower than the knees of his four.'],
+  },
+  {
+    client: pell,
+    weeksAgo: 5,
+    items: [
+      { exercise: 'singleLegStretch', level: 4, sets: [['11111', '11111']] },
+      { exercise: 'lowerLift', level: 2, sets: [['10010', '']], lost: 'arch' },
+    ],
+    points: ['Legs too low too soon: half the way first.'],
+  },
+  {
+    client: pell,
+    weeksAgo: 3,
+    items: [
+      { exercise: 'straightLegSwitch', level: 1, sets: [['11111', '11111']] },
+      { exercise: 'lowerLift', level: 1.5, sets: [['11101', '']], lost: 'arch' },
+    ],
+    points: ['Half the way holds but for one.'],
+  },
+  {
+    client: pell,
+    weeksAgo: 1,
+    items: [
+      { exercise: 'straightLegSwitch', level: 1, sets: [['11111', '11111']] },
+      { exercise: 'doubleLegStretch', level: 2, sets: [['11011', '']], lost: 'arch' },
+      { exercise: 'lowerLift', level: 1.5, sets: [['11111', '']] },
+    ],
+    points: ['Once more half-way, then look with a picture.'],
+  },
+  {
     client: sefa,
     weeksAgo: 6,
     items: [{ exercise: 'march', level: 2, sets: [['11111', '11110']], lost: 'flare' }],
@@ -483,4 +532,62 @@ export const demoSessions: readonly DemoSession[] = [
     ],
     points: ['Ask about the ache first.', 'Stay at level 1 until two easy weeks.'],
   },
+];
+
+const spring = (id: string, units: number, count: number, rate: Rig['springs'][number]['rate'] = null) => ({
+  id,
+  label: id,
+  units,
+  count,
+  rate,
+});
+const measured = (rateNPerM: number, preloadM: number, residualN: number) => ({ rateNPerM, preloadM, residualN });
+
+/** What stands in the river room: one whose springs are known, one of which some are, one that nobody has measured. */
+export const demoApparatus: readonly { name: string; room: string; rig: Rig }[] = [
+  {
+    name: 'Heron',
+    room: 'riverRoom',
+    rig: {
+      ...usualRig('reformer'),
+      springs: [
+        spring('full', 1, 3, measured(241, 0.22, 1.3)),
+        spring('half', 0.5, 1, measured(123, 0.21, 0.9)),
+        spring('quarter', 0.25, 1, measured(59, 0.24, 0.6)),
+      ],
+    },
+  },
+  {
+    name: 'Bittern',
+    room: 'riverRoom',
+    rig: {
+      ...usualRig('trapezeTable'),
+      springs: [
+        spring('light', 0.25, 2, measured(72, 0.1, 0.8)),
+        spring('medium', 0.5, 2, measured(139, 0.12, 1.1)),
+        spring('heavy', 1, 2),
+      ],
+    },
+  },
+  { name: 'Coot', room: 'riverRoom', rig: usualRig('chair') },
+];
+
+export const demoSettings: readonly {
+  client: string;
+  apparatus: string;
+  exercise: string;
+  daysAgo: number;
+  springs: Readonly<Record<string, number>>;
+  note: string;
+}[] = [
+  { client: maren, apparatus: 'Heron', exercise: 'footwork', daysAgo: 36, springs: { full: 2, half: 1 }, note: '' },
+  {
+    client: maren,
+    apparatus: 'Heron',
+    exercise: 'footwork',
+    daysAgo: 8,
+    springs: { full: 3 },
+    note: 'Came home with a knock on two and a half.',
+  },
+  { client: pell, apparatus: 'Heron', exercise: 'feetInStraps', daysAgo: 22, springs: { full: 1 }, note: '' },
 ];

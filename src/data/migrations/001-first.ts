@@ -1,17 +1,8 @@
 import { DataTypes } from 'sequelize';
 import type { QueryInterface } from 'sequelize';
+import { belongs, id, maybe, needed } from './columns';
 
-const { BOOLEAN, DATE, DATEONLY, DOUBLE, ENUM, INTEGER, JSON: JSON_TYPE, STRING, TEXT, UUID } = DataTypes;
-const id = { type: UUID, primaryKey: true, allowNull: false };
-const needed = (type: unknown) => ({ type, allowNull: false }) as { type: string; allowNull: boolean };
-const maybe = (type: unknown) => ({ type, allowNull: true }) as { type: string; allowNull: boolean };
-const belongs = (table: string, onDelete = 'CASCADE') => ({
-  type: UUID,
-  allowNull: false,
-  references: { model: table, key: 'id' },
-  onDelete,
-  onUpdate: 'RESTRICT',
-});
+const { BOOLEAN, DATE, DATEONLY, DOUBLE, ENUM, INTEGER, JSON: JSON_TYPE, STRING, TEXT } = DataTypes;
 const mayBelong = (table: string) => ({ ...belongs(table, 'SET NULL'), allowNull: true });
 const studio = belongs('studios');
 

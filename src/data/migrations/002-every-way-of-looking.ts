@@ -1,17 +1,9 @@
 // Several views, the way back, and readings by hand and by eye in one look; own errors; how the pubic bone is marked.
 import { DataTypes } from 'sequelize';
 import type { QueryInterface } from 'sequelize';
+import { belongs, id, needed } from './columns';
 
-const { DATE, DOUBLE, JSON: JSON_TYPE, STRING, UUID } = DataTypes;
-const id = { type: UUID, primaryKey: true, allowNull: false };
-const needed = (type: unknown) => ({ type, allowNull: false }) as { type: string; allowNull: boolean };
-const belongs = (table: string) => ({
-  type: UUID,
-  allowNull: false,
-  references: { model: table, key: 'id' },
-  onDelete: 'CASCADE',
-  onUpdate: 'RESTRICT',
-});
+const { DATE, DOUBLE, JSON: JSON_TYPE, STRING } = DataTypes;
 
 export async function up(query: QueryInterface): Promise<void> {
   await query.changeColumn('look_pictures', 'role', needed(STRING(10)));

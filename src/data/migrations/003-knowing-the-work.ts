@@ -1,18 +1,9 @@
 // A studio's own entries, rooms and tolerances; a client's own stances, overrules, stops and intake forms.
 import { DataTypes } from 'sequelize';
 import type { QueryInterface } from 'sequelize';
+import { belongs, id, maybe, needed } from './columns';
 
 const { DATE, DATEONLY, INTEGER, JSON: JSON_TYPE, STRING, UUID } = DataTypes;
-const id = { type: UUID, primaryKey: true, allowNull: false };
-const needed = (type: unknown) => ({ type, allowNull: false }) as { type: string; allowNull: boolean };
-const maybe = (type: unknown) => ({ type, allowNull: true }) as { type: string; allowNull: boolean };
-const belongs = (table: string) => ({
-  type: UUID,
-  allowNull: false,
-  references: { model: table, key: 'id' },
-  onDelete: 'CASCADE',
-  onUpdate: 'RESTRICT',
-});
 
 export async function up(query: QueryInterface): Promise<void> {
   await query.addColumn('studios', 'rooms', maybe(JSON_TYPE));

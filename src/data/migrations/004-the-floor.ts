@@ -1,18 +1,9 @@
 // Taught sessions and their events; doses and trials that came of them; each instructor's key for what waits on a tablet.
 import { DataTypes } from 'sequelize';
 import type { QueryInterface } from 'sequelize';
+import { belongs, id, maybe, needed } from './columns';
 
 const { BIGINT, BOOLEAN, DATE, DOUBLE, INTEGER, JSON: JSON_TYPE, STRING, UUID } = DataTypes;
-const id = { type: UUID, primaryKey: true, allowNull: false };
-const needed = (type: unknown) => ({ type, allowNull: false }) as { type: string; allowNull: boolean };
-const maybe = (type: unknown) => ({ type, allowNull: true }) as { type: string; allowNull: boolean };
-const belongs = (table: string) => ({
-  type: UUID,
-  allowNull: false,
-  references: { model: table, key: 'id' },
-  onDelete: 'CASCADE',
-  onUpdate: 'RESTRICT',
-});
 
 export async function up(query: QueryInterface): Promise<void> {
   await query.createTable('taught_sessions', {

@@ -1,4 +1,5 @@
 // Taught sessions: events taken in once, in order; what came of them; and the key of an instructor's tablet.
+import { bodyOf, typicalBody } from '@/core/body/segments';
 import { today } from '@internationalized/date';
 import { randomBytes } from 'node:crypto';
 import { Op, literal } from 'sequelize';
@@ -264,11 +265,7 @@ function trialsOf({ id: sessionId, studioId, clientId, startedAt }: TaughtSessio
 async function dosesOf(row: TaughtSession, session: Session, repertoire: Repertoire) {
   const { id: sessionId, studioId, clientId, instructorId } = row;
   const client = await Client.findOne({ where: { id: clientId, studioId } });
-  const body = {
-    heightM: client?.heightM ?? 1.7,
-    massKg: client?.massKg ?? 65,
-    ...(client?.sex ? { sex: client.sex } : {}),
-  };
+  const body = client ? bodyOf(client) : typicalBody;
   const createdAt = session.until === null ? row.startedAt : new Date(session.until);
   return session.items.flatMap((item) => {
     const dose = item.decision && nextDose(item, item.decision.level, repertoire, body);

@@ -300,22 +300,24 @@ export async function listNeutrals(
     );
 }
 
-/** What kept looks of a client found, oldest first: what trends are drawn from. */
+const resultsEach = 60;
+
+/** What kept looks of clients found, oldest first, the newest ones of each: what trends and windows are drawn from. */
 export async function listResults(
   who: Who,
-  clientId: string,
-): Promise<{ on: Date; exercise: string; level: number; result: KeptReading }[]> {
+  clientIds: readonly string[],
+): Promise<{ clientId: string; on: Date; exercise: string; level: number; result: KeptReading }[]> {
   ready();
   const looks = await Look.findAll({
-    where: { studioId: who.studioId, clientId, keptAt: { [Op.ne]: null } },
-    attributes: ['keptAt', 'exercise', 'level', 'result'],
+    where: { studioId: who.studioId, clientId: [...clientIds], keptAt: { [Op.ne]: null } },
+    attributes: ['clientId', 'keptAt', 'exercise', 'level', 'result'],
     order: [['keptAt', 'DESC']],
-    limit: 60,
+    limit: resultsEach * Math.max(1, clientIds.length),
   });
   return looks
     .reverse()
-    .flatMap(({ keptAt, exercise, level, result }) =>
-      keptAt && result ? [{ on: keptAt, exercise, level, result: v.parse(keptReading, result) }] : [],
+    .flatMap(({ clientId, keptAt, exercise, level, result }) =>
+      keptAt && result ? [{ clientId, on: keptAt, exercise, level, result: v.parse(keptReading, result) }] : [],
     );
 }
 

@@ -8,6 +8,7 @@ import { formatMeasure, nameOf } from '@/core/alignment/words';
 import { entry } from '@/core/knowledge/find';
 import { ButtonLink } from '@/design/button';
 import { Cautions } from '@/design/cautions';
+import { DemandBar } from '@/design/demand-bar';
 import { Figure } from '@/design/figure';
 import {
   Chip,
@@ -32,6 +33,7 @@ import { stopClient } from './actions';
 import { Course } from './course';
 import { KeptLook } from './kept-look';
 import { Sessions } from './sessions';
+import { SafeWindowSection } from './window';
 import { ClearanceButton, IntakeNote, Overrules, StopBanner, WhatIsOpen } from './safety';
 import type { ClientPage, Standing } from './read';
 
@@ -61,7 +63,13 @@ const Ladder = styled.ol`
   }
 `;
 
-function Rungs({ standing }: { standing: Standing }) {
+function Rungs({ standing, capacityPct }: { standing: Standing; capacityPct: number | null }) {
+  const { ladder } = standing;
+  const heldPct = ladder?.kind === 'legs' ? capacityPct : null;
+  const leap = ladder?.rungs.find(
+    ({ number, size }) =>
+      size?.kind === 'leap' && number > (standing.level ?? 0) && number <= (standing.level ?? 0) + 1,
+  );
   const repertoire = useRepertoire();
   const exercise = entry(repertoire.exercises, standing.exercise);
   return (
@@ -78,6 +86,7 @@ function Rungs({ standing }: { standing: Standing }) {
       <Ladder aria-label={`${exercise.name}: levels`}>
         {exercise.levels.map(({ number, name, top }) => {
           const step = standing.steps.find(({ level }) => level === number);
+          const rung = ladder?.rungs.find((one) => one.number === number);
           return (
             <li
               key={number}
@@ -89,11 +98,18 @@ function Rungs({ standing }: { standing: Standing }) {
                 {number} · {name}
               </span>
               {step && <Small>{step.date}</Small>}
+              {rung && ladder && <DemandBar rung={rung} most={ladder.most} heldPct={heldPct} />}
               <Caution weighed={standing.weighed.levels[number]} />
             </li>
           );
         })}
       </Ladder>
+      {leap && leap.half.length > 0 && (
+        <Small data-half={leap.number}>
+          Level {leap.number} would be a leap. Half-way:{' '}
+          {leap.half.map(({ words, pct }) => `${words}${pct === null ? '' : ` (${pct.toFixed(1)} %)`}`).join(' Or: ')}
+        </Small>
+      )}
     </Stack>
   );
 }
@@ -161,9 +177,10 @@ export function Client({ page: whole, deferring }: { page: ClientPage; deferring
           <Section aria-label="Standing">
             <h2>Standing</h2>
             {standings.map((standing) => (
-              <Rungs key={standing.exercise} standing={standing} />
+              <Rungs key={standing.exercise} standing={standing} capacityPct={whole.load.load.capacity?.pct ?? null} />
             ))}
           </Section>
+          <SafeWindowSection {...whole.load} />
           <Course progress={whole.progress} />
           <Sessions progress={whole.progress} />
           <div style={{ height: 30 }} />

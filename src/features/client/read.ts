@@ -1,3 +1,7 @@
+import { bodyOf } from '@/core/body/segments';
+import { knownLoad, newestRungs } from '@/core/load/capacity';
+import { ladderLoad } from '@/core/load/ladder';
+import type { LadderLoad } from '@/core/load/ladder';
 import type { KeptReading } from '@/core/alignment/kept';
 import { positions } from '@/core/alignment/input';
 import type { Position, View } from '@/core/alignment/input';
@@ -24,6 +28,7 @@ import type { ClientCard, DoseCard, LookCard, TrialCard, Who } from '@/data/type
 import { emptyClient } from './form';
 import { readProgress, whyOf } from './progress';
 import type { Progress } from './progress';
+import type { LoadPage } from './window';
 import type { TypedClient } from './form';
 
 export type ClientLine = {
@@ -53,6 +58,7 @@ export async function readClients(who: Who, search: string, page: number): Promi
 
 export type Standing = {
   readonly exercise: string;
+  readonly ladder: LadderLoad | null;
   readonly level: number | null;
   /** Half-way to the next level. */
   readonly half: boolean;
@@ -107,6 +113,8 @@ export type ClientPage = {
   readonly cautions: readonly Caution[];
   readonly neutrals: readonly NeutralLine[];
   readonly standings: readonly Standing[];
+  /** How far this person goes. */
+  readonly load: LoadPage;
   readonly repertoire: Repertoire;
   /** How every exercise stands for this client. */
   readonly open: readonly { readonly id: string; readonly name: string; readonly standing: CautionStanding }[];
@@ -146,6 +154,7 @@ function standingsOf(
   weigh: (exercise: string) => WeighedExercise,
   doses: readonly DoseCard[],
   reasons: (exercise: string) => string | null,
+  ladder: (exercise: string) => LadderLoad | null,
   tell: (date: Date) => string,
 ): Standing[] {
   const all = repertoire.exercises.map(({ id }) => id);
@@ -157,6 +166,7 @@ function standingsOf(
     const first = own[(left < 0 ? own.length : left) - 1];
     return {
       exercise,
+      ladder: ladder(exercise),
       level: own[0]?.level ?? null,
       half: own[0]?.half ?? false,
       why: reasons(exercise),
@@ -260,7 +270,7 @@ export async function readClient(who: Who, id: string, page: number, locale: str
     listTrials(who, { clientId: id }),
     listStops(who, id),
     listSessions(who, id),
-    listResults(who, id),
+    listResults(who, [id]),
   ]);
   const format = new Intl.DateTimeFormat(locale, {
     timeZone: studio.timeZone,
@@ -276,7 +286,33 @@ export async function readClient(who: Who, id: string, page: number, locale: str
     repertoire.exercises.map((exercise) => [exercise.id, weighExercise(repertoire, exercise, acting)] as const),
   );
   const weigh = (exercise: string): WeighedExercise => weighed.get(exercise) ?? { standing: 'fine', levels: {} };
-  const standings = standingsOf(repertoire, weigh, doses, (exercise) => whyOf(sessions, exercise), tell);
+  const body = bodyOf(client);
+  const day = new Intl.DateTimeFormat('en-CA', {
+    timeZone: studio.timeZone,
+    year: 'numeric',
+    month: '2-digit',
+    day: '2-digit',
+  });
+  const load = knownLoad(
+    repertoire,
+    body,
+    {
+      sessions: sessions.map(({ startedAt, outcome }) => ({
+        day: day.format(startedAt),
+        items: outcome?.items ?? [],
+      })),
+      looks: results.map(({ on, ...look }) => ({ ...look, day: day.format(on) })),
+    },
+    newestRungs(repertoire, doses).map(({ standing }) => standing),
+  );
+  const standings = standingsOf(
+    repertoire,
+    weigh,
+    doses,
+    (exercise) => whyOf(sessions, exercise),
+    (exercise) => ladderLoad(body, entry(repertoire.exercises, exercise), load.capacity?.pct) ?? null,
+    tell,
+  );
   const open = repertoire.exercises.map(({ id: exercise, name }) => ({
     id: exercise,
     name,
@@ -291,6 +327,7 @@ export async function readClient(who: Who, id: string, page: number, locale: str
     cautions: cautionsOf(repertoire, client.conditions),
     neutrals,
     standings,
+    load: { body, isTypical: client.heightM === null || client.massKg === null, load, clientId: id },
     open,
     repertoire: sliceOf(
       repertoire,

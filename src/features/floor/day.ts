@@ -1,16 +1,18 @@
 // Reads what a tablet needs for the day: the asker's studio, its repertoire, today's clients with what is known of them.
+import { bodyOf } from '@/core/body/segments';
 import { now, toCalendarDateTime, today } from '@internationalized/date';
 import { allowedLevel, isAllowed, weighExercise } from '@/core/knowledge/cautions';
 import { cautionsOf, conditionsInForce } from '@/core/knowledge/conditions';
 import type { Repertoire } from '@/core/knowledge/entries';
-import type { Standing } from '@/core/progression/advice';
+import { knownLoad, newestRungs } from '@/core/load/capacity';
+import type { Standing } from '@/core/load/capacity';
 import type { GateSession } from '@/core/progression/gate-input';
 import { gateSession } from '@/core/progression/outcome';
 import { success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { findClient, findStudio, listAppointments } from '@/data/stores/clients';
 import { sessionsSince, tabletKey } from '@/data/stores/floor';
-import { listAllDoses, listTrials, newestLooks } from '@/data/stores/looks';
+import { listAllDoses, listResults, listTrials, newestLooks } from '@/data/stores/looks';
 import { checkedOn, findRepertoire } from '@/data/stores/studio';
 import { actingOn } from '@/data/types';
 import type { AppointmentCard, ClientCard, DoseCard, LookCard, SessionCard, TrialCard, Who } from '@/data/types';
@@ -28,6 +30,7 @@ type Known = {
   readonly sessions: readonly SessionCard[];
   readonly doses: readonly DoseCard[];
   readonly looks: readonly LookCard[];
+  readonly results: Awaited<ReturnType<typeof listResults>>;
   readonly trials: readonly TrialCard[];
   readonly timeZone: string;
   readonly moment: Date;
@@ -37,26 +40,18 @@ const dateIn = (timeZone: string, at: Date): string =>
   new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' }).format(at);
 
 /** Newest dose of each exercise that is still in the repertoire: where a client stands. */
-function standingsOf(doses: readonly DoseCard[], { exercises }: Repertoire): FloorClient['standings'] {
-  const found = new Map<string, FloorClient['standings'][number]>();
-  for (const { exercise, level, half, repetitions, sets, sides, directions, pattern, pace } of doses) {
-    const known = exercises.find(({ id }) => id === exercise)?.levels.some(({ number }) => number === level);
-    if (!known || found.has(exercise)) continue;
-    found.set(exercise, {
-      exercise,
-      level: half ? level + 0.5 : level,
-      dose: {
-        repetitions,
-        sets,
-        sides: sides === 2 ? 2 : 1,
-        directions: directions === 2 ? 2 : 1,
-        pattern,
-        pace,
-      },
-    });
-  }
-  return [...found.values()];
-}
+const standingsOf = (doses: readonly DoseCard[], repertoire: Repertoire): FloorClient['standings'] =>
+  newestRungs(repertoire, doses).map(({ row: { repetitions, sets, sides, directions, pattern, pace }, standing }) => ({
+    ...standing,
+    dose: {
+      repetitions,
+      sets,
+      sides: sides === 2 ? 2 : 1,
+      directions: directions === 2 ? 2 : 1,
+      pattern,
+      pace,
+    },
+  }));
 
 /** Exercises for a first session: those that find the start, then the first that moves a leg. */
 const firstPlan = ({ exercises }: Repertoire): Standing[] =>
@@ -129,17 +124,28 @@ function toFloor(
     repertoire,
   );
   const [last] = ended;
+  const body = bodyOf(client);
   const points = last?.outcome?.wrap?.points ?? [];
   return {
     id: client.id,
     name: client.name,
     goal: client.goal,
-    body: {
-      heightM: client.heightM ?? 1.7,
-      massKg: client.massKg ?? 65,
-      ...(client.sex ? { sex: client.sex } : {}),
-    },
+    body,
     bodyIsTypical: client.heightM === null || client.massKg === null,
+    load: knownLoad(
+      repertoire,
+      body,
+      {
+        sessions: ended.map(({ startedAt, outcome }) => ({
+          day: dateIn(timeZone, startedAt),
+          items: outcome?.items ?? [],
+        })),
+        looks: known.results
+          .filter(({ clientId }) => clientId === client.id)
+          .map(({ on, ...look }) => ({ ...look, day: dateIn(timeZone, on) })),
+      },
+      standings,
+    ),
     cautions: cautionsOf(repertoire, client.conditions),
     acting: actingOn(client),
     conditions: conditionsInForce(client.conditions),
@@ -195,15 +201,16 @@ export async function readDay(who: Who, locale: string, also?: string): Promise<
   }
   const ids = [...clients.keys()];
   const moment = now(timeZone).toDate();
-  const [sessions, doses, looks, trials, checked] = await Promise.all([
+  const [sessions, doses, looks, results, trials, checked] = await Promise.all([
     sessionsSince(who, ids, new Date(moment.getTime() - historyDays * dayMs)),
     listAllDoses(who, ids),
     newestLooks(who, ids),
+    listResults(who, ids),
     listTrials(who),
     checkedOn(who, date.toString()),
   ]);
   const clock = new Intl.DateTimeFormat(locale, { timeZone, hour: 'numeric', minute: '2-digit' });
-  const known: Known = { repertoire, sessions, doses, looks, trials, timeZone, moment };
+  const known: Known = { repertoire, sessions, doses, looks, results, trials, timeZone, moment };
   return success({
     who: { id: who.userId, name: who.name },
     key,

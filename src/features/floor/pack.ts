@@ -5,7 +5,7 @@ import type { ActingOn } from '@/core/knowledge/cautions';
 import type { Caution } from '@/core/knowledge/conditions';
 import type { Repertoire } from '@/core/knowledge/entries';
 import type { ApparatusKind } from '@/core/knowledge/load-tags';
-import type { Standing } from '@/core/progression/advice';
+import type { KnownLoad, Standing } from '@/core/load/capacity';
 import type { SessionDose } from '@/core/progression/events';
 import type { GateSession } from '@/core/progression/gate-input';
 
@@ -25,6 +25,8 @@ export type FloorClient = {
   readonly body: Body;
   /** Height or weight are not on file: an average body stands in. */
   readonly bodyIsTypical: boolean;
+  /** How far the legs go, and what is held, from before. */
+  readonly load: KnownLoad;
   readonly cautions: readonly Caution[];
   readonly acting: ActingOn;
   readonly conditions: readonly string[];

@@ -13,6 +13,7 @@ const client = (more: Partial<FloorClient> = {}): FloorClient => ({
   goal: '',
   body: { heightM: 1.7, massKg: 65 },
   bodyIsTypical: false,
+  load: { windows: {}, capacity: null },
   cautions: [],
   acting: { conditions: [] },
   conditions: [],

@@ -9,8 +9,9 @@ import { breathInForce, doseInForce, layStances, resolveStances } from '@/core/k
 import type { StancesInForce } from '@/core/knowledge/stances';
 import { watchFor } from '@/core/knowledge/watch';
 import type { Watch } from '@/core/knowledge/watch';
-import { adviseLevel, capacityFrom, faultInHand, suggest } from '@/core/progression/advice';
-import type { LevelAdvice, Standing } from '@/core/progression/advice';
+import { adviseLevel, faultInHand, suggest } from '@/core/progression/advice';
+import type { LevelAdvice } from '@/core/progression/advice';
+import type { Standing } from '@/core/load/capacity';
 import { lostBlocks } from '@/core/progression/words';
 import type { Planned } from '@/core/progression/events';
 import type { LostBlock } from '@/core/progression/words';
@@ -154,7 +155,7 @@ export function viewItem(pack: DayPack, client: FloorClient, item: Item, working
       conditions: client.conditions,
       unsafe,
       history: client.history[exercise.id] ?? [],
-      capacityPct: capacityFrom(repertoire, client.body, client.standings),
+      capacityPct: client.load.capacity?.pct,
       today: pack.day,
       weigh,
     }),

@@ -1,3 +1,4 @@
+import { bodyOf } from '@/core/body/segments';
 import type { Pose } from '@/core/body/pose';
 import { poseBody } from '@/core/body/skeleton';
 import { figureSvg } from '@/core/figure/print';
@@ -50,8 +51,8 @@ export async function readHandOut(who: Who, id: string, locale: string): Promise
   if (!client.ok) return client;
   const { wrap } = session;
   if (!wrap) return failure('notWrapped', 'This session has no wrap-up yet.', 'session');
-  const { name, heightM, massKg, sex } = client.value;
-  const body = { heightM: heightM ?? 1.7, massKg: massKg ?? 65, ...(sex ? { sex } : {}) };
+  const { name } = client.value;
+  const body = bodyOf(client.value);
   const { timeZone } = studio;
   const long = new Intl.DateTimeFormat(locale, { timeZone, weekday: 'long', day: 'numeric', month: 'long' });
   const iso = new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' });

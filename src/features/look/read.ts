@@ -26,6 +26,7 @@ import { findObserver, markingInForce } from '@/data/stores/observers';
 import type { ObserverCard } from '@/data/stores/observers';
 import { listDemoPictures } from '@/data/stores/pictures';
 import type { ClientCard, LookCard, PictureCard, Who } from '@/data/types';
+import { bodyOf } from '@/core/body/segments';
 import type { Body } from '@/core/body/segments';
 import type { OpeningPicture } from './state';
 
@@ -119,8 +120,6 @@ export type BenchOpening = {
   readonly demoPictures: readonly PictureCard[];
 };
 
-const meanBody = { heightM: 1.7, massKg: 68 } as const;
-
 /** Everything that the bench opens with; `kept` when the look is closed. */
 export async function readBench(
   who: Who,
@@ -140,7 +139,7 @@ export async function readBench(
     findObserver(who),
     readOwnNeutral(who, repertoire, look.value),
   ]);
-  const { heightM, massKg, sex, name, touchConsent, pubicMark } = client.value;
+  const { name, touchConsent, pubicMark } = client.value;
   const { from } = layStances({
     studio,
     client: client.value,
@@ -151,7 +150,7 @@ export async function readBench(
     lookId,
     clientId,
     clientName: name,
-    body: { heightM: heightM ?? meanBody.heightM, massKg: massKg ?? meanBody.massKg, ...(sex ? { sex } : {}) },
+    body: bodyOf(client.value),
     pubicMark,
     frame: frameOf(look.value, client.value, neutral, from),
     headEnd,

@@ -1,3 +1,4 @@
+import { typicalBody } from '@/core/body/segments';
 import * as v from 'valibot';
 import { rankCorrections } from '@/core/corrections/rank';
 import type { Option } from '@/core/corrections/rank';
@@ -25,8 +26,6 @@ import type { ClientCard, Who } from '@/data/types';
 import { repertoire as shipped } from '@/repertoire';
 import { blankExercise, scratch } from './blank';
 import type { StartsWith } from './starts-with';
-
-const typicalBody = { heightM: 1.7, massKg: 65 };
 
 export type ClientChoice = { readonly id: string; readonly name: string };
 

@@ -1,0 +1,65 @@
+// What a person holds: the load that is known to go without alignment being lost.
+import type { Body } from '../body/segments';
+import type { Repertoire } from '../knowledge/entries';
+import { rungAt } from '../progression/rungs';
+import { demandOfLevel } from './levels';
+import { windowsOf } from './sightings';
+import type { SeenBefore, Windows } from './sightings';
+
+/** A rung that a client stands on. */
+export type Standing = { readonly exercise: string; readonly level: number };
+
+/** The newest row of each exercise that is still in the repertoire, with the rung it stands for. Newest come first. */
+export function newestRungs<T extends { readonly exercise: string; readonly level: number; readonly half: boolean }>(
+  { exercises }: Pick<Repertoire, 'exercises'>,
+  rows: readonly T[],
+): { readonly row: T; readonly standing: Standing }[] {
+  const found = new Map<string, { row: T; standing: Standing }>();
+  for (const row of rows) {
+    const { exercise, level, half } = row;
+    const known = exercises.find(({ id }) => id === exercise)?.levels.some(({ number }) => number === level);
+    if (known && !found.has(exercise))
+      found.set(exercise, { row, standing: { exercise, level: half ? level + 0.5 : level } });
+  }
+  return [...found.values()];
+}
+
+/** The highest demand of the legs on the levels that are owned, in any exercise; % of weight × stature. */
+export function ownedPct(repertoire: Repertoire, body: Body, standings: readonly Standing[]): number | undefined {
+  const held = standings.flatMap(({ exercise: id, level }) => {
+    const exercise = repertoire.exercises.find((one) => one.id === id);
+    const rung = exercise && rungAt(exercise, level, body);
+    return rung ? (demandOfLevel(body, rung, 6).peak.legs ?? []) : [];
+  });
+  return held.length > 0 ? Math.max(...held) : undefined;
+}
+
+export type Capacity = {
+  /** Highest demand of the legs held cleanly, % of weight × stature. */
+  readonly pct: number;
+  readonly interval: readonly [number, number];
+  /** `window`: from what was seen. `level`: the level that is owned, nothing better being known. */
+  readonly from: 'window' | 'level';
+};
+
+/** What a person holds: the window's working limit where it is known well enough, else the level that is owned. */
+export function capacityOf(windows: Windows, ownedPct: number | undefined): Capacity | undefined {
+  const { legs } = windows;
+  if (legs && legs.sure !== 'wide')
+    return { pct: legs.limit, interval: [legs.interval[0], legs.interval[1]], from: 'window' };
+  if (ownedPct === undefined || ownedPct <= 0) return undefined;
+  return { pct: ownedPct, interval: [ownedPct, ownedPct], from: 'level' };
+}
+
+export type KnownLoad = { readonly windows: Windows; readonly capacity: Capacity | null };
+
+/** Windows and capacity of a person, from what was seen and where she stands. */
+export function knownLoad(
+  repertoire: Repertoire,
+  body: Body,
+  seen: SeenBefore,
+  standings: readonly Standing[],
+): KnownLoad {
+  const windows = windowsOf(repertoire, body, seen);
+  return { windows, capacity: capacityOf(windows, ownedPct(repertoire, body, standings)) ?? null };
+}

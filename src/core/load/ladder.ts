@@ -1,0 +1,66 @@
+// A ladder by what it asks of one body: a bar a level, how large each step is, and half-way steps where one is too large.
+import type { Body } from '../body/segments';
+import type { Exercise } from '../knowledge/entries';
+import { halfStepsBetween } from './half-steps';
+import type { HalfStepKind } from './half-steps';
+import { demandOfLevel, mainKind, stepSize } from './levels';
+import type { StepSize } from './levels';
+import type { DemandKind } from './moments';
+
+export type RungLoad = {
+  readonly number: number;
+  /** Of the ladder's main kind, % of weight × stature; absent where the arithmetic does not reach. */
+  readonly pct?: number;
+  /** From what is held to this level, of the legs; absent where it is held already or nothing is known. */
+  readonly size?: StepSize;
+  /** Ways between, offered where this level would be a leap. */
+  readonly half: readonly { readonly kind: HalfStepKind; readonly words: string; readonly pct: number | null }[];
+};
+
+export type LadderLoad = {
+  readonly kind: DemandKind;
+  readonly rungs: readonly RungLoad[];
+  /** Longest bar, %. */
+  readonly most: number;
+};
+
+/** Demand of every level of an exercise for a body, against what is held; absent where nothing is asked that is reckoned. */
+export function ladderLoad(
+  body: Body,
+  { levels }: Pick<Exercise, 'levels'>,
+  capacityPct?: number | null,
+): LadderLoad | undefined {
+  const peaks = levels.map((level) => demandOfLevel(body, level, 6).peak);
+  const kind = mainKind(peaks);
+  if (!kind) return undefined;
+  const known = capacityPct ?? undefined;
+  const rungs = levels.map((level, i): RungLoad => {
+    const pct = peaks[i]?.[kind];
+    const legs = peaks[i]?.legs;
+    const isHeld = known !== undefined && legs !== undefined && legs <= known;
+    const size = kind === 'legs' && known !== undefined && !isHeld ? stepSize(known, legs) : undefined;
+    const below = levels[i - 1];
+    return {
+      number: level.number,
+      ...(pct === undefined ? {} : { pct }),
+      ...(size ? { size } : {}),
+      half:
+        size?.kind === 'leap' && below
+          ? halfStepsBetween(body, below, level, known).map(({ kind: way, words, demandPct }) => ({
+              kind: way,
+              words,
+              pct: demandPct ?? null,
+            }))
+          : [],
+    };
+  });
+  return { kind, rungs, most: Math.max(0.5, ...rungs.map(({ pct = 0 }) => pct)) };
+}
+
+export const demandWords: Readonly<Record<DemandKind, string>> = {
+  legs: 'legs on the hips',
+  curl: 'head and shoulders on the back',
+  trunk: 'trunk on the hips',
+  hips: 'span at the hips',
+  shoulders: 'weight on the shoulders',
+};
