@@ -55,7 +55,7 @@ export function DemandBar({ rung, most, heldPct }: { rung: RungLoad; most: numbe
         {heldPct !== null && <span className="held" style={{ left: `calc(${share(heldPct)} - 1px)` }} />}
       </Bar>
       <Words>
-        asks {rung.pct.toFixed(1)} %
+        {rung.pct < 0.05 ? 'no load' : `asks ${rung.pct.toFixed(1)} %`}
         {rung.size && (
           <>
             {' · '}

@@ -50,15 +50,19 @@ function slice([x, y]: Vec2, radius: number, fromDeg: number, toDeg: number): st
   return `M${x.toFixed(1)} ${y.toFixed(1)}L${at(fromDeg)}A${radius.toFixed(1)} ${radius.toFixed(1)} 0 0 0 ${at(toDeg)}Z`;
 }
 
-export type Edge = Pick<Ray, 'thighDeg' | 'careful' | 'bold'>;
+export type Edge = Pick<Ray, 'thighDeg' | 'mightDeg'>;
 
 /** The window under a figure: a wedge from straight up down to the edge, paler where it is not known, warm beyond. */
-export function fanUnder(body: Body, { thighDeg, careful, bold }: Edge, kneeDeg: number): Under | undefined {
+export function fanUnder(
+  body: Body,
+  { thighDeg, mightDeg }: Edge,
+  kneeDeg: number,
+): { readonly under: Under; readonly reachMm: number } | undefined {
   if (thighDeg === null) return undefined;
   const bent = kneeDeg >= 45;
   const reach = segmentLengthMm('thigh', body) + (bent ? 0.25 : 1) * segmentLengthMm('shank', body) + (bent ? 40 : 90);
-  const [hi, lo] = [careful ?? 90, bold ?? 0];
-  return ({ see, posed, perMm }) => {
+  const lo = Math.min(thighDeg, mightDeg ?? thighDeg);
+  const under: Under = ({ see, posed, perMm }) => {
     const hip = see(posed.sides.R.hip);
     const radius = reach * perMm;
     const rim = (deg: number, by: number): Vec2 => [
@@ -69,8 +73,8 @@ export function fanUnder(body: Body, { thighDeg, careful, bold }: Edge, kneeDeg:
     const [ex, ey] = rim(thighDeg, 0);
     return (
       <Arc aria-hidden>
-        <path className="beyond" d={slice(hip, radius, 0, Math.min(lo, thighDeg))} />
-        {hi - lo > 1 && <path className="unsure" d={slice(hip, radius, lo, hi)} />}
+        <path className="beyond" d={slice(hip, radius, 0, lo)} />
+        {thighDeg - lo > 1 && <path className="unsure" d={slice(hip, radius, lo, thighDeg)} />}
         <path className="held" d={slice(hip, radius, thighDeg, 90)} />
         <line className="edge" x1={hip[0]} y1={hip[1]} x2={ex} y2={ey} />
         <text x={tx} y={ty + 8} fontSize={30} textAnchor={thighDeg > 60 ? 'middle' : 'start'}>
@@ -79,6 +83,7 @@ export function fanUnder(body: Body, { thighDeg, careful, bold }: Edge, kneeDeg:
       </Arc>
     );
   };
+  return { under, reachMm: reach + 110 };
 }
 
 /** A form of the legs at an angle, as a pose. */
@@ -90,13 +95,12 @@ export function poseOfForm({ form }: Pick<Ray, 'form'>, thighDeg: number): Pose 
 /** A body at the edge of its window. */
 export function Fan({ body, ray }: { readonly body: Body; readonly ray: Ray }) {
   const deg = ray.thighDeg ?? 90;
-  const under = fanUnder(body, ray, ray.form.kneeDeg);
   return (
     <Figure
       pose={poseOfForm(ray, deg)}
       body={body}
       label={`${ray.name}: ${ray.thighDeg === null ? ray.words : `down to ${Math.round(deg)} degrees, ${ray.words}`}`}
-      {...(under ? { under } : {})}
+      {...fanUnder(body, ray, ray.form.kneeDeg)}
     />
   );
 }

@@ -60,8 +60,9 @@ type FigureProps = {
   /** A landmark to point out. */
   readonly spot?: Landmark | undefined;
   readonly headEnd?: 'left' | 'right';
-  /** Drawn behind the body. */
+  /** Drawn behind the body, and how far it reaches from the hip, mm: the picture makes room for it. */
   readonly under?: Under;
+  readonly reachMm?: number;
 };
 
 /** A body drawn from its pose: blocks outlined, level line on the pelvis, an out-of-level block in the warm colour. */
@@ -76,10 +77,19 @@ export function Figure({
   spot,
   headEnd = 'left',
   under,
+  reachMm,
 }: FigureProps) {
   const drawing = useMemo(() => {
     const posed = poseBody(body, pose);
-    const { eye, width, height, matY } = frameFigure(posed, view, perMm, scene);
+    const { hip } = posed.sides.R;
+    const also: readonly Vec3[] =
+      reachMm === undefined
+        ? []
+        : [
+            [hip[0] - reachMm, 0, hip[2]],
+            [hip[0], 0, hip[2] + reachMm],
+          ];
+    const { eye, width, height, matY } = frameFigure(posed, view, perMm, scene, also);
     const at = (name: Landmark) => {
       const key = findLandmarkKey(posed.landmarks, name, 'R');
       const point = key && posed.landmarks[key];
@@ -97,7 +107,7 @@ export function Figure({
       level: view === 'side' && isLying && !scene?.apparatus && asis && ps ? ([asis, ps] as const) : undefined,
       spotAt: spot && at(spot),
     };
-  }, [body, pose, view, scene, spot]);
+  }, [body, pose, view, scene, spot, reachMm]);
   const { shapes, width, height, mat, level, spotAt, posed, see } = drawing;
   const inMm = width / 700; // strokes keep their weight whatever the drawing shows
   return (

@@ -1,6 +1,6 @@
 // How much of the world a drawing shows: the same for every pose of a position, wider where a pose reaches out of it.
 import type { Position, View } from '../alignment/input';
-import type { Vec2 } from '../geometry';
+import type { Vec2, Vec3 } from '../geometry';
 import type { PosedBody } from '../body/skeleton';
 import { flatEye } from './camera';
 import type { Eye } from './camera';
@@ -36,17 +36,18 @@ function baseExtent(position: Position, view: View): Extent {
 
 const margin = 45;
 
-/** The eye for a drawing and the size of its picture, at `perMm` picture units a millimetre. */
+/** The eye for a drawing and the size of its picture, at `perMm` picture units a millimetre; `also` must fit in. */
 export function frameFigure(
   body: PosedBody,
   view: View,
   perMm: number,
   scene: Scene = {},
+  also: readonly Vec3[] = [],
 ): { readonly eye: Eye; readonly width: number; readonly height: number; readonly matY: number } {
   const trial = flatEye(view, 1, [0, 0]);
   const points: Vec2[] = [body.sides.L, body.sides.R]
     .flatMap(({ knee, ankle, toe, elbow, hand, hip }) => [knee, ankle, toe, elbow, hand, hip])
-    .concat([body.head.at, body.pelvis.at, ...body.sections.map(({ back }) => back)])
+    .concat([body.head.at, body.pelvis.at, ...body.sections.map(({ back }) => back), ...also])
     .map((point) => trial.see(point).at);
   const base = scene.apparatus ? apparatusExtent[scene.apparatus.kind] : baseExtent(body.position, view);
   const lift = { reformer: 390, trapezeTable: 600, chair: 0, none: 0 }[scene.apparatus?.kind ?? 'none'];

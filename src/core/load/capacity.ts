@@ -37,18 +37,18 @@ export function ownedPct(repertoire: Repertoire, body: Body, standings: readonly
 export type Capacity = {
   /** Highest demand of the legs held cleanly, % of weight × stature. */
   readonly pct: number;
-  readonly interval: readonly [number, number];
-  /** `window`: from what was seen. `level`: the level that is owned, nothing better being known. */
+  /** The most it may be, by what is known. */
+  readonly mightPct: number;
+  /** `window`: the edge is known. `level`: the highest level held cleanly or owned, nothing better being known. */
   readonly from: 'window' | 'level';
 };
 
-/** What a person holds: the window's working limit where it is known well enough, else the level that is owned. */
+/** What a person holds: the window's working limit where it is known well enough, else the highest that was held or is owned. */
 export function capacityOf(windows: Windows, ownedPct: number | undefined): Capacity | undefined {
   const { legs } = windows;
-  if (legs && legs.sure !== 'wide')
-    return { pct: legs.limit, interval: [legs.interval[0], legs.interval[1]], from: 'window' };
-  if (ownedPct === undefined || ownedPct <= 0) return undefined;
-  return { pct: ownedPct, interval: [ownedPct, ownedPct], from: 'level' };
+  if (legs && legs.sure !== 'wide') return { pct: legs.limit, mightPct: legs.interval[1], from: 'window' };
+  const pct = Math.max(ownedPct ?? 0, legs?.hardestHeld ?? 0);
+  return pct > 0 ? { pct, mightPct: pct, from: 'level' } : undefined;
 }
 
 export type KnownLoad = { readonly windows: Windows; readonly capacity: Capacity | null };

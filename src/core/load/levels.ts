@@ -3,19 +3,13 @@ import { poseAt } from '../body/movement';
 import type { Movement } from '../body/movement';
 import type { Body } from '../body/segments';
 import type { Level } from '../knowledge/entries';
-import { startOf } from '../knowledge/find';
+import { movementOf } from '../knowledge/find';
 import { leapAt, leastCapacityPct, noStepAt } from '../progression/words';
 import { demandKinds, loadOfPose } from './moments';
 import type { Demand, DemandKind } from './moments';
 
 /** Along the way out, from the start (0) to the top (1). */
 export type CurvePoint = { readonly at: number; readonly demand: Demand };
-
-export const movementOf = (level: Pick<Level, 'start' | 'via' | 'top'>): Movement => ({
-  start: startOf(level),
-  hold: level.top,
-  ...(level.via ? { out: level.via, back: level.via } : {}),
-});
 
 type Asking = Pick<Level, 'start' | 'via' | 'top' | 'load'>;
 

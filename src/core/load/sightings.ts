@@ -19,7 +19,7 @@ export const windowFamilies = ['legs', 'circle', 'bridge', 'legBehind'] as const
 export type WindowFamily = (typeof windowFamilies)[number];
 
 export const axes: Readonly<Record<WindowFamily, Axis>> = {
-  legs: { lo: 0, hi: 8, harder: 'up', unitMargin: 0.1 },
+  legs: { lo: 0, hi: 7, harder: 'up', unitMargin: 0.1 },
   circle: { lo: 0, hi: 45, harder: 'up', unitMargin: 2 },
   bridge: { lo: 0, hi: 45, harder: 'up', unitMargin: 2 },
   legBehind: { lo: -45, hi: 20, harder: 'up', unitMargin: 2 },

@@ -132,7 +132,7 @@ export function safeWindow(axis: Axis, sightings: readonly Sighting[]): SafeWind
     edge: outward(mean),
     interval: harder === 'up' ? [outward(low), outward(high)] : [outward(high), outward(low)],
     limit: outward(limit),
-    sure: sd > 0.12 ? 'wide' : sd > 0.05 ? 'fair' : 'good',
+    sure: sd > 0.14 ? 'wide' : sd > 0.06 ? 'fair' : 'good',
     hardestHeld: held.length > 0 ? held.reduce((a, b) => (toHarder(b, a) > 0 ? b : a)) : null,
     easiestLost: lost.length > 0 ? lost.reduce((a, b) => (toHarder(b, a) < 0 ? b : a)) : null,
     sightings: sightings.length,

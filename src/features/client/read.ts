@@ -23,6 +23,7 @@ import { listStops } from '@/data/stores/cautions';
 import { findRepertoire } from '@/data/stores/studio';
 import { actingOn } from '@/data/types';
 import { listSessions } from '@/data/stores/floor';
+import { seenBefore } from '@/data/stores/load';
 import { listDoses, listLooks, listNeutrals, listResults, listTrials, looksPerPage } from '@/data/stores/looks';
 import type { ClientCard, DoseCard, LookCard, TrialCard, Who } from '@/data/types';
 import { emptyClient } from './form';
@@ -287,22 +288,10 @@ export async function readClient(who: Who, id: string, page: number, locale: str
   );
   const weigh = (exercise: string): WeighedExercise => weighed.get(exercise) ?? { standing: 'fine', levels: {} };
   const body = bodyOf(client);
-  const day = new Intl.DateTimeFormat('en-CA', {
-    timeZone: studio.timeZone,
-    year: 'numeric',
-    month: '2-digit',
-    day: '2-digit',
-  });
   const load = knownLoad(
     repertoire,
     body,
-    {
-      sessions: sessions.map(({ startedAt, outcome }) => ({
-        day: day.format(startedAt),
-        items: outcome?.items ?? [],
-      })),
-      looks: results.map(({ on, ...look }) => ({ ...look, day: day.format(on) })),
-    },
+    seenBefore(sessions, results, studio.timeZone),
     newestRungs(repertoire, doses).map(({ standing }) => standing),
   );
   const standings = standingsOf(

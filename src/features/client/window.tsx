@@ -66,7 +66,7 @@ function Evidence({ legs, from }: { legs: SafeWindow | undefined; from: 'window'
       From {sightings} {sightings === 1 ? 'sighting' : 'sightings'}
       {hardestHeld === null ? '' : `, held up to ${hardestHeld.toFixed(1)} %`}
       {easiestLost === null ? ', never lost so far' : `, lost from ${easiestLost.toFixed(1)} %`}.{' '}
-      {from === 'level' ? 'Too few to tell an edge: the level that is owned is taken. ' : ''}
+      {from === 'level' ? 'Too few to tell an edge: the highest that was held is taken. ' : ''}
       {trend
         ? trend.isReal
           ? `${trend.gain > 0 ? 'More' : 'Less'} is held than before: ${trend.gain > 0 ? '+' : '−'}${Math.abs(trend.gain).toFixed(1)} %.`
@@ -86,7 +86,7 @@ export type LoadPage = {
 /** How low the legs may go for this person, in every form, drawn and in words. */
 export function SafeWindowSection({ body, isTypical, load: { windows, capacity }, clientId }: LoadPage) {
   const [chosen, setChosen] = useState('oneLong');
-  const rays = capacity ? fanOf(body, capacity.pct, capacity.interval) : [];
+  const rays = capacity ? fanOf(body, capacity.pct, capacity.mightPct) : [];
   const ray: Ray | undefined = rays.find(({ id }) => id === chosen) ?? rays[0];
   return (
     <Section aria-label="Safe window" style={{ marginTop: 30 }}>
@@ -94,7 +94,7 @@ export function SafeWindowSection({ body, isTypical, load: { windows, capacity }
         <Row $gap={10}>
           <h2>Safe window</h2>
           {capacity && (
-            <Chip>{capacity.from === 'level' ? 'from the level owned' : sureWords[windows.legs?.sure ?? 'wide']}</Chip>
+            <Chip>{capacity.from === 'level' ? 'from the levels held' : sureWords[windows.legs?.sure ?? 'wide']}</Chip>
           )}
         </Row>
         <ButtonLink href={`/what-if?client=${clientId}`}>What if</ButtonLink>
@@ -119,11 +119,8 @@ export function SafeWindowSection({ body, isTypical, load: { windows, capacity }
                         <br />
                         <Small>
                           {one.words}
-                          {one.thighDeg !== null &&
-                          one.careful !== null &&
-                          one.bold !== null &&
-                          one.careful - one.bold >= 2
-                            ? ` (${Math.round(one.careful)}° to ${Math.round(one.bold)}°)`
+                          {one.thighDeg !== null && one.mightDeg !== null && one.thighDeg - one.mightDeg >= 3
+                            ? `; perhaps down to ${Math.round(one.mightDeg)}°`
                             : ''}
                         </Small>
                       </span>

@@ -8,14 +8,27 @@ import { knownLoad, newestRungs } from '@/core/load/capacity';
 import type { Standing } from '@/core/load/capacity';
 import type { GateSession } from '@/core/progression/gate-input';
 import { gateSession } from '@/core/progression/outcome';
+import { setText } from '@/core/springs/springs';
 import { success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { findClient, findStudio, listAppointments } from '@/data/stores/clients';
+import { listApparatus, listSettings } from '@/data/stores/apparatus';
 import { sessionsSince, tabletKey } from '@/data/stores/floor';
+import { seenBefore } from '@/data/stores/load';
 import { listAllDoses, listResults, listTrials, newestLooks } from '@/data/stores/looks';
 import { checkedOn, findRepertoire } from '@/data/stores/studio';
 import { actingOn } from '@/data/types';
-import type { AppointmentCard, ClientCard, DoseCard, LookCard, SessionCard, TrialCard, Who } from '@/data/types';
+import type {
+  ApparatusCard,
+  AppointmentCard,
+  ClientCard,
+  DoseCard,
+  LookCard,
+  SessionCard,
+  SettingCard,
+  TrialCard,
+  Who,
+} from '@/data/types';
 import { rulesVersion } from '@/repertoire';
 import type { DayPack, FloorClient, LastFinding } from './pack';
 
@@ -32,6 +45,8 @@ type Known = {
   readonly looks: readonly LookCard[];
   readonly results: Awaited<ReturnType<typeof listResults>>;
   readonly trials: readonly TrialCard[];
+  readonly settings: readonly SettingCard[];
+  readonly apparatus: readonly ApparatusCard[];
   readonly timeZone: string;
   readonly moment: Date;
 };
@@ -100,6 +115,16 @@ function lastFindings(sessions: readonly SessionCard[], look: LookCard | undefin
   return found;
 }
 
+/** The newest setting of each exercise, in the words of its apparatus. */
+function springsOf(clientId: string, { settings, apparatus }: Known): FloorClient['springs'] {
+  const found: Record<string, FloorClient['springs'][string]> = {};
+  for (const { clientId: whose, apparatusId, exercise, springs, note } of settings) {
+    const rig = apparatus.find(({ id }) => id === apparatusId)?.rig;
+    if (whose === clientId && rig) found[exercise] ??= { text: setText(rig.springs, springs), note };
+  }
+  return found;
+}
+
 function historyOf(sessions: readonly SessionCard[], timeZone: string): FloorClient['history'] {
   const found: Record<string, (GateSession & { session: string })[]> = {};
   for (const { id, startedAt, outcome } of [...sessions].reverse())
@@ -135,15 +160,11 @@ function toFloor(
     load: knownLoad(
       repertoire,
       body,
-      {
-        sessions: ended.map(({ startedAt, outcome }) => ({
-          day: dateIn(timeZone, startedAt),
-          items: outcome?.items ?? [],
-        })),
-        looks: known.results
-          .filter(({ clientId }) => clientId === client.id)
-          .map(({ on, ...look }) => ({ ...look, day: dateIn(timeZone, on) })),
-      },
+      seenBefore(
+        ended,
+        known.results.filter(({ clientId }) => clientId === client.id),
+        timeZone,
+      ),
       standings,
     ),
     cautions: cautionsOf(repertoire, client.conditions),
@@ -155,6 +176,7 @@ function toFloor(
     time: appointment?.time ?? null,
     minutes: appointment?.minutes ?? 50,
     note: appointment?.note ?? '',
+    springs: springsOf(client.id, known),
     standings,
     history: historyOf(ended, timeZone),
     last: lastFindings(
@@ -201,16 +223,18 @@ export async function readDay(who: Who, locale: string, also?: string): Promise<
   }
   const ids = [...clients.keys()];
   const moment = now(timeZone).toDate();
-  const [sessions, doses, looks, results, trials, checked] = await Promise.all([
+  const [sessions, doses, looks, results, trials, checked, settings, apparatus] = await Promise.all([
     sessionsSince(who, ids, new Date(moment.getTime() - historyDays * dayMs)),
     listAllDoses(who, ids),
     newestLooks(who, ids),
     listResults(who, ids),
     listTrials(who),
     checkedOn(who, date.toString()),
+    listSettings(who, ids),
+    listApparatus(who),
   ]);
   const clock = new Intl.DateTimeFormat(locale, { timeZone, hour: 'numeric', minute: '2-digit' });
-  const known: Known = { repertoire, sessions, doses, looks, results, trials, timeZone, moment };
+  const known: Known = { repertoire, sessions, doses, looks, results, trials, settings, apparatus, timeZone, moment };
   return success({
     who: { id: who.userId, name: who.name },
     key,

@@ -258,6 +258,7 @@ export function ExerciseInHand(props: InHand) {
           <Pacer
             level={rung}
             body={client.body}
+            edge={view.edge}
             pattern={item.dose.pattern}
             pace={item.dose.pace}
             label={`${item.name}, ${item.levelName}`}

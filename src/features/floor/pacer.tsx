@@ -9,9 +9,11 @@ import { breath } from '@/core/breathing/timeline';
 import type { BreathMoment } from '@/core/breathing/timeline';
 import { poseAt } from '@/core/body/movement';
 import type { Body } from '@/core/body/segments';
-import { startOf } from '@/core/knowledge/find';
+import { movementOf } from '@/core/knowledge/find';
 import type { Level } from '@/core/knowledge/entries';
 import { BreathRibbon, ribbonPoint } from '@/design/breath-ribbon';
+import type { PlannedEdge } from '@/core/load/fan';
+import { fanUnder } from '@/design/fan';
 import { Figure } from '@/design/figure';
 import { Tap } from './parts';
 
@@ -101,6 +103,8 @@ type PacerProps = {
   readonly pace: number;
   readonly label: string;
   readonly out: 'pelvis' | 'ribs' | 'head' | 'legs' | undefined;
+  /** Where the legs may go for this client. */
+  readonly edge: PlannedEdge | undefined;
   readonly running: boolean;
   readonly sound: Sound;
   readonly onRun: (running: boolean) => void;
@@ -114,7 +118,7 @@ const soundAfter: Readonly<Record<Sound, Sound>> = { off: 'tones', tones: 'words
 
 /** The figure and the breath that it moves with. */
 export function Pacer(props: PacerProps) {
-  const { level, body, pattern, pace, label, out, running, sound, onRun, onSound, onPace, children } = props;
+  const { level, body, edge, pattern, pace, label, out, running, sound, onRun, onSound, onPace, children } = props;
   const timed = useMemo(
     () => breath({ pattern, pace, repetitions: 1, sides: 1, directions: 1, changeOverS: 0 }),
     [pattern, pace],
@@ -154,13 +158,9 @@ export function Pacer(props: PacerProps) {
   const [part, step] = at && !still ? [at.part, at.step] : [-1, 0];
   const pose = useMemo(() => {
     if (part < 0) return level.top;
-    const movement = {
-      start: startOf(level),
-      hold: level.top,
-      ...(level.via ? { out: level.via, back: level.via } : {}),
-    };
-    return poseAt(body, movement, phases[part] ?? 'hold', step / framesAPart);
+    return poseAt(body, movementOf(level), phases[part] ?? 'hold', step / framesAPart);
   }, [level, body, phases, part, step]);
+  const fan = useMemo(() => edge && fanUnder(body, edge, edge.kneeDeg), [body, edge]);
   const taps = useRef<number[]>([]);
   const tapPace = () => {
     const now = performance.now();
@@ -178,6 +178,7 @@ export function Pacer(props: PacerProps) {
           label={label}
           {...(level.scene ? { scene: level.scene } : {})}
           {...(out ? { out } : {})}
+          {...fan}
         />
       </div>
       {timeline.length > 0 && (

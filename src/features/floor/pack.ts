@@ -36,6 +36,8 @@ export type FloorClient = {
   readonly time: string | null;
   readonly minutes: number;
   readonly note: string;
+  /** What was set for this client last, by exercise. */
+  readonly springs: Readonly<Record<string, { readonly text: string; readonly note: string }>>;
   readonly standings: readonly (Standing & { readonly dose: SessionDose })[];
   /** Sessions by exercise, each with the session that it was. */
   readonly history: Readonly<Record<string, readonly (GateSession & OfSession)[]>>;

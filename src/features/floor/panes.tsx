@@ -4,6 +4,7 @@
 import { ArrowRight, Eye, Ruler, Undo2 } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
+import type { PlannedEdge } from '@/core/load/fan';
 import { entry } from '@/core/knowledge/find';
 import { levelAfter, levelText, rungAt } from '@/core/progression/rungs';
 import { openTry } from '@/core/progression/session';
@@ -115,6 +116,19 @@ function SetUp({ view: { exercise, item, rung }, pack }: { view: ItemView; pack:
   );
 }
 
+/** How low the legs may go for this client, in degrees and by what stands beside them. */
+function EdgeLine({ edge: { thighDeg, plannedDeg, isBeyond, words } }: { edge: PlannedEdge }) {
+  if (thighDeg === null) return <Warn>Legs: {words}. A step back first.</Warn>;
+  const no = `No lower than ${Math.round(thighDeg)}°: ${words}.`;
+  return isBeyond ? (
+    <Warn>
+      {no} The level means {Math.round(plannedDeg)}°, lower than what is held.
+    </Warn>
+  ) : (
+    <b data-edge={Math.round(thighDeg)}>{no}</b>
+  );
+}
+
 function Watching({ pack, client, view, open }: InHand) {
   const first = view.item.sets.length <= 1 && !view.next.full;
   return (
@@ -130,6 +144,7 @@ function Watching({ pack, client, view, open }: InHand) {
           Picture
         </Tap>
       </Wrapping>
+      {view.edge && <EdgeLine edge={view.edge} />}
       <h2>{first ? 'As it comes: watch, say nothing' : 'Watch'}</h2>
       <Lines aria-label="Three things to watch">
         {view.watch.map(({ fault, plain, standAt, safety, because }) => (

@@ -23,6 +23,7 @@ const client = (more: Partial<FloorClient> = {}): FloorClient => ({
   time: null,
   minutes: 50,
   note: '',
+  springs: {},
   standings: [],
   history: {},
   last: {},

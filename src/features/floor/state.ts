@@ -12,6 +12,9 @@ import type { Watch } from '@/core/knowledge/watch';
 import { adviseLevel, faultInHand, suggest } from '@/core/progression/advice';
 import type { LevelAdvice } from '@/core/progression/advice';
 import type { Standing } from '@/core/load/capacity';
+import { edgeOf } from '@/core/load/fan';
+import type { PlannedEdge } from '@/core/load/fan';
+import { areLegsHeld } from '@/core/load/levels';
 import { lostBlocks } from '@/core/progression/words';
 import type { Planned } from '@/core/progression/events';
 import type { LostBlock } from '@/core/progression/words';
@@ -40,6 +43,7 @@ export function plan(pack: DayPack, client: FloorClient, { exercise: id, level }
   const rung = exercise && rungAt(exercise, level, client.body);
   if (!exercise || !rung) return undefined;
   const stances = stancesFor(pack, client, id);
+  const springs = client.springs[id]?.text ?? rung.springs;
   const before = client.standings.find((one) => one.exercise === id && one.level === level)?.dose;
   return {
     item: newId(),
@@ -48,11 +52,13 @@ export function plan(pack: DayPack, client: FloorClient, { exercise: id, level }
     level,
     levelName: rung.name,
     order: exercise.sideOrder,
-    dose: before ?? {
-      ...doseInForce(rung, stances),
-      pattern: breathInForce(exercise, stances, rung.number).pattern,
-      pace: 1,
-      ...(rung.springs ? { springs: rung.springs } : {}),
+    dose: {
+      ...(before ?? {
+        ...doseInForce(rung, stances),
+        pattern: breathInForce(exercise, stances, rung.number).pattern,
+        pace: 1,
+      }),
+      ...(springs ? { springs } : {}),
     },
   };
 }
@@ -76,6 +82,8 @@ export type ItemView = {
   /** What to say now: what is being tried, else the best that is left. */
   readonly option?: Option;
   readonly advice?: LevelAdvice;
+  /** How low the legs may go at this level. */
+  readonly edge?: PlannedEdge;
   /** The pane that fits the moment. */
   readonly pane: Pane;
 };
@@ -118,6 +126,8 @@ export function viewItem(pack: DayPack, client: FloorClient, item: Item, working
       unsafe,
       pane: item.decision || next.finished ? 'level' : 'watch',
     };
+  const { capacity } = client.load;
+  const edge = capacity && !areLegsHeld(rung) ? edgeOf(client.body, rung.top, capacity) : undefined;
   const stances = stancesFor(pack, client, exercise.id);
   const weigh = (level: Level) => weighLevel(repertoire, exercise, level, client.acting);
   const wanted = working ?? faultInHand(item, unsafe) ?? likeliestIn(item, exercise, repertoire);
@@ -144,6 +154,7 @@ export function viewItem(pack: DayPack, client: FloorClient, item: Item, working
     watch: watchFor(repertoire, exercise, client.conditions, client.last[exercise.id] ?? []),
     breathFrom: stances.school.name,
     unsafe,
+    ...(edge ? { edge } : {}),
     ...(fault ? { fault } : {}),
     ...(ranking ? { ranking } : {}),
     ...(option ? { option } : {}),

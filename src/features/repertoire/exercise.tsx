@@ -11,6 +11,8 @@ import type { Level } from '@/core/knowledge/entries';
 import { nameOf } from '@/core/alignment/words';
 import { BreathRibbon } from '@/design/breath-ribbon';
 import { Button, ButtonLink } from '@/design/button';
+import { demandWords } from '@/core/load/ladder';
+import { DemandBar } from '@/design/demand-bar';
 import { Figure } from '@/design/figure';
 import {
   Chip,
@@ -156,7 +158,7 @@ const doseWords = ({ dose: { repetitions, sides, directions } }: Level): string 
 
 /** An exercise as a person could teach from it. */
 export function ExerciseScreen({ page }: { page: ExercisePage }) {
-  const { exercise, own, client, weighed, clients, inForce, demand } = page;
+  const { exercise, own, client, weighed, clients, inForce, ladder, heldPct } = page;
   const router = useRouter();
   const here = `/repertoire/${exercise.id}`;
   const query = client ? `?client=${client.id}` : '';
@@ -209,6 +211,7 @@ export function ExerciseScreen({ page }: { page: ExercisePage }) {
             <Ladder>
               {exercise.levels.map((one) => {
                 const standing = weighed?.levels[one.number];
+                const rung = ladder?.rungs.find(({ number: its }) => its === one.number);
                 return (
                   <li key={one.number} data-chosen={one.number === level.number ? '' : undefined}>
                     <div className="pair">
@@ -233,8 +236,13 @@ export function ExerciseScreen({ page }: { page: ExercisePage }) {
                     <Small>
                       {doseWords(one)}
                       {one.springs ? ` · springs: ${one.springs}` : ''}
-                      {demand[one.number] === undefined ? '' : ` · legs ask ${demand[one.number]?.toFixed(1)} %`}
                     </Small>
+                    {rung && ladder && <DemandBar rung={rung} most={ladder.most} heldPct={heldPct} />}
+                    {rung && rung.half.length > 0 && (
+                      <Small data-half={one.number}>
+                        Half-way: {rung.half.map(({ words }) => words).join(' Or: ')}
+                      </Small>
+                    )}
                     {one.rises && <Small>What rises: {one.rises}.</Small>}
                     {standing && standing.standing !== 'fine' && (
                       <Row>
@@ -246,8 +254,9 @@ export function ExerciseScreen({ page }: { page: ExercisePage }) {
               })}
             </Ladder>
             <Small>
-              Legs ask: moment of the legs about the hips, in % of body weight × stature, for a body of 1.70 m and 65
-              kg. Up a level after {inForce.gate.cleanReps} clean on each side in {inForce.gate.sessions}{' '}
+              {ladder &&
+                `Asks: ${demandWords[ladder.kind]}, a moment in % of body weight × stature${client ? ` for ${client.name}` : ''}${heldPct === null ? '' : '; the upright stroke is what is held'}. `}
+              Up a level after {inForce.gate.cleanReps} clean on each side in {inForce.gate.sessions}{' '}
               {inForce.gate.sessions === 1 ? 'session' : 'sessions running'}
               {inForce.gate.halfSteps ? ', by half steps' : ''} ({inForce.school}).
             </Small>

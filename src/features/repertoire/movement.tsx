@@ -8,21 +8,16 @@ import type { View } from '@/core/alignment/input';
 import { poseAt } from '@/core/body/movement';
 import { usualAmount, withFault } from '@/core/body/deviations';
 import type { Pose } from '@/core/body/pose';
-import { startOf } from '@/core/knowledge/find';
+import { typicalBody as body } from '@/core/body/segments';
+import { movementOf } from '@/core/knowledge/find';
 import type { Level } from '@/core/knowledge/entries';
 import { Button } from '@/design/button';
 import { Figure } from '@/design/figure';
 import { Row, Small } from '@/design/layout';
 
-const body = { heightM: 1.7, massKg: 65 };
-
 /** The pose a share of a whole repetition along: out, a moment at the top, and back. */
 export function poseOf(level: Level, share: number): Pose {
-  const movement = {
-    start: startOf(level),
-    hold: level.top,
-    ...(level.via ? { out: level.via, back: level.via } : {}),
-  };
+  const movement = movementOf(level);
   if (share <= 0.45) return poseAt(body, movement, 'out', share / 0.45);
   if (share <= 0.55) return movement.hold;
   return poseAt(body, movement, 'back', (share - 0.55) / 0.45);

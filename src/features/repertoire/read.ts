@@ -1,4 +1,4 @@
-import { typicalBody } from '@/core/body/segments';
+import { bodyOf, typicalBody } from '@/core/body/segments';
 import * as v from 'valibot';
 import { rankCorrections } from '@/core/corrections/rank';
 import type { Option } from '@/core/corrections/rank';
@@ -15,7 +15,9 @@ import type { Difference, EditableKind, OwnState } from '@/core/knowledge/own-en
 import { gateInForce } from '@/core/progression/gate';
 import { breathInForce, layStances, ownerOf, resolveStances } from '@/core/knowledge/stances';
 import type { Layer } from '@/core/knowledge/stances';
-import { demandOf } from '@/core/load/demand';
+import { ladderLoad } from '@/core/load/ladder';
+import type { LadderLoad } from '@/core/load/ladder';
+import { findLoad } from '@/data/stores/load';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { findClient, findStudio, listClients } from '@/data/stores/clients';
@@ -146,7 +148,9 @@ export type ExercisePage = {
   readonly exercise: Exercise;
   readonly own: OwnState | null;
   readonly changes: readonly Difference[];
-  readonly demand: Readonly<Record<number, number>>;
+  readonly ladder: LadderLoad | null;
+  /** Highest demand of the legs that this client holds, %; null where nobody is chosen or nothing is known. */
+  readonly heldPct: number | null;
   readonly stances: readonly StanceRow[];
   readonly schools: readonly { readonly id: string; readonly name: string }[];
   readonly inForce: {
@@ -233,6 +237,9 @@ export async function readExercise(who: Who, id: string, clientId?: string): Pro
   const trials = client ? await listTrials(who) : [];
   const conditions = client ? conditionsInForce(client.conditions) : [];
   const acting = client && actingOn(client);
+  const load = client && (await findLoad(who, repertoire, client, studio.timeZone));
+  const heldPct = load?.capacity?.pct ?? null;
+  const ladder = ladderLoad(client ? bodyOf(client) : typicalBody, exercise, heldPct);
   const unsafe = new Set(
     client ? actingConditions(repertoire, client.conditions).flatMap(({ condition }) => condition.safetyFaults) : [],
   );
@@ -266,12 +273,8 @@ export async function readExercise(who: Who, id: string, clientId?: string): Pro
     exercise,
     own: mine ? stateOf(shipped, mine) : null,
     changes: mine?.base ? differences(mine.base, mine.entry) : [],
-    demand: Object.fromEntries(
-      exercise.levels.flatMap(({ number, top }) => {
-        const demand = demandOf(typicalBody, top);
-        return demand === undefined || demand < 0.05 ? [] : [[number, demand]];
-      }),
-    ),
+    ladder: ladder ?? null,
+    heldPct: ladder?.kind === 'legs' ? heldPct : null,
     stances: repertoire.stances
       .filter((stance) => isOfSchool(stance.id))
       .map(({ id: stance, name, about, choices: offered }) => {
