@@ -83,7 +83,7 @@ export function fanUnder(
       </Arc>
     );
   };
-  return { under, reachMm: reach + 110 };
+  return { under, reachMm: reach + 70 };
 }
 
 /** A form of the legs at an angle, as a pose. */

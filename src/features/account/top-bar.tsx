@@ -85,6 +85,7 @@ const Bar = styled.header`
   .tools {
     display: flex;
     gap: 4px;
+    white-space: nowrap;
   }
   ${phone} {
     nav {
@@ -94,8 +95,11 @@ const Bar = styled.header`
       justify-content: space-between;
     }
     nav a {
-      padding: 10px 8px;
-      font-size: 0.95rem;
+      padding: 10px 6px;
+      font-size: 0.92rem;
+    }
+    nav a[href='/batch'] {
+      display: none; /* many pictures at once are no work for a phone */
     }
     .word {
       display: none;
@@ -125,6 +129,7 @@ const places = [
   { href: '/', name: 'Today' },
   { href: '/clients', name: 'Clients' },
   { href: '/repertoire', name: 'Repertoire' },
+  { href: '/apparatus', name: 'Apparatus' },
   { href: '/batch', name: 'Batch' },
   { href: '/studio', name: 'Studio' },
 ];
@@ -140,7 +145,11 @@ export function TopBar({ studio, name }: { studio: string; name: string }) {
     () => false,
   );
   const isHere = (href: string) =>
-    href === '/' ? path === '/' : path.startsWith(href) || (href === '/clients' && path.startsWith('/looks'));
+    href === '/'
+      ? path === '/'
+      : path.startsWith(href) ||
+        (href === '/clients' && path.startsWith('/looks')) ||
+        (href === '/apparatus' && path === '/what-if');
   if (isFramed) return null;
   return (
     <Bar>

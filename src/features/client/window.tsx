@@ -85,9 +85,11 @@ export type LoadPage = {
 
 /** How low the legs may go for this person, in every form, drawn and in words. */
 export function SafeWindowSection({ body, isTypical, load: { windows, capacity }, clientId }: LoadPage) {
-  const [chosen, setChosen] = useState('oneLong');
+  const [chosen, setChosen] = useState<string>();
   const rays = capacity ? fanOf(body, capacity.pct, capacity.mightPct) : [];
-  const ray: Ray | undefined = rays.find(({ id }) => id === chosen) ?? rays[0];
+  // The first form in which there is an edge to be seen.
+  const telling = rays.find(({ thighDeg }) => thighDeg !== null && thighDeg > 5);
+  const ray: Ray | undefined = rays.find(({ id }) => id === chosen) ?? telling ?? rays[0];
   return (
     <Section aria-label="Safe window" style={{ marginTop: 30 }}>
       <Row style={{ justifyContent: 'space-between' }}>
@@ -130,8 +132,9 @@ export function SafeWindowSection({ body, isTypical, load: { windows, capacity }
               </Rays>
             </Two>
             <p>
-              Holds <b className="numeral">{capacity.pct.toFixed(1)} %</b> of weight × stature with pelvis and ribs
-              level. Each form is the same demand.
+              {capacity.from === 'window' ? 'Held nine times in ten up to ' : 'Has held '}
+              <b className="numeral">{capacity.pct.toFixed(1)} %</b> of weight × stature with pelvis and ribs level.
+              Each form is the same demand.
             </p>
             <Evidence legs={windows.legs} from={capacity.from} />
             <Small>

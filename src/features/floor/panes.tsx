@@ -119,7 +119,7 @@ function SetUp({ view: { exercise, item, rung }, pack }: { view: ItemView; pack:
 /** How low the legs may go for this client, in degrees and by what stands beside them. */
 function EdgeLine({ edge: { thighDeg, plannedDeg, isBeyond, words } }: { edge: PlannedEdge }) {
   if (thighDeg === null) return <Warn>Legs: {words}. A step back first.</Warn>;
-  const no = `No lower than ${Math.round(thighDeg)}°: ${words}.`;
+  const no = `Thigh no lower than ${Math.round(thighDeg)}°: ${words}.`;
   return isBeyond ? (
     <Warn>
       {no} The level means {Math.round(plannedDeg)}°, lower than what is held.

@@ -8,6 +8,7 @@ import type { DragSide, Handle } from '@/core/body/drag';
 import { jointLimits, pastLimits } from '@/core/body/pose';
 import { positionOf } from '@/core/body/position';
 import type { ArmPose, LegPose, Pose, TrunkAngle } from '@/core/body/pose';
+import { typicalBody as body } from '@/core/body/segments';
 import { poseBody } from '@/core/body/skeleton';
 import type { View } from '@/core/alignment/input';
 import { frameFigure } from '@/core/figure/frame';
@@ -17,8 +18,8 @@ import { Button } from '@/design/button';
 import { Part } from '@/design/figure';
 import { Notice, Row, Small, Stack } from '@/design/layout';
 import { Picker } from '@/design/picker';
+import { Slider, Sliders } from '@/design/slider';
 
-const body = { heightM: 1.7, massKg: 65 };
 const perMm = 0.4;
 const sides: readonly DragSide[] = ['left', 'right'];
 
@@ -36,29 +37,6 @@ const Drawing = styled.svg`
     outline: none;
     stroke: var(--info);
     stroke-width: 6;
-  }
-`;
-
-const Sliders = styled.div`
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(230px, 1fr));
-  gap: 2px 22px;
-  label {
-    display: grid;
-    grid-template-columns: 118px 1fr 46px;
-    gap: 8px;
-    align-items: center;
-    min-height: 40px;
-    font-size: 0.92rem;
-  }
-  input[type='range'] {
-    accent-color: var(--info);
-    min-width: 0;
-    min-height: 32px;
-  }
-  output {
-    text-align: right;
-    font-variant-numeric: tabular-nums;
   }
 `;
 
@@ -252,33 +230,6 @@ export function PoseEditor({ pose, scene, onChange }: PoseEditorProps) {
       ))}
       <Small>Lies {position === 'supine' ? 'on the back' : position}; degrees from the position’s rest.</Small>
     </Stack>
-  );
-}
-
-function Slider({
-  name,
-  value,
-  limit,
-  onChange,
-}: {
-  name: string;
-  value: number;
-  limit: readonly [number, number];
-  onChange: (deg: number) => void;
-}) {
-  return (
-    <label>
-      {name}
-      <input
-        type="range"
-        min={limit[0]}
-        max={limit[1]}
-        step={1}
-        value={value}
-        onChange={({ target }) => onChange(Number(target.value))}
-      />
-      <output>{Math.round(value)}°</output>
-    </label>
   );
 }
 

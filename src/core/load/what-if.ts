@@ -1,0 +1,112 @@
+// A body on its back with its legs anywhere: what they ask, what straps leave, and where else the same would be asked.
+import { clamp, degrees } from '../geometry';
+import { jointLimits } from '../body/pose';
+import type { LegPose, Pose } from '../body/pose';
+import { segmentLengthMm } from '../body/segments';
+import type { Body } from '../body/segments';
+import type { Side } from '../alignment/landmarks';
+import { legsInStraps } from '../springs/apparatus';
+import type { LegsHeld, Rig } from '../springs/apparatus';
+import { known } from '../springs/springs';
+import type { SpringSet } from '../springs/springs';
+import { fanOf } from './fan';
+import type { Ray } from './fan';
+import { gravity } from './gravity';
+import { stepSize } from './levels';
+import type { StepSize } from './levels';
+import { loadOfPose } from './moments';
+import type { PoseLoad } from './moments';
+
+export type FreeLeg = { readonly thighDeg: number; readonly kneeDeg: number };
+export type WhatIf = {
+  /** Null: the foot stands on the mat. */
+  readonly left: FreeLeg | null;
+  readonly right: FreeLeg | null;
+  readonly headUp: boolean;
+  readonly ankleWeightKg: number;
+};
+
+export const usualWhatIf: WhatIf = {
+  left: null,
+  right: { thighDeg: 45, kneeDeg: 0 },
+  headUp: false,
+  ankleWeightKg: 0,
+};
+
+const curl = { thoracicFlexDeg: 38, lumbarFlexDeg: 8, neckFlexDeg: 18 } as const;
+
+export function poseOf({ left, right, headUp }: WhatIf): Pose {
+  const leg = (one: FreeLeg | null): LegPose => (one ? { kind: 'raised', ...one } : { kind: 'footDown' });
+  return { ...(headUp ? curl : {}), left: leg(left), right: leg(right) };
+}
+
+/**
+ * The leg whose ankle (or knee) comes nearest to a point, m from the hip: x toward the head, z up. Within what joints allow,
+ * the ankle never below the mat on which the hip lies.
+ */
+export function legTo(body: Body, handle: 'knee' | 'foot', [x, z]: readonly [number, number], was: FreeLeg): FreeLeg {
+  const [thigh, shank] = [segmentLengthMm('thigh', body) / 1000, segmentLengthMm('shank', body) / 1000];
+  const elevation = (deg: number): number => (deg < -90 ? deg + 360 : deg);
+  const [lo, hi] = [0, jointLimits.thighDeg[1]];
+  if (handle === 'knee') return { ...was, thighDeg: clamp(Math.round(elevation(degrees(Math.atan2(z, -x)))), lo, hi) };
+  const far = clamp(Math.hypot(x, z), Math.abs(thigh - shank) + 1e-6, thigh + shank - 1e-9);
+  const knee = 180 - degrees(Math.acos((thigh ** 2 + shank ** 2 - far ** 2) / (2 * thigh * shank)));
+  const at = elevation(degrees(Math.atan2(z, -x)));
+  const over = degrees(Math.acos((thigh ** 2 + far ** 2 - shank ** 2) / (2 * thigh * far)));
+  return {
+    thighDeg: clamp(Math.round(at + over), lo, hi),
+    kneeDeg: clamp(Math.round(knee), 0, jointLimits.kneeDeg[1]),
+  };
+}
+
+export type Told = {
+  readonly load: PoseLoad;
+  /** Of the legs, less what straps carry: N·m and % of weight × stature. */
+  readonly netNm: number;
+  readonly netPct: number;
+  readonly straps: LegsHeld | null;
+  /** Why straps are not reckoned with, in words. */
+  readonly noStraps: string | null;
+  readonly size: StepSize | null;
+  /** The same demand in other forms. */
+  readonly same: readonly Ray[];
+};
+
+/** All of it at once: cheap enough for every frame of a drag. */
+export function tellWhatIf(
+  body: Body,
+  asked: WhatIf,
+  rig: Rig | null,
+  set: SpringSet,
+  capacityPct: number | null,
+): Told {
+  const { left, right, ankleWeightKg } = asked;
+  const load = loadOfPose(body, poseOf(asked), { ankleWeightKg: { L: ankleWeightKg, R: ankleWeightKg } });
+  const bareNm = (['L', 'R'] as const).reduce((sum, side: Side) => sum + load.hipsNm[side], 0);
+  const share = (nm: number): number => (100 * nm) / (body.massKg * gravity * body.heightM);
+  const areAlike = left && right && left.thighDeg === right.thighDeg && left.kneeDeg === right.kneeDeg;
+  const isOn = Object.values(set).some((n) => n > 0);
+  let straps: LegsHeld | null = null;
+  let noStraps: string | null = null;
+  if (rig && isOn) {
+    const springs = known(rig.springs, set);
+    if (!areAlike) noStraps = 'Straps hold both feet: set both legs alike.';
+    else if (!springs.ok) noStraps = springs.error.message;
+    else {
+      const held = legsInStraps(body, rig, springs.value, { ...right, ankleWeightKg });
+      if (held.ok) straps = held.value;
+      else noStraps = held.error.message;
+    }
+  }
+  const netNm = straps?.netNm ?? bareNm;
+  const netPct = share(netNm);
+  return {
+    load,
+    netNm,
+    netPct,
+    straps,
+    noStraps,
+    size: (capacityPct === null ? undefined : stepSize(capacityPct, netPct)) ?? null,
+    same: netPct > 0 ? fanOf(body, netPct) : [],
+  };
+}

@@ -1,0 +1,154 @@
+'use client';
+
+// The numbers of an apparatus: its springs, hooks, travel, bars, and where its ropes come from.
+import { valibotResolver } from '@hookform/resolvers/valibot';
+import { Plus, Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import { useFieldArray, useForm } from 'react-hook-form';
+import styled from 'styled-components';
+import type * as v from 'valibot';
+import { Button } from '@/design/button';
+import { Dialog } from '@/design/dialog';
+import { FormGrid, SelectField, TextField } from '@/design/fields';
+import { Notice, Row, Small, Stack } from '@/design/layout';
+import { keepRig } from './actions';
+import type { ApparatusLine } from './read';
+import { freshId, fromTyped, rigForm, toTyped } from './rig-form';
+import type { TypedRig } from './rig-form';
+
+const Rows = styled.ul`
+  display: grid;
+  gap: 10px;
+  li {
+    display: grid;
+    grid-template-columns: minmax(0, 2fr) minmax(0, 1fr) minmax(0, 1fr) auto;
+    gap: 10px;
+    align-items: end;
+  }
+  li.bar {
+    grid-template-columns: minmax(0, 2fr) minmax(0, 1fr) auto;
+  }
+`;
+
+type EditProps = { readonly apparatus: ApparatusLine; readonly onClose: () => void; readonly onKept: () => void };
+
+export function EditRig({ apparatus, onClose, onKept }: EditProps) {
+  const [trouble, setTrouble] = useState<string>();
+  const { control, handleSubmit, formState } = useForm<TypedRig, unknown, v.InferOutput<typeof rigForm>>({
+    resolver: valibotResolver(rigForm),
+    defaultValues: toTyped(apparatus.name, apparatus.rig),
+  });
+  const springs = useFieldArray({ control, name: 'springs', keyName: 'key' });
+  const bars = useFieldArray({ control, name: 'bars', keyName: 'key' });
+  const keep = handleSubmit(async (typed) => {
+    const result = await keepRig({ id: apparatus.id, name: typed.name, rig: fromTyped(typed, apparatus.rig) });
+    if (result.ok) onKept();
+    else setTrouble(result.error.message);
+  });
+  return (
+    <Dialog title={`Change ${apparatus.name}`} isOpen onClose={onClose} wide>
+      <form onSubmit={(event) => void keep(event)} noValidate>
+        <Stack $gap={18}>
+          <FormGrid>
+            <TextField control={control} name="name" label="Name" />
+            <TextField control={control} name="hooks" label="Hooks" inputMode="numeric" help="Springs on at once" />
+            <TextField control={control} name="travelCm" label="Longest travel, cm" inputMode="decimal" />
+          </FormGrid>
+          <Stack $gap={8}>
+            <h3>Springs</h3>
+            <Rows>
+              {springs.fields.map(({ key }, i) => (
+                <li key={key}>
+                  <TextField control={control} name={`springs.${i}.label`} label="Spring" />
+                  <TextField
+                    control={control}
+                    name={`springs.${i}.units`}
+                    label="Worth, full = 1"
+                    inputMode="decimal"
+                  />
+                  <TextField control={control} name={`springs.${i}.count`} label="How many" inputMode="numeric" />
+                  <Button $look="quiet" aria-label={`Remove spring ${i + 1}`} onPress={() => springs.remove(i)}>
+                    <Trash2 size={19} aria-hidden />
+                  </Button>
+                </li>
+              ))}
+            </Rows>
+            <Row>
+              <Button
+                isDisabled={springs.fields.length >= 12}
+                onPress={() =>
+                  springs.append({ id: freshId(springs.fields.map(({ id }) => id)), label: '', units: '1', count: '1' })
+                }
+              >
+                <Plus size={18} aria-hidden />
+                Another spring
+              </Button>
+            </Row>
+          </Stack>
+          {apparatus.rig.kind !== 'chair' && (
+            <Stack $gap={8}>
+              <h3>Bar positions</h3>
+              <Rows>
+                {bars.fields.map(({ key }, i) => (
+                  <li key={key} className="bar">
+                    <TextField control={control} name={`bars.${i}.name`} label="Position" />
+                    <TextField control={control} name={`bars.${i}.heightCm`} label="Height, cm" inputMode="decimal" />
+                    <Button $look="quiet" aria-label={`Remove bar position ${i + 1}`} onPress={() => bars.remove(i)}>
+                      <Trash2 size={19} aria-hidden />
+                    </Button>
+                  </li>
+                ))}
+              </Rows>
+              <Row>
+                <Button onPress={() => bars.append({ name: '', heightCm: '' })}>
+                  <Plus size={18} aria-hidden />
+                  Another position
+                </Button>
+              </Row>
+            </Stack>
+          )}
+          {apparatus.rig.rope && (
+            <Stack $gap={8}>
+              <h3>{apparatus.rig.kind === 'reformer' ? 'Ropes and pulleys' : 'Where leg springs hang'}</h3>
+              <FormGrid>
+                <TextField
+                  control={control}
+                  name="beyondShouldersCm"
+                  label="Headward of the shoulders, cm"
+                  inputMode="decimal"
+                  help={
+                    apparatus.rig.kind === 'reformer' ? 'Pulley to shoulder rests, carriage home' : 'Hook to shoulders'
+                  }
+                />
+                <TextField control={control} name="upCm" label="Over the hips, cm" inputMode="decimal" />
+                {apparatus.rig.kind === 'reformer' && (
+                  <SelectField
+                    control={control}
+                    name="ends"
+                    label="The rope ends at"
+                    choices={[
+                      { id: 'frame', name: 'the frame: half the force a side' },
+                      { id: 'carriage', name: 'the carriage: a quarter a side' },
+                    ]}
+                  />
+                )}
+              </FormGrid>
+            </Stack>
+          )}
+          <Small>A spring’s rate is not typed here: it comes from a hand scale, by “Calibrate”.</Small>
+          {trouble && (
+            <Notice role="alert" $tone="out">
+              {trouble}
+            </Notice>
+          )}
+          <Row>
+            <Button type="submit" $look="main" isDisabled={formState.isSubmitting}>
+              Keep
+            </Button>
+            <Button onPress={onClose}>Leave it</Button>
+          </Row>
+        </Stack>
+      </form>
+    </Dialog>
+  );
+}

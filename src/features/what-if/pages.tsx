@@ -1,0 +1,31 @@
+import { bodyOf, typicalBody } from '@/core/body/segments';
+import { listApparatus } from '@/data/stores/apparatus';
+import { findClient, findStudio, listClients } from '@/data/stores/clients';
+import { findLoad } from '@/data/stores/load';
+import { findRepertoire } from '@/data/stores/studio';
+import { requireWho } from '@/platform/server/session';
+import { deferring } from '@/repertoire/words';
+import type { WhatIfPage } from './page';
+import { WhatIfBench } from './what-if';
+
+export async function WhatIfScreen({ clientId }: { clientId?: string | undefined }) {
+  const who = await requireWho();
+  const [studio, repertoire, { clients }, found, apparatus] = await Promise.all([
+    findStudio(who),
+    findRepertoire(who),
+    listClients(who),
+    clientId ? findClient(who, clientId) : undefined,
+    listApparatus(who),
+  ]);
+  const client = found?.ok ? found.value : undefined;
+  const load = client && (await findLoad(who, repertoire, client, studio.timeZone));
+  const page: WhatIfPage = {
+    client: client ? { id: client.id, name: client.name } : null,
+    clients: clients.map(({ id, name }) => ({ id, name })),
+    body: client ? bodyOf(client) : typicalBody,
+    isTypical: !client || client.heightM === null || client.massKg === null,
+    capacity: load?.capacity ?? null,
+    apparatus: apparatus.filter(({ rig }) => rig.rope).map(({ id, name, rig }) => ({ id, name, rig })),
+  };
+  return <WhatIfBench key={client?.id ?? ''} page={page} deferring={deferring} />;
+}
