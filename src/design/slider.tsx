@@ -53,7 +53,7 @@ export function Slider({
         onChange={({ target }) => onChange(Number(target.value))}
       />
       <output>
-        {step < 1 ? value.toFixed(1) : Math.round(value)}
+        {step < 1 ? Number(value.toFixed(1)) : Math.round(value)}
         {unit}
       </output>
     </label>

@@ -31,6 +31,8 @@ export type Rig = {
   readonly kind: SpringApparatus;
   readonly springs: readonly SpringKind[];
   readonly hooks: number;
+  /** One for each side. */
+  readonly inPairs?: boolean | undefined;
   /** Longest carriage travel or way of the pedal, m. */
   readonly travelM: number;
   readonly bars: readonly { readonly name: string; readonly heightM: number }[];
@@ -196,7 +198,7 @@ export const usualRig = (kind: SpringApparatus): Rig => {
           { name: 'middle', heightM: 0.34 },
           { name: 'high', heightM: 0.45 },
         ],
-        rope: { beyondShouldersM: 0.95, upM: 0.2, ends: 'frame' },
+        rope: { beyondShouldersM: 0.95, upM: 0.2, ends: 'carriage' },
       };
     case 'trapezeTable':
       return {
@@ -207,6 +209,7 @@ export const usualRig = (kind: SpringApparatus): Rig => {
           spring('heavy', 'heavy', 1, 2),
         ],
         hooks: 2,
+        inPairs: true,
         travelM: 0.8,
         bars: [
           { name: 'low', heightM: 0.5 },

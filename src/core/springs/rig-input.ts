@@ -35,6 +35,7 @@ export const rigInput = v.pipe(
       v.maxLength(12, 'must be at most twelve kinds'),
     ),
     hooks: whole(1, 20),
+    inPairs: v.optional(v.boolean()),
     travelM: within(0.05, 3, ' m'),
     bars: v.pipe(v.array(v.strictObject({ name: word(30), heightM: within(0, 3, ' m') })), v.maxLength(12)),
     rope: v.nullable(

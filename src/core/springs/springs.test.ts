@@ -44,6 +44,15 @@ describe('sets', () => {
     expect(new Set(all.map((set) => setText(kinds, set))).size).toBe(all.length);
     expect(setText(kinds, all[0] ?? {})).toBe('1 quarter');
   });
+  test('springs that go on in pairs do so, and an odd one is refused', () => {
+    const pairs = {
+      springs: [{ ...kinds[0], id: 'light', label: 'light', count: 3 } as SpringKind],
+      hooks: 4,
+      inPairs: true,
+    };
+    expect(setsOf(pairs)).toEqual([{ light: 2 }]);
+    expect(allows(pairs, { light: 1 })).toMatchObject({ ok: false, error: { code: 'pairs', path: 'light' } });
+  });
   test('units as the trade writes them', () =>
     expect([0.25, 0.5, 1, 1.5, 2.75, 1.1].map(unitsText)).toEqual(['¼', '½', '1', '1½', '2¾', '1.10']));
   test.each([

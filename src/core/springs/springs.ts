@@ -23,13 +23,21 @@ export type SpringKind = {
 /** How many of each kind, by id; what is not named is off. */
 export type SpringSet = Readonly<Record<string, number>>;
 
-export type SpringRack = { readonly springs: readonly SpringKind[]; readonly hooks: number };
+export type SpringRack = {
+  readonly springs: readonly SpringKind[];
+  readonly hooks: number;
+  /** One for each foot or hand: only even numbers of a kind go on. */
+  readonly inPairs?: boolean | undefined;
+};
 
 /** Every set that hooks and counts allow, the empty one left out, lightest in units first. */
-export function setsOf({ springs, hooks }: SpringRack): SpringSet[] {
+export function setsOf({ springs, hooks, inPairs = false }: SpringRack): SpringSet[] {
+  const step = inPairs ? 2 : 1;
   let sets: SpringSet[] = [{}];
   for (const { id, count } of springs)
-    sets = sets.flatMap((set) => Array.from({ length: count + 1 }, (_, n) => (n > 0 ? { ...set, [id]: n } : set)));
+    sets = sets.flatMap((set) =>
+      Array.from({ length: Math.floor(count / step) + 1 }, (_, n) => (n > 0 ? { ...set, [id]: n * step } : set)),
+    );
   const inUse = (set: SpringSet) => Object.values(set).reduce((sum, n) => sum + n, 0);
   return sets
     .filter((set) => inUse(set) > 0 && inUse(set) <= hooks)
@@ -69,13 +77,14 @@ export function known(springs: readonly SpringKind[], set: SpringSet): Result<Sp
 }
 
 /** Checks a set against what the apparatus has: kinds, counts, hooks. */
-export function allows({ springs, hooks }: SpringRack, set: SpringSet): Result<SpringSet> {
+export function allows({ springs, hooks, inPairs = false }: SpringRack, set: SpringSet): Result<SpringSet> {
   let inUse = 0;
   for (const [id, n] of Object.entries(set)) {
     const kind = springs.find((one) => one.id === id);
     if (!kind) return failure('noSpring', `There is no spring “${id}” on this apparatus.`, id);
     if (!Number.isInteger(n) || n < 0)
       return failure('badCount', `${kind.label}: a whole number of springs is wanted.`, id);
+    if (inPairs && n % 2 > 0) return failure('pairs', `${kind.label}: these go on in pairs, one for each side.`, id);
     if (n > kind.count) return failure('tooMany', `There are only ${kind.count} ${kind.label} springs.`, id);
     inUse += n;
   }

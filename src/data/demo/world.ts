@@ -563,8 +563,8 @@ export const demoApparatus: readonly { name: string; room: string; rig: Rig }[] 
     rig: {
       ...usualRig('trapezeTable'),
       springs: [
-        spring('light', 0.25, 2, measured(72, 0.1, 0.8)),
-        spring('medium', 0.5, 2, measured(139, 0.12, 1.1)),
+        spring('light', 0.25, 2, measured(36, 0.1, 0.8)),
+        spring('medium', 0.5, 2, measured(64, 0.12, 1.1)),
         spring('heavy', 1, 2),
       ],
     },

@@ -79,7 +79,10 @@ const Bar = styled.header`
       display: none;
     }
     nav a {
-      padding: 10px 11px;
+      padding: 10px 9px;
+    }
+    .mark .word {
+      display: none;
     }
   }
   .tools {

@@ -195,7 +195,7 @@ function InHand({ page, chosen, finder, onAsk }: InHandProps) {
             </Row>
           </Row>
           <Small>
-            {rig.hooks} hooks · travel {cm(rig.travelM)}
+            {rig.hooks} hooks{rig.inPairs ? ', in pairs' : ''} · travel {cm(rig.travelM)}
             {rig.bars.length > 0 &&
               ` · bar ${rig.bars.map(({ name, heightM }) => `${name} ${cm(heightM)}`).join(', ')}`}{' '}
             · changed {chosen.changedOn}, {chosen.changedBy}

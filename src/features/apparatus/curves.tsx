@@ -20,7 +20,7 @@ export function ForceCurves({ curves, travelM }: { readonly curves: readonly Cur
     const at = (travelM * i) / steps;
     return {
       at: Math.round(at * 100),
-      ...Object.fromEntries(curves.map(({ name, springs }) => [name, Math.round(forceAt(springs, at))])),
+      ...Object.fromEntries(curves.map(({ name, springs }) => [name, Math.round(10 * forceAt(springs, at)) / 10])),
     };
   });
   return (

@@ -7,7 +7,7 @@ import styled from 'styled-components';
 import { allows, setText, unitsOf, unitsText } from '@/core/springs/springs';
 import type { SpringSet } from '@/core/springs/springs';
 import { Button } from '@/design/button';
-import { Chip, Notice, Quiet, Row, Small, Stack } from '@/design/layout';
+import { Chip, Notice, Quiet, Row, Small, Stack, TextLink } from '@/design/layout';
 import { Picker } from '@/design/picker';
 import { PlainField } from '@/design/plain-field';
 import { StandingChip } from '@/design/standing';
@@ -91,7 +91,8 @@ export function FindSetting({ apparatus, finder, clients, onAsk, set, onSet, onK
       </Small>
       {standing && (
         <Row>
-          <StandingChip standing={standing} /> <Small>for {client?.name}: see the exercise’s page</Small>
+          <StandingChip standing={standing} />{' '}
+          <TextLink href={`/repertoire/${exercise}${client ? `?client=${client.id}` : ''}`}>Why</TextLink>
         </Row>
       )}
       {refused && <Notice role="alert">{refused.message}</Notice>}
@@ -157,6 +158,7 @@ function Adjust({
   const [trouble, setTrouble] = useState<string>();
   const [kept, setKept] = useState(false);
   const allowed = allows(rig, set);
+  const step = rig.inPairs ? 2 : 1;
   const change = (id: string, by: number) => {
     setKept(false);
     onSet({ ...set, [id]: Math.max(0, (set[id] ?? 0) + by) });
@@ -187,11 +189,11 @@ function Adjust({
               {label} <Small>of {count}</Small>
             </span>
             <Row $gap={4}>
-              <Button $look="quiet" aria-label={`One ${label} less`} onPress={() => change(id, -1)}>
+              <Button $look="quiet" aria-label={`One ${label} less`} onPress={() => change(id, -step)}>
                 <Minus size={18} aria-hidden />
               </Button>
               <span className="count numeral">{set[id] ?? 0}</span>
-              <Button $look="quiet" aria-label={`One ${label} more`} onPress={() => change(id, 1)}>
+              <Button $look="quiet" aria-label={`One ${label} more`} onPress={() => change(id, step)}>
                 <Plus size={18} aria-hidden />
               </Button>
             </Row>

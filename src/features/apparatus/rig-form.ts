@@ -52,6 +52,7 @@ export function fromTyped(typed: v.InferOutput<typeof rigForm>, was: Rig): Rig {
   return {
     kind: was.kind,
     hooks: typed.hooks,
+    ...(was.inPairs === undefined ? {} : { inPairs: was.inPairs }),
     travelM: typed.travelCm / 100,
     bars: typed.bars.map(({ name, heightCm }) => ({ name, heightM: heightCm / 100 })),
     springs: typed.springs.map((row): SpringKind => ({

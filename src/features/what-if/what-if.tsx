@@ -146,7 +146,13 @@ export function WhatIfBench({ page, deferring }: { readonly page: WhatIfPage; re
             </Button>
           </Row>
           <Panel style={{ padding: '8px 14px' }}>
-            <Stage body={body} asked={asked} capacity={capacity} onMove={move} />
+            <Stage
+              body={body}
+              asked={asked}
+              capacity={capacity}
+              sides={legs === 'each' ? ['left', 'right'] : ['right']}
+              onMove={move}
+            />
           </Panel>
           <Sliders role="group" aria-label="Legs by number">
             {(['right', 'left'] as const).map((side) => {
@@ -242,11 +248,13 @@ type StageProps = {
   readonly body: Body;
   readonly asked: WhatIf;
   readonly capacity: WhatIfPage['capacity'];
+  /** Sides that have handles. */
+  readonly sides: readonly ('left' | 'right')[];
   readonly onMove: (side: 'left' | 'right', leg: FreeLeg) => void;
 };
 
 /** The figure with its handles; its picture stays as large as legs can reach, so that nothing jumps under the hand. */
-function Stage({ body, asked, capacity, onMove }: StageProps) {
+function Stage({ body, asked, capacity, sides, onMove }: StageProps) {
   const svg = useRef<SVGSVGElement>(null);
   const [held, setHeld] = useState<{ side: 'left' | 'right'; handle: 'knee' | 'foot' }>();
   const frame = useMemo(() => {
@@ -306,7 +314,7 @@ function Stage({ body, asked, capacity, onMove }: StageProps) {
       {drawScene(posed, eye).map((shape, i) => (
         <Part key={i} shape={shape} out={undefined} small={false} weight={2.2} />
       ))}
-      {(['left', 'right'] as const).flatMap((side) =>
+      {sides.flatMap((side) =>
         asked[side]
           ? (['knee', 'foot'] as const).map((handle) => {
               const [x, y] = see(handle === 'knee' ? sideOf(side).knee : sideOf(side).ankle);

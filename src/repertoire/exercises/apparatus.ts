@@ -60,7 +60,7 @@ export const apparatus: readonly ExerciseEntry[] = [
         dose: times(8),
         load: { lying: 'flat', also: ['footHeld'] },
         springs: 'three full to start',
-        force: { role: 'resist', units: 3, weightPct: 44 },
+        force: { role: 'resist', units: 3, weightPct: 37 },
         scene: { apparatus: { kind: 'reformer', travelMm: 220, springs: 3, feetOnBar: true } },
       },
       {
@@ -226,7 +226,7 @@ export const apparatus: readonly ExerciseEntry[] = [
         dose: times(8),
         load: { lying: 'flat' },
         springs: 'light pair',
-        force: { role: 'resist', units: 0.5, weightPct: 11 },
+        force: { role: 'resist', units: 0.5, weightPct: 4 },
         scene: { apparatus: { kind: 'trapezeTable', elastic: 'hands' } },
       },
       {
@@ -239,7 +239,7 @@ export const apparatus: readonly ExerciseEntry[] = [
         dose: times(8),
         load: { lying: 'flat', legs: 'both', lever: 'short' },
         springs: 'light pair',
-        force: { role: 'resist', units: 0.5, weightPct: 11 },
+        force: { role: 'resist', units: 0.5, weightPct: 4 },
         scene: { apparatus: { kind: 'trapezeTable', elastic: 'hands' } },
       },
     ],

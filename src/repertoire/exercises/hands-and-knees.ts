@@ -278,7 +278,7 @@ export const handsAndKnees: readonly ExerciseEntry[] = [
         dose: times(3),
         load: { weightOn: ['hands'], also: ['footHeld', 'fallRisk', 'spotter'] },
         springs: 'medium',
-        force: { role: 'support', units: 1, weightPct: 12 },
+        force: { role: 'support', units: 1, weightPct: 10 },
         scene: { apparatus: { kind: 'reformer', travelMm: 0, springs: 2, facing: 'bar' } },
       },
       {
@@ -345,7 +345,7 @@ export const handsAndKnees: readonly ExerciseEntry[] = [
           also: ['footHeld', 'armsOverhead', 'fallRisk', 'spotter'],
         },
         springs: 'medium',
-        force: { role: 'support', units: 1, weightPct: 12 },
+        force: { role: 'support', units: 1, weightPct: 11 },
         scene: { apparatus: { kind: 'reformer', travelMm: 160, springs: 2, facing: 'bar' } },
       },
       {
