@@ -18,6 +18,7 @@ async function main() {
   rmSync(folder, { recursive: true, force: true });
   await measureIn('core-bench.ts');
   await measureIn('body-bench.ts');
+  await measureIn('load-bench.ts');
   await measureIn('page-bench.ts');
   await measureIn('floor-bench.ts');
   rmSync(folder, { recursive: true, force: true });

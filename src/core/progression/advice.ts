@@ -44,7 +44,7 @@ export function adviseLevel(item: Item, context: AdviceContext): LevelAdvice {
   const now = gateSession(today, told);
   const { halfSteps, ...target } = gateInForce(repertoire, exercise, school, conditions);
   const [here, above] = [rungAt(exercise, item.level, body), rungAt(exercise, Math.floor(item.level) + 1, body)];
-  const [held, asked] = [here, above].map((level) => level && demandOfLevel(body, level, 6).peak.legs);
+  const [held, asked] = [here, above].map((level) => level && demandOfLevel(body, level, 2).peak.legs);
   const step =
     held === undefined || asked === undefined
       ? undefined
