@@ -210,7 +210,7 @@ function InHand({ page, chosen, finder, onAsk }: InHandProps) {
                   <th scope="col">rate</th>
                   <th scope="col">pre-load</th>
                   <th scope="col">at {cm(atM)}</th>
-                  <th scope="col" aria-label="Calibrate" />
+                  <th scope="col">hand scale</th>
                 </tr>
               </thead>
               <tbody>
@@ -347,7 +347,7 @@ function AddTo({
         />
         <Row>
           <Button $look="main" onPress={() => void add()}>
-            Add
+            Add it
           </Button>
           <Button onPress={onClose}>Leave it</Button>
         </Row>

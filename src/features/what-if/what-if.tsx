@@ -154,7 +154,11 @@ export function WhatIfBench({ page, deferring }: { readonly page: WhatIfPage; re
               onMove={move}
             />
           </Panel>
-          <Sliders role="group" aria-label="Legs by number">
+          <Sliders
+            role="group"
+            aria-label="Legs by number"
+            style={{ gridTemplateColumns: 'repeat(auto-fit, minmax(min(100%, 320px), 1fr))' }}
+          >
             {(['right', 'left'] as const).map((side) => {
               const leg = asked[side];
               if (!leg || (legs === 'two' && side === 'left')) return null;
