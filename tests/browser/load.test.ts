@@ -210,10 +210,10 @@ describe('apparatus', () => {
     await choose('Level', '2 · Parallel, balls of the feet');
     await chrome.sees('To the full length.');
     await choose('For', 'Maren Tolleck');
+    await chrome.sees('Came home with a knock on two and a half.');
     await chrome.sees('46 % of body weight');
     const first = await chrome.text('[aria-label="Sets"] li:first-child .set');
     expect(first).toBe('3 full');
-    await chrome.sees('Came home with a knock on two and a half.');
     await chrome.press('One full more');
     await chrome.sees('There are only 3 full springs.');
     expect(await (await chrome.button('Set for Maren Tolleck')).isEnabled()).toBe(false);

@@ -6,7 +6,7 @@ import { poseBody } from '@/core/body/skeleton';
 import { demoPicture, standingCamera } from '@/core/figure/picture';
 import { entry, levelOf } from '@/core/knowledge/find';
 import { repertoire } from '@/repertoire';
-import { By, Key, openChrome } from './chrome';
+import { By, openChrome } from './chrome';
 import { better as betterTitle, file, setUp as setUpTitle, top as topTitle } from './hands';
 import { openHouse } from './house';
 import { figureSheet } from './figure-sheet';
@@ -91,8 +91,6 @@ async function main(): Promise<void> {
     await atTop();
     await shoot('look-retest');
     await chrome.press('Go on to the dose');
-    await atTop();
-    await shoot('look-dose');
     await chrome.press('Keep look and dose');
     await chrome.isAt(/clients\//);
     await chrome.go('/');
@@ -116,17 +114,6 @@ async function main(): Promise<void> {
     await chrome.sees('marks loaded');
     await atTop();
     await shoot('look-stickers');
-    await chrome.press('By eye');
-    for (const [measure, steps] of [
-      ['faceAngle', 1],
-      ['ribFlare', 1],
-      ['pelvicTilt', 2],
-    ] as const)
-      await (
-        await chrome.driver.findElement(By.css(`[data-eye="${measure}"] input`))
-      ).sendKeys(...Array.from({ length: steps }, () => Key.ARROW_RIGHT));
-    await atTop();
-    await shoot('look-eye');
     await chrome.go('/batch');
     await (await chrome.driver.findElement(By.css('input[type=file]'))).sendKeys(batchTable());
     await chrome.sees('measured');
@@ -139,8 +126,6 @@ async function main(): Promise<void> {
     await chrome.press('4 · Leg lower');
     await atTop();
     await shoot('exercise');
-    await chrome.driver.executeScript('document.querySelector("[aria-label=Faults]").scrollIntoView()');
-    await shoot('exercise-faults');
     await chrome.go('/repertoire/teaser/edit');
     await chrome.press('4 · Full');
     await chrome.driver.executeScript(
@@ -180,6 +165,22 @@ async function main(): Promise<void> {
     await chrome.sees('Your practice');
     await atTop();
     await shoot('hand-out');
+    await chrome.go('/clients?find=Pell');
+    await (await chrome.find(By.linkText('Pell Rowlock'))).click();
+    await chrome.seesExactly('Pell Rowlock', 'h1');
+    await chrome.driver.executeScript(
+      'document.querySelector("[aria-label=\\"Safe window\\"]").scrollIntoView(); scrollBy(0, -12)',
+    );
+    await shoot('safe-window');
+    await chrome.press('What if');
+    await chrome.seesExactly('What if', 'h1');
+    await chrome.press('Both alike');
+    await atTop();
+    await shoot('what-if');
+    await chrome.go('/apparatus?exercise=footwork&level=2');
+    await chrome.find(By.css('.recharts-line'));
+    await atTop();
+    await shoot('apparatus');
     await chrome.prefersDark(true);
     await chrome.go('/studio');
     await shoot('studio-dark');
