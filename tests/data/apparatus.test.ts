@@ -121,7 +121,7 @@ describe('the demo’s people', () => {
       await loadOf('Maren Tolleck'),
       await loadOf('Jory Thwart'),
     ];
-    expect(strong.capacity?.from).toBe('window');
+    expect(strong.windows.legs?.sure).not.toBe('wide');
     expect(strong.capacity?.pct ?? 0).toBeGreaterThan(1.5 * (begun.capacity?.pct ?? 9));
     expect(strong.windows.legs?.easiestLost ?? 0).toBeGreaterThan(strong.capacity?.pct ?? 9);
     expect(fresh).toEqual({ windows: {}, capacity: null });

@@ -119,6 +119,23 @@ describe('capacity', () => {
     expect(once.capacity?.from).toBe('level');
     expect(once.capacity?.pct).toBeCloseTo(demandOf(body, of('lowerLift', 2).top) ?? 0, 2);
   });
+  test('what is owned is held, whatever an uncorrected look found', () => {
+    const looks = ['in', 'out', 'out', 'out', 'in', 'out', 'out', 'out'].map((verdict, i) => ({
+      day: `2026-03-0${i + 1}`,
+      exercise: 'march',
+      level: 3,
+      result: looked(verdict as 'in' | 'out'),
+    }));
+    const owned = ownedPct(repertoire, body, [{ exercise: 'march', level: 3 }]) ?? 9;
+    const { capacity } = knownLoad(repertoire, body, { sessions: [], looks }, [{ exercise: 'march', level: 3 }]);
+    expect(capacity).toMatchObject({ pct: owned, from: 'level' });
+  });
+  test('a retest after a correction tells as well', () => {
+    const result = { ...looked('out'), retest: looked('in').baseline };
+    const look = { day: '2026-03-01', exercise: 'march', level: 3, result };
+    const found = sightingsOf(repertoire, body, { sessions: [], looks: [look] });
+    expect(found.legs?.map(({ held }) => held)).toEqual([0, 1]);
+  });
   test('many: the working limit of the window, under what was lost', () => {
     const day = (n: number) => `2026-03-${String(n).padStart(2, '0')}`;
     const sessions = [1, 3, 5, 8, 10, 12].map((n) => ({

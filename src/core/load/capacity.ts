@@ -43,12 +43,17 @@ export type Capacity = {
   readonly from: 'window' | 'level';
 };
 
-/** What a person holds: the window's working limit where it is known well enough, else the highest that was held or is owned. */
-export function capacityOf(windows: Windows, ownedPct: number | undefined): Capacity | undefined {
-  const { legs } = windows;
-  if (legs && legs.sure !== 'wide') return { pct: legs.limit, mightPct: legs.interval[1], from: 'window' };
-  const pct = Math.max(ownedPct ?? 0, legs?.hardestHeld ?? 0);
-  return pct > 0 ? { pct, mightPct: pct, from: 'level' } : undefined;
+/**
+ * What a person holds: the window's working limit where the edge is known, and never less than the level that is owned; while
+ * the edge is wide, the highest that was held or is owned.
+ */
+export function capacityOf({ legs }: Windows, ownedPct = 0): Capacity | undefined {
+  const isKnown = legs !== undefined && legs.sure !== 'wide';
+  const held = Math.max(ownedPct, isKnown ? 0 : (legs?.hardestHeld ?? 0));
+  const limit = isKnown ? legs.limit : 0;
+  const pct = Math.max(held, limit);
+  if (pct <= 0) return undefined;
+  return { pct, mightPct: isKnown ? Math.max(pct, legs.interval[1]) : pct, from: limit >= held ? 'window' : 'level' };
 }
 
 export type KnownLoad = { readonly windows: Windows; readonly capacity: Capacity | null };

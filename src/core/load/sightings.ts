@@ -76,9 +76,9 @@ function heldIn({ repetitions, faults }: ItemOutcome, { faults: known }: Pick<Re
   return Math.max(0, 1 - lost / Math.max(1, repetitions));
 }
 
-/** Whether a look held level: none where it could not tell. */
-function heldAt({ baseline }: KeptReading, { faults: known }: Pick<Repertoire, 'faults'>): number | undefined {
-  const told = baseline.filter(({ fault }) =>
+/** Whether a moment of a look held level: none where it could not tell. */
+function heldAt(findings: KeptReading['baseline'], { faults: known }: Pick<Repertoire, 'faults'>): number | undefined {
+  const told = findings.filter(({ fault }) =>
     blocksThatTell.includes(known.find(({ id }) => id === fault)?.block ?? ''),
   );
   if (told.some(({ verdict }) => verdict === 'out')) return 0;
@@ -104,10 +104,12 @@ export function sightingsOf(
   for (const { day, items } of sessions)
     for (const item of items)
       if (item.repetitions > 0) add(level(item.exercise, item.level), heldIn(item, repertoire), day);
-  for (const { day, exercise, level: number, result } of looks) {
-    const held = heldAt(result, repertoire);
-    if (held !== undefined) add(level(exercise, number), held, day);
-  }
+  // As it came, and after the correction: both tell.
+  for (const { day, exercise, level: number, result } of looks)
+    for (const findings of [result.baseline, result.retest]) {
+      const held = heldAt(findings, repertoire);
+      if (held !== undefined) add(level(exercise, number), held, day);
+    }
   for (const all of Object.values(found)) all.sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : 0));
   return found;
 }

@@ -58,7 +58,7 @@ test('a gain is told, and called real only beyond what the errors leave', () => 
 test('over made-up people the interval covers the truth about as often as it says', () => {
   const random = seeded(7);
   let inside = 0;
-  const people = 200;
+  const people = 120;
   for (let i = 0; i < people; i += 1) {
     const edge = 1.5 + 5 * random();
     const sightings = Array.from({ length: 14 }, () => {

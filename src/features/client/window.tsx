@@ -60,13 +60,17 @@ const sureWords = { wide: 'known only roughly', fair: 'known fairly well', good:
 function Evidence({ legs, from }: { legs: SafeWindow | undefined; from: 'window' | 'level' }) {
   if (!legs)
     return <Small>No repetition with a leg off the mat has been seen yet: this is the level that is owned.</Small>;
-  const { sightings, hardestHeld, easiestLost, trend } = legs;
+  const { sightings, hardestHeld, easiestLost, sure, trend } = legs;
   return (
     <Small>
       From {sightings} {sightings === 1 ? 'sighting' : 'sightings'}
       {hardestHeld === null ? '' : `, held up to ${hardestHeld.toFixed(1)} %`}
       {easiestLost === null ? ', never lost so far' : `, lost from ${easiestLost.toFixed(1)} %`}.{' '}
-      {from === 'level' ? 'Too few to tell an edge: the highest that was held is taken. ' : ''}
+      {from === 'window'
+        ? ''
+        : sure === 'wide'
+          ? 'Too few to tell an edge: the highest that was held is taken. '
+          : 'The level that is owned is taken. '}
       {trend
         ? trend.isReal
           ? `${trend.gain > 0 ? 'More' : 'Less'} is held than before: ${trend.gain > 0 ? '+' : '−'}${Math.abs(trend.gain).toFixed(1)} %.`
@@ -95,9 +99,7 @@ export function SafeWindowSection({ body, isTypical, load: { windows, capacity }
       <Row style={{ justifyContent: 'space-between' }}>
         <Row $gap={10}>
           <h2>Safe window</h2>
-          {capacity && (
-            <Chip>{capacity.from === 'level' ? 'from the levels held' : sureWords[windows.legs?.sure ?? 'wide']}</Chip>
-          )}
+          {capacity && <Chip>{windows.legs ? sureWords[windows.legs.sure] : 'from the level owned'}</Chip>}
         </Row>
         <ButtonLink href={`/what-if?client=${clientId}`}>What if</ButtonLink>
       </Row>
