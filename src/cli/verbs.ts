@@ -8,6 +8,7 @@ import { rankFromNames, rankInput } from '@/core/corrections/rank-input';
 import { agree, agreeInput } from '@/core/agreement/agree';
 import { breath } from '@/core/breathing/timeline';
 import { breathInput } from '@/core/breathing/breath-input';
+import type { Body } from '@/core/body/segments';
 import { legLoad } from '@/core/load/demand';
 import { equal } from '@/core/load/equal';
 import { equalInput, loadInput } from '@/core/load/load-input';
@@ -30,6 +31,9 @@ const verb =
     return parsed.ok ? work(parsed.value) : parsed;
   };
 
+/** What of a body was not told and stands at the mean. */
+const assumedOf = ({ sex }: Pick<Body, 'sex'>): string[] => (sex ? [] : ['sex: the mean of female and male shares']);
+
 const verbs: Readonly<Record<string, Verb>> = {
   measure: verb(measureInput, measure),
   judge: verb(judgeInput, (input) => judge(input, repertoire)),
@@ -38,8 +42,10 @@ const verbs: Readonly<Record<string, Verb>> = {
   breath: verb(breathInput, breath),
   agree: verb(agreeInput, agree),
   gate: verb(gateInput, (input) => success(decide(input))),
-  load: verb(loadInput, ({ body, variation }) => success(legLoad(body, variation.legs))),
-  equal: verb(equalInput, (input) => success(equal(input))),
+  load: verb(loadInput, ({ body, variation }) =>
+    success({ ...legLoad(body, variation.legs), assumed: assumedOf(body) }),
+  ),
+  equal: verb(equalInput, (input) => success({ ...equal(input), assumed: assumedOf(input.body) })),
   springs: verb(springsInput, ({ springs, travelM }) => success({ forceN: travelM.map((at) => forceAt(springs, at)) })),
   calibrate: verb(calibrateInput, ({ readings }) => calibrate(readings)),
   pole: verb(poleInput, (input) => success(readPole(input))),

@@ -7,6 +7,28 @@ const median = (values: readonly number[]): number =>
   [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? Number.NaN;
 type Loaded = { name: string; kind: string; bytes: number };
 
+/** In the page: the heel goes round under a pointer, one move a frame; how long each frame was. */
+const drag = `
+  const done = arguments[arguments.length - 1];
+  const heel = document.querySelector('[data-handle="right foot"]');
+  const sheet = heel.closest('svg');
+  const { left, top, width, height } = sheet.getBoundingClientRect();
+  const tell = (kind, on, x, y) =>
+    on.dispatchEvent(new PointerEvent(kind, { bubbles: true, pointerId: 1, clientX: x, clientY: y }));
+  heel.setPointerCapture = () => undefined; // there is no real pointer to capture
+  tell('pointerdown', heel, left, top);
+  const frames = [];
+  let [n, last] = [0, performance.now()];
+  const turn = (now) => {
+    if (n > 0) frames.push(now - last);
+    last = now;
+    if (n === 240) return done(frames);
+    n += 1;
+    tell('pointermove', sheet, left + width * (0.62 + 0.14 * Math.cos(n / 18)), top + height * (0.45 + 0.2 * Math.sin(n / 18)));
+    requestAnimationFrame(turn);
+  };
+  requestAnimationFrame(turn);`;
+
 async function main(): Promise<void> {
   const house = await openHouse({ PORT: '3490' });
   const chrome = await openChrome(house.address);
@@ -50,6 +72,13 @@ async function main(): Promise<void> {
         `• ${name} weighs ${kb(() => true)} KB on the wire: page ${kb(({ kind }) => kind === 'navigation')}, scripts ${kb((one) => /\.js(\?|$)/.test(one.name))}, fonts ${kb((one) => /\.woff2/.test(one.name))}, pictures ${kb((one) => one.name.includes('/api/pictures/'))}`,
       );
     }
+    await chrome.go('/what-if');
+    await chrome.press('Both alike');
+    const frames = await chrome.driver.executeAsyncScript<number[]>(drag);
+    const sorted = [...frames].sort((a, b) => a - b);
+    console.warn(
+      `• what if, dragging the heel over 240 frames: ${(1000 / median(frames)).toFixed(0)} a second, 95 % of them within ${(sorted[Math.floor(0.95 * sorted.length)] ?? Number.NaN).toFixed(1)} ms`,
+    );
   } finally {
     await chrome.close();
     await house.end('SIGINT');

@@ -58,30 +58,45 @@ function turn(holds: number, fails: number, ok: (deg: number) => boolean): numbe
 }
 
 /**
- * The lowest thigh elevation in 0–90° from which everything up to the vertical stays at or under `limitPct`, the ankle not
- * below the mat. Bent knees and straps make demand rise and fall on the way: the whole way is looked at, from the top down.
+ * The lowest angle in 0–90° from which everything up to the vertical is light enough and clear of the mat, and what ends it.
+ * Demand may rise and fall on the way: the whole way is looked at, from the top down.
  */
-export function lowestThigh(body: Body, form: Form, limitPct: number): Equal {
-  const none = { thighDeg: null, reachable: false, demandPct: null } as const;
-  const light = (deg: number): boolean => demandOfForm(body, form, deg) <= limitPct + 1e-9;
-  const clear = (deg: number): boolean => ankleHeight(body, deg, form.kneeDeg) >= -1e-9;
-  if (!light(90)) return { ...none, endedBy: 'demand' };
-  if (!clear(90)) return { ...none, endedBy: 'mat' };
-  const at = (thighDeg: number, endedBy: Equal['endedBy']): Equal => ({
-    thighDeg,
-    reachable: true,
-    demandPct: demandOfForm(body, form, thighDeg),
-    endedBy,
-  });
+export function lowestAngle(
+  light: (deg: number) => boolean,
+  clear: (deg: number) => boolean,
+): { readonly deg: number | null; readonly endedBy: Equal['endedBy'] } {
+  if (!light(90)) return { deg: null, endedBy: 'demand' };
+  if (!clear(90)) return { deg: null, endedBy: 'mat' };
   for (let deg = 90; deg > 0; deg -= stepDeg) {
     const next = deg - stepDeg;
     const [isLight, isClear] = [light(next), clear(next)];
     if (isLight && isClear) continue;
-    const stop = (ok: (deg: number) => boolean) => turn(deg, next, ok);
+    const stop = (ok: (at: number) => boolean) => turn(deg, next, ok);
     const [byLoad, byMat] = [isLight ? -1 : stop(light), isClear ? -1 : stop(clear)];
-    return byLoad >= byMat ? at(byLoad, 'demand') : at(byMat, 'mat');
+    return byLoad >= byMat ? { deg: byLoad, endedBy: 'demand' } : { deg: byMat, endedBy: 'mat' };
   }
-  return at(0, 'nothing');
+  return { deg: 0, endedBy: 'nothing' };
+}
+
+/** Whether the ankle is not below the mat on which the hip lies. */
+export const isClearOfMat = (body: Body, thighDeg: number, kneeDeg: number): boolean =>
+  ankleHeight(body, thighDeg, kneeDeg) >= -1e-9;
+
+/**
+ * The lowest thigh elevation in 0–90° from which everything up to the vertical stays at or under `limitPct`, the ankle not
+ * below the mat.
+ */
+export function lowestThigh(body: Body, form: Form, limitPct: number): Equal {
+  const { deg, endedBy } = lowestAngle(
+    (at) => demandOfForm(body, form, at) <= limitPct + 1e-9,
+    (at) => isClearOfMat(body, at, form.kneeDeg),
+  );
+  return {
+    thighDeg: deg,
+    reachable: deg !== null,
+    demandPct: deg === null ? null : demandOfForm(body, form, deg),
+    endedBy,
+  };
 }
 
 /** `equal` of the shell: what is known to hold, in another form. */

@@ -59,6 +59,7 @@ export function ladderLoad(
 
 export const demandWords: Readonly<Record<DemandKind, string>> = {
   legs: 'legs on the hips',
+  leg: 'free leg on the hip',
   curl: 'head and shoulders on the back',
   trunk: 'trunk on the hips',
   hips: 'span at the hips',

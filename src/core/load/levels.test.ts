@@ -25,12 +25,9 @@ describe('demand over a movement', () => {
     expect(demandOfLevel(body, levelOf(exercise('feetInStraps'), 2)).peak.legs).toBeUndefined());
   test('a ladder is about what it asks most of', () => {
     const kind = (id: string) => mainKind(exercise(id).levels.map((level) => demandOfLevel(body, level, 4).peak));
-    expect([kind('lowerLift'), kind('headFloat'), kind('bridgeNeutral'), kind('neutralCheck')]).toEqual([
-      'legs',
-      'curl',
-      'hips',
-      'legs',
-    ]);
+    expect(
+      ['lowerLift', 'headFloat', 'bridgeNeutral', 'neutralCheck', 'proneLegLift', 'sideLegLift'].map(kind),
+    ).toEqual(['legs', 'curl', 'hips', 'legs', 'leg', 'leg']);
     expect(mainKind([{ legs: 0 }])).toBeUndefined();
   });
 });

@@ -13,10 +13,10 @@ import { massesOf, momentAbout } from './masses';
 import type { PointMass } from './masses';
 
 /**
- * `legs`: legs off the floor, about their hips. `curl`: head, arms and upper trunk about T12. `trunk`: a leaning trunk about
+ * `legs`: legs off the floor about their hips, flat on the back. `leg`: the same in any other way of lying or standing. `curl`: head, arms and upper trunk about T12. `trunk`: a leaning trunk about
  * the hips. `hips` and `shoulders`: a body that spans from feet or knees to shoulders or hands. Only like is compared with like.
  */
-export const demandKinds = ['legs', 'curl', 'trunk', 'hips', 'shoulders'] as const;
+export const demandKinds = ['legs', 'leg', 'curl', 'trunk', 'hips', 'shoulders'] as const;
 export type DemandKind = (typeof demandKinds)[number];
 /** % of body weight × stature. */
 export type Demand = Readonly<Partial<Record<DemandKind, number>>>;
@@ -136,13 +136,15 @@ export function loadOfPose(body: Body, pose: Pose, asked: LoadAsked = {}): PoseL
   const hipOf = (side: Side): number =>
     up.includes(side) ? pull(posed.position, momentAbout(posed.sides[side].hip, of(masses, leg, side))) : 0;
   const hipsNm = { L: hipOf('L'), R: hipOf('R') };
+  const hips = share(hipsNm.L + hipsNm.R);
+  const isFlat = posed.position === 'supine' && !pose.trunkDeg;
   const trunk = carriedTrunk(pose, posed, masses);
   const lumbar = posed.spine[0];
   const lies = lying.includes(posed.position) && !span;
   return {
     hipsNm,
     demand: {
-      ...(asked.legsHeld || span ? {} : { legs: share(hipsNm.L + hipsNm.R) }),
+      ...(asked.legsHeld || span ? {} : isFlat ? { legs: hips } : up.length > 0 ? { leg: hips } : {}),
       ...(trunk ? { [trunk.at === 'T12' ? 'curl' : 'trunk']: share(trunk.nm) } : {}),
       ...(span ? { hips: share(Math.abs(span.hipsNm)), shoulders: share(Math.abs(span.shouldersNm)) } : {}),
     },

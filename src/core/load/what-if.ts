@@ -5,7 +5,7 @@ import type { LegPose, Pose } from '../body/pose';
 import { segmentLengthMm } from '../body/segments';
 import type { Body } from '../body/segments';
 import type { Side } from '../alignment/landmarks';
-import { legsInStraps } from '../springs/apparatus';
+import { legsInStraps, lowestInStraps } from '../springs/apparatus';
 import type { LegsHeld, Rig } from '../springs/apparatus';
 import { known } from '../springs/springs';
 import type { SpringSet } from '../springs/springs';
@@ -65,6 +65,8 @@ export type Told = {
   readonly netNm: number;
   readonly netPct: number;
   readonly straps: LegsHeld | null;
+  /** How low both legs may go in these straps for what is held; absent without straps or where nothing is known. */
+  readonly lowestInStraps?: number | null;
   /** Why straps are not reckoned with, in words. */
   readonly noStraps: string | null;
   readonly size: StepSize | null;
@@ -88,14 +90,19 @@ export function tellWhatIf(
   const isOn = Object.values(set).some((n) => n > 0);
   let straps: LegsHeld | null = null;
   let noStraps: string | null = null;
+  let lowest: number | null | undefined;
   if (rig && isOn) {
     const springs = known(rig.springs, set);
     if (!areAlike) noStraps = 'Straps hold both feet: set both legs alike.';
     else if (!springs.ok) noStraps = springs.error.message;
     else {
       const held = legsInStraps(body, rig, springs.value, { ...right, ankleWeightKg });
-      if (held.ok) straps = held.value;
-      else noStraps = held.error.message;
+      if (held.ok) {
+        straps = held.value;
+        const edge =
+          capacityPct === null ? undefined : lowestInStraps(body, rig, springs.value, right.kneeDeg, capacityPct);
+        if (edge?.ok) lowest = edge.value;
+      } else noStraps = held.error.message;
     }
   }
   const netNm = straps?.netNm ?? bareNm;
@@ -105,6 +112,7 @@ export function tellWhatIf(
     netNm,
     netPct,
     straps,
+    ...(lowest === undefined ? {} : { lowestInStraps: lowest }),
     noStraps,
     size: (capacityPct === null ? undefined : stepSize(capacityPct, netPct)) ?? null,
     same: netPct > 0 ? fanOf(body, netPct) : [],

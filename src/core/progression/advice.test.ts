@@ -175,6 +175,29 @@ describe('rungs', () => {
     ]).toEqual([3, 4, 3.5]);
     expect([levelText(3), levelText(3.5)]).toEqual(['3', '3½']);
   });
+  test('where no leg hangs, nothing is said of load; nor is a leg behind weighed against legs on the back', () => {
+    const clean = (exercise: string, level: number) => ({
+      ...item([set(1, '11111', '11111', undefined, level)], { exercise, level }),
+    });
+    const told = (exercise: string, level: number) => {
+      const before = {
+        date: '2026-03-01',
+        level,
+        clean: { left: 5, right: 5 },
+        safetyFault: false,
+        breathKept: true,
+        rested: false,
+      };
+      const advice = adviseLevel(clean(exercise, level), {
+        ...context({ history: [before] }),
+        exercise: entry(repertoire.exercises, exercise),
+      });
+      expect(advice.decision).toBe('advance');
+      return advice.reasons.join(' ');
+    };
+    expect(told('breathingSides', 1)).not.toContain('load');
+    expect(told('proneLegLift', 1)).not.toContain('leap');
+  });
   test('capacity is the highest demand among the levels stood on', () => {
     const of = (exercise: string, level: number) => ownedPct(repertoire, body, [{ exercise, level }]) ?? 0;
     const [hover, both] = [of('march', 2), of('march', 4)]; // a foot that hovers low weighs more than two in tabletop

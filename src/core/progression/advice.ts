@@ -31,6 +31,9 @@ export type AdviceContext = {
   readonly weigh: (level: Level) => Weighed;
 };
 
+/** Less than this is no load of the legs: a step then is one of skill, without a word on load. */
+const nothingPct = 0.05;
+
 export type LevelAdvice = Advice & {
   /** Where it leads. */
   readonly level: number;
@@ -46,7 +49,7 @@ export function adviseLevel(item: Item, context: AdviceContext): LevelAdvice {
   const [here, above] = [rungAt(exercise, item.level, body), rungAt(exercise, Math.floor(item.level) + 1, body)];
   const [held, asked] = [here, above].map((level) => level && demandOfLevel(body, level, 2).peak.legs);
   const step =
-    held === undefined || asked === undefined
+    held === undefined || asked === undefined || asked <= nothingPct
       ? undefined
       : { demandNow: Math.max(held, context.capacityPct ?? 0), demandNext: asked };
   const advice = decide({

@@ -1,7 +1,8 @@
 import { repertoire } from '@/repertoire';
 import { entry, levelOf } from '../knowledge/find';
 import { legLoad } from '../load/demand';
-import { legsInStraps, nearestInStraps, strapsAt, usualRig } from './apparatus';
+import { lowestThigh } from '../load/equal';
+import { legsInStraps, lowestInStraps, nearestInStraps, strapsAt, usualRig } from './apparatus';
 import type { Rig } from './apparatus';
 import { againstLast, offerSprings, springAdvice } from './setting';
 
@@ -51,6 +52,18 @@ describe('feet in straps', () => {
     const offs = found.value.sets.map(({ netPct }) => Math.abs(netPct - 2));
     expect(offs[0]).toBe(Math.min(...offs));
     expect(found.value.leftOut).toEqual([]);
+  });
+  test('in straps the legs go lower for the same demand, and everything above stays under it', () => {
+    const bare = lowestInStraps(body, reformer, [], 0, 2.5);
+    const held = lowestInStraps(body, reformer, springs, 0, 2.5);
+    if (!bare.ok || !held.ok || held.value === null) throw new Error('no answer');
+    expect(bare.value).toBeCloseTo(lowestThigh(body, { legCount: 2, kneeDeg: 0 }, 2.5).thighDeg ?? -1, 4);
+    expect(held.value).toBeLessThan(bare.value ?? 0);
+    for (let deg = held.value; deg <= 90; deg += 2) {
+      const at = legsInStraps(body, reformer, springs, leg(deg));
+      expect(at.ok && at.value.netPct).toBeLessThanOrEqual(2.5 + 1e-6);
+    }
+    expect(lowestInStraps(body, reformer, springs, 90, 0.01)).toMatchObject({ ok: true });
   });
   test('a chair has no straps', () =>
     expect(legsInStraps(body, usualRig('chair'), springs, leg(45))).toMatchObject({

@@ -3,7 +3,7 @@
 import { radians } from '../geometry';
 import type { RaisedLeg } from '../load/demand';
 import { legMoment } from '../load/demand';
-import { strapRelief } from '../load/equal';
+import { isClearOfMat, lowestAngle, strapRelief } from '../load/equal';
 import { gravity } from '../load/gravity';
 import type { Strap } from '../load/load-input';
 import { segmentLengthMm } from '../body/segments';
@@ -127,6 +127,28 @@ export function legsInStraps(body: Body, rig: Rig, springs: readonly Spring[], l
     netNm,
     netPct: (100 * netNm) / (body.massKg * gravity * body.heightM),
   });
+}
+
+/** How low both legs may go in straps before more than `limitPct` is left for the hips; null where even straight up it is. */
+export function lowestInStraps(
+  body: Body,
+  rig: Rig,
+  springs: readonly Spring[],
+  kneeDeg: number,
+  limitPct: number,
+): Result<number | null> {
+  const upright = legsInStraps(body, rig, springs, { thighDeg: 90, kneeDeg });
+  if (!upright.ok) return upright;
+  const net = (thighDeg: number): number => {
+    const held = legsInStraps(body, rig, springs, { thighDeg, kneeDeg });
+    return held.ok ? held.value.netPct : Number.POSITIVE_INFINITY;
+  };
+  return success(
+    lowestAngle(
+      (deg) => net(deg) <= limitPct + 1e-9,
+      (deg) => isClearOfMat(body, deg, kneeDeg),
+    ).deg,
+  );
 }
 
 export type FoundForStraps = LegsHeld & {

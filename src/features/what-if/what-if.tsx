@@ -398,6 +398,11 @@ function Answers({
         <Small data-straps>
           Each strap pulls with {straps.tensionN.toFixed(0)} N, the{' '}
           {straps.isSlack ? 'ropes slack' : `carriage at ${Math.round(straps.travelM * 100)} cm`}.
+          {told.lowestInStraps === undefined
+            ? ''
+            : told.lowestInStraps === null
+              ? ' Even straight up more is left than is held.'
+              : ` In these the legs may go down to ${Math.round(told.lowestInStraps)}° for what is held.`}
           {netPct < 0 ? ' They lift more than the legs weigh: the legs have to be pressed down.' : ''}
         </Small>
       )}
