@@ -16,6 +16,21 @@ export type TryVerdict = (typeof verdicts)[number];
 export const decisions = ['advance', 'halfStep', 'hold', 'back'] as const;
 export type Decision = (typeof decisions)[number];
 
+/** Where a decision leads, before the level's number. */
+export const decisionWords: Readonly<Record<Decision, string>> = {
+  advance: 'up to',
+  halfStep: 'half a step, to',
+  hold: 'held at',
+  back: 'back to',
+};
+/** How a correction went. */
+export const verdictWords: Readonly<Record<TryVerdict, string>> = {
+  better: 'better',
+  same: 'no change',
+  worse: 'worse',
+  notTried: 'not tried',
+};
+
 /** Above this share of capacity a step is a leap. */
 export const leapAt = 1.3;
 /** Below this share a step adds no real load. */

@@ -1,4 +1,5 @@
 // How a client has come along: clean repetitions by side, faults by session, trends with their errors. Pure.
+import { decisionWords } from '@/core/progression/words';
 import { compare } from '@/core/alignment/compare';
 import { formatMeasure, nameOf } from '@/core/alignment/words';
 import type { KeptReading } from '@/core/alignment/kept';
@@ -71,8 +72,6 @@ type Known = {
   readonly conditions: readonly string[];
   readonly tell: (date: Date) => string;
 };
-
-const decisionWords = { advance: 'up to', halfStep: 'half a step, to', hold: 'held at', back: 'back to' } as const;
 
 /** Why a client stands where she does in an exercise: the newest decision's reasons. */
 export function whyOf(sessions: readonly SessionCard[], exercise: string): string | null {

@@ -12,34 +12,10 @@ import { apparatusNames } from '@/design/words';
 import { deferring } from '@/repertoire/words';
 import type { Tell } from './in-hand';
 import type { DayPack, FloorClient } from './pack';
-import { Choose, Line, Small, Tap, Warn, Wrapping, Leave } from './parts';
+import { Choose, Line, Small, Tap, TwoColumns, Warn, Wrapping, Leave } from './parts';
 import { plan, uncheckedOf } from './state';
 
-const Page = styled.main`
-  max-width: 1120px;
-  margin: 0 auto;
-  padding: 22px 22px 40px;
-  display: grid;
-  gap: 22px;
-  .columns {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) minmax(0, 1.1fr);
-    gap: 22px 48px;
-    align-items: start;
-  }
-  .columns > section {
-    display: grid;
-    gap: 14px;
-  }
-  @media (max-width: 860px) {
-    .columns {
-      grid-template-columns: minmax(0, 1fr);
-    }
-  }
-  h1 {
-    font-size: 2.2rem;
-    overflow-wrap: anywhere;
-  }
+const Start = styled(TwoColumns)`
   .plan li {
     display: grid;
     grid-template-columns: minmax(0, 1fr) auto;
@@ -93,7 +69,7 @@ export function Begin({ pack, client, tell, onStop }: Props) {
     if (one) setPlanned([...planned, one]);
   };
   return (
-    <Page>
+    <Start>
       <div>
         <h1>{client.name}</h1>
         <Small>
@@ -203,6 +179,6 @@ export function Begin({ pack, client, tell, onStop }: Props) {
           <Leave href={`/clients/${client.id}`}>To {client.name}’s page</Leave>
         </section>
       </div>
-    </Page>
+    </Start>
   );
 }

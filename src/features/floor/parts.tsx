@@ -65,6 +65,34 @@ export const Tap = styled.button.attrs({ type: 'button' })<{ $look?: keyof typeo
   }
 `;
 
+/** A page before or after the exercises: two columns, one on an upright tablet. */
+export const TwoColumns = styled.main`
+  max-width: 1150px;
+  margin: 0 auto;
+  padding: 22px 22px 40px;
+  display: grid;
+  gap: 22px;
+  .columns {
+    display: grid;
+    grid-template-columns: minmax(0, 1.05fr) minmax(0, 1fr);
+    gap: 24px 48px;
+    align-items: start;
+  }
+  .columns > section {
+    display: grid;
+    gap: 14px;
+  }
+  @media (max-width: 860px) {
+    .columns {
+      grid-template-columns: minmax(0, 1fr);
+    }
+  }
+  h1 {
+    font-size: 2.2rem;
+    overflow-wrap: anywhere;
+  }
+`;
+
 const Frame = styled.dialog`
   width: min(760px, calc(100vw - 24px));
   max-height: calc(100dvh - 24px);

@@ -1,6 +1,7 @@
 'use client';
 
 // After the last exercise: what happened, what is decided, what to remember, what to practise at home.
+import { decisionWords, verdictWords } from '@/core/progression/words';
 import { Check, Printer, RotateCcw } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
@@ -9,30 +10,10 @@ import { levelText } from '@/core/progression/rungs';
 import type { Session } from '@/core/progression/session';
 import type { Tell } from './in-hand';
 import type { DayPack, FloorClient } from './pack';
-import { Line, Small, Tap, Warn, Words, Wrapping, clockText, Leave } from './parts';
+import { Line, Small, Tap, TwoColumns, Warn, Words, Wrapping, clockText, Leave } from './parts';
 import { viewItem } from './state';
 
-const Page = styled.main`
-  max-width: 1180px;
-  margin: 0 auto;
-  padding: 22px 22px 40px;
-  display: grid;
-  gap: 22px;
-  .columns {
-    display: grid;
-    grid-template-columns: minmax(0, 1.15fr) minmax(0, 1fr);
-    gap: 26px 48px;
-    align-items: start;
-  }
-  .columns > section {
-    display: grid;
-    gap: 14px;
-  }
-  @media (max-width: 860px) {
-    .columns {
-      grid-template-columns: minmax(0, 1fr);
-    }
-  }
+const Closing = styled(TwoColumns)`
   .done > li {
     border-top: 1px solid var(--rule);
     padding: 12px 0;
@@ -62,9 +43,7 @@ const Page = styled.main`
   }
 `;
 
-const decisionWords = { advance: 'up to', halfStep: 'half a step, to', hold: 'held at', back: 'back to' } as const;
 const dayNames = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
-const verdictWords = { better: 'better', same: 'no change', worse: 'worse', notTried: 'not tried' } as const;
 
 type Props = {
   readonly pack: DayPack;
@@ -139,7 +118,7 @@ export function Wrap({ pack, client, session, waiting, tell, onBack, onAnother }
     });
   };
   return (
-    <Page>
+    <Closing>
       <div>
         <h1>{isDone ? 'Session closed' : 'Wrap-up'}</h1>
         <Small>
@@ -295,6 +274,6 @@ export function Wrap({ pack, client, session, waiting, tell, onBack, onAnother }
           </Tap>
         </section>
       </div>
-    </Page>
+    </Closing>
   );
 }

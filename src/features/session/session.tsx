@@ -1,5 +1,6 @@
 'use client';
 
+import { decisionWords } from '@/core/progression/words';
 import { Printer } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -37,8 +38,6 @@ const Slider = styled.input`
   height: 44px;
   accent-color: var(--info);
 `;
-
-const decisionWords = { advance: 'up to', halfStep: 'half a step, to', hold: 'held at', back: 'back to' } as const;
 
 /** A session as it was: move through its events and see what it had come to. */
 export function SessionScreen({ page }: { readonly page: SessionPage }) {

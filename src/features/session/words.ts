@@ -1,12 +1,10 @@
+import { decisionWords, verdictWords } from '@/core/progression/words';
 import type { Repertoire } from '@/core/knowledge/entries';
 import type { Payload } from '@/core/progression/events';
 import { levelText } from '@/core/progression/rungs';
 import type { Session } from '@/core/progression/session';
 
 type Names = Pick<Repertoire, 'faults' | 'corrections' | 'stopSigns'>;
-
-const decisionWords = { advance: 'up', halfStep: 'half a step up', hold: 'hold', back: 'a step back' } as const;
-const verdictWords = { better: 'better', same: 'the same', worse: 'worse', notTried: 'not tried' } as const;
 
 /** What an event says, in words. `session`: as it stands with all events, to name what they point at. */
 export function eventWords(what: Payload, session: Session, names: Names): string {
@@ -53,7 +51,7 @@ export function eventWords(what: Payload, session: Session, names: Names): strin
     case 'pained':
       return `Pain, ${what.where}: ${what.score} of 10`;
     case 'decided':
-      return `${itemName(what.item)}: ${decisionWords[what.decision]}, level ${levelText(what.level)}${what.overruled ? ` (overruled: ${what.overruled})` : ''}`;
+      return `${itemName(what.item)}: ${decisionWords[what.decision]} level ${levelText(what.level)}${what.overruled ? ` (overruled: ${what.overruled})` : ''}`;
     case 'undone':
       return 'Taken back';
     case 'amended':
