@@ -12,6 +12,7 @@ import { StageFailure, run } from './stages.mjs';
 
 const databaseName = 'level_spine';
 const firstPort = 33306;
+const mostTries = 5;
 
 const isAlive = (pid) => {
   try {
@@ -139,9 +140,10 @@ export async function startDatabase(folder, { keepAlive = false } = {}) {
     { mode: 0o600 },
   );
 
-  const port = await freePort(firstPort);
   const sockets = mkdtempSync(path.join(os.tmpdir(), 'spine-db-')); // socket paths must stay short
+  let port = firstPort - 1;
   let child;
+  let isUp = false;
   let stopping = false;
 
   const launch = async () => {
@@ -167,14 +169,23 @@ export async function startDatabase(folder, { keepAlive = false } = {}) {
     ); // detached: Ctrl-C reaches us first, and we stop it cleanly
     writeFileSync(record, JSON.stringify({ pid: child.pid, port, owner: process.pid }), { mode: 0o600 });
     child.on('exit', () => {
-      if (!stopping && keepAlive) {
+      if (isUp && !stopping && keepAlive) {
         console.error('• MariaDB stopped; starting it again');
         setTimeout(() => !stopping && launch().catch((error) => console.error(error.message)), 1000);
       }
     });
     await waitUntilReady(port, password, child, log);
   };
-  await launch();
+  // A port that was free a moment ago may be another's by now: then the next one.
+  for (let tries = 1; !isUp; tries += 1) {
+    port = await freePort(port + 1);
+    try {
+      await launch();
+      isUp = true;
+    } catch (error) {
+      if (tries === mostTries || child.exitCode === null) throw error;
+    }
+  }
 
   return {
     url: url(port),

@@ -1,6 +1,6 @@
 // npm test: the set-up of npm start against a database of its own, then every check. The last line counts them all.
 // --unit: the core and the screens' state only, without database and browser.
-import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { cpSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { build, prepareDatabase } from './app.mjs';
 import { bundleCore } from './core.mjs';
@@ -10,6 +10,9 @@ import { StageFailure, root, run, stage } from './stages.mjs';
 
 const onlyUnit = process.argv.includes('--unit');
 const folder = path.join(root, '.private', 'test');
+const databaseFolder = path.join(folder, 'database');
+/** Data folders of the browser tests: one a worker, and the Floor's own (tests/browser/house.ts). */
+const houses = ['house-1', 'house-2', 'floor'];
 const jest = path.join(root, 'node_modules', 'jest', 'bin', 'jest.js');
 const counts = { passed: 0, failed: 0 };
 
@@ -73,15 +76,21 @@ async function main() {
   }
   await tests('unit');
   if (!onlyUnit) {
-    rmSync(path.join(folder, 'database'), { recursive: true, force: true });
+    for (const one of [databaseFolder, ...houses.map((house) => path.join(folder, house))])
+      rmSync(one, { recursive: true, force: true });
     let database;
     await stage('private MariaDB for the tests', async () => {
-      database = await startDatabase(path.join(folder, 'database'));
+      database = await startDatabase(databaseFolder);
     });
     const building = stage('application', build);
     building.catch(() => undefined); // told where it is awaited
     try {
       await stage('tables and demo', () => prepareDatabase(database.url));
+      await stage('the demo for each house', async () => {
+        await database.stop();
+        for (const house of houses) cpSync(databaseFolder, path.join(folder, house, 'database'), { recursive: true });
+        database = await startDatabase(databaseFolder);
+      });
       await tests('data', { DATABASE_URL: database.url });
     } finally {
       await database.stop();
