@@ -12,6 +12,7 @@ import type { View } from '@/core/alignment/input';
 import type { Role as PictureRole } from '@/core/alignment/look';
 import type { RepeatedMarks } from '@/core/agreement/repeats';
 import type { Setting } from '@/core/alignment/setting';
+import type { LegLengths } from '@/core/body/segments';
 import type { PubicMark } from '@/core/knowledge/consent';
 import type { ApparatusKind } from '@/core/knowledge/load-tags';
 import type { SessionEvent } from '@/core/progression/events';
@@ -72,6 +73,7 @@ export class Client extends Model<Attributes<Client>, Creation<Client>> {
   declare birthYear: number | null;
   declare heightM: number | null;
   declare massKg: number | null;
+  declare measuredMm: CreationOptional<LegLengths | null>;
   declare sex: 'f' | 'm' | null;
   declare school: string | null;
   declare stances: CreationOptional<Record<string, string> | null>;
@@ -375,6 +377,7 @@ export function defineModels(sequelize: Sequelize): void {
     birthYear: INTEGER,
     heightM: DOUBLE,
     massKg: DOUBLE,
+    measuredMm: json('measuredMm'),
     sex: STRING,
     school: STRING,
     stances: json('stances'),

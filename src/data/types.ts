@@ -1,6 +1,7 @@
 // Plain values that stores take and give.
 import type { KeptReading } from '@/core/alignment/kept';
 import type { View } from '@/core/alignment/input';
+import type { LegLengths } from '@/core/body/segments';
 import type { Marks, Role as PictureRole } from '@/core/alignment/look';
 import type { Setting } from '@/core/alignment/setting';
 import type { PubicMark } from '@/core/knowledge/consent';
@@ -95,6 +96,8 @@ export type ClientCard = {
   readonly birthYear: number | null;
   readonly heightM: number | null;
   readonly massKg: number | null;
+  /** Measured on this person; absent lengths follow from stature. */
+  readonly measuredMm: LegLengths | null;
   readonly sex: 'f' | 'm' | null;
   readonly school: string | null;
   readonly stances: Readonly<Record<string, string>>;

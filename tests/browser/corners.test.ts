@@ -177,7 +177,11 @@ describe('a client on file', () => {
     await chrome.isAt(/edit$/);
     await chrome.type('Body mass, kg', '79,5');
     await (await chrome.sees('wrist trouble', 'label')).click();
+    await chrome.type('Thigh measured, cm', '4');
     await findNothingToImprove('change client');
+    await chrome.press('Keep client');
+    await chrome.sees('Type a number from 15 to 80 cm.');
+    await chrome.type('Thigh measured, cm', '43,5');
     await chrome.press('Keep client');
     await chrome.seesExactly('Odo Quillwater', 'h1');
     await chrome.sees('183 cm · 80 kg');

@@ -1,5 +1,7 @@
 // Apparatus, settings and what is known of load, in the real database.
 import { v7 as newId } from 'uuid';
+import { bodyOf } from '@/core/body/segments';
+import { legMoment } from '@/core/load/demand';
 import { usualRig } from '@/core/springs/apparatus';
 import { database } from '@/data/database';
 import { ApparatusRow } from '@/data/models';
@@ -18,6 +20,7 @@ import { findRepertoire } from '@/data/stores/studio';
 import { demoSignIn } from '@/data/demo/world';
 import { Client } from '@/data/models';
 import { readApparatus } from '@/features/apparatus/read';
+import { readClientForm } from '@/features/client/read';
 import { readDay } from '@/features/floor/day';
 import { bringClient, openStudio } from './studio';
 
@@ -102,6 +105,19 @@ describe('what was set for a client', () => {
     expect(await listApparatus(asker())).toEqual([]);
     expect(await removeApparatus(asker(), newId())).toMatchObject({ ok: false, error: { code: 'notFound' } });
     expect((await readApparatus(asker(), {}, 'en-GB')).chosen).toBeNull();
+  });
+});
+
+describe('a leg that was measured', () => {
+  test('is kept with the client, stands in the form, and load is reckoned with it', async () => {
+    const id = await bringClient(asker(), { heightM: 1.7, massKg: 65, sex: 'f', measuredMm: { thigh: 420 } });
+    const client = value(await findClient(asker(), id));
+    expect(bodyOf(client).measuredMm).toEqual({ thigh: 420 });
+    expect(value(await readClientForm(asker(), id))).toMatchObject({ thighCm: '42', shankCm: '' });
+    const byTable = legMoment({ heightM: 1.7, massKg: 65, sex: 'f' }, { thighDeg: 0, kneeDeg: 0 });
+    // By hand: the thigh's own lever and all that hangs beyond it, 0.42 m instead of 0.2124 of 1.70 m.
+    const longer = 9.81 * 65 * (0.42 - 0.2124 * 1.7) * (0.1478 * 0.3612 + 0.0481 + 0.0129);
+    expect(legMoment(bodyOf(client), { thighDeg: 0, kneeDeg: 0 })).toBeCloseTo(byTable + longer, 6);
   });
 });
 

@@ -41,6 +41,7 @@ export const someone: NewClient = {
   birthYear: null,
   heightM: null,
   massKg: null,
+  measuredMm: null,
   sex: null,
   school: null,
   touchConsent: false,

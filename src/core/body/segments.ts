@@ -10,6 +10,9 @@ export type Body = {
   readonly measuredMm?: Readonly<Partial<Record<Segment | 'asisWidth', number>>>;
 };
 
+/** Lengths of a leg measured on a person, mm. */
+export type LegLengths = Readonly<Partial<Record<'thigh' | 'shank', number>>>;
+
 /** A body of the usual size, for drawings and for whom nothing is on file. */
 export const typicalBody: Body = { heightM: 1.7, massKg: 65 };
 
@@ -18,7 +21,9 @@ export const bodyOf = ({
   heightM,
   massKg,
   sex,
+  measuredMm,
 }: {
+  readonly measuredMm?: LegLengths | null;
   readonly heightM: number | null;
   readonly massKg: number | null;
   readonly sex: Sex | null;
@@ -26,6 +31,7 @@ export const bodyOf = ({
   heightM: heightM ?? typicalBody.heightM,
   massKg: massKg ?? typicalBody.massKg,
   ...(sex ? { sex } : {}),
+  ...(measuredMm ? { measuredMm } : {}),
 });
 
 type Share = { readonly f: number; readonly m: number };

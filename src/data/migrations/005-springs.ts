@@ -1,7 +1,7 @@
-// A studio's apparatus with its springs, and what was set for a client.
+// A studio's apparatus with its springs, and what was set for a client; lengths of legs measured on a client.
 import { DataTypes } from 'sequelize';
 import type { QueryInterface } from 'sequelize';
-import { belongs, id, needed } from './columns';
+import { belongs, id, maybe, needed } from './columns';
 
 const { DATE, JSON: JSON_TYPE, STRING } = DataTypes;
 
@@ -29,10 +29,13 @@ export async function up(query: QueryInterface): Promise<void> {
     made_by: needed(STRING(120)),
     made_at: needed(DATE(3)),
   });
+  /** Thigh and shank in mm, as far as they were measured. */
+  await query.addColumn('clients', 'measured_mm', maybe(JSON_TYPE));
   await query.addIndex('spring_settings', ['studio_id', 'client_id', 'exercise', 'made_at']);
 }
 
 export async function down(query: QueryInterface): Promise<void> {
+  await query.removeColumn('clients', 'measured_mm');
   await query.dropTable('spring_settings');
   await query.dropTable('apparatus');
 }

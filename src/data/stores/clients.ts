@@ -63,6 +63,7 @@ async function toCards(who: Who, clients: readonly Client[]): Promise<ClientCard
     birthYear: client.birthYear,
     heightM: client.heightM,
     massKg: client.massKg,
+    measuredMm: client.measuredMm ?? null,
     sex: client.sex,
     school: client.school,
     stances: client.stances ?? {},

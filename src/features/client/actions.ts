@@ -28,8 +28,15 @@ async function unknownIn(who: Who, { conditions, school }: ReadClient): Promise<
   return undefined;
 }
 
-const toClient = ({ heightCm, sex, school, ...rest }: ReadClient): NewClient => ({
+const toClient = ({ heightCm, thighCm, shankCm, sex, school, ...rest }: ReadClient): NewClient => ({
   ...rest,
+  measuredMm:
+    thighCm === null && shankCm === null
+      ? null
+      : {
+          ...(thighCm === null ? {} : { thigh: thighCm * 10 }),
+          ...(shankCm === null ? {} : { shank: shankCm * 10 }),
+        },
   conditions: [...new Set(rest.conditions)],
   heightM: heightCm === null ? null : heightCm / 100,
   sex: sex === 'unsaid' ? null : sex,

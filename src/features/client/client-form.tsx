@@ -11,7 +11,7 @@ import { keepClient, keepNewClient } from './actions';
 import { clientForm } from './form';
 import type { ReadClient, TypedClient } from './form';
 
-const fields = ['name', 'goal', 'birthYear', 'heightCm', 'massKg', 'note'] as const;
+const fields = ['name', 'goal', 'birthYear', 'heightCm', 'massKg', 'thighCm', 'shankCm', 'note'] as const;
 
 /** A new client (no `id`) or a change to one. What was typed stays through every error. */
 export type Choices = {
@@ -72,6 +72,20 @@ export function ClientForm({
                 { id: 'f', name: 'female' },
                 { id: 'm', name: 'male' },
               ]}
+            />
+            <TextField
+              control={control}
+              name="thighCm"
+              label="Thigh measured, cm"
+              inputMode="decimal"
+              help="Bony point of the hip to the knee’s joint line"
+            />
+            <TextField
+              control={control}
+              name="shankCm"
+              label="Lower leg measured, cm"
+              inputMode="decimal"
+              help="Knee’s joint line to the outer ankle bone"
             />
           </FormGrid>
           <Small>Height and mass scale the drawing and the load arithmetic. They may stay empty.</Small>

@@ -354,7 +354,7 @@ export async function readClient(who: Who, id: string, page: number, locale: str
 export async function readClientForm(who: Who, id: string): Promise<Result<TypedClient>> {
   const found = await findClient(who, id);
   if (!found.ok) return found;
-  const { name, goal, birthYear, heightM, massKg, sex, school, touchConsent, pubicMark, note, conditions } =
+  const { name, goal, birthYear, heightM, massKg, measuredMm, sex, school, touchConsent, pubicMark, note, conditions } =
     found.value;
   const text = (value: number | null) => (value === null ? '' : String(Math.round(value * 10) / 10));
   return success({
@@ -367,6 +367,8 @@ export async function readClientForm(who: Who, id: string): Promise<Result<Typed
     birthYear: text(birthYear),
     heightCm: text(heightM && heightM * 100),
     massKg: text(massKg),
+    thighCm: text(measuredMm?.thigh === undefined ? null : measuredMm.thigh / 10),
+    shankCm: text(measuredMm?.shank === undefined ? null : measuredMm.shank / 10),
     sex: sex ?? 'unsaid',
     school: school ?? 'studio',
     conditions: conditions.map(({ condition }) => condition),
