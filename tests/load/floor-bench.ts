@@ -127,12 +127,20 @@ async function main(): Promise<void> {
     console.warn(`• a session of ${many} events opens with ${(1000 * script).toFixed(0)} ms of script`);
     const page = await (await fetch(new URL('/floor', house.address))).text();
     const files = [...new Set([...page.matchAll(/<script src="([^"]+)" async/g)].map(([, address]) => address ?? ''))];
-    let bytes = 0;
-    for (const address of files) {
-      const script = await (await fetch(new URL(address, house.address))).arrayBuffer();
-      bytes += gzipSync(Buffer.from(script)).byteLength;
-    }
-    console.warn(`• the Floor loads ${files.length} scripts at first: ${(bytes / 1000).toFixed(0)} kB compressed`);
+    const compressed = async (addresses: readonly string[]): Promise<number> => {
+      let bytes = 0;
+      for (const address of addresses) {
+        const script = await (await fetch(new URL(address, house.address))).arrayBuffer();
+        bytes += gzipSync(Buffer.from(script)).byteLength;
+      }
+      return bytes / 1000;
+    };
+    const loaded = await chrome.driver.executeScript<string[]>(
+      'return [...new Set(performance.getEntriesByType("resource").map((one) => one.name).filter((name) => /\\.js(\\?|$)/.test(name)))]',
+    );
+    console.warn(
+      `• the Floor loads ${files.length} scripts at first, ${(await compressed(files)).toFixed(0)} kB compressed; ${(await compressed(loaded)).toFixed(0)} kB with an exercise in hand and its panes`,
+    );
   } finally {
     await chrome.close();
     await house.end('SIGINT');

@@ -9,13 +9,13 @@ import type { LostBlock, Side } from '@/core/progression/words';
 import { painThatEnds } from '@/core/progression/words';
 import { countsOf } from '@/core/progression/session';
 import type { SetDone } from '@/core/progression/session';
-import { Pacer } from './pacer';
 import { Tap, Warn } from './parts';
 import type { InHand } from './in-hand';
 import { doseText, levelLine, lostChoices } from './state';
 import type { ItemView, Pane } from './state';
 
-// What stands at the side comes right after: figure, breath and counts come first.
+// Counts and taps come first; figure, breath and what stands at the side right after.
+const Pacer = dynamic(() => import('./pacer').then((all) => all.Pacer));
 const Shown = dynamic(() => import('./panes').then((all) => all.Shown));
 
 const Middle = styled.section`
