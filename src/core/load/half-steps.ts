@@ -6,7 +6,7 @@ import type { Level } from '../knowledge/entries';
 import { leapAt, leastCapacityPct } from '../progression/words';
 import { demandOf } from './demand';
 
-export const halfStepKinds = ['oneBent', 'lever', 'range', 'headDown', 'strap'] as const;
+const halfStepKinds = ['oneBent', 'lever', 'range', 'headDown', 'strap'] as const;
 export type HalfStepKind = (typeof halfStepKinds)[number];
 
 export type HalfStep = {

@@ -19,12 +19,11 @@ export const bodyInput = v.strictObject({
 
 const ankleWeight = within(0, 15, ' kg');
 /** Thigh elevation −30…135° over the mat and knee bend −5…150°, as joints allow. */
-export const raisedLeg = v.strictObject({
+const raisedLeg = v.strictObject({
   thighDeg: within(-30, 135, '°'),
   kneeDeg: within(-5, 150, '°'),
   ankleWeightKg: v.optional(ankleWeight),
 });
-export type RaisedLeg = v.InferOutput<typeof raisedLeg>;
 
 const legs = v.pipe(v.array(raisedLeg, 'must be a list of legs'), v.maxLength(2, 'must not be more than two legs'));
 const someLegs = v.pipe(legs, v.minLength(1, 'must be at least one leg'));

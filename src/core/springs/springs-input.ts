@@ -17,7 +17,6 @@ export const springsInput = v.strictObject({
     v.maxLength(10_000),
   ),
 });
-export type SpringsInput = v.InferOutput<typeof springsInput>;
 
 export const scaleReading = v.strictObject({ travelM: within(0, 3, ' m'), forceN: notNegative });
 export const calibrateInput = v.strictObject({
