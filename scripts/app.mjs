@@ -78,7 +78,13 @@ export async function serve({ url, port, host = '127.0.0.1', dev = false }) {
   const log = dev ? 'inherit' : openSync(path.join(ownFolder, 'app.log'), 'w', 0o600);
   const child = spawn(process.execPath, [next, dev ? 'dev' : 'start', '-H', host, '-p', String(port)], {
     cwd: root,
-    env: { ...process.env, ...quiet, DATABASE_URL: url, NODE_ENV: dev ? 'development' : 'production' },
+    env: {
+      ...process.env,
+      ...quiet,
+      SPINE_BUNDLES: ownFolder,
+      DATABASE_URL: url,
+      NODE_ENV: dev ? 'development' : 'production',
+    },
     stdio: ['ignore', log, log],
   });
   const ended = new Promise((resolve) => child.on('exit', resolve));

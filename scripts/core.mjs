@@ -6,10 +6,13 @@ import { filesBelow } from './app.mjs';
 import { ownFolder, root } from './stages.mjs';
 
 const bundle = path.join(ownFolder, 'core.mjs');
+/** The verbs of the shell, and the worker that reads files beside the server. */
+const entries = { core: 'main.ts', aside: 'aside.ts' };
 
 function isFresh() {
-  if (!existsSync(bundle)) return false;
-  const built = statSync(bundle).mtimeMs;
+  const files = Object.keys(entries).map((name) => path.join(ownFolder, `${name}.mjs`));
+  if (!files.every(existsSync)) return false;
+  const built = Math.min(...files.map((file) => statSync(file).mtimeMs));
   return ['src/core', 'src/repertoire', 'src/cli']
     .flatMap((folder) => filesBelow(path.join(root, folder)))
     .every((file) => statSync(file).mtimeMs < built);
@@ -19,18 +22,20 @@ export async function bundleCore() {
   if (isFresh()) return 'up to date';
   const { build } = await import('esbuild');
   mkdirSync(path.dirname(bundle), { recursive: true, mode: 0o700 });
-  const draft = `${bundle}.${process.pid}`;
-  await build({
-    entryPoints: [path.join(root, 'src', 'cli', 'main.ts')],
-    outfile: draft,
-    bundle: true,
-    platform: 'node',
-    format: 'esm',
-    target: 'node20',
-    tsconfig: path.join(root, 'tsconfig.json'),
-    logLevel: 'error',
-  });
-  renameSync(draft, bundle);
+  for (const [name, source] of Object.entries(entries)) {
+    const draft = path.join(ownFolder, `${name}.mjs.${process.pid}`);
+    await build({
+      entryPoints: [path.join(root, 'src', 'cli', source)],
+      outfile: draft,
+      bundle: true,
+      platform: 'node',
+      format: 'esm',
+      target: 'node20',
+      tsconfig: path.join(root, 'tsconfig.json'),
+      logLevel: 'error',
+    });
+    renameSync(draft, path.join(ownFolder, `${name}.mjs`));
+  }
   return 'bundled';
 }
 

@@ -1,12 +1,27 @@
 import * as mariadb from 'mariadb';
 import { Sequelize } from 'sequelize';
+import { withoutValues } from './failures';
 
 const shared = globalThis as typeof globalThis & { levelSpineDatabase?: Sequelize };
+
+/** Every statement passes here, and no error of one tells what it carried. */
+class Database extends Sequelize {
+  override query = (async (...asked: Parameters<Sequelize['query']>) => {
+    try {
+      return await Sequelize.prototype.query.apply(this, asked);
+    } catch (error) {
+      throw withoutValues(error);
+    }
+  }) as Sequelize['query'];
+}
+
+/** Seconds that a statement waits for a row that another transaction holds. */
+const patienceS = 4;
 
 /** Connects by URL; nothing is sent until the first query. */
 export function connect(url: string): Sequelize {
   const { hostname, port, username, password, pathname } = new URL(url);
-  return new Sequelize(pathname.slice(1), decodeURIComponent(username), decodeURIComponent(password), {
+  return new Database(pathname.slice(1), decodeURIComponent(username), decodeURIComponent(password), {
     dialect: 'mariadb',
     dialectModule: mariadb,
     host: hostname,
@@ -14,8 +29,14 @@ export function connect(url: string): Sequelize {
     timezone: '+00:00',
     logging: false,
     define: { underscored: true },
-    pool: { max: 8, acquire: 4000, idle: 3000, evict: 1000 },
-    dialectOptions: { connectTimeout: 3000, socketTimeout: 6000 }, // a server that hangs is as good as none
+    pool: { max: 8, acquire: 6000, idle: 3000, evict: 1000 },
+    dialectOptions: {
+      connectTimeout: 3000,
+      socketTimeout: 9000, // a server that hangs is as good as none
+      logParam: false,
+      // Each statement sees what was committed before it; a row that is not there locks no gap.
+      sessionVariables: { tx_isolation: 'READ-COMMITTED', innodb_lock_wait_timeout: patienceS },
+    },
   });
 }
 

@@ -1,30 +1,36 @@
 import { SequelizeStorage, Umzug } from 'umzug';
-import type { Sequelize } from 'sequelize';
+import type { QueryInterface, Sequelize } from 'sequelize';
 import * as first from './migrations/001-first';
 import * as everyWay from './migrations/002-every-way-of-looking';
 import * as knowing from './migrations/003-knowing-the-work';
 import * as floor from './migrations/004-the-floor';
 import * as springs from './migrations/005-springs';
+import * as keptAndTold from './migrations/006-kept-and-told';
+import { restartable } from './migrations/restartable';
 
-/** Brings the tables to the newest shape; returns the names of the migrations that ran. */
-export async function migrate(sequelize: Sequelize): Promise<string[]> {
+type Migration = {
+  readonly up: (query: QueryInterface) => Promise<void>;
+  readonly down: (query: QueryInterface) => Promise<void>;
+};
+
+const migrations: readonly (readonly [string, Migration])[] = [
+  ['001-first', first],
+  ['002-every-way-of-looking', everyWay],
+  ['003-knowing-the-work', knowing],
+  ['004-the-floor', floor],
+  ['005-springs', springs],
+  ['006-kept-and-told', keptAndTold],
+];
+
+/** Brings the tables to the newest shape, or to that of `to`; returns the names of the migrations that ran. */
+export async function migrate(sequelize: Sequelize, to?: string): Promise<string[]> {
   const umzug = new Umzug({
-    migrations: [
-      { name: '001-first', up: ({ context }) => first.up(context), down: ({ context }) => first.down(context) },
-      {
-        name: '002-every-way-of-looking',
-        up: ({ context }) => everyWay.up(context),
-        down: ({ context }) => everyWay.down(context),
-      },
-      {
-        name: '003-knowing-the-work',
-        up: ({ context }) => knowing.up(context),
-        down: ({ context }) => knowing.down(context),
-      },
-      { name: '004-the-floor', up: ({ context }) => floor.up(context), down: ({ context }) => floor.down(context) },
-      { name: '005-springs', up: ({ context }) => springs.up(context), down: ({ context }) => springs.down(context) },
-    ],
-    context: sequelize.getQueryInterface(),
+    migrations: migrations.map(([name, { up, down }]) => ({
+      name,
+      up: ({ context }: { context: QueryInterface }) => up(context),
+      down: ({ context }: { context: QueryInterface }) => down(context),
+    })),
+    context: restartable(sequelize.getQueryInterface()),
     storage: new SequelizeStorage({
       sequelize,
       modelName: 'migrations',
@@ -33,5 +39,5 @@ export async function migrate(sequelize: Sequelize): Promise<string[]> {
     }),
     logger: undefined,
   });
-  return (await umzug.up()).map(({ name }) => name);
+  return (await umzug.up(to === undefined ? undefined : { to })).map(({ name }) => name);
 }

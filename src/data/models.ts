@@ -35,6 +35,11 @@ export class Studio extends Model<Attributes<Studio>, Creation<Studio>> {
   declare timeZone: string;
   declare demo: boolean;
   declare createdAt: Date;
+  declare claims: CreationOptional<number>;
+  /** Raised by every change: who changes an older one is told. */
+  declare revision: CreationOptional<number>;
+  /** When the demo was wholly there. */
+  declare seededAt: CreationOptional<Date | null>;
 }
 
 export class User extends Model<Attributes<User>, Creation<User>> {
@@ -81,6 +86,9 @@ export class Client extends Model<Attributes<Client>, Creation<Client>> {
   declare pubicMark: CreationOptional<PubicMark>;
   declare note: string;
   declare createdAt: Date;
+  declare claims: CreationOptional<number>;
+  /** Raised by every change: who changes an older one is told. */
+  declare revision: CreationOptional<number>;
 }
 
 export class ClientCondition extends Model<Attributes<ClientCondition>, Creation<ClientCondition>> {
@@ -91,6 +99,8 @@ export class ClientCondition extends Model<Attributes<ClientCondition>, Creation
   declare note: string;
   declare clearedOn: string | null;
   declare clearedBy: string | null;
+  /** Raised by every change: who changes an older one is told. */
+  declare revision: CreationOptional<number>;
 }
 
 export class OwnEntryRow extends Model<Attributes<OwnEntryRow>, Creation<OwnEntryRow>> {
@@ -102,6 +112,8 @@ export class OwnEntryRow extends Model<Attributes<OwnEntryRow>, Creation<OwnEntr
   declare base: unknown;
   declare changedBy: string;
   declare changedAt: Date;
+  /** Raised by every change: who changes an older one is told. */
+  declare revision: CreationOptional<number>;
 }
 
 export class OverruleRow extends Model<Attributes<OverruleRow>, Creation<OverruleRow>> {
@@ -147,6 +159,8 @@ export class ApparatusRow extends Model<Attributes<ApparatusRow>, Creation<Appar
   declare rig: unknown;
   declare changedBy: string;
   declare changedAt: Date;
+  /** Raised by every change: who changes an older one is told. */
+  declare revision: CreationOptional<number>;
 }
 
 export class SpringSettingRow extends Model<Attributes<SpringSettingRow>, Creation<SpringSettingRow>> {
@@ -296,6 +310,9 @@ export class TaughtSession extends Model<Attributes<TaughtSession>, Creation<Tau
   declare events: number;
   declare outcome: unknown;
   declare rulesVersion: string;
+  declare claims: CreationOptional<number>;
+  /** What follows from its events was not written yet. */
+  declare owed: CreationOptional<boolean>;
 }
 
 export class SessionEventRow extends Model<Attributes<SessionEventRow>, Creation<SessionEventRow>> {
@@ -314,6 +331,9 @@ export class SessionEventRow extends Model<Attributes<SessionEventRow>, Creation
 
 const id = { type: UUID, primaryKey: true };
 const studioId = { type: UUID, allowNull: false };
+const revision = { type: INTEGER, allowNull: false, defaultValue: 0 };
+/** Written first by what must come one after the other. */
+const claims = revision;
 
 /** MariaDB keeps JSON as text: read it back as a value, whatever the driver handed over. */
 const json = (name: string) => ({
@@ -345,6 +365,9 @@ export function defineModels(sequelize: Sequelize): void {
     timeZone: STRING,
     demo: BOOLEAN,
     createdAt: DATE(3),
+    claims,
+    revision,
+    seededAt: DATE(3),
   });
   define(User, 'users', {
     id,
@@ -385,6 +408,8 @@ export function defineModels(sequelize: Sequelize): void {
     pubicMark: STRING,
     note: TEXT,
     createdAt: DATE(3),
+    claims,
+    revision,
   });
   define(ClientCondition, 'client_conditions', {
     id,
@@ -394,6 +419,7 @@ export function defineModels(sequelize: Sequelize): void {
     note: STRING,
     clearedOn: DATEONLY,
     clearedBy: STRING,
+    revision,
   });
   define(OwnEntryRow, 'own_entries', {
     id,
@@ -404,6 +430,7 @@ export function defineModels(sequelize: Sequelize): void {
     base: json('base'),
     changedBy: STRING,
     changedAt: DATE(3),
+    revision,
   });
   define(OverruleRow, 'overrules', {
     id,
@@ -445,6 +472,7 @@ export function defineModels(sequelize: Sequelize): void {
     rig: json('rig'),
     changedBy: STRING,
     changedAt: DATE(3),
+    revision,
   });
   define(SpringSettingRow, 'spring_settings', {
     id,
@@ -581,6 +609,8 @@ export function defineModels(sequelize: Sequelize): void {
     events: INTEGER,
     outcome: json('outcome'),
     rulesVersion: STRING,
+    claims,
+    owed: { type: BOOLEAN, allowNull: false, defaultValue: false },
   });
   define(SessionEventRow, 'session_events', {
     id,

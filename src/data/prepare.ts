@@ -1,12 +1,14 @@
-// Run by the start and test commands: migrates, seeds the demo into an empty database, fills the demo's day.
+// Run by the start and test commands: migrates, seeds the demo into an empty database, fills the demo's day, writes what
+// sessions still owe. It can be killed at any point and begun again; of two at once, one waits.
 // The last line printed is the remark shown beside the stage.
 import { checkRepertoire } from '@/core/knowledge/check';
 import { repertoire } from '@/repertoire';
 import { database } from './database';
 import { fillToday, seedDemo } from './demo/seed';
 import { migrate } from './migrate';
-import { Studio } from './models';
+import { preparingAlone } from './preparing';
 import { ready } from './ready';
+import { payEverything } from './stores/follows';
 
 async function prepare(): Promise<string> {
   const broken = checkRepertoire(repertoire);
@@ -17,16 +19,15 @@ async function prepare(): Promise<string> {
   if (ran.length > 0) remarks.push(`migrated (${ran.join(', ')})`);
   ready();
   if (!process.argv.includes('--no-seed')) {
-    if ((await Studio.count()) === 0) {
-      await seedDemo();
-      remarks.push('demo studio loaded');
-    }
+    if (await seedDemo()) remarks.push('demo studio loaded');
     if (await fillToday()) remarks.push("today's book filled");
   }
+  const paid = await payEverything();
+  if (paid > 0) remarks.push(`${paid} sessions written to their clients' files`);
   return remarks.join(', ') || 'up to date';
 }
 
-prepare()
+preparingAlone(database(), prepare)
   .then(async (remark) => {
     await database().close();
     console.log(remark);

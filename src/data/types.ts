@@ -49,6 +49,8 @@ export type StudioCard = {
   /** The room where the asker works. */
   readonly room: Room;
   readonly timeZone: string;
+  /** Raised by every change of what it sets for itself. */
+  readonly revision: number;
 };
 
 export type OverruleCard = Overrule & { readonly id: string; readonly madeBy: string; readonly madeAt: Date };
@@ -74,6 +76,8 @@ export type ApparatusCard = {
   readonly room: string;
   readonly name: string;
   readonly rig: Rig;
+  /** Raised by every change. */
+  readonly revision: number;
   readonly changedBy: string;
   readonly changedAt: Date;
 };
@@ -91,6 +95,8 @@ export type SettingCard = {
 
 export type ClientCard = {
   readonly id: string;
+  /** Raised by every change of her card. */
+  readonly revision: number;
   readonly name: string;
   readonly goal: string;
   readonly birthYear: number | null;
@@ -106,7 +112,7 @@ export type ClientCard = {
   readonly note: string;
   readonly conditions: readonly ConditionOnFile[];
   readonly overrules: readonly OverruleCard[];
-  /** A stop sign seen and not cleared since. */
+  /** The newest stop sign seen and not cleared since. */
   readonly stop: StopCard | null;
   /** The newest intake form. */
   readonly intake: IntakeCard | null;

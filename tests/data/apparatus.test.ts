@@ -3,6 +3,7 @@ import { v7 as newId } from 'uuid';
 import { bodyOf } from '@/core/body/segments';
 import { legMoment } from '@/core/load/demand';
 import { usualRig } from '@/core/springs/apparatus';
+import { success } from '@/core/result';
 import { database } from '@/data/database';
 import { ApparatusRow } from '@/data/models';
 import {
@@ -50,7 +51,7 @@ describe('an apparatus', () => {
       hooks: 3,
       springs: heron.rig.springs.map((one) => ({ ...one, rate: { rateNPerM: 240, preloadM: 0.2, residualN: 1 } })),
     };
-    expect((await changeApparatus(asker(), id, { rig })).ok).toBe(true);
+    expect((await changeApparatus(asker(), id, () => success({ rig }))).ok).toBe(true);
     const [kept] = await listApparatus(asker());
     expect(kept).toMatchObject({ id, name: 'Heron', changedBy: asker().name, rig });
   });
@@ -59,7 +60,7 @@ describe('an apparatus', () => {
     const other = stranger as Who;
     expect(await listApparatus(other)).toEqual([]);
     const id = kept?.id ?? '';
-    expect(await changeApparatus(other, id, { name: 'Mine' })).toMatchObject({ ok: false });
+    expect(await changeApparatus(other, id, () => success({ name: 'Mine' }))).toMatchObject({ ok: false });
     expect(await removeApparatus(other, id)).toMatchObject({ ok: false });
     const theirs = await bringClient(other);
     const setting = { clientId: theirs, apparatusId: id, exercise: 'footwork', springs: { full: 2 }, note: '' };
@@ -80,7 +81,11 @@ describe('what was set for a client', () => {
     const [kept] = await listApparatus(asker());
     const apparatusId = kept?.id ?? '';
     const set = (full: number, at: string, note = '') =>
-      keepSetting(asker(), { clientId, apparatusId, exercise: 'footwork', springs: { full }, note }, new Date(at));
+      keepSetting(
+        asker(),
+        { clientId, apparatusId, exercise: 'footwork', springs: { full }, note },
+        { at: new Date(at) },
+      );
     value(await set(2, '2026-03-01T10:00:00Z'));
     value(await set(3, '2026-03-08T10:00:00Z', 'two came home with a knock'));
     const settings = await listSettings(asker(), [clientId], 'footwork');

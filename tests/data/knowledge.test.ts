@@ -20,23 +20,25 @@ import {
 } from '@/data/stores/cautions';
 import {
   findClient,
-  findStudio,
   listAllClients,
   listClients,
   listNames,
   setClientStance,
-  updateClient,
+  changeClient,
 } from '@/data/stores/clients';
-import { isUsed, startLook } from '@/data/stores/looks';
+import { startLook } from '@/data/stores/looks';
+import { usesOf } from '@/data/stores/uses';
+import { success } from '@/core/result';
 import {
   checkedOn,
   findRepertoire,
   keepCheck,
-  keepOwn,
+  changeOwn,
   listOwn,
   revertOwn,
   setRoom,
-  updateStudio,
+  changeStudio,
+  findStudio,
 } from '@/data/stores/studio';
 import { actingOn } from '@/data/types';
 import type { ClientCard, Who } from '@/data/types';
@@ -63,7 +65,7 @@ async function clientOf(who: Who, id: string): Promise<ClientCard> {
 describe('the studio’s own entries', () => {
   test('a version is in force here, not next door; the shipped one comes back when it is taken back', async () => {
     const renamed: Exercise = { ...march, name: 'Weir march' };
-    await keepOwn(ours, 'exercises', 'march', renamed);
+    await changeOwn(ours, () => ({ keep: [{ kind: 'exercises', id: 'march', entry: renamed }] }));
     expect(entry((await findRepertoire(ours)).exercises, 'march').name).toBe('Weir march');
     expect(entry((await findRepertoire(theirs)).exercises, 'march').name).toBe('March');
     const [mine] = await listOwn(ours);
@@ -76,8 +78,8 @@ describe('the studio’s own entries', () => {
     expect(await findRepertoire(ours)).toEqual(shipped);
   });
   test('a version remembers the shipped text it was made from, through later changes', async () => {
-    await keepOwn(ours, 'exercises', 'march', { ...march, name: 'One' });
-    await keepOwn(ours, 'exercises', 'march', { ...march, name: 'Two' });
+    await changeOwn(ours, () => ({ keep: [{ kind: 'exercises', id: 'march', entry: { ...march, name: 'One' } }] }));
+    await changeOwn(ours, () => ({ keep: [{ kind: 'exercises', id: 'march', entry: { ...march, name: 'Two' } }] }));
     const [mine] = await listOwn(ours);
     expect(mine?.base).toEqual(JSON.parse(JSON.stringify(march)));
     expect(mine?.entry).toMatchObject({ name: 'Two' });
@@ -85,7 +87,7 @@ describe('the studio’s own entries', () => {
   });
   test('a new exercise is there to browse, to look with, and out as a file; one that is used is known to be', async () => {
     const own: Exercise = { ...march, id: 'weirMarch', name: 'Weir march' };
-    await keepOwn(ours, 'exercises', own.id, own);
+    await changeOwn(ours, () => ({ keep: [{ kind: 'exercises', id: own.id, entry: own }] }));
     const clientId = await bringClient(ours, { conditions: [] });
     expect((await readBrowse(ours)).lines.find(({ id }) => id === 'weirMarch')).toMatchObject({
       own: 'new',
@@ -94,7 +96,7 @@ describe('the studio’s own entries', () => {
     expect((await readEntries(ours)).find(({ id }) => id === 'weirMarch')?.own).toBe('new');
     const start = await readStart(ours, clientId);
     expect(start.ok && start.value.exercises.map(({ id }) => id)).toContain('weirMarch');
-    expect(await isUsed(ours, 'exercises', 'weirMarch')).toBe(false);
+    expect(await usesOf(ours, 'exercises', 'weirMarch')).toEqual([]);
     await startLook(ours, {
       clientId,
       exercise: 'weirMarch',
@@ -104,8 +106,8 @@ describe('the studio’s own entries', () => {
       stances: {},
       rulesVersion,
     });
-    expect(await isUsed(ours, 'exercises', 'weirMarch')).toBe(true);
-    expect(await isUsed(theirs, 'exercises', 'weirMarch')).toBe(false);
+    expect(await usesOf(ours, 'exercises', 'weirMarch')).toEqual(['1 look']);
+    expect(await usesOf(theirs, 'exercises', 'weirMarch')).toEqual([]);
     const text = writeFile(await findRepertoire(ours), 'yaml', rulesVersion, { ids: new Set(['weirMarch']) });
     const read = readRepertoireFile(text, shipped, await listOwn(theirs));
     expect(read.ok && read.entries.map(({ id, state }) => [id, state])).toEqual([['weirMarch', 'new']]);
@@ -119,13 +121,15 @@ describe('what a studio sets for itself', () => {
       { id: 'b', name: 'Cellar', props: ['wedge', 'blocks'], apparatus: ['reformer' as const] },
     ];
     expect(
-      await updateStudio(theirs, {
-        school: 'gradedImprint',
-        stances: { foot: 'pointed' },
-        tolerances: { pelvicRoll: [-2, 2] },
-        rooms,
-        exerciseStances: { march: { supinePelvis: 'neutral' } },
-      }),
+      await changeStudio(theirs, () =>
+        success({
+          school: 'gradedImprint',
+          stances: { foot: 'pointed' },
+          tolerances: { pelvicRoll: [-2, 2] },
+          rooms,
+          exerciseStances: { march: { supinePelvis: 'neutral' } },
+        }),
+      ),
     ).toMatchObject({ ok: true });
     await setRoom(theirs, 'b');
     const studio = await findStudio(theirs);
@@ -155,7 +159,7 @@ describe('what a studio sets for itself', () => {
   });
   test('only a lead may', async () => {
     const helper: Who = { ...ours, role: 'instructor' };
-    expect(await updateStudio(helper, { school: 'freeSpine' })).toMatchObject({
+    expect(await changeStudio(helper, () => success({ school: 'freeSpine' }))).toMatchObject({
       ok: false,
       error: { code: 'notAllowed' },
     });
@@ -174,21 +178,23 @@ describe('what a studio sets for itself', () => {
   });
 });
 
+const notCleared = { note: '', clearedOn: null, clearedBy: null };
+
 describe('a client’s cautions', () => {
   test('clearance, with date and from whom, lifts what waited; taken back, it waits again', async () => {
     const id = await bringClient(ours, { conditions: ['neck'] });
     const curl = entry(shipped.exercises, 'headFloat');
     const standing = async () => weighExercise(shipped, curl, actingOn(await clientOf(ours, id))).levels[2]?.standing;
     expect(await standing()).toBe('ruledOut');
-    await setCondition(ours, id, 'neck', { clearedOn: '2026-10-01', clearedBy: 'Dr Inglenook', note: 'fine again' });
+    await setCondition(ours, id, 'neck', { clearedOn: '2026-10-01', clearedBy: 'Dr Inglenook', note: 'fine again' }, 0);
     expect((await clientOf(ours, id)).conditions).toEqual([
-      { condition: 'neck', clearedOn: '2026-10-01', clearedBy: 'Dr Inglenook', note: 'fine again' },
+      { condition: 'neck', clearedOn: '2026-10-01', clearedBy: 'Dr Inglenook', note: 'fine again', revision: 1 },
     ]);
     expect(await standing()).toBe('fine');
-    await setCondition(ours, id, 'neck', { clearedOn: null, clearedBy: null });
+    await setCondition(ours, id, 'neck', notCleared, 1);
     expect(await standing()).toBe('ruledOut');
-    expect(await setCondition(theirs, id, 'neck', { clearedOn: '2026-10-01' })).toMatchObject({ ok: false });
-    expect(await setCondition(ours, id, 'wrist', {})).toMatchObject({ ok: false });
+    expect(await setCondition(theirs, id, 'neck', notCleared, 2)).toMatchObject({ ok: false });
+    expect(await setCondition(ours, id, 'wrist', notCleared, 0)).toMatchObject({ ok: false });
   });
   test('an overrule is kept with its reason and name, acts, and can be taken back', async () => {
     const id = await bringClient(ours, { conditions: ['neck'] });
@@ -217,21 +223,27 @@ describe('a client’s cautions', () => {
   });
   test('a stop holds everything until clearance is on file; what was seen stays', async () => {
     const id = await bringClient(ours, { conditions: [] });
-    await addStop(ours, id, { sign: 'faint', seen: 'pale, sat down', lookId: null });
+    const noted = await addStop(ours, id, { sign: 'faint', seen: 'pale, sat down', lookId: null });
+    if (!noted.ok) throw new Error(noted.error.message);
+    const stops = [noted.value];
     const stopped = await clientOf(ours, id);
     expect(stopped.stop).toMatchObject({ sign: 'faint', seen: 'pale, sat down', clearedOn: null });
     expect(weighExercise(shipped, march, actingOn(stopped)).standing).toBe('stopped');
     const start = await readStart(ours, id);
     expect(start.ok && start.value.stopped?.sign).toBe('faintness');
-    expect(await clearStops(theirs, id, { clearedOn: '2026-11-01', clearedBy: 'x' })).toMatchObject({ ok: false });
-    await clearStops(ours, id, { clearedOn: '2026-11-01', clearedBy: 'Dr Inglenook' });
+    expect(await clearStops(theirs, id, stops, { clearedOn: '2026-11-01', clearedBy: 'x' })).toMatchObject({
+      ok: false,
+    });
+    await clearStops(ours, id, stops, { clearedOn: '2026-11-01', clearedBy: 'Dr Inglenook' });
     expect((await clientOf(ours, id)).stop).toBeNull();
     expect(await listStops(ours, id)).toMatchObject([{ sign: 'faint', clearedBy: 'Dr Inglenook' }]);
-    expect(await clearStops(ours, id, { clearedOn: '2026-11-01', clearedBy: 'again' })).toMatchObject({ ok: false });
+    expect(await clearStops(ours, id, stops, { clearedOn: '2026-11-01', clearedBy: 'again' })).toMatchObject({
+      ok: false,
+    });
   });
   test('a signed form adds what is new to the file, leaves clearances alone, and a red flag stops', async () => {
     const id = await bringClient(ours, { conditions: ['neck'] });
-    await setCondition(ours, id, 'neck', { clearedOn: '2026-01-05', clearedBy: 'Nurse Petherwick' });
+    await setCondition(ours, id, 'neck', { note: '', clearedOn: '2026-01-05', clearedBy: 'Nurse Petherwick' }, 0);
     const signed = { signedName: 'Perrin Shoal', signedOn: '2026-11-20' };
     await addIntake(ours, id, { answers: { conditions: ['neck', 'wrist'], signs: [], words: '' }, ...signed });
     const client = await clientOf(ours, id);
@@ -254,7 +266,7 @@ describe('a client’s cautions', () => {
     const id = await bringClient(ours, {});
     await setClientStance(ours, id, 'legLine', 'turnedOut');
     await setClientStance(ours, id, 'foot', 'flexed');
-    await updateClient(ours, id, { ...someone, name: 'Perrin Shoal, renamed' });
+    await changeClient(ours, id, () => ({ change: { ...someone, name: 'Perrin Shoal, renamed' } }));
     expect((await clientOf(ours, id)).stances).toEqual({ legLine: 'turnedOut', foot: 'flexed' });
     const page = await readExercise(ours, 'legCircle', id);
     expect(page.ok && page.value.stances.find((one) => one.id === 'legLine')?.here).toMatchObject({

@@ -5,7 +5,7 @@ import { noMarks } from '@/core/alignment/look';
 import type { Marks } from '@/core/alignment/look';
 import { database } from '@/data/database';
 import { takeIn } from '@/data/picture-intake';
-import { findClient, updateClient } from '@/data/stores/clients';
+import { findClient, changeClient } from '@/data/stores/clients';
 import {
   findLook,
   keepLook,
@@ -253,6 +253,6 @@ test('own neutral of earlier dates stands in where there is no set-up, with the 
 
 test('how the pubic bone is marked is kept with the client', async () => {
   const id = await bringClient(ours);
-  await updateClient(ours, id, { ...someone, pubicMark: 'declined' });
+  await changeClient(ours, id, () => ({ change: { ...someone, pubicMark: 'declined' } }));
   expect(await findClient(ours, id)).toMatchObject({ ok: true, value: { pubicMark: 'declined' } });
 });

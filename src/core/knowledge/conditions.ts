@@ -1,5 +1,4 @@
-import { entry } from './find';
-import type { Repertoire } from './entries';
+import type { Condition, Repertoire } from './entries';
 
 /** A condition as it stands on a client's file. Dates as `2026-03-01`. */
 export type ConditionOnFile = {
@@ -7,6 +6,8 @@ export type ConditionOnFile = {
   readonly note: string;
   readonly clearedOn: string | null;
   readonly clearedBy: string | null;
+  /** Raised by every change on file. */
+  readonly revision?: number;
 };
 
 /** Ids of the conditions that still act: those without clearance. */
@@ -26,14 +27,36 @@ export type Caution = {
   readonly clearedBy: string | null;
   /** Whose word clears it. */
   readonly clearing: string;
+  readonly revision: number;
 };
+
+/** A condition that the repertoire knows no more: it stays on file, and is asked about. */
+const unknown = (id: string): Pick<Condition, 'id' | 'name' | 'caution' | 'change' | 'clearedBy'> => ({
+  id,
+  name: `${id} (no longer in the repertoire)`,
+  caution: 'What it rules out is not known here any more. Ask before working, and defer to the clinician.',
+  change: '',
+  clearedBy: 'the physician',
+});
 
 /** Conditions on file with the repertoire's words for them; those that act come first. */
 export const cautionsOf = ({ conditions }: Repertoire, onFile: readonly ConditionOnFile[]): Caution[] =>
   [...onFile]
     .sort((a, b) => Number(a.clearedOn !== null) - Number(b.clearedOn !== null))
-    .map(({ condition, note, clearedOn, clearedBy }) => {
-      const { id, name, caution, change, clearedBy: clearing } = entry(conditions, condition);
+    .map(({ condition, note, clearedOn, clearedBy, revision = 0 }) => {
+      const found = conditions.find(({ id }) => id === condition) ?? unknown(condition);
+      const { id, name, caution, change, clearedBy: clearing } = found;
       const cleared = clearedOn && `cleared ${clearedOn}${clearedBy ? ` by ${clearedBy}` : ''}`;
-      return { id, name, caution, change, note, clearedOn, clearedBy, clearing, ...(cleared ? { cleared } : {}) };
+      return {
+        id,
+        name,
+        caution,
+        change,
+        note,
+        clearedOn,
+        clearedBy,
+        clearing,
+        revision,
+        ...(cleared ? { cleared } : {}),
+      };
     });

@@ -1,6 +1,6 @@
 // The repertoire as a file: JSON or YAML, versioned, checked on the way in with errors by line.
 import * as v from 'valibot';
-import { isMap, isScalar, isSeq, LineCounter, parseDocument, stringify } from 'yaml';
+import { isMap, isScalar, isSeq, LineCounter, parseDocument, stringify, visit } from 'yaml';
 import type { Document } from 'yaml';
 import { checkRepertoire } from './check';
 import { correction, exercise, fault, prop, sequence } from './entries';
@@ -37,6 +37,15 @@ export type ReadFile =
   | { readonly ok: true; readonly entries: readonly FileEntry[] }
   | { readonly ok: false; readonly errors: readonly FileError[] };
 
+export type ReadEntry =
+  | { readonly ok: true; readonly entry: { readonly id: string } }
+  | { readonly ok: false; readonly errors: readonly FileError[] };
+
+/** What a worker that reads files is asked. */
+export type FileQuestion =
+  | { readonly read: 'file'; readonly text: string; readonly own: readonly OwnEntry[] }
+  | { readonly read: 'entry'; readonly text: string; readonly kind: EditableKind; readonly own: readonly OwnEntry[] };
+
 export type FileChoice = { readonly ids?: ReadonlySet<string> };
 
 /** A repertoire as text. `ids`: of each kind only these entries. */
@@ -57,29 +66,89 @@ export const writeEntry = (entry: unknown): string =>
 
 type Path = readonly (string | number)[];
 
+/** Most errors told of one text, and most characters of one. */
+const mostErrors = 40;
+const mostMessage = 300;
+/** Most characters of a text: two million and not one more. */
+export const mostText = 2_000_000;
+
 /** The line where a path of the document stands; of its nearest ancestor when it is missing. */
 function lineAt(document: Document.Parsed, lines: LineCounter, path: Path): number {
-  for (let length = path.length; length >= 0; length -= 1) {
-    const key = path[length - 1];
-    const holder: unknown = length === 0 ? document.contents : document.getIn(path.slice(0, length - 1), true);
-    const own = isMap(holder) ? holder.items.find(({ key: name }) => isScalar(name) && name.value === key) : undefined;
-    const node: unknown = own?.key ?? (isSeq(holder) && typeof key === 'number' ? holder.items[key] : undefined);
-    const range = (node ?? (length === 0 ? holder : undefined)) as
-      { range?: readonly [number, number, number] } | undefined;
-    if (range?.range) return lines.linePos(range.range[0]).line;
+  let here: unknown = document.contents;
+  let found: unknown = here;
+  for (const key of path) {
+    const pair = isMap(here) ? here.items.find(({ key: name }) => isScalar(name) && name.value === key) : undefined;
+    const next: unknown = pair ? pair.value : isSeq(here) && typeof key === 'number' ? here.items[key] : undefined;
+    if (next === undefined || next === null) break;
+    [found, here] = [pair?.key ?? next, next];
   }
-  return 1;
+  const { range } = (found ?? {}) as { range?: readonly [number, number, number] };
+  return range ? lines.linePos(range[0]).line : 1;
 }
 
-const open = (text: string) => {
+/** Keys that stand twice in one map, the first of them. Linear, where the parser's own check is not. */
+function twice(document: Document.Parsed): Range | undefined {
+  let found: Range | undefined;
+  visit(document, {
+    Map(_, { items }) {
+      const seen = new Set<unknown>();
+      for (const { key } of items) {
+        if (!isScalar(key)) continue;
+        if (seen.has(key.value)) {
+          found = key.range ?? undefined;
+          return visit.BREAK;
+        }
+        seen.add(key.value);
+      }
+      return undefined;
+    },
+  });
+  return found;
+}
+type Range = readonly [number, number, number];
+
+type Opened =
+  | { readonly ok: true; readonly lines: LineCounter; readonly document: Document.Parsed; readonly content: unknown }
+  | { readonly ok: false; readonly errors: readonly FileError[] };
+
+const wholly = (line: number, message: string): Opened => ({ ok: false, errors: [{ line, path: '', message }] });
+
+/** A text as a document and as plain values; bounded in length, and without references to other places of it. */
+function open(text: string): Opened {
+  if (text.length > mostText) return wholly(1, 'The text is longer than two million characters.');
   const lines = new LineCounter();
-  const document = parseDocument(text, { lineCounter: lines, prettyErrors: false, maxAliasCount: 0 } as never);
-  const errors = document.errors.map(({ message, pos }): FileError => ({
-    line: lines.linePos(pos[0]).line,
-    path: '',
-    message: message.split('\n')[0] ?? message,
-  }));
-  return { lines, document, errors };
+  try {
+    const document = parseDocument(text, { lineCounter: lines, prettyErrors: false, uniqueKeys: false });
+    const [first] = document.errors;
+    if (first)
+      return {
+        ok: false,
+        errors: document.errors.slice(0, mostErrors).map(({ message, pos }) => ({
+          line: lines.linePos(pos[0]).line,
+          path: '',
+          message: (message.split('\n')[0] ?? message).slice(0, mostMessage),
+        })),
+      };
+    const range = twice(document);
+    if (range) return wholly(lines.linePos(range[0]).line, 'This key stands twice here.');
+    return { ok: true, lines, document, content: document.toJS({ maxAliasCount: 0 }) };
+  } catch (error) {
+    return wholly(
+      1,
+      error instanceof ReferenceError
+        ? 'References to other places of the text (& and *) are not read.'
+        : 'This can’t be read: it is nested too deeply.',
+    );
+  }
+}
+
+/** As many errors as a person reads, and how many more there are. */
+const asTold = (errors: readonly FileError[]): FileError[] => {
+  const shown = errors
+    .slice(0, mostErrors)
+    .map(({ line, path, message }) => ({ line, path: path.slice(0, 200), message: message.slice(0, mostMessage) }));
+  const more = errors.length - shown.length;
+  return more > 0 ? [...shown, { line: shown.at(-1)?.line ?? 1, path: '', message: `and ${more} more` }] : shown;
 };
 
 const pathOf = (issue: v.BaseIssue<unknown>): (string | number)[] =>
@@ -93,25 +162,21 @@ function plainMessage(issue: v.BaseIssue<unknown>): string {
 }
 
 /** Reads one entry from YAML (or JSON) and checks it within the whole. */
-export function readEntry(
-  text: string,
-  kind: EditableKind,
-  shipped: Repertoire,
-  own: readonly OwnEntry[],
-):
-  | { readonly ok: true; readonly entry: { readonly id: string } }
-  | { readonly ok: false; readonly errors: readonly FileError[] } {
-  const { lines, document, errors } = open(text);
-  if (errors.length > 0) return { ok: false, errors };
-  const parsed = v.safeParse(shapes[kind], document.toJS());
+export function readEntry(text: string, kind: EditableKind, shipped: Repertoire, own: readonly OwnEntry[]): ReadEntry {
+  const opened = open(text);
+  if (!opened.ok) return opened;
+  const { lines, document, content } = opened;
+  const parsed = v.safeParse(shapes[kind], content);
   if (!parsed.success)
     return {
       ok: false,
-      errors: parsed.issues.map((issue) => ({
-        line: lineAt(document, lines, pathOf(issue)),
-        path: pathOf(issue).join('.'),
-        message: plainMessage(issue),
-      })),
+      errors: asTold(
+        parsed.issues.slice(0, mostErrors + 1).map((issue) => ({
+          line: lineAt(document, lines, pathOf(issue)),
+          path: pathOf(issue).join('.'),
+          message: plainMessage(issue),
+        })),
+      ),
     };
   const entry = parsed.output as { readonly id: string };
   const problems = problemsOf(shipped, own, [{ kind, id: entry.id, entry, base: null }]);
@@ -119,21 +184,23 @@ export function readEntry(
   return problems.length > 0
     ? {
         ok: false,
-        errors: problems.map(({ path, message }) => {
-          const inside = path.startsWith(head) ? path.slice(head.length) : '';
-          return { line: lineAt(document, lines, stepsOf(document, inside)), path: inside || path, message };
-        }),
+        errors: asTold(
+          problems.map(({ path, message }) => {
+            const inside = path.startsWith(head) ? path.slice(head.length) : '';
+            return { line: lineAt(document, lines, stepsOf(content, inside)), path: inside || path, message };
+          }),
+        ),
       }
     : { ok: true, entry };
 }
 
 /** `levels.3.top` as steps of the document: levels are known by their number. */
-function stepsOf(document: Document.Parsed, path: string): (string | number)[] {
+function stepsOf(content: unknown, path: string): (string | number)[] {
   const [first, second, ...rest] = path.split('.').filter(Boolean);
   if (!first) return [];
   if (second === undefined) return [first];
   if (first === 'levels') {
-    const levels: unknown = document.toJS() && (document.toJS() as { levels?: { number?: number }[] }).levels;
+    const levels: unknown = (content as { levels?: unknown } | null)?.levels;
     const index = Array.isArray(levels)
       ? levels.findIndex((one: { number?: number }) => String(one.number) === second)
       : -1;
@@ -153,15 +220,19 @@ function problemsOf(shipped: Repertoire, own: readonly OwnEntry[], added: readon
 
 /** Reads a whole file and tells what it would change, or every error with its line. Nothing is kept here. */
 export function readRepertoireFile(text: string, shipped: Repertoire, own: readonly OwnEntry[]): ReadFile {
-  const { lines, document, errors } = open(text);
-  if (errors.length > 0) return { ok: false, errors };
-  const content: unknown = document.toJS();
+  const opened = open(text);
+  if (!opened.ok) return opened;
+  const { lines, document, content } = opened;
   const found: FileError[] = [];
   const wrong = (path: Path, message: string) =>
-    found.push({ line: lineAt(document, lines, path), path: path.join('.'), message });
+    found.push({
+      line: found.length < mostErrors ? lineAt(document, lines, path) : 1, // the rest are only counted
+      path: path.join('.'),
+      message,
+    });
   if (typeof content !== 'object' || content === null || Array.isArray(content)) {
     wrong([], `This is not a repertoire file: it should begin with "format: ${fileFormat}".`);
-    return { ok: false, errors: found };
+    return { ok: false, errors: asTold(found) };
   }
   const file = content as Readonly<Record<string, unknown>>;
   if (file['format'] !== fileFormat) wrong(['format'], `"format" should be ${fileFormat}.`);
@@ -187,7 +258,7 @@ export function readRepertoireFile(text: string, shipped: Repertoire, own: reado
         continue;
       }
       const entry = parsed.output as { readonly id: string };
-      if (entries.some((other) => other.kind === kind && other.id === entry.id)) {
+      if (places.has(`${kind}.${entry.id}`)) {
         wrong([kind, i, 'id'], `"${entry.id}" stands in this file twice.`);
         continue;
       }
@@ -212,5 +283,5 @@ export function readRepertoireFile(text: string, shipped: Repertoire, own: reado
       const [kind = '', id = ''] = path.split('.');
       wrong(places.get(`${kind}.${id}`) ?? [], `${path}: ${message}`);
     }
-  return found.length > 0 ? { ok: false, errors: found } : { ok: true, entries };
+  return found.length > 0 ? { ok: false, errors: asTold(found) } : { ok: true, entries };
 }

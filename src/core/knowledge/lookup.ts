@@ -20,3 +20,10 @@ export function lookUp<T extends { readonly id: string; readonly name: string }>
     path,
   );
 }
+
+/** `a`, `a and b`, `a, b and c`; beyond `most` the rest is counted. */
+export function listOf(words: readonly string[], most = 6): string {
+  const shown = words.length > most ? [...words.slice(0, most - 1), `${words.length - most + 1} more`] : words;
+  const [last = '', ...before] = [...shown].reverse();
+  return before.length === 0 ? last : `${before.reverse().join(', ')} and ${last}`;
+}

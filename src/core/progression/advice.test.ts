@@ -243,7 +243,16 @@ test('three points are drafted from what happened: what hurt, what to watch, wha
     item([set(1, '00', '1', 'flare')], {
       pains: [{ id: 'p', where: 'Hip', score: 2 }],
       tries: [{ id: 't', fault: 'flare', correction: 'sandFromRibs', verdict: 'better' }],
-      decision: { id: 'd', advised: 'advance', decision: 'advance', from: 3, level: 4, reasons: [], overruled: null },
+      decision: {
+        id: 'd',
+        at: 0,
+        advised: 'advance',
+        decision: 'advance',
+        from: 3,
+        level: 4,
+        reasons: [],
+        overruled: null,
+      },
     }),
     new Set(),
   );

@@ -1,13 +1,15 @@
 // What can happen in a taught session, as events. Nothing is ever changed or removed: a correction of the record is an event.
 import * as v from 'valibot';
+import { dayInput } from '../day';
 import { decisions, eventVersion, feelings, lostBlocks, sides, verdicts } from './words';
 
 const id = v.pipe(v.string(), v.uuid('is not an id'));
 const name = v.pipe(v.string(), v.nonEmpty('is empty'), v.maxLength(120, 'is longer than 120 characters'));
+/** An id of the repertoire; an entry can have gone since, and what was done with it stays. */
+const entryId = v.pipe(v.string(), v.nonEmpty('is empty'), v.maxLength(60, 'is longer than 60 characters'));
 const line = (most: number) => v.pipe(v.string(), v.trim(), v.maxLength(most, `At most ${most} characters.`));
 const whole = (least: number, most: number) =>
   v.pipe(v.number(), v.integer('must be a whole number'), v.minValue(least), v.maxValue(most));
-export const day = v.pipe(v.string(), v.isoDate('Write the date as 2026-03-01.'));
 
 /** A rung of the ladder, or half-way to the next: 2.5. */
 const levelNumber = v.pipe(v.number(), v.minValue(1), v.maxValue(20), v.multipleOf(0.5, 'is neither whole nor half'));
@@ -27,7 +29,7 @@ export type SessionDose = v.InferOutput<typeof dose>;
 
 const planned = v.strictObject({
   item: id,
-  exercise: name,
+  exercise: entryId,
   /** As it was called then: an exercise can leave the repertoire, what was done cannot. */
   name,
   level: levelNumber,
@@ -41,7 +43,7 @@ export type Planned = v.InferOutput<typeof planned>;
 const home = v.strictObject({
   days: v.array(whole(0, 6)),
   at: v.pipe(v.string(), v.regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Write the time as 18:30.')),
-  items: v.array(v.strictObject({ exercise: name, level: levelNumber, repetitions: whole(1, 100) })),
+  items: v.array(v.strictObject({ exercise: entryId, level: levelNumber, repetitions: whole(1, 100) })),
   words: line(600),
 });
 export type Home = v.InferOutput<typeof home>;
@@ -51,7 +53,7 @@ export const wrapFields = {
   points: v.pipe(v.array(line(200)), v.maxLength(3, 'Three points at most.')),
   /** For the instructor's eyes alone. */
   note: line(2000),
-  next: v.nullable(day),
+  next: v.nullable(dayInput),
   home,
 };
 
@@ -60,13 +62,13 @@ const payloads = [
     kind: v.literal('started'),
     client: id,
     room: line(60),
-    school: name,
-    rules: name,
-    plan: v.array(planned),
+    school: entryId,
+    rules: v.pipe(name, v.maxLength(40)),
+    plan: v.pipe(v.array(planned), v.maxLength(100, 'A plan has 100 exercises at most.')),
   }),
   v.strictObject({ kind: v.literal('ready'), feeling: v.picklist(feelings), words: line(400) }),
-  v.strictObject({ kind: v.literal('stopSeen'), sign: name, seen: line(400) }),
-  v.strictObject({ kind: v.literal('checked'), apparatus: name }),
+  v.strictObject({ kind: v.literal('stopSeen'), sign: entryId, seen: line(400) }),
+  v.strictObject({ kind: v.literal('checked'), apparatus: entryId }),
   v.strictObject({ kind: v.literal('opened'), item: id }),
   v.strictObject({ kind: v.literal('added'), planned, after: v.nullable(id) }),
   v.strictObject({ kind: v.literal('dropped'), item: id }),
@@ -81,12 +83,12 @@ const payloads = [
     direction: v.picklist([1, 2]),
     clean: v.boolean(),
   }),
-  v.strictObject({ kind: v.literal('named'), of: id, block: v.picklist(lostBlocks), fault: v.nullable(name) }),
+  v.strictObject({ kind: v.literal('named'), of: id, block: v.picklist(lostBlocks), fault: v.nullable(entryId) }),
   v.strictObject({ kind: v.literal('newSet'), item: id }),
   v.strictObject({ kind: v.literal('rested'), item: id }),
-  v.strictObject({ kind: v.literal('tried'), item: id, fault: name, correction: name }),
+  v.strictObject({ kind: v.literal('tried'), item: id, fault: entryId, correction: entryId }),
   v.strictObject({ kind: v.literal('judged'), of: id, verdict: v.picklist(verdicts) }),
-  v.strictObject({ kind: v.literal('looked'), item: id, grades: v.record(name, v.picklist([-2, -1, 0, 1, 2])) }),
+  v.strictObject({ kind: v.literal('looked'), item: id, grades: v.record(entryId, v.picklist([-2, -1, 0, 1, 2])) }),
   v.strictObject({ kind: v.literal('noted'), item: v.nullable(id), words: line(2000) }),
   v.strictObject({ kind: v.literal('pained'), item: id, where: line(120), score: whole(0, 10) }),
   v.strictObject({

@@ -36,6 +36,8 @@ export type Item = Planned & {
   readonly pains: readonly { readonly id: string; readonly where: string; readonly score: number }[];
   readonly decision: {
     readonly id: string;
+    /** When it was tapped, ms since 1970. */
+    readonly at: number;
     readonly advised: Decision;
     readonly decision: Decision;
     readonly level: number;
@@ -262,7 +264,7 @@ function apply(session: Session, { id, at, what }: SessionEvent): Session | unde
       const { advised, decision, level, reasons, overruled } = what;
       return changeItem(session, what.item, (item) => ({
         ...item,
-        decision: { id, advised, decision, level, from: item.level, reasons, overruled },
+        decision: { id, at, advised, decision, level, from: item.level, reasons, overruled },
       }));
     }
     case 'ended':

@@ -16,10 +16,12 @@ import { entry, levelOf } from '@/core/knowledge/find';
 import { normal, seeded } from '@/core/random';
 import type { Result } from '@/core/result';
 import { repertoire, rulesVersion } from '@/repertoire';
-import { Appointment, Client, ClientCondition, Dose, Picture, Studio, User } from '../models';
+import { Appointment, Client, ClientCondition, Dose, Picture, Studio, TaughtSession, User } from '../models';
+import { ready } from '../ready';
 import { takeIn } from '../picture-intake';
 import { hashPassword } from '../stores/sessions';
 import { chooseCorrection, keepLook, setLookPicture, setLookReading, startLook } from '../stores/looks';
+import { transact } from '../transact';
 import type { StoredDose, Who } from '../types';
 import { addApparatus, keepSetting } from '../stores/apparatus';
 import {
@@ -30,6 +32,7 @@ import {
   demoLooks,
   demoPictureBody,
   demoPictures,
+  demoSessions,
   demoSettings,
   demoSignIn,
   demoStudio,
@@ -204,8 +207,48 @@ async function seedEyeLook(
   must(await keepLook(who, lookId, { result: keepReading(reading), trial, dose: plannedDose(exercise.id, level), at }));
 }
 
-/** Loads the demo studio. Repeatable but for ids and dates, which are relative to today. */
-export async function seedDemo(): Promise<void> {
+/** Tables below a studio, those that others refer to last. */
+const belowStudio = [
+  'trials',
+  'doses',
+  'spring_settings',
+  'look_pictures',
+  'look_readings',
+  'looks',
+  'session_events',
+  'taught_sessions',
+  'appointments',
+  'pictures',
+] as const;
+
+async function removeStudio(id: string): Promise<void> {
+  const sequelize = ready();
+  for (const table of belowStudio)
+    await sequelize.query(`DELETE FROM ${table} WHERE studio_id = :id`, { replacements: { id } });
+  await Studio.destroy({ where: { id } }); // the rest goes with it
+}
+
+/** A demo that was cut short is begun again from nothing; one from before that was noted counts as whole with all its clients. */
+async function clearHalfDemo(): Promise<void> {
+  for (const studio of await Studio.findAll({ where: { demo: true, seededAt: null } })) {
+    const clients = await Client.count({ where: { studioId: studio.id } });
+    const taught = await TaughtSession.count({ where: { studioId: studio.id } });
+    if (clients >= demoClients.length && taught >= demoSessions.length) await studio.update({ seededAt: new Date() });
+    else await removeStudio(studio.id);
+  }
+}
+
+/** Loads the demo studio into a database that has no studio; false where there is one. */
+export async function seedDemo(): Promise<boolean> {
+  await clearHalfDemo();
+  if ((await Studio.count()) > 0) return false;
+  const studio = await fillStudio();
+  await Studio.update({ seededAt: new Date() }, { where: { id: studio } });
+  return true;
+}
+
+/** Repeatable but for ids and dates, which are relative to today. */
+async function fillStudio(): Promise<string> {
   const studioId = newId();
   await Studio.create({ id: studioId, ...demoStudio, demo: true, createdAt: new Date() });
   const passwordHash = await hashPassword(demoSignIn.password);
@@ -269,10 +312,11 @@ export async function seedDemo(): Promise<void> {
         await keepSetting(
           instructor,
           { clientId, apparatusId: apparatus.get(on) ?? '', exercise, springs, note: said },
-          new Date(Date.now() - daysAgo * dayMs),
+          { at: new Date(Date.now() - daysAgo * dayMs) },
         ),
       );
   }
+  return studioId;
 }
 
 /** Puts the demo studio's clients into today's book, when a new day has none yet. */
@@ -288,19 +332,25 @@ export async function fillToday(): Promise<boolean> {
     return false;
   const clients = await Client.findAll({ where: { studioId: studio.id } });
   const users = await User.findAll({ where: { studioId: studio.id } });
-  for (const { name, instructor, today: booked } of demoClients) {
-    const client = clients.find((one) => one.name === name);
-    const user = users.find(({ email }) => email.startsWith(`${instructor}@`));
-    if (!client || !user || !booked) continue;
-    await Appointment.create({
-      id: newId(),
-      studioId: studio.id,
-      clientId: client.id,
-      instructorId: user.id,
-      startsAt: startsAt(booked.at),
-      minutes: booked.minutes,
-      note: booked.note,
+  await transact(async (transaction) => {
+    const rows = demoClients.flatMap(({ name, instructor, today: booked }) => {
+      const client = clients.find((one) => one.name === name);
+      const user = users.find(({ email }) => email.startsWith(`${instructor}@`));
+      if (!client || !user || !booked) return [];
+      const { minutes, note, at } = booked;
+      return [
+        {
+          id: newId(),
+          studioId: studio.id,
+          clientId: client.id,
+          instructorId: user.id,
+          startsAt: startsAt(at),
+          minutes,
+          note,
+        },
+      ];
     });
-  }
+    await Appointment.bulkCreate(rows, { transaction });
+  });
   return true;
 }

@@ -195,7 +195,7 @@ export async function seedSessions(who: Who, clientId: string, name: string): Pr
           .map(({ exercise, level, dose }) => ({ exercise, level, repetitions: dose.repetitions })),
       },
     });
-    const { refused } = await receiveEvents(who, tap.events, Date.now(), repertoire);
+    const { refused } = await receiveEvents(who, tap.events, Date.now());
     if (refused[0]) throw new Error(`demo data: ${refused[0].error.message} at ${refused[0].error.path}`);
   }
 }

@@ -9,13 +9,15 @@ import { rigInput, setInput } from '@/core/springs/rig-input';
 import type { SpringSet } from '@/core/springs/springs';
 import { ApparatusRow, Client, SpringSettingRow } from '../models';
 import { ready } from '../ready';
+import { transact } from '../transact';
 import type { ApparatusCard, SettingCard, Who } from '../types';
 
-const cardOf = ({ id, room, name, rig, changedBy, changedAt }: ApparatusRow): ApparatusCard => ({
+const cardOf = ({ id, room, name, rig, revision, changedBy, changedAt }: ApparatusRow): ApparatusCard => ({
   id,
   room,
   name,
   rig: v.parse(rigInput, rig),
+  revision,
   changedBy,
   changedAt,
 });
@@ -37,35 +39,36 @@ export async function listApparatus(who: Who): Promise<ApparatusCard[]> {
 
 type NewApparatus = { readonly room: string; readonly name: string; readonly rig: Rig };
 
-/** Keeps a new apparatus; returns its id. */
-export async function addApparatus(who: Who, { room, name, rig }: NewApparatus): Promise<Result<string>> {
-  ready();
-  const id = newId();
-  await ApparatusRow.create({
-    id,
-    studioId: who.studioId,
-    room,
-    name,
-    kind: rig.kind,
-    rig,
-    changedBy: who.name,
-    changedAt: new Date(),
+/** Keeps a new apparatus; returns its id. One kept under this id before is left as it is. */
+export function addApparatus(who: Who, { room, name, rig }: NewApparatus, id = newId()): Promise<Result<string>> {
+  return transact(async (transaction) => {
+    const { studioId, name: changedBy } = who;
+    const row = { id, studioId, room, name, kind: rig.kind, rig, changedBy, changedAt: new Date() };
+    if (!(await ApparatusRow.findByPk(id, { transaction }))) await ApparatusRow.create(row, { transaction });
+    return success(id);
   });
-  return success(id);
 }
 
-/** Changes the name or the numbers of an apparatus. */
-export async function changeApparatus(
+type ApparatusChange = { readonly name?: string; readonly rig?: Rig };
+
+/**
+ * Changes the name or the numbers of an apparatus. `decide` is given it as it stands, with nobody else changing it, and
+ * returns what to write, or why not.
+ */
+export function changeApparatus(
   who: Who,
   id: string,
-  change: { readonly name?: string; readonly rig?: Rig },
+  decide: (card: ApparatusCard) => Result<ApparatusChange>,
 ): Promise<Result<null>> {
-  ready();
-  const [changed] = await ApparatusRow.update(
-    { ...change, changedBy: who.name, changedAt: new Date() },
-    { where: { id, studioId: who.studioId } },
-  );
-  return changed > 0 ? success(null) : failure('notFound', 'This apparatus is gone.', 'id');
+  return transact(async (transaction) => {
+    const row = await ApparatusRow.findOne({ where: { id, studioId: who.studioId }, transaction, lock: true });
+    if (!row) return failure('notFound', 'This apparatus is gone.', 'id');
+    const change = decide(cardOf(row));
+    if (!change.ok) return change;
+    const by = { revision: row.revision + 1, changedBy: who.name, changedAt: new Date() };
+    await row.update({ ...change.value, ...by }, { transaction });
+    return success(null);
+  });
 }
 
 /** Takes an apparatus away, and with it what was set on it. */
@@ -83,20 +86,22 @@ type NewSetting = {
   readonly note: string;
 };
 
-/** Keeps what was set for a client today. */
-export async function keepSetting(who: Who, setting: NewSetting, at = new Date()): Promise<Result<string>> {
-  ready();
-  const { studioId } = who;
-  const [client, apparatus] = await Promise.all([
-    Client.count({ where: { id: setting.clientId, studioId } }),
-    ApparatusRow.count({ where: { id: setting.apparatusId, studioId } }),
-  ]);
-  if (client === 0) return failure('notFound', 'There is no such client in this studio.', 'clientId');
-  if (apparatus === 0) return failure('notFound', 'This apparatus is gone.', 'apparatusId');
-  const id = newId();
-  const springs = { ...setting.springs };
-  await SpringSettingRow.create({ id, studioId, ...setting, springs, madeBy: who.name, madeAt: at });
-  return success(id);
+/** Keeps what was set for a client today; under one id once. */
+export function keepSetting(
+  who: Who,
+  setting: NewSetting,
+  { at = new Date(), id = newId() }: { readonly at?: Date; readonly id?: string } = {},
+): Promise<Result<string>> {
+  return transact(async (transaction) => {
+    const { studioId } = who;
+    if ((await Client.count({ where: { id: setting.clientId, studioId }, transaction })) === 0)
+      return failure('notFound', 'There is no such client in this studio.', 'clientId');
+    if ((await ApparatusRow.count({ where: { id: setting.apparatusId, studioId }, transaction })) === 0)
+      return failure('notFound', 'This apparatus is gone.', 'apparatusId');
+    const row = { id, studioId, ...setting, springs: { ...setting.springs }, madeBy: who.name, madeAt: at };
+    if (!(await SpringSettingRow.findByPk(id, { transaction }))) await SpringSettingRow.create(row, { transaction });
+    return success(id);
+  });
 }
 
 /** What was set for clients, newest first; of one exercise, or of all. */

@@ -2,29 +2,49 @@
 import { v7 as newId } from 'uuid';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
-import { Client, ClientCondition, Intake, OverruleRow, Stop } from '../models';
+import { ClientCondition, Intake, OverruleRow, Stop } from '../models';
 import { ready } from '../ready';
+import { transact } from '../transact';
 import type { IntakeAnswers, IntakeCard, StopCard, Who } from '../types';
+import { claimClient } from './claims';
 
 const noClient = () => failure('notFound', 'There is no such client in this studio.', 'client');
 
-async function hasClient(who: Who, clientId: string): Promise<boolean> {
-  ready();
-  return (await Client.count({ where: { id: clientId, studioId: who.studioId } })) > 0;
-}
+type ConditionChange = {
+  readonly note: string;
+  readonly clearedOn: string | null;
+  readonly clearedBy: string | null;
+};
 
-/** Sets or takes back a clinician's clearance of one condition, and its note. */
-export async function setCondition(
+const standsNow = ({ note, clearedOn, clearedBy }: ClientCondition): string =>
+  `${clearedOn ? `cleared ${clearedOn}${clearedBy ? ` by ${clearedBy}` : ''}` : 'not cleared'}, ${note ? `note “${note}”` : 'no note'}`;
+
+/**
+ * Sets or takes back a clinician's clearance of one condition, and its note. `revision`: the version that was changed; where
+ * a colleague has changed it since, nothing is written and the answer says what stands now.
+ */
+export function setCondition(
   who: Who,
   clientId: string,
   condition: string,
-  change: { readonly note?: string; readonly clearedOn?: string | null; readonly clearedBy?: string | null },
+  change: ConditionChange,
+  revision: number,
 ): Promise<Result<null>> {
-  ready();
-  const row = await ClientCondition.findOne({ where: { studioId: who.studioId, clientId, condition } });
-  if (!row) return failure('notFound', 'This condition is not on file.', 'condition');
-  await row.update(change);
-  return success(null);
+  return transact(async (transaction) => {
+    await claimClient(who, clientId, transaction);
+    const row = await ClientCondition.findOne({ where: { studioId: who.studioId, clientId, condition }, transaction });
+    if (!row) return failure('notFound', 'This condition is not on file any more.', 'condition');
+    const { note, clearedOn, clearedBy } = row;
+    if (JSON.stringify({ note, clearedOn, clearedBy }) === JSON.stringify(change)) return success(null);
+    if (row.revision !== revision)
+      return failure(
+        'changedMeanwhile',
+        `A colleague has changed this meanwhile. It stands as: ${standsNow(row)}. Yours was not kept; load the page to change it from there.`,
+        'revision',
+      );
+    await row.update({ ...change, revision: revision + 1 }, { transaction });
+    return success(null);
+  });
 }
 
 export type NewOverrule = {
@@ -34,19 +54,15 @@ export type NewOverrule = {
   readonly reason: string;
 };
 
-/** Puts a rule aside for one client and exercise, with a reason, which is kept. */
-export async function addOverrule(who: Who, clientId: string, overrule: NewOverrule): Promise<Result<string>> {
-  if (!(await hasClient(who, clientId))) return noClient();
-  const id = newId();
-  await OverruleRow.create({
-    id,
-    studioId: who.studioId,
-    clientId,
-    ...overrule,
-    madeBy: who.name,
-    madeAt: new Date(),
+/** Puts a rule aside for one client and exercise, with a reason, which is kept. Sent twice under one id it is kept once. */
+export function addOverrule(who: Who, clientId: string, overrule: NewOverrule, id = newId()): Promise<Result<string>> {
+  return transact(async (transaction) => {
+    if (!(await claimClient(who, clientId, transaction))) return noClient();
+    const { studioId, name: madeBy } = who;
+    const row = { id, studioId, clientId, ...overrule, madeBy, madeAt: new Date() };
+    if (!(await OverruleRow.findByPk(id, { transaction }))) await OverruleRow.create(row, { transaction });
+    return success(id);
   });
-  return success(id);
 }
 
 export async function removeOverrule(who: Who, clientId: string, id: string): Promise<Result<null>> {
@@ -56,35 +72,45 @@ export async function removeOverrule(who: Who, clientId: string, id: string): Pr
 }
 
 /** Notes a stop sign: from now on nothing is allowed for this client until clearance is on file. */
-export async function addStop(
+export function addStop(
   who: Who,
   clientId: string,
   stop: { readonly sign: string; readonly seen: string; readonly lookId: string | null },
+  id = newId(),
 ): Promise<Result<string>> {
-  if (!(await hasClient(who, clientId))) return noClient();
-  const id = newId();
-  await Stop.create({
-    id,
-    studioId: who.studioId,
-    clientId,
-    ...stop,
-    madeBy: who.name,
-    madeAt: new Date(),
-    clearedOn: null,
-    clearedBy: null,
+  return transact(async (transaction) => {
+    if (!(await claimClient(who, clientId, transaction))) return noClient();
+    if (!(await Stop.findByPk(id, { transaction })))
+      await Stop.create(openStop(who, clientId, { id, ...stop }), { transaction });
+    return success(id);
   });
-  return success(id);
 }
 
-/** Clearance after a stop: by whom and when. It clears every open stop of the client. */
-export async function clearStops(
+const openStop = (
+  { studioId, name: madeBy }: Who,
+  clientId: string,
+  stop: { readonly id: string; readonly sign: string; readonly seen: string; readonly lookId: string | null },
+) => ({ ...stop, studioId, clientId, madeBy, madeAt: new Date(), clearedOn: null, clearedBy: null });
+
+/** Clearance after stops: by whom and when. Only those named are cleared; one noted meanwhile goes on stopping. */
+export function clearStops(
   who: Who,
   clientId: string,
+  ids: readonly string[],
   clearance: { readonly clearedOn: string; readonly clearedBy: string },
 ): Promise<Result<null>> {
-  ready();
-  const [changed] = await Stop.update(clearance, { where: { studioId: who.studioId, clientId, clearedOn: null } });
-  return changed > 0 ? success(null) : failure('notFound', 'No stop is open for this client.', 'client');
+  return transact(async (transaction) => {
+    await claimClient(who, clientId, transaction);
+    const { studioId } = who;
+    const named = await Stop.findAll({ where: { studioId, clientId, id: [...ids] }, transaction });
+    if (named.length === 0) return failure('notFound', 'No such stop is open for this client.', 'stops');
+    const open = named.filter(({ clearedOn }) => clearedOn === null);
+    for (const stop of open) await stop.update(clearance, { transaction });
+    const other = named.find(({ clearedBy }) => clearedBy !== clearance.clearedBy);
+    return open.length === 0 && other
+      ? failure('alreadyCleared', `Cleared ${other.clearedOn} by ${other.clearedBy} already.`, 'stops')
+      : success(null);
+  });
 }
 
 /** All stops of a client, newest first. */
@@ -103,18 +129,21 @@ export async function listStops(who: Who, clientId: string): Promise<StopCard[]>
 }
 
 /** Keeps a signed intake form: its yes answers join the conditions on file; a red flag stops the client. */
-export async function addIntake(
+export function addIntake(
   who: Who,
   clientId: string,
   intake: { readonly answers: IntakeAnswers; readonly signedName: string; readonly signedOn: string },
+  id = newId(),
 ): Promise<Result<string>> {
-  if (!(await hasClient(who, clientId))) return noClient();
-  const id = newId();
-  const { studioId, name: madeBy } = who;
-  await ready().transaction(async (transaction) => {
+  return transact(async (transaction) => {
+    if (!(await claimClient(who, clientId, transaction))) return noClient();
+    if (await Intake.findByPk(id, { transaction })) return success(id);
+    const { studioId, name: madeBy } = who;
     await Intake.create({ id, studioId, clientId, ...intake, madeBy, madeAt: new Date() }, { transaction });
     const onFile = await ClientCondition.findAll({ where: { studioId, clientId }, transaction });
-    const fresh = intake.answers.conditions.filter((wanted) => !onFile.some(({ condition }) => condition === wanted));
+    const fresh = [...new Set(intake.answers.conditions)].filter(
+      (wanted) => !onFile.some(({ condition }) => condition === wanted),
+    );
     await ClientCondition.bulkCreate(
       fresh.map((condition) => ({
         id: newId(),
@@ -127,23 +156,13 @@ export async function addIntake(
       })),
       { transaction },
     );
+    const seen = `answered yes on the intake form of ${intake.signedOn}`;
     await Stop.bulkCreate(
-      intake.answers.signs.map((sign) => ({
-        id: newId(),
-        studioId,
-        clientId,
-        lookId: null,
-        sign,
-        seen: `answered yes on the intake form of ${intake.signedOn}`,
-        madeBy,
-        madeAt: new Date(),
-        clearedOn: null,
-        clearedBy: null,
-      })),
+      intake.answers.signs.map((sign) => openStop(who, clientId, { id: newId(), sign, seen, lookId: null })),
       { transaction },
     );
+    return success(id);
   });
-  return success(id);
 }
 
 /** Signed intake forms of a client, newest first. */

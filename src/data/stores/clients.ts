@@ -1,30 +1,14 @@
 import { Op } from 'sequelize';
+import type { Transaction } from 'sequelize';
 import { v7 as newId } from 'uuid';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
-import { Appointment, Client, ClientCondition, Intake, OverruleRow, Stop, Studio, User } from '../models';
+import { Appointment, Client, ClientCondition, Intake, OverruleRow, Stop, User } from '../models';
 import { ready } from '../ready';
-import type { AppointmentCard, ClientCard, IntakeCard, Room, StopCard, StudioCard, Who } from '../types';
-
-export async function findStudio(who: Who): Promise<StudioCard> {
-  ready();
-  const studio = await Studio.findByPk(who.studioId, { rejectOnEmpty: true });
-  const user = await User.findOne({ where: { id: who.userId, studioId: who.studioId } });
-  const { id, name, school, stances, props, timeZone } = studio;
-  const first: Room = { id: 'studio', name: 'Studio', props, apparatus: ['mat'] };
-  const rooms = studio.rooms?.length ? studio.rooms : [first];
-  return {
-    id,
-    name,
-    school,
-    stances,
-    exerciseStances: studio.exerciseStances ?? {},
-    tolerances: studio.tolerances ?? {},
-    rooms,
-    room: rooms.find((room) => room.id === user?.room) ?? rooms[0] ?? first,
-    timeZone,
-  };
-}
+import { transact } from '../transact';
+import type { AppointmentCard, ClientCard, IntakeCard, StopCard, Who } from '../types';
+import { claimClient, claimStudio } from './claims';
+import { payOwed } from './follows';
 
 const stopOf = (row: Stop | undefined): StopCard | null =>
   row
@@ -42,22 +26,27 @@ const stopOf = (row: Stop | undefined): StopCard | null =>
 const intakeOf = (row: Intake | undefined): IntakeCard | null =>
   row ? { id: row.id, answers: row.answers, signedName: row.signedName, signedOn: row.signedOn } : null;
 
-async function toCards(who: Who, clients: readonly Client[]): Promise<ClientCard[]> {
-  const where = { studioId: who.studioId, clientId: clients.map(({ id }) => id) };
-  const [onFile, overrules, stops, intakes] = await Promise.all([
-    ClientCondition.findAll({ where, order: [['condition', 'ASC']] }),
-    OverruleRow.findAll({ where, order: [['madeAt', 'DESC']] }),
-    Stop.findAll({ where: { ...where, clearedOn: null }, order: [['madeAt', 'DESC']] }),
-    Intake.findAll({
+async function toCards(who: Who, clients: readonly Client[], transaction?: Transaction): Promise<ClientCard[]> {
+  const ids = clients.map(({ id }) => id);
+  if (!transaction) await payOwed(who, ids);
+  const where = { studioId: who.studioId, clientId: ids };
+  const within = transaction ? { transaction } : {};
+  const [onFile, overrules, stops, intakes] = [
+    await ClientCondition.findAll({ where, order: [['condition', 'ASC']], ...within }),
+    await OverruleRow.findAll({ where, order: [['madeAt', 'DESC']], ...within }),
+    await Stop.findAll({ where: { ...where, clearedOn: null }, order: [['madeAt', 'DESC']], ...within }),
+    await Intake.findAll({
       where,
       order: [
         ['signedOn', 'DESC'],
         ['madeAt', 'DESC'],
       ],
+      ...within,
     }),
-  ]);
+  ];
   return clients.map((client) => ({
     id: client.id,
+    revision: client.revision,
     name: client.name,
     goal: client.goal,
     birthYear: client.birthYear,
@@ -72,7 +61,13 @@ async function toCards(who: Who, clients: readonly Client[]): Promise<ClientCard
     note: client.note,
     conditions: onFile
       .filter(({ clientId }) => clientId === client.id)
-      .map(({ condition, note, clearedOn, clearedBy }) => ({ condition, note, clearedOn, clearedBy })),
+      .map(({ condition, note, clearedOn, clearedBy, revision }) => ({
+        condition,
+        note,
+        clearedOn,
+        clearedBy,
+        revision,
+      })),
     overrules: overrules
       .filter(({ clientId }) => clientId === client.id)
       .map(({ id, exercise, level, rule, reason, madeBy, madeAt }) => ({
@@ -120,7 +115,10 @@ export async function listClients(
   return { clients: await toCards(who, rows), total: count };
 }
 
-export type NewClient = Omit<ClientCard, 'id' | 'conditions' | 'overrules' | 'stop' | 'intake' | 'stances'> & {
+export type NewClient = Omit<
+  ClientCard,
+  'id' | 'revision' | 'conditions' | 'overrules' | 'stop' | 'intake' | 'stances'
+> & {
   readonly conditions: readonly string[];
   readonly stances?: Record<string, string>;
 };
@@ -136,26 +134,78 @@ const fileConditions = (who: Who, clientId: string, conditions: readonly string[
     clearedBy: null,
   }));
 
-/** Keeps a new client and returns her id. */
-export async function addClient(who: Who, { conditions, ...client }: NewClient): Promise<string> {
-  const id = newId();
-  await ready().transaction(async (transaction) => {
-    await Client.create({ id, studioId: who.studioId, ...client, createdAt: new Date() }, { transaction });
-    await ClientCondition.bulkCreate(fileConditions(who, id, conditions), { transaction });
+/** Keeps a new client and returns her id; one kept under this id before is left as she is. */
+export async function addClient(who: Who, client: NewClient, id = newId()): Promise<string> {
+  await transact(async (transaction) => {
+    if (await Client.findByPk(id, { attributes: ['id'], transaction })) return;
+    await createClient(who, id, client, transaction);
   });
   return id;
 }
 
-/** Changes a client; notes and clearances of conditions that stay are kept. */
-export async function updateClient(who: Who, id: string, { conditions, ...changed }: NewClient): Promise<Result<null>> {
-  return ready().transaction(async (transaction) => {
-    const client = await Client.findOne({ where: { id, studioId: who.studioId }, transaction, lock: true });
-    if (!client) return notFound();
-    await client.update(changed, { transaction });
-    const onFile = await ClientCondition.findAll({ where: { studioId: who.studioId, clientId: id }, transaction });
-    const gone = onFile.filter(({ condition }) => !conditions.includes(condition)).map((row) => row.id);
-    await ClientCondition.destroy({ where: { studioId: who.studioId, id: gone }, transaction });
-    const fresh = conditions.filter((wanted) => !onFile.some(({ condition }) => condition === wanted));
+async function createClient(
+  who: Who,
+  id: string,
+  { conditions, ...client }: NewClient,
+  transaction: Transaction,
+): Promise<void> {
+  await Client.create({ id, studioId: who.studioId, ...client, createdAt: new Date() }, { transaction });
+  await ClientCondition.bulkCreate(fileConditions(who, id, conditions), { transaction });
+}
+
+/** Keeps the clients of a table, all or none; names that are on the books are passed over. Returns how many were kept. */
+export function addClients(
+  who: Who,
+  clients: readonly { readonly id: string; readonly client: NewClient }[],
+): Promise<number> {
+  return transact(async (transaction) => {
+    await claimStudio(who, transaction); // a table sent twice at once: the second finds the names of the first
+    const kept = await Client.findAll({ where: { studioId: who.studioId }, attributes: ['id', 'name'], transaction });
+    const names = new Set(kept.map(({ name }) => name.toLowerCase()));
+    const fresh = clients.filter(({ client: { name } }) => !names.has(name.toLowerCase()));
+    const { studioId } = who;
+    const createdAt = new Date();
+    await Client.bulkCreate(
+      fresh.map(({ id, client: { conditions: _, ...client } }) => ({ id, studioId, ...client, createdAt })),
+      { transaction },
+    );
+    await ClientCondition.bulkCreate(
+      fresh.flatMap(({ id, client }) => fileConditions(who, id, client.conditions)),
+      { transaction },
+    );
+    return fresh.length;
+  });
+}
+
+/** What a change makes of a client's card as it stands by now; conditions that stay keep their notes and clearances. */
+export type ClientChange = Partial<NewClient>;
+
+/**
+ * Changes a client. `decide` is given the card as it stands, with nobody else changing it, and returns what to write, or why
+ * not; it may be asked again, and so does nothing but answer.
+ */
+export function changeClient<T>(
+  who: Who,
+  id: string,
+  decide: (card: ClientCard) => { readonly change: ClientChange } | { readonly refused: T },
+): Promise<Result<{ readonly refused: T } | null>> {
+  return transact(async (transaction) => {
+    if (!(await claimClient(who, id, transaction))) return notFound();
+    const client = await Client.findOne({ where: { id, studioId: who.studioId }, transaction });
+    const [card] = client ? await toCards(who, [client], transaction) : [];
+    if (!client || !card) return notFound();
+    const decided = decide(card);
+    if ('refused' in decided) return success(decided);
+    const { conditions, ...changed } = decided.change;
+    await client.update({ ...changed, revision: client.revision + 1 }, { transaction });
+    if (!conditions) return success(null);
+    const gone = card.conditions.map(({ condition }) => condition).filter((one) => !conditions.includes(one));
+    if (gone.length > 0)
+      await ClientCondition.destroy({
+        where: { studioId: who.studioId, clientId: id, condition: gone },
+        transaction,
+      });
+    const fresh = conditions.filter((wanted) => !card.conditions.some(({ condition }) => condition === wanted));
     await ClientCondition.bulkCreate(fileConditions(who, id, fresh), { transaction });
     return success(null);
   });
@@ -204,11 +254,9 @@ export async function setClientStance(
   stance: string,
   choice: string | null,
 ): Promise<Result<null>> {
-  return ready().transaction(async (transaction) => {
-    const client = await Client.findOne({ where: { id, studioId: who.studioId }, transaction, lock: true });
-    if (!client) return notFound();
-    const { [stance]: _, ...others } = client.stances ?? {};
-    await client.update({ stances: choice === null ? others : { ...others, [stance]: choice } }, { transaction });
-    return success(null);
+  const result = await changeClient<never>(who, id, ({ stances }) => {
+    const { [stance]: _, ...others } = stances;
+    return { change: { stances: choice === null ? others : { ...others, [stance]: choice } } };
   });
+  return result.ok ? success(null) : result;
 }

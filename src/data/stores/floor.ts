@@ -1,30 +1,23 @@
-// Taught sessions: events taken in once, in order; what came of them; and the key of an instructor's tablet.
-import { bodyOf, typicalBody } from '@/core/body/segments';
-import { today } from '@internationalized/date';
+// Taught sessions: events taken in once, in order, with what follows from them; and the key of an instructor's tablet.
 import { randomBytes } from 'node:crypto';
 import { Op, literal } from 'sequelize';
 import type { InferAttributes, Transaction } from 'sequelize';
-import { v7 as newId } from 'uuid';
 import * as v from 'valibot';
-import { conditionsInForce } from '@/core/knowledge/conditions';
-import type { Repertoire } from '@/core/knowledge/entries';
-import { apparatuses } from '@/core/knowledge/load-tags';
-import { envelope } from '@/core/progression/events';
-import { eventVersion } from '@/core/progression/words';
-import type { Kind, SessionEvent } from '@/core/progression/events';
-import { timeDose } from '@/core/progression/dose';
-import { outcomesOf, unsafeFaults } from '@/core/progression/outcome';
-import { outcome as outcomeShape } from '@/core/progression/kept-outcome';
-import { rungAt } from '@/core/progression/rungs';
-import { foldSession } from '@/core/progression/session';
-import type { Item, Session } from '@/core/progression/session';
-import { failure, success } from '@/core/result';
 import { parse } from '@/core/check';
+import { envelope } from '@/core/progression/events';
+import type { Kind, SessionEvent } from '@/core/progression/events';
+import { outcome as outcomeShape } from '@/core/progression/kept-outcome';
+import { foldSession } from '@/core/progression/session';
+import type { Session } from '@/core/progression/session';
+import { eventVersion } from '@/core/progression/words';
+import { failure, success } from '@/core/result';
 import type { Failure, Result } from '@/core/result';
-import { Client, ClientCondition, Dose, SessionEventRow, Stop, Studio, TaughtSession, Trial, User } from '../models';
+import { SessionEventRow, TaughtSession, User } from '../models';
 import { ready } from '../ready';
-import { checkedOn, keepCheck } from './studio';
+import { transact } from '../transact';
 import type { PlacedEvent, SessionCard, Who } from '../types';
+import { claimClient, claimSession } from './claims';
+import { writeFollows } from './follows';
 
 /** A tablet's clock that differs by more than this is set right. */
 const clockToleranceMs = 60_000;
@@ -62,12 +55,7 @@ function readEvent(who: Who, sent: unknown): Result<SessionEvent> {
  * Takes in events in the order given: each once, however often it is sent. `sentAt`: the tablet's clock as it sent them.
  * What can't be taken is named with the reason, and stops nothing else.
  */
-export async function receiveEvents(
-  who: Who,
-  sent: readonly unknown[],
-  sentAt: number,
-  repertoire: Repertoire,
-): Promise<Received> {
+export async function receiveEvents(who: Who, sent: readonly unknown[], sentAt: number): Promise<Received> {
   ready();
   const now = Date.now();
   const skew = Math.abs(now - sentAt) > clockToleranceMs ? now - sentAt : 0;
@@ -83,27 +71,28 @@ export async function receiveEvents(
     const told = await takeIn(who, sessionId, events, skew, now);
     acked.push(...told.acked);
     refused.push(...told.refused);
-    if (told.fresh.length > 0) await project(who, sessionId, told.fresh, repertoire);
   }
   return { acked, refused };
 }
 
-async function takeIn(
+/** Earliest moment of a tap; the latest is a day from now. */
+const firstMoment = Date.UTC(2015, 0, 1);
+const dayMs = 86_400_000;
+
+/** Takes in the events of one session, and writes what follows from them, in one transaction. */
+function takeIn(
   who: Who,
   sessionId: string,
   events: readonly SessionEvent[],
   skew: number,
   now: number,
-): Promise<Received & { readonly fresh: readonly Kind[] }> {
-  const acked: { id: string; n: number; at: number }[] = [];
-  const refused: Refused[] = [];
-  const fresh: Kind[] = [];
-  await ready().transaction(async (transaction) => {
-    const opened = await openSession(who, sessionId, events, skew, transaction);
-    if (!opened.ok) {
-      refused.push(...events.map(({ id }) => ({ id, error: opened.error })));
-      return;
-    }
+): Promise<Received> {
+  return transact(async (transaction) => {
+    const acked: { id: string; n: number; at: number }[] = [];
+    const refused: Refused[] = [];
+    const tells = events.some(({ what }) => telling.includes(what.kind));
+    const opened = await openSession(who, sessionId, events, skew, tells, transaction);
+    if (!opened.ok) return { acked, refused: events.map(({ id }) => ({ id, error: opened.error })) };
     const session = opened.value;
     const known = await SessionEventRow.findAll({ where: { id: events.map(({ id }) => id) }, transaction });
     const rows: InferAttributes<SessionEventRow>[] = [];
@@ -120,8 +109,12 @@ async function takeIn(
           });
         continue;
       }
-      n += 1;
       const at = event.at + skew;
+      if (at < firstMoment || at > now + dayMs) {
+        refused.push({ id: event.id, error: failure('noMoment', 'The time of this tap can’t be right.', 'at').error });
+        continue;
+      }
+      n += 1;
       rows.push({
         id: event.id,
         studioId: who.studioId,
@@ -136,48 +129,62 @@ async function takeIn(
         event,
       });
       acked.push({ id: event.id, n, at });
-      fresh.push(event.what.kind);
     }
-    if (rows.length === 0) return;
-    await SessionEventRow.bulkCreate(rows, { transaction });
-    await session.update({ events: n }, { transaction });
+    if (rows.length > 0) {
+      await SessionEventRow.bulkCreate(rows, { transaction });
+      await session.update({ events: n }, { transaction });
+    }
+    const follows = session.owed || rows.some(({ kind }) => session.endedAt || telling.includes(kind as Kind));
+    if (follows) await writeFollows(who, session, transaction);
+    return { acked, refused };
   });
-  return { acked, refused, fresh };
 }
 
-/** The session's row, locked; the first event of a new one makes it. */
+/** The session's row, claimed, and its client's where something may follow for her; the first event of a new one makes it. */
 async function openSession(
   who: Who,
   id: string,
   events: readonly SessionEvent[],
   skew: number,
+  tells: boolean,
   transaction: Transaction,
 ): Promise<Result<TaughtSession>> {
-  const found = await TaughtSession.findOne({ where: { id }, transaction, lock: true });
-  if (found?.studioId === who.studioId) return success(found);
+  const { studioId } = who;
+  const found = await TaughtSession.findOne({ where: { id }, transaction });
+  if (found) {
+    if (found.studioId !== studioId) return noSession();
+    if (tells || found.endedAt || found.owed) await claimClient(who, found.clientId, transaction);
+    await claimSession(who, id, transaction);
+    return success(await found.reload({ transaction }));
+  }
   const [first] = events;
-  if (found || first?.what.kind !== 'started')
-    return failure('noSession', 'There is no such session in this studio.', 'session');
+  if (first?.what.kind !== 'started') return noSession();
   const { client: clientId, rules } = first.what;
-  if ((await Client.count({ where: { id: clientId, studioId: who.studioId }, transaction })) === 0)
+  const startedAt = first.at + skew;
+  if (startedAt < firstMoment || startedAt > Date.now() + dayMs)
+    return failure('noMoment', 'The time at which this session began can’t be right.', 'at');
+  if (!(await claimClient(who, clientId, transaction)))
     return failure('notFound', 'There is no such client in this studio.', 'what.client');
   return success(
     await TaughtSession.create(
       {
         id,
-        studioId: who.studioId,
+        studioId,
         clientId,
         instructorId: who.userId,
-        startedAt: new Date(first.at + skew),
+        startedAt: new Date(startedAt),
         endedAt: null,
         events: 0,
         outcome: null,
         rulesVersion: rules,
+        owed: false,
       },
       { transaction },
     ),
   );
 }
+
+const noSession = () => failure('noSession', 'There is no such session in this studio.', 'session');
 
 /** Events of a session after the n-th, in order, with their moments set right. */
 export async function eventsAfter({ studioId }: Who, sessionId: string, n: number): Promise<PlacedEvent[]> {
@@ -202,128 +209,6 @@ export async function foldKept(who: Who, sessionId: string): Promise<Session> {
   return foldSession(
     sessionId,
     (await eventsAfter(who, sessionId, 0)).map(({ event }) => event),
-  );
-}
-
-/** What follows from a session is written anew from all its events: outcome, trials, standings, a stop. */
-async function project(who: Who, sessionId: string, fresh: readonly Kind[], repertoire: Repertoire): Promise<void> {
-  const row = await TaughtSession.findOne({ where: { id: sessionId, studioId: who.studioId } });
-  if (!row || (!row.endedAt && !fresh.some((kind) => telling.includes(kind)))) return;
-  const { studioId, clientId } = row;
-  const conditions = conditionsInForce(await ClientCondition.findAll({ where: { studioId, clientId } }));
-  await ready().transaction(async (transaction) => {
-    await TaughtSession.findOne({ where: { id: sessionId, studioId }, transaction, lock: true }); // one at a time
-    const session = await foldKept(who, sessionId);
-    const outcome = outcomesOf(session, unsafeFaults(repertoire, conditions));
-    const endedAt = session.endedAt === null ? null : new Date(session.endedAt);
-    await row.update({ outcome, endedAt }, { transaction });
-    await Trial.destroy({ where: { studioId, sessionId }, transaction });
-    await Dose.destroy({ where: { studioId, sessionId }, transaction });
-    await Trial.bulkCreate(trialsOf(row, session), { transaction });
-    await Dose.bulkCreate(await dosesOf(row, session, repertoire), { transaction });
-    await keepStop(row, session, who.name, transaction);
-  });
-  if (fresh.includes('checked')) await keepChecks(who, await foldKept(who, sessionId));
-}
-
-/** What was ticked on the Floor counts for the day, in this studio's time zone. */
-async function keepChecks(who: Who, { checked }: Session): Promise<void> {
-  const { timeZone } = await Studio.findByPk(who.studioId, { rejectOnEmpty: true });
-  const day = today(timeZone).toString();
-  const kept = await checkedOn(who, day);
-  for (const apparatus of apparatuses)
-    if (checked.includes(apparatus) && !kept.some((one) => one.apparatus === apparatus))
-      await keepCheck(who, apparatus, day);
-}
-
-function trialsOf({ id: sessionId, studioId, clientId, startedAt }: TaughtSession, session: Session) {
-  return session.items.flatMap(({ exercise, tries }) =>
-    tries.flatMap(({ fault, correction, verdict }) =>
-      verdict === null || verdict === 'notTried'
-        ? []
-        : [
-            {
-              id: newId(),
-              studioId,
-              clientId,
-              lookId: null,
-              sessionId,
-              exercise,
-              fault,
-              correction,
-              measure: null,
-              verdict,
-              changeValue: null,
-              mdc: null,
-              triedAt: session.endedAt === null ? startedAt : new Date(session.endedAt),
-            },
-          ],
-    ),
-  );
-}
-
-async function dosesOf(row: TaughtSession, session: Session, repertoire: Repertoire) {
-  const { id: sessionId, studioId, clientId, instructorId } = row;
-  const client = await Client.findOne({ where: { id: clientId, studioId } });
-  const body = client ? bodyOf(client) : typicalBody;
-  const createdAt = session.until === null ? row.startedAt : new Date(session.until);
-  return session.items.flatMap((item) => {
-    const dose = item.decision && nextDose(item, item.decision.level, repertoire, body);
-    return dose ? [{ id: newId(), studioId, clientId, lookId: null, sessionId, instructorId, ...dose, createdAt }] : [];
-  });
-}
-
-/** The dose that a decision leads to: the taught one where the level stays, else the level's own. */
-function nextDose(item: Item, level: number, { exercises }: Repertoire, body: Parameters<typeof rungAt>[2]) {
-  const exercise = exercises.find(({ id }) => id === item.exercise);
-  const rung = exercise && rungAt(exercise, level, body);
-  if (!rung) return undefined; // it has left the repertoire since
-  const { repetitions, sets, sides, directions, pattern, pace } =
-    level === item.level ? item.dose : { ...item.dose, ...rung.dose };
-  const dose = {
-    exercise: item.exercise,
-    level: Math.floor(level),
-    repetitions,
-    sets,
-    sides,
-    directions,
-    pattern,
-    pace,
-    changeOverS: 5,
-  };
-  const times = timeDose(dose);
-  if (!times.ok) return undefined;
-  const { setS, breathsPerMinute } = times.value;
-  return { ...dose, half: !Number.isInteger(level), setS, breathsPerMinute };
-}
-
-/** A stop sign tapped on the Floor stands on the client's file; taken back before anybody cleared it, it is gone. */
-async function keepStop(
-  { id: sessionId, studioId, clientId }: TaughtSession,
-  { stop }: Session,
-  madeBy: string,
-  transaction: Transaction,
-): Promise<void> {
-  const tapped = await SessionEventRow.findAll({ where: { studioId, sessionId, kind: 'stopSeen' }, transaction });
-  const gone = tapped.map(({ id }) => id).filter((id) => id !== stop?.id);
-  await Stop.destroy({ where: { studioId, clientId, id: gone, clearedOn: null }, transaction });
-  if (!stop) return;
-  const { id, sign, seen, at } = stop;
-  if ((await Stop.count({ where: { id }, transaction })) > 0) return;
-  await Stop.create(
-    {
-      id,
-      studioId,
-      clientId,
-      lookId: null,
-      sign,
-      seen,
-      madeBy,
-      madeAt: new Date(at),
-      clearedOn: null,
-      clearedBy: null,
-    },
-    { transaction },
   );
 }
 

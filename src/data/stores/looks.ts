@@ -5,14 +5,15 @@ import { v7 as newId } from 'uuid';
 import * as v from 'valibot';
 import { keptReading } from '@/core/alignment/kept';
 import type { KeptReading } from '@/core/alignment/kept';
-import type { EditableKind } from '@/core/knowledge/own-entries';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
 import type { View } from '@/core/alignment/input';
 import type { Role } from '@/core/alignment/look';
 import type { Setting } from '@/core/alignment/setting';
-import { Client, Dose, Look, LookPicture, LookReading, Picture, Trial, User } from '../models';
+import { Dose, Look, LookPicture, LookReading, Picture, Stop, Trial, User } from '../models';
 import { ready } from '../ready';
+import { transact } from '../transact';
+import { claimClient } from './claims';
 import type {
   DoseCard,
   LookCard,
@@ -37,25 +38,36 @@ export type NewLook = {
   readonly startedAt?: Date;
 };
 
-export async function startLook(who: Who, look: NewLook): Promise<Result<string>> {
-  ready();
-  if ((await Client.count({ where: { id: look.clientId, studioId: who.studioId } })) === 0)
-    return failure('notFound', 'There is no such client in this studio.', 'client');
-  const id = newId();
-  await Look.create({
-    id,
-    studioId: who.studioId,
-    instructorId: who.userId,
-    view: 'side',
-    fault: null,
-    correction: null,
-    result: null,
-    keptAt: null,
-    ...look,
-    startedAt: look.startedAt ?? new Date(),
+/** Begins a look; one begun under this id before is left as it is. A stop sign seen meanwhile begins none. */
+export function startLook(who: Who, look: NewLook, id = newId()): Promise<Result<string>> {
+  return transact(async (transaction) => {
+    if (!(await claimClient(who, look.clientId, transaction)))
+      return failure('notFound', 'There is no such client in this studio.', 'client');
+    if (await Look.findByPk(id, { attributes: ['id'], transaction })) return success(id);
+    if (await isStopped(who, look.clientId, transaction)) return stopped();
+    await Look.create(
+      {
+        id,
+        studioId: who.studioId,
+        instructorId: who.userId,
+        view: 'side',
+        fault: null,
+        correction: null,
+        result: null,
+        keptAt: null,
+        ...look,
+        startedAt: look.startedAt ?? new Date(),
+      },
+      { transaction },
+    );
+    return success(id);
   });
-  return success(id);
 }
+
+const isStopped = async ({ studioId }: Who, clientId: string, transaction: Transaction): Promise<boolean> =>
+  (await Stop.count({ where: { studioId, clientId, clearedOn: null }, transaction })) > 0;
+
+const stopped = () => failure('stopped', 'A stop sign was seen: nothing goes on until clearance is on file.', 'client');
 
 async function toCards(who: Who, looks: readonly Look[]): Promise<LookCard[]> {
   const { studioId } = who;
@@ -149,7 +161,7 @@ export async function setLookPicture(
   marks: StoredMarks,
   { view = 'side', setting = null }: { view?: View; setting?: Setting | null } = {},
 ): Promise<Result<null>> {
-  return ready().transaction(async (transaction) => {
+  return transact(async (transaction) => {
     const look = await Look.findOne({ where: { id: lookId, studioId: who.studioId }, transaction, lock: true });
     if (!look) return noLook();
     if (look.keptAt)
@@ -177,7 +189,7 @@ export async function setLookReading(
   lookId: string,
   { role, method, measure, taken }: Omit<TakenReading, 'taken'> & { readonly taken: number | null },
 ): Promise<Result<null>> {
-  return ready().transaction(async (transaction) => {
+  return transact(async (transaction) => {
     const { studioId } = who;
     const look = await Look.findOne({ where: { id: lookId, studioId }, transaction, lock: true });
     if (!look) return noLook();
@@ -204,13 +216,14 @@ export async function chooseCorrection(
   fault: string | null,
   correction: string | null,
 ): Promise<Result<null>> {
-  ready();
-  const look = await Look.findOne({ where: { id: lookId, studioId: who.studioId } });
-  if (!look) return noLook();
-  if (look.keptAt)
-    return failure('alreadyKept', 'This look is kept and closed; start a new one to try something else.', 'look');
-  await look.update({ fault, correction });
-  return success(null);
+  return transact(async (transaction) => {
+    const look = await Look.findOne({ where: { id: lookId, studioId: who.studioId }, transaction, lock: true });
+    if (!look) return noLook();
+    if (look.keptAt)
+      return failure('alreadyKept', 'This look is kept and closed; start a new one to try something else.', 'look');
+    await look.update({ fault, correction }, { transaction });
+    return success(null);
+  });
 }
 
 export type TrialResult = {
@@ -222,26 +235,41 @@ export type TrialResult = {
   readonly mdc: number;
 };
 
-/** Closes a look: its results as computed, the correction's outcome, and the dose. */
-export async function keepLook(
-  who: Who,
-  lookId: string,
-  kept: { result: KeptReading; trial: TrialResult | undefined; dose: StoredDose; at?: Date },
-): Promise<Result<null>> {
-  return ready().transaction(async (transaction) => {
-    const look = await Look.findOne({ where: { id: lookId, studioId: who.studioId }, transaction, lock: true });
+type KeptLook = {
+  readonly result: KeptReading;
+  readonly trial: TrialResult | undefined;
+  readonly dose: StoredDose;
+  readonly at?: Date;
+};
+
+/**
+ * Closes a look: its results as computed, the correction's outcome, and the dose. `doseId` comes with the form: sent twice, it
+ * is kept once. Where a stop sign was noted meanwhile there is no dose, and nothing is kept.
+ */
+export async function keepLook(who: Who, lookId: string, kept: KeptLook, doseId = newId()): Promise<Result<null>> {
+  ready();
+  const found = await Look.findOne({ where: { id: lookId, studioId: who.studioId } });
+  if (!found) return noLook();
+  const { studioId, clientId, exercise } = found;
+  const at = kept.at ?? new Date();
+  const trialId = newId();
+  return transact(async (transaction) => {
+    await claimClient(who, clientId, transaction);
+    const look = await Look.findOne({ where: { id: lookId, studioId }, transaction, lock: true });
     if (!look) return noLook();
-    if (look.keptAt) return failure('alreadyKept', 'This look is already kept.', 'look');
-    const at = kept.at ?? new Date();
+    if (look.keptAt) {
+      const same = await Dose.count({ where: { id: doseId, lookId }, transaction });
+      return same > 0 ? success(null) : failure('alreadyKept', 'This look is already kept.', 'look');
+    }
+    if (await isStopped(who, clientId, transaction)) return stopped();
     await look.update({ result: kept.result, keptAt: at }, { transaction });
-    const { studioId, clientId, exercise } = look;
     if (kept.trial)
       await Trial.create(
-        { id: newId(), studioId, clientId, lookId, exercise, ...kept.trial, triedAt: at },
+        { id: trialId, studioId, clientId, lookId, exercise, ...kept.trial, triedAt: at },
         { transaction },
       );
     await Dose.create(
-      { id: newId(), studioId, clientId, lookId, instructorId: who.userId, ...kept.dose, createdAt: at },
+      { id: doseId, studioId, clientId, lookId, instructorId: who.userId, ...kept.dose, createdAt: at },
       { transaction },
     );
     return success(null);
@@ -346,26 +374,4 @@ export async function listTrials(who: Who, where: { clientId?: string } = {}): P
         triedAt,
       }),
     );
-}
-
-/** Whether what was kept refers to an entry of the repertoire. */
-export async function isUsed({ studioId }: Who, kind: EditableKind, id: string): Promise<boolean> {
-  ready();
-  switch (kind) {
-    case 'exercises':
-      return (
-        (await Look.count({ where: { studioId, exercise: id } })) > 0 ||
-        (await Dose.count({ where: { studioId, exercise: id } })) > 0
-      );
-    case 'faults':
-      return (
-        (await Trial.count({ where: { studioId, fault: id } })) > 0 ||
-        (await Look.count({ where: { studioId, fault: id } })) > 0
-      );
-    case 'corrections':
-      return (await Look.count({ where: { studioId, correction: id } })) > 0;
-    case 'props':
-    case 'sequences':
-      return false;
-  }
 }

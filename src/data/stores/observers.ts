@@ -8,6 +8,7 @@ import { gradeDeg } from '@/core/alignment/by-eye';
 import { keptReading } from '@/core/alignment/kept';
 import { Look, LookReading, MarkingRounds, User } from '../models';
 import { ready } from '../ready';
+import { transact } from '../transact';
 import type { Who } from '../types';
 
 export type ObserverCard = {
@@ -65,10 +66,10 @@ async function eyePairs(userId: string, studioId: string): Promise<{ eye: number
 export const markingInForce = ({ marking }: ObserverCard): number | undefined =>
   marking && marking.freedom >= leastFreedom ? Math.min(6, Math.max(0.3, marking.sdPx)) : undefined;
 
-/** Keeps one picture marked several times. */
-export async function addRounds({ userId, studioId }: Who, rounds: RepeatedMarks): Promise<void> {
-  ready();
-  await MarkingRounds.create({ id: newId(), studioId, userId, rounds, createdAt: new Date() });
+/** Keeps one picture marked several times; under one id once. */
+export async function addRounds({ userId, studioId }: Who, rounds: RepeatedMarks, id = newId()): Promise<void> {
+  const row = { id, studioId, userId, rounds, createdAt: new Date() };
+  await transact((transaction) => MarkingRounds.bulkCreate([row], { ignoreDuplicates: true, transaction }));
 }
 
 export async function setFinger({ userId, studioId }: Who, fingerMm: number | null): Promise<void> {

@@ -3,6 +3,7 @@ import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { Client, Picture } from '../models';
 import { ready } from '../ready';
+import { transact } from '../transact';
 import type { PictureCard, Who } from '../types';
 
 export type NewPicture = {
@@ -26,14 +27,16 @@ const card = ({ id, title, width, height, originalWidth, originalHeight }: Pictu
 });
 const withoutBytes = { exclude: ['bytes'] };
 
-/** Keeps a client's picture in the database, where every app server finds it. */
-export async function addPicture(who: Who, picture: NewPicture): Promise<Result<PictureCard>> {
-  ready();
-  if ((await Client.count({ where: { id: picture.clientId, studioId: who.studioId } })) === 0)
-    return failure('notFound', 'There is no such client in this studio.', 'client');
-  return success(
-    card(await Picture.create({ id: newId(), studioId: who.studioId, ...picture, createdAt: new Date() })),
-  );
+/** Keeps a client's picture in the database, where every app server finds it; under one id once. */
+export function addPicture(who: Who, picture: NewPicture, id = newId()): Promise<Result<PictureCard>> {
+  const createdAt = new Date();
+  return transact(async (transaction) => {
+    const { studioId } = who;
+    if ((await Client.count({ where: { id: picture.clientId, studioId }, transaction })) === 0)
+      return failure('notFound', 'There is no such client in this studio.', 'client');
+    const kept = await Picture.findOne({ where: { id, studioId }, attributes: withoutBytes, transaction });
+    return success(card(kept ?? (await Picture.create({ id, studioId, ...picture, createdAt }, { transaction }))));
+  });
 }
 
 export async function findPictureBytes(who: Who, id: string): Promise<{ bytes: Buffer; format: string } | undefined> {

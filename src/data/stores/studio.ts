@@ -3,26 +3,57 @@ import type { Transaction } from 'sequelize';
 import { v7 as newId } from 'uuid';
 import type { Repertoire, Target } from '@/core/knowledge/entries';
 import type { ApparatusKind } from '@/core/knowledge/load-tags';
-import { withOwn } from '@/core/knowledge/own-entries';
+import { wholeWithOwn } from '@/core/knowledge/whole';
 import type { EditableKind, OwnEntry } from '@/core/knowledge/own-entries';
 import { failure, success } from '@/core/result';
-import type { Result } from '@/core/result';
+import type { Failure, Result } from '@/core/result';
 import { repertoire as shipped } from '@/repertoire';
 import { ApparatusCheck, OwnEntryRow, Studio, User } from '../models';
 import { ready } from '../ready';
-import type { Room, Tolerances, Who } from '../types';
+import { transact } from '../transact';
+import type { Room, StudioCard, Tolerances, Who } from '../types';
+import { claimStudio } from './claims';
 
-export type OwnCard = OwnEntry & { readonly changedBy: string; readonly changedAt: Date };
+export type OwnCard = OwnEntry & { readonly revision: number; readonly changedBy: string; readonly changedAt: Date };
+
+const within = (transaction: Transaction | undefined) => (transaction ? { transaction } : {});
+
+/** What the studio sets for itself, and the room where the asker works. */
+export async function findStudio(who: Who, transaction?: Transaction): Promise<StudioCard> {
+  ready();
+  const studio = await Studio.findByPk(who.studioId, { rejectOnEmpty: true, ...within(transaction) });
+  const user = await User.findOne({ where: { id: who.userId, studioId: who.studioId }, ...within(transaction) });
+  const { id, name, school, stances, props, timeZone, revision } = studio;
+  const first: Room = { id: 'studio', name: 'Studio', props, apparatus: ['mat'] };
+  const rooms = studio.rooms?.length ? studio.rooms : [first];
+  return {
+    id,
+    name,
+    school,
+    stances,
+    exerciseStances: studio.exerciseStances ?? {},
+    tolerances: studio.tolerances ?? {},
+    rooms,
+    room: rooms.find((room) => room.id === user?.room) ?? rooms[0] ?? first,
+    timeZone,
+    revision,
+  };
+}
 
 /** The studio's own entries, the newest change first. */
-export async function listOwn(who: Who): Promise<OwnCard[]> {
+export async function listOwn(who: Who, transaction?: Transaction): Promise<OwnCard[]> {
   ready();
-  const rows = await OwnEntryRow.findAll({ where: { studioId: who.studioId }, order: [['changedAt', 'DESC']] });
-  return rows.map(({ kind, entryId, entry, base, changedBy, changedAt }) => ({
+  const rows = await OwnEntryRow.findAll({
+    where: { studioId: who.studioId },
+    order: [['changedAt', 'DESC']],
+    ...within(transaction),
+  });
+  return rows.map(({ kind, entryId, entry, base, revision, changedBy, changedAt }) => ({
     kind,
     id: entryId,
     entry,
     base,
+    revision,
     changedBy,
     changedAt,
   }));
@@ -46,25 +77,29 @@ function withTolerances(whole: Repertoire, own: Tolerances): Repertoire {
 }
 
 /** The repertoire in force: what ships, the studio's own entries over it, its own tolerances. */
-export async function findRepertoire(who: Who): Promise<Repertoire> {
+export async function findRepertoire(who: Who, transaction?: Transaction): Promise<Repertoire> {
   ready();
-  const [own, studio] = await Promise.all([
-    listOwn(who),
-    Studio.findByPk(who.studioId, { attributes: ['id', 'tolerances'] }),
-  ]);
-  return withTolerances(withOwn(shipped, own), studio?.tolerances ?? {});
+  const own = await listOwn(who, transaction);
+  const studio = await Studio.findByPk(who.studioId, { attributes: ['id', 'tolerances'], ...within(transaction) });
+  return withTolerances(wholeWithOwn(shipped, own), studio?.tolerances ?? {});
 }
 
 type NewVersion = { readonly kind: EditableKind; readonly id: string; readonly entry: unknown };
 
-/** Keeps the studio's version of an entry. */
-export const keepOwn = (who: Who, kind: EditableKind, id: string, entry: unknown): Promise<void> =>
-  keepAllOwn(who, [{ kind, id, entry }]);
-
-/** Keeps several versions, all or none; the first over a shipped entry remembers what it was made from. */
-export async function keepAllOwn(who: Who, versions: readonly NewVersion[]): Promise<void> {
-  await ready().transaction(async (transaction) => {
-    for (const version of versions) await keepVersion(who, version, transaction);
+/**
+ * Keeps the studio's versions of entries, all or none; the first over a shipped entry remembers what it was made from.
+ * `decide` sees the studio's own entries as they stand, with nobody else changing them, and returns what to keep, or why not.
+ */
+export function changeOwn<T>(
+  who: Who,
+  decide: (own: readonly OwnCard[]) => { readonly keep: readonly NewVersion[] } | { readonly refused: T },
+): Promise<{ readonly refused: T } | { readonly kept: number }> {
+  return transact(async (transaction) => {
+    await claimStudio(who, transaction);
+    const decided = decide(await listOwn(who, transaction));
+    if ('refused' in decided) return decided;
+    for (const version of decided.keep) await keepVersion(who, version, transaction);
+    return { kept: decided.keep.length };
   });
 }
 
@@ -74,26 +109,27 @@ async function keepVersion(
   transaction: Transaction,
 ): Promise<void> {
   const where = { studioId: who.studioId, kind, entryId };
-  const row = await OwnEntryRow.findOne({ where, transaction, lock: true });
+  const row = await OwnEntryRow.findOne({ where, transaction });
   const change = { entry, changedBy: who.name, changedAt: new Date() };
-  if (row) await row.update(change, { transaction });
-  else
-    await OwnEntryRow.create(
-      {
-        id: newId(),
-        ...where,
-        base: shipped[kind].find(({ id }) => id === entryId) ?? null,
-        ...change,
-      },
-      { transaction },
-    );
+  if (row) return void (await row.update({ ...change, revision: row.revision + 1 }, { transaction }));
+  const base = shipped[kind].find(({ id }) => id === entryId) ?? null;
+  await OwnEntryRow.create({ id: newId(), ...where, base, ...change }, { transaction });
 }
 
-/** Takes back the studio's version: the shipped one is in force again, a new entry is gone. */
-export async function revertOwn(who: Who, kind: EditableKind, entryId: string): Promise<Result<null>> {
-  ready();
-  const gone = await OwnEntryRow.destroy({ where: { studioId: who.studioId, kind, entryId } });
-  return gone > 0 ? success(null) : failure('notFound', 'There is no version of your own to take back.', 'id');
+/** Takes back the studio's version: the shipped one is in force again, a new entry is gone. `refuse` may say why not. */
+export function revertOwn(
+  who: Who,
+  kind: EditableKind,
+  entryId: string,
+  refuse: (own: readonly OwnCard[]) => Failure | undefined = () => undefined,
+): Promise<Result<null>> {
+  return transact(async (transaction) => {
+    await claimStudio(who, transaction);
+    const refused = refuse(await listOwn(who, transaction));
+    if (refused) return { ok: false, error: refused };
+    const gone = await OwnEntryRow.destroy({ where: { studioId: who.studioId, kind, entryId }, transaction });
+    return gone > 0 ? success(null) : failure('notFound', 'There is no version of your own to take back.', 'id');
+  });
 }
 
 export type StudioChange = {
@@ -104,23 +140,28 @@ export type StudioChange = {
   readonly rooms?: readonly Room[];
 };
 
-/** Changes what a studio sets for itself. Only its leads may. */
-export async function updateStudio(who: Who, change: StudioChange): Promise<Result<null>> {
+/**
+ * Changes what a studio sets for itself; only its leads may. `decide` is given it as it stands, with nobody else changing it:
+ * two choices made at once are both kept.
+ */
+export async function changeStudio(
+  who: Who,
+  decide: (studio: StudioCard) => Result<StudioChange>,
+): Promise<Result<null>> {
   ready();
   if (who.role !== 'lead') return failure('notAllowed', 'Only a lead instructor may change the studio.', '');
-  const { rooms, stances, exerciseStances, ...rest } = change;
-  await Studio.update(
-    {
-      ...rest,
-      ...(stances ? { stances: { ...stances } } : {}),
-      ...(exerciseStances
-        ? { exerciseStances: Object.fromEntries(Object.entries(exerciseStances).map(([id, one]) => [id, { ...one }])) }
-        : {}),
-      ...(rooms ? { rooms: [...rooms] } : {}),
-    },
-    { where: { id: who.studioId } },
-  );
-  return success(null);
+  return transact(async (transaction) => {
+    await claimStudio(who, transaction);
+    const studio = await findStudio(who, transaction);
+    const change = decide(studio);
+    if (!change.ok) return change;
+    const { rooms, ...rest } = change.value;
+    await Studio.update(
+      { ...structuredClone(rest), ...(rooms ? { rooms: [...rooms] } : {}), revision: studio.revision + 1 } as object,
+      { where: { id: who.studioId }, transaction },
+    );
+    return success(null);
+  });
 }
 
 /** The room where the asker works from now on. */
@@ -139,15 +180,8 @@ export async function checkedOn(
   return rows.map(({ apparatus, madeBy }) => ({ apparatus, by: madeBy }));
 }
 
-/** Keeps the tick that an apparatus was checked. */
+/** Keeps the tick that an apparatus was checked: once a day, whoever ticks it again. */
 export async function keepCheck(who: Who, apparatus: ApparatusKind, day: string): Promise<void> {
-  ready();
-  await ApparatusCheck.create({
-    id: newId(),
-    studioId: who.studioId,
-    apparatus,
-    day,
-    madeBy: who.name,
-    madeAt: new Date(),
-  });
+  const row = { id: newId(), studioId: who.studioId, apparatus, day, madeBy: who.name, madeAt: new Date() };
+  await transact((transaction) => ApparatusCheck.bulkCreate([row], { ignoreDuplicates: true, transaction }));
 }

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { findStudio } from '@/data/stores/clients';
+import { findStudio } from '@/data/stores/studio';
 import { requireWho } from '@/platform/server/session';
 import { ReadyOffline } from './offline';
 import { TopBar } from './top-bar';

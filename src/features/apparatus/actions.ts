@@ -2,7 +2,9 @@
 
 import { revalidatePath } from 'next/cache';
 import * as v from 'valibot';
-import { failure } from '@/core/result';
+import { differences } from '@/core/knowledge/own-entries';
+import type { Difference } from '@/core/knowledge/own-entries';
+import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { apparatusKinds, usualRig } from '@/core/springs/apparatus';
 import { calibrate } from '@/core/springs/calibrate';
@@ -10,7 +12,7 @@ import { apparatusName, rigInput, setInput, settingWords } from '@/core/springs/
 import { allows } from '@/core/springs/springs';
 import { calibrateInput } from '@/core/springs/springs-input';
 import { addApparatus, changeApparatus, keepSetting, listApparatus, removeApparatus } from '@/data/stores/apparatus';
-import { findStudio } from '@/data/stores/clients';
+import { findStudio } from '@/data/stores/studio';
 import { findRepertoire } from '@/data/stores/studio';
 import { act } from '@/platform/server/act';
 
@@ -22,7 +24,9 @@ function told<T>(result: Result<T>): Result<T> {
   return result;
 }
 
+/** `id`: made with the form, so that what is sent twice is kept once. */
 const newForm = v.strictObject({
+  id,
   room: v.pipe(v.string(), v.maxLength(60)),
   name: apparatusName,
   kind: v.picklist(apparatusKinds),
@@ -30,18 +34,42 @@ const newForm = v.strictObject({
 
 /** Puts an apparatus into a room, with the springs that its kind usually has, none of them calibrated. */
 export async function addToRoom(input: unknown): Promise<Result<string>> {
-  return act(newForm, input, async (who, { room, name, kind }) => {
+  return act(newForm, input, async (who, { id: own, room, name, kind }) => {
     const { rooms } = await findStudio(who);
     if (!rooms.some((one) => one.id === room)) return failure('unknownRoom', 'There is no such room.', 'room');
-    return told(await addApparatus(who, { room, name, rig: usualRig(kind) }));
+    return told(await addApparatus(who, { room, name, rig: usualRig(kind) }, own));
   });
 }
 
-/** Keeps the name and the numbers of an apparatus. */
-export async function keepRig(input: unknown): Promise<Result<null>> {
-  return act(v.strictObject({ id, name: apparatusName, rig: rigInput }), input, async (who, { id: which, name, rig }) =>
-    told(await changeApparatus(who, which, { name, rig })),
-  );
+export type KeptRig =
+  | { readonly kept: true }
+  | { readonly changedBy: string; readonly revision: number; readonly differs: readonly Difference[] };
+
+/**
+ * Keeps the name and the numbers of an apparatus. Where a colleague has changed it since `revision`, nothing is kept, and the
+ * answer tells what stands now beside what was sent. Rates come from calibrations alone: the newest stay.
+ */
+export async function keepRig(input: unknown): Promise<Result<KeptRig>> {
+  const form = v.strictObject({ id, revision: v.pipe(v.number(), v.integer()), name: apparatusName, rig: rigInput });
+  return act(form, input, async (who, { id: which, revision, name, rig }): Promise<Result<KeptRig>> => {
+    let meanwhile: KeptRig | undefined;
+    const kept = await changeApparatus(who, which, (card) => {
+      const rates = new Map(card.rig.springs.map((spring) => [spring.id, spring.rate]));
+      const springs = rig.springs.map((one) => ({
+        ...one,
+        rate: rates.has(one.id) ? (rates.get(one.id) ?? null) : one.rate,
+      }));
+      const mine = { name, rig: { ...rig, springs } };
+      const differs = differences({ name: card.name, rig: card.rig }, mine);
+      meanwhile =
+        card.revision === revision ? undefined : { changedBy: card.changedBy, revision: card.revision, differs };
+      return meanwhile && differs.length > 0
+        ? failure('changedMeanwhile', 'changed meanwhile', 'revision')
+        : success(mine);
+    });
+    if (!kept.ok) return meanwhile && kept.error.code === 'changedMeanwhile' ? success(meanwhile) : kept;
+    return told(success({ kept: true }));
+  });
 }
 
 export async function takeAway(input: unknown): Promise<Result<null>> {
@@ -57,16 +85,18 @@ export async function keepCalibration(input: unknown): Promise<Result<null>> {
     if (!rate.ok) return rate;
     if (rate.value.preloadM < -1 || rate.value.preloadM > 2)
       return failure('preload', 'A pre-load of that length is not possible. Look at the readings again.', 'readings');
-    const card = (await listApparatus(who)).find((one) => one.id === which);
-    if (!card) return gone();
-    if (!card.rig.springs.some((one) => one.id === spring))
-      return failure('noSpring', 'This spring is not on the apparatus any more.', 'spring');
-    const springs = card.rig.springs.map((one) => (one.id === spring ? { ...one, rate: rate.value } : one));
-    return told(await changeApparatus(who, which, { rig: { ...card.rig, springs } }));
+    const kept = await changeApparatus(who, which, ({ rig }) => {
+      if (!rig.springs.some((one) => one.id === spring))
+        return failure('noSpring', 'This spring is not on the apparatus any more.', 'spring');
+      const springs = rig.springs.map((one) => (one.id === spring ? { ...one, rate: rate.value } : one));
+      return success({ rig: { ...rig, springs } });
+    });
+    return told(kept);
   });
 }
 
 const settingForm = v.strictObject({
+  id,
   clientId: id,
   apparatusId: id,
   exercise: v.pipe(v.string(), v.maxLength(60)),
@@ -76,7 +106,7 @@ const settingForm = v.strictObject({
 
 /** Remembers what was set for a client. */
 export async function keepForClient(input: unknown): Promise<Result<string>> {
-  return act(settingForm, input, async (who, setting) => {
+  return act(settingForm, input, async (who, { id: own, ...setting }) => {
     const [all, { exercises }] = await Promise.all([listApparatus(who), findRepertoire(who)]);
     const card = all.find((one) => one.id === setting.apparatusId);
     if (!card) return gone();
@@ -84,6 +114,6 @@ export async function keepForClient(input: unknown): Promise<Result<string>> {
       return failure('otherApparatus', 'This exercise is not done on this apparatus.', 'exercise');
     const allowed = allows(card.rig, setting.springs);
     if (!allowed.ok) return allowed;
-    return told(await keepSetting(who, setting));
+    return told(await keepSetting(who, setting, { id: own }));
   });
 }

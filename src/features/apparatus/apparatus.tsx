@@ -14,6 +14,7 @@ import { Chip, Columns, Notice, Page, PageHead, Panel, Quiet, Row, Section, Smal
 import { Picker } from '@/design/picker';
 import { PlainField } from '@/design/plain-field';
 import { addToRoom, takeAway } from './actions';
+import { useOnce } from '@/platform/browser/once';
 import { Calibrate } from './calibrate';
 import { EditRig } from './edit-rig';
 import { FindSetting } from './finder';
@@ -326,12 +327,14 @@ function AddTo({
   readonly onAdded: (id: string) => void;
 }) {
   const [name, setName] = useState('');
+  const once = useOnce();
   const [kind, setKind] = useState<SpringApparatus>(kinds[0] ?? 'reformer');
   const [trouble, setTrouble] = useState<string>();
   const add = async () => {
     if (!name.trim()) return setTrouble('Give it a name, to tell it from the others.');
-    const result = await addToRoom({ room, name, kind });
-    if (!result.ok) return setTrouble(result.error.message);
+    const result = await addToRoom({ id: once.id(), room, name, kind }).catch(() => undefined);
+    if (!result?.ok) return setTrouble(result?.error.message ?? 'The server does not answer. Try again in a moment.');
+    once.kept();
     onClose();
     onAdded(result.value);
   };

@@ -9,9 +9,11 @@ import styled from 'styled-components';
 import type * as v from 'valibot';
 import { Button } from '@/design/button';
 import { Dialog } from '@/design/dialog';
+import { Meanwhile } from '@/design/differences';
 import { FormGrid, SelectField, TextField } from '@/design/fields';
 import { Notice, Row, Small, Stack } from '@/design/layout';
 import { keepRig } from './actions';
+import type { KeptRig } from './actions';
 import type { ApparatusLine } from './read';
 import { freshId, fromTyped, rigForm, toTyped } from './rig-form';
 import type { TypedRig } from './rig-form';
@@ -34,6 +36,8 @@ type EditProps = { readonly apparatus: ApparatusLine; readonly onClose: () => vo
 
 export function EditRig({ apparatus, onClose, onKept }: EditProps) {
   const [trouble, setTrouble] = useState<string>();
+  const [revision, setRevision] = useState(apparatus.revision);
+  const [meanwhile, setMeanwhile] = useState<Extract<KeptRig, { differs: unknown }>>();
   const { control, handleSubmit, formState } = useForm<TypedRig, unknown, v.InferOutput<typeof rigForm>>({
     resolver: valibotResolver(rigForm),
     defaultValues: toTyped(apparatus.name, apparatus.rig),
@@ -41,9 +45,12 @@ export function EditRig({ apparatus, onClose, onKept }: EditProps) {
   const springs = useFieldArray({ control, name: 'springs', keyName: 'key' });
   const bars = useFieldArray({ control, name: 'bars', keyName: 'key' });
   const keep = handleSubmit(async (typed) => {
-    const result = await keepRig({ id: apparatus.id, name: typed.name, rig: fromTyped(typed, apparatus.rig) });
-    if (result.ok) onKept();
-    else setTrouble(result.error.message);
+    const rig = fromTyped(typed, apparatus.rig);
+    const result = await keepRig({ id: apparatus.id, revision, name: typed.name, rig }).catch(() => undefined);
+    if (!result?.ok)
+      return setTrouble(result?.error.message ?? 'The server does not answer. What you typed stays here.');
+    if ('kept' in result.value) return onKept();
+    setMeanwhile(result.value);
   });
   return (
     <Dialog title={`Change ${apparatus.name}`} isOpen onClose={onClose} wide>
@@ -136,6 +143,17 @@ export function EditRig({ apparatus, onClose, onKept }: EditProps) {
             </Stack>
           )}
           <Small>A spring’s rate is not typed here: it comes from a hand scale, by “Calibrate”.</Small>
+          {meanwhile && (
+            <Meanwhile
+              by={meanwhile.changedBy}
+              list={meanwhile.differs}
+              onMine={() => {
+                setRevision(meanwhile.revision);
+                setMeanwhile(undefined);
+              }}
+              onTheirs={onKept}
+            />
+          )}
           {trouble && (
             <Notice role="alert" $tone="out">
               {trouble}

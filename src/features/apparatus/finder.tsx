@@ -12,6 +12,7 @@ import { Picker } from '@/design/picker';
 import { PlainField } from '@/design/plain-field';
 import { StandingChip } from '@/design/standing';
 import { keepForClient } from './actions';
+import { useOnce } from '@/platform/browser/once';
 import type { ApparatusLine, ApparatusPage, Finder } from './read';
 
 const Sets = styled.ol`
@@ -157,6 +158,7 @@ function Adjust({
   const [note, setNote] = useState('');
   const [trouble, setTrouble] = useState<string>();
   const [kept, setKept] = useState(false);
+  const once = useOnce();
   const allowed = allows(rig, set);
   const step = rig.inPairs ? 2 : 1;
   const change = (id: string, by: number) => {
@@ -167,10 +169,20 @@ function Adjust({
   const keep = async () => {
     if (!client) return;
     const springs = Object.fromEntries(Object.entries(set).filter(([, n]) => n > 0));
-    const result = await keepForClient({ clientId: client.id, apparatusId, exercise, springs, note });
-    setTrouble(result.ok ? undefined : result.error.message);
-    setKept(result.ok);
-    if (!result.ok) return;
+    const result = await keepForClient({
+      id: once.id(),
+      clientId: client.id,
+      apparatusId,
+      exercise,
+      springs,
+      note,
+    }).catch(() => undefined);
+    setTrouble(
+      result?.ok ? undefined : (result?.error.message ?? 'The server does not answer. Try again in a moment.'),
+    );
+    setKept(result?.ok ?? false);
+    if (!result?.ok) return;
+    once.kept();
     setNote('');
     onKept();
   };

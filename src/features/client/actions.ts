@@ -1,26 +1,36 @@
 'use server';
 
+import { today } from '@internationalized/date';
 import { revalidatePath } from 'next/cache';
 import * as v from 'valibot';
+import { v7 as newId } from 'uuid';
+import { refuseDay } from '@/core/day';
+import { clearanceForm, clearStopsForm, intakeForm, stopForm } from '@/core/knowledge/caution-forms';
+import type { Repertoire } from '@/core/knowledge/entries';
+import { mergeChanges } from '@/core/meanwhile';
+import type { Clash } from '@/core/meanwhile';
 import { failure, success } from '@/core/result';
 import type { Failure, Result } from '@/core/result';
-import type { Who } from '@/data/types';
-import { addClient, listNames, setClientStance as storeStance, updateClient } from '@/data/stores/clients';
-import type { NewClient } from '@/data/stores/clients';
-import { act } from '@/platform/server/act';
-import { clearanceForm, intakeForm, stopForm } from '@/core/knowledge/caution-forms';
 import { addIntake, addStop, clearStops, removeOverrule, setCondition } from '@/data/stores/cautions';
-import { findRepertoire } from '@/data/stores/studio';
-import { clientForm } from './form';
+import { addClient, addClients, changeClient, setClientStance as storeStance } from '@/data/stores/clients';
+import type { ClientChange, NewClient } from '@/data/stores/clients';
+import { findRepertoire, findStudio } from '@/data/stores/studio';
+import type { Who } from '@/data/types';
+import { act } from '@/platform/server/act';
 import { mostRows } from './csv';
-import type { ReadClient } from './form';
+import { clientForm, toTyped } from './form';
+import type { ReadClient, TypedClient } from './form';
 
 type Failed = { readonly ok: false; readonly error: Failure };
-const checked = clientForm;
+const id = v.pipe(v.string(), v.uuid());
+/** As typed: texts that the form's own shape reads. */
+const typedForm = v.custom<TypedClient>((value) => v.safeParse(clientForm, value).success, 'is not a client');
 
 /** Names in the form that the repertoire does not know are refused; they can only come from outside the form. */
-async function unknownIn(who: Who, { conditions, school }: ReadClient): Promise<Failed | undefined> {
-  const known = await findRepertoire(who);
+const unknownIn = async (who: Who, client: ReadClient): Promise<Failed | undefined> =>
+  unknownTo(await findRepertoire(who), client);
+
+function unknownTo(known: Repertoire, { conditions, school }: ReadClient): Failed | undefined {
   if (!conditions.every((id) => known.conditions.some((one) => one.id === id)))
     return failure('unknownCondition', 'One of the conditions is not known.', 'conditions');
   if (school !== 'studio' && !known.schools.some(({ id }) => id === school))
@@ -43,30 +53,68 @@ const toClient = ({ heightCm, thighCm, shankCm, sex, school, ...rest }: ReadClie
   school: school === 'studio' ? null : school,
 });
 
-/** Keeps a new client; the form's texts are read again here. */
-export async function keepNewClient(input: unknown): Promise<Result<{ clientId: string }>> {
-  return act(checked, input, async (who, client) => {
+/** Keeps a new client; the form's texts are read again here. `id` is made with the form: sent twice, she is kept once. */
+export async function keepNewClient(input: unknown): Promise<Result<KeptClient>> {
+  return act(
+    v.strictObject({ id, client: clientForm }),
+    input,
+    async (who, { id: own, client }): Promise<Result<KeptClient>> => {
+      const unknown = await unknownIn(who, client);
+      if (unknown) return unknown;
+      const clientId = await addClient(who, toClient(client), own);
+      revalidatePath('/', 'layout');
+      return success({ clientId });
+    },
+  );
+}
+
+export type KeptClient =
+  | { readonly clientId: string }
+  /** What two changed differently, and the card as it stands by now: what the form goes on from. */
+  | { readonly clashes: readonly Clash[]; readonly theirs: TypedClient };
+
+/**
+ * Changes a client from what the form showed (`base`) to what was typed. What a colleague changed meanwhile stays; where both
+ * changed the same to something else, nothing is kept and both are told.
+ */
+export async function keepClient(input: unknown): Promise<Result<KeptClient>> {
+  const form = v.strictObject({ id, client: clientForm, typed: typedForm, base: typedForm });
+  return act(form, input, async (who, { id: which, client, typed, base }): Promise<Result<KeptClient>> => {
     const unknown = await unknownIn(who, client);
     if (unknown) return unknown;
-    const clientId = await addClient(who, toClient(client));
+    const result = await changeClient<KeptClient>(who, which, (card) => {
+      const theirs = toTyped(card);
+      const { merged, clashes } = mergeChanges(base, typed, theirs);
+      if (clashes.length > 0) return { refused: { clashes, theirs } };
+      return { change: changedIn(theirs, merged) };
+    });
+    if (!result.ok) return result;
+    if (result.value) return success(result.value.refused);
     revalidatePath('/', 'layout');
-    return success({ clientId });
+    return success({ clientId: which });
   });
 }
 
-export async function keepClient(input: unknown): Promise<Result<{ clientId: string }>> {
-  return act(
-    v.strictObject({ id: v.pipe(v.string(), v.uuid()), client: checked }),
-    input,
-    async (who, { id, client }) => {
-      const unknown = await unknownIn(who, client);
-      if (unknown) return unknown;
-      const result = await updateClient(who, id, toClient(client));
-      if (!result.ok) return result;
-      revalidatePath('/', 'layout');
-      return success({ clientId: id });
-    },
-  );
+/** What a merged form changes of the card that stands; fields that it leaves alone are not written, nor rounded. */
+function changedIn(theirs: TypedClient, merged: TypedClient): ClientChange {
+  const read = toClient(v.parse(clientForm, merged));
+  const isChanged = (...fields: (keyof TypedClient)[]) =>
+    fields.some((field) => JSON.stringify(theirs[field]) !== JSON.stringify(merged[field]));
+  const { name, goal, birthYear, heightM, massKg, measuredMm, sex, school, touchConsent, pubicMark, note } = read;
+  return {
+    ...(isChanged('name') && { name }),
+    ...(isChanged('goal') && { goal }),
+    ...(isChanged('birthYear') && { birthYear }),
+    ...(isChanged('heightCm') && { heightM }),
+    ...(isChanged('massKg') && { massKg }),
+    ...(isChanged('thighCm', 'shankCm') && { measuredMm }),
+    ...(isChanged('sex') && { sex }),
+    ...(isChanged('school') && { school }),
+    ...(isChanged('touchConsent') && { touchConsent }),
+    ...(isChanged('pubicMark') && { pubicMark }),
+    ...(isChanged('note') && { note }),
+    ...(isChanged('conditions') && { conditions: read.conditions }),
+  };
 }
 
 const refreshed = <T>(result: Result<T>): Result<T> => {
@@ -74,40 +122,34 @@ const refreshed = <T>(result: Result<T>): Result<T> => {
   return result;
 };
 
+const todayOf = async (who: Who): Promise<string> => today((await findStudio(who)).timeZone).toString();
+
 /** Enters a clinician's clearance of one condition, or takes it back; keeps the note beside it. */
 export async function keepClearance(input: unknown): Promise<Result<null>> {
-  return act(clearanceForm, input, async (who, { clientId, condition, clearance, note }) =>
-    refreshed(
-      await setCondition(who, clientId, condition, {
-        note,
-        clearedOn: clearance?.on ?? null,
-        clearedBy: clearance?.by ?? null,
-      }),
-    ),
-  );
+  return act(clearanceForm, input, async (who, { clientId, condition, clearance, note, revision }) => {
+    const wrong = clearance && refuseDay(clearance.on, await todayOf(who), 'clearance.on');
+    if (wrong) return wrong;
+    const change = { note, clearedOn: clearance?.on ?? null, clearedBy: clearance?.by ?? null };
+    return refreshed(await setCondition(who, clientId, condition, change, revision));
+  });
 }
 
 export async function stopClient(input: unknown): Promise<Result<string>> {
-  return act(stopForm, input, async (who, { clientId, ...stop }) => {
+  return act(stopForm, input, async (who, { id: own, clientId, ...stop }) => {
     const { stopSigns } = await findRepertoire(who);
-    if (!stopSigns.some(({ id }) => id === stop.sign))
+    if (!stopSigns.some((one) => one.id === stop.sign))
       return failure('unknownSign', 'There is no such stop sign.', 'sign');
-    return refreshed(await addStop(who, clientId, stop));
+    return refreshed(await addStop(who, clientId, stop, own));
   });
 }
 
-const id = v.pipe(v.string(), v.uuid());
-
-/** Clearance after a stop: from then on the client may go on. */
+/** Clearance after the stops that were shown: from then on the client may go on, unless another was noted meanwhile. */
 export async function clearStop(input: unknown): Promise<Result<null>> {
-  const form = v.strictObject({
-    clientId: id,
-    on: v.pipe(v.string(), v.isoDate('Write the date as 2026-03-01.')),
-    by: v.pipe(v.string(), v.trim(), v.nonEmpty('Say from whom the clearance came.'), v.maxLength(120)),
+  return act(clearStopsForm, input, async (who, { clientId, stops, on, by }) => {
+    const wrong = refuseDay(on, await todayOf(who), 'on');
+    if (wrong) return wrong;
+    return refreshed(await clearStops(who, clientId, stops, { clearedOn: on, clearedBy: by }));
   });
-  return act(form, input, async (who, { clientId, on, by }) =>
-    refreshed(await clearStops(who, clientId, { clearedOn: on, clearedBy: by })),
-  );
 }
 
 export async function takeBackOverrule(input: unknown): Promise<Result<null>> {
@@ -118,13 +160,16 @@ export async function takeBackOverrule(input: unknown): Promise<Result<null>> {
 
 /** Keeps a signed intake form: conditions join the file, a red flag stops the client. */
 export async function keepIntake(input: unknown): Promise<Result<string>> {
-  return act(intakeForm, input, async (who, { clientId, conditions, signs, words, signedName, signedOn }) => {
+  return act(intakeForm, input, async (who, { id: own, clientId, conditions, signs, words, signedName, signedOn }) => {
+    const wrong = refuseDay(signedOn, await todayOf(who), 'signedOn', '2000-01-01');
+    if (wrong) return wrong;
     const known = await findRepertoire(who);
     if (!conditions.every((one) => known.conditions.some((condition) => condition.id === one)))
       return failure('unknownCondition', 'One of the conditions is not known.', 'conditions');
     if (!signs.every((one) => known.stopSigns.some((sign) => sign.id === one)))
       return failure('unknownSign', 'One of the signs is not known.', 'signs');
-    return refreshed(await addIntake(who, clientId, { answers: { conditions, signs, words }, signedName, signedOn }));
+    const answers = { conditions, signs, words };
+    return refreshed(await addIntake(who, clientId, { answers, signedName, signedOn }, own));
   });
 }
 
@@ -139,17 +184,16 @@ export async function setClientStance(input: unknown): Promise<Result<null>> {
   });
 }
 
-/** Keeps the clients of a table; people already on the books are left out. */
+/** Keeps the clients of a table, all or none; people already on the books are left out. */
 export async function keepTable(input: unknown): Promise<Result<{ readonly kept: number }>> {
   const form = v.strictObject({ clients: v.pipe(v.array(clientForm), v.maxLength(mostRows)) });
   return act(form, input, async (who, { clients }) => {
-    const taken = new Set((await listNames(who)).map((name) => name.toLowerCase()));
-    const fresh = clients.filter(({ name }) => !taken.has(name.toLowerCase()));
-    for (const client of fresh) {
-      const unknown = await unknownIn(who, client);
+    const repertoire = await findRepertoire(who);
+    for (const client of clients) {
+      const unknown = unknownTo(repertoire, client);
       if (unknown) return unknown;
     }
-    for (const client of fresh) await addClient(who, toClient(client));
-    return refreshed(success({ kept: fresh.length }));
+    const rows = clients.map((client) => ({ id: newId(), client: toClient(client) }));
+    return refreshed(success({ kept: await addClients(who, rows) }));
   });
 }

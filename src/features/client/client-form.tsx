@@ -7,8 +7,12 @@ import { useForm } from 'react-hook-form';
 import { Button, ButtonLink } from '@/design/button';
 import { CheckField, ChecklistField, FormGrid, SelectField, TextField } from '@/design/fields';
 import { Notice, Page, PageHead, Row, Section, Small, Stack } from '@/design/layout';
+import { mergeChanges } from '@/core/meanwhile';
+import { asDifferences, Meanwhile } from '@/design/differences';
+import { useOnce } from '@/platform/browser/once';
 import { keepClient, keepNewClient } from './actions';
-import { clientForm } from './form';
+import type { KeptClient } from './actions';
+import { clientForm, fieldNames } from './form';
 import type { ReadClient, TypedClient } from './form';
 
 const fields = ['name', 'goal', 'birthYear', 'heightCm', 'massKg', 'thighCm', 'shankCm', 'note'] as const;
@@ -32,22 +36,40 @@ export function ClientForm({
 }) {
   const router = useRouter();
   const [failed, setFailed] = useState<string>();
-  const { control, handleSubmit, setError, getValues, formState } = useForm<TypedClient, unknown, ReadClient>({
+  const [base, setBase] = useState(values);
+  const [meanwhile, setMeanwhile] = useState<Extract<KeptClient, { clashes: unknown }>>();
+  const once = useOnce();
+  const { control, handleSubmit, setError, getValues, reset, formState } = useForm<TypedClient, unknown, ReadClient>({
     resolver: valibotResolver(clientForm),
     defaultValues: values,
   });
-  const submit = handleSubmit(async () => {
+  const keep = async (from: TypedClient) => {
     setFailed(undefined);
     const typed = getValues();
-    const result = await (id ? keepClient({ id, client: typed }) : keepNewClient(typed)).catch(() => undefined);
-    if (result?.ok) return router.push(`/clients/${result.value.clientId}`);
+    const result = await (
+      id ? keepClient({ id, client: typed, typed, base: from }) : keepNewClient({ id: once.id(), client: typed })
+    ).catch(() => undefined);
+    if (result?.ok)
+      return 'clashes' in result.value ? setMeanwhile(result.value) : router.push(`/clients/${result.value.clientId}`);
     const at = fields.find((name) => name === result?.error.path.split('.').at(-1));
     if (at && result) setError(at, { message: result.error.message.replace(/^[\w.]+: /, '') });
     else
       setFailed(
         result?.error.message ?? 'The server does not answer. What you typed stays here; try again in a moment.',
       );
-  });
+  };
+  const submit = handleSubmit(() => keep(base));
+  const decide = (mine: boolean) => {
+    if (!meanwhile) return;
+    const { theirs } = meanwhile;
+    const { merged } = mergeChanges(base, getValues(), theirs);
+    const clashed = new Set(meanwhile.clashes.map(({ field }) => field));
+    const taken = Object.entries(theirs).filter(([field]) => !mine && clashed.has(field));
+    reset({ ...merged, ...Object.fromEntries(taken) });
+    setBase(theirs);
+    setMeanwhile(undefined);
+    if (mine) void keep(theirs);
+  };
   return (
     <Page>
       <PageHead>
@@ -120,6 +142,13 @@ export function ClientForm({
           <TextField control={control} name="note" label="Note" lines />
         </Section>
         <Stack style={{ paddingTop: 24 }}>
+          {meanwhile && (
+            <Meanwhile
+              list={asDifferences(meanwhile.clashes, (field) => fieldNames[field as keyof TypedClient] ?? field)}
+              onMine={() => decide(true)}
+              onTheirs={() => decide(false)}
+            />
+          )}
           {failed && (
             <Notice $tone="out" role="alert">
               {failed}

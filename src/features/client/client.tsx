@@ -30,6 +30,7 @@ import { stopWords } from '@/repertoire/words';
 import { StopButton } from '@/design/stop-dialog';
 import { StandingChip } from '@/design/standing';
 import { stopClient } from './actions';
+import { useOnce } from '@/platform/browser/once';
 import { Course } from './course';
 import { KeptLook } from './kept-look';
 import { Sessions } from './sessions';
@@ -128,6 +129,7 @@ export function Client({ page: whole, deferring }: { page: ClientPage; deferring
   const { client, facts, school, cautions, neutrals, standings, helped, looks, total, page, pages } = whole;
   const repertoire = useRepertoire();
   const router = useRouter();
+  const once = useOnce();
   const here = `/clients/${client.id}`;
   return (
     <Page>
@@ -152,8 +154,11 @@ export function Client({ page: whole, deferring }: { page: ClientPage; deferring
             signs={whole.stopSigns}
             words={stopWords}
             onStop={async (sign, seen) => {
-              const result = await stopClient({ clientId: client.id, sign, seen, lookId: null });
-              if (result.ok) router.refresh();
+              const result = await stopClient({ id: once.id(), clientId: client.id, sign, seen, lookId: null });
+              if (result.ok) {
+                once.kept();
+                router.refresh();
+              }
               return result;
             }}
           />

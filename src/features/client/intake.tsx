@@ -8,6 +8,7 @@ import { Button, ButtonLink } from '@/design/button';
 import { Notice, Page, PageHead, Quiet, Row, Section, Small, Stack, TextLink } from '@/design/layout';
 import { PlainField } from '@/design/plain-field';
 import { keepIntake } from './actions';
+import { useOnce } from '@/platform/browser/once';
 
 const Questions = styled.ul`
   columns: 2 380px;
@@ -89,11 +90,13 @@ export function IntakeForm({
   const [on, setOn] = useState(() => new Date().toISOString().slice(0, 10));
   const [failed, setFailed] = useState<string>();
   const [busy, setBusy] = useState(false);
+  const once = useOnce();
   const toggle = (list: readonly string[], id: string, on: boolean) =>
     on ? [...list, id] : list.filter((one) => one !== id);
   const keep = async () => {
     setBusy(true);
     const result = await keepIntake({
+      id: once.id(),
       clientId: client.id,
       conditions: yes,
       signs: flags,

@@ -18,7 +18,8 @@ import type { Repertoire } from '@/core/knowledge/entries';
 import { sliceOf } from '@/core/knowledge/slice';
 import type { Result } from '@/core/result';
 import { success } from '@/core/result';
-import { clientsPerPage, findClient, findStudio, listClients } from '@/data/stores/clients';
+import { clientsPerPage, findClient, listClients } from '@/data/stores/clients';
+import { findStudio } from '@/data/stores/studio';
 import { listStops } from '@/data/stores/cautions';
 import { findRepertoire } from '@/data/stores/studio';
 import { actingOn } from '@/data/types';
@@ -26,7 +27,7 @@ import { listSessions } from '@/data/stores/floor';
 import { seenBefore } from '@/data/stores/load';
 import { listDoses, listLooks, listNeutrals, listResults, listTrials, looksPerPage } from '@/data/stores/looks';
 import type { ClientCard, DoseCard, LookCard, TrialCard, Who } from '@/data/types';
-import { emptyClient } from './form';
+import { toTyped } from './form';
 import { readProgress, whyOf } from './progress';
 import type { Progress } from './progress';
 import type { LoadPage } from './window';
@@ -353,24 +354,5 @@ export async function readClient(who: Who, id: string, page: number, locale: str
 /** A client as the form shows her. */
 export async function readClientForm(who: Who, id: string): Promise<Result<TypedClient>> {
   const found = await findClient(who, id);
-  if (!found.ok) return found;
-  const { name, goal, birthYear, heightM, massKg, measuredMm, sex, school, touchConsent, pubicMark, note, conditions } =
-    found.value;
-  const text = (value: number | null) => (value === null ? '' : String(Math.round(value * 10) / 10));
-  return success({
-    ...emptyClient,
-    name,
-    goal,
-    note,
-    touchConsent,
-    pubicMark,
-    birthYear: text(birthYear),
-    heightCm: text(heightM && heightM * 100),
-    massKg: text(massKg),
-    thighCm: text(measuredMm?.thigh === undefined ? null : measuredMm.thigh / 10),
-    shankCm: text(measuredMm?.shank === undefined ? null : measuredMm.shank / 10),
-    sex: sex ?? 'unsaid',
-    school: school ?? 'studio',
-    conditions: conditions.map(({ condition }) => condition),
-  });
+  return found.ok ? success(toTyped(found.value)) : found;
 }

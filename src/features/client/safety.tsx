@@ -25,10 +25,12 @@ export function StopBanner({ page: { client, stops }, deferring }: { page: Clien
   const [on, setOn] = useState(today);
   const [by, setBy] = useState('');
   const [failed, setFailed] = useState<string>();
-  const current = stops.find(({ clearedOn }) => clearedOn === null);
+  const seen = stops.filter(({ clearedOn }) => clearedOn === null);
+  const [current, ...others] = seen;
   if (!current) return null;
   const clear = async () => {
-    const result = await clearStop({ clientId: client.id, on, by }).catch(() => undefined);
+    const ids = seen.map(({ id }) => id); // those that stand here, not one that is being noted just now
+    const result = await clearStop({ clientId: client.id, stops: ids, on, by }).catch(() => undefined);
     if (!result?.ok) return setFailed(result?.error.message.replace(/^\w+: /, '') ?? gone);
     setOpen(false);
     router.refresh();
@@ -41,13 +43,16 @@ export function StopBanner({ page: { client, stops }, deferring }: { page: Clien
           <strong>
             Stopped on {current.on}: {current.sign}.
           </strong>{' '}
-          {current.seen} Noted by {current.madeBy}. Nothing goes on before clearance is on file. {deferring}
+          {current.seen} Noted by {current.madeBy}.{' '}
+          {others.length > 0 && `Also ${others.map(({ sign, on: day }) => `${sign} (${day})`).join('; ')}. `}
+          Nothing goes on before clearance is on file. {deferring}
         </span>
         <Button onPress={() => setOpen(true)} style={{ justifySelf: 'start' }}>
           Clearance received
         </Button>
       </Stack>
       <Dialog title="Clearance received" isOpen={open} onClose={() => setOpen(false)}>
+        {others.length > 0 && <Quiet>It clears all {seen.length} signs that are named here.</Quiet>}
         <PlainField label="Date" type="date" value={on} onChange={setOn} />
         <PlainField label="From whom" value={by} onChange={setBy} error={failed} />
         <Row>
@@ -70,7 +75,8 @@ export function ClearanceButton({ clientId, caution }: { clientId: string; cauti
   const [note, setNote] = useState(caution.note);
   const [failed, setFailed] = useState<string>();
   const keep = async (clearance: { on: string; by: string } | null) => {
-    const result = await keepClearance({ clientId, condition: caution.id, clearance, note }).catch(() => undefined);
+    const asked = { clientId, condition: caution.id, clearance, note, revision: caution.revision };
+    const result = await keepClearance(asked).catch(() => undefined);
     if (!result?.ok) return setFailed(result?.error.message.replace(/^[\w.]+: /, '') ?? gone);
     setFailed(undefined);
     setOpen(false);

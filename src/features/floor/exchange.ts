@@ -5,7 +5,6 @@ import { parse } from '@/core/check';
 import type { Failure } from '@/core/result';
 import { eventsAfter, receiveEvents } from '@/data/stores/floor';
 import type { Received } from '@/data/stores/floor';
-import { findRepertoire } from '@/data/stores/studio';
 import type { PlacedEvent } from '@/data/types';
 import { guarded } from '@/platform/server/act';
 import { currentLocale } from '@/platform/server/locale';
@@ -46,9 +45,7 @@ export async function exchange(request: Request): Promise<Response> {
     if (!parsed.ok) return parsed;
     const { events, sentAt, follow } = parsed.value;
     const received: Received =
-      events.length === 0
-        ? { acked: [], refused: [] }
-        : await receiveEvents(who, events, sentAt, await findRepertoire(who));
+      events.length === 0 ? { acked: [], refused: [] } : await receiveEvents(who, events, sentAt);
     const news = follow ? await eventsAfter(who, follow.session, follow.after) : [];
     return success<Answer>({ ...received, news });
   });

@@ -13,7 +13,8 @@ import { layStances, resolveStances } from '@/core/knowledge/stances';
 import { doseInput, timeDose } from '@/core/progression/dose';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
-import { findClient, findStudio } from '@/data/stores/clients';
+import { findClient } from '@/data/stores/clients';
+import { findStudio } from '@/data/stores/studio';
 import { chooseCorrection, findLook, keepLook, setLookPicture, setLookReading, startLook } from '@/data/stores/looks';
 import { addRounds, setFinger } from '@/data/stores/observers';
 import { checkedOn, findRepertoire, keepCheck, setRoom } from '@/data/stores/studio';
@@ -26,6 +27,8 @@ import { dayIn, readKeptLook } from './read';
 
 const id = v.pipe(v.string(), v.uuid('is not an id'));
 const startForm = v.strictObject({
+  /** Made with the page: a look begun twice is one. */
+  id,
   clientId: id,
   exercise: v.string(),
   level: v.pipe(v.number(), v.integer()),
@@ -36,7 +39,7 @@ const startForm = v.strictObject({
 
 /** Begins a look with the stances in force now. */
 export async function beginLook(input: unknown): Promise<Result<string>> {
-  return act(startForm, input, async (who, { checked, ...form }) => {
+  return act(startForm, input, async (who, { id: own, checked, ...form }) => {
     const client = await findClient(who, form.clientId);
     if (!client.ok) return client;
     const [studio, repertoire] = await Promise.all([findStudio(who), findRepertoire(who)]);
@@ -67,7 +70,7 @@ export async function beginLook(input: unknown): Promise<Result<string>> {
     });
     const known = resolveStances(repertoire, school, stances, from);
     if (!known.ok) return known;
-    return startLook(who, { ...form, school: known.value.school.id, stances: { ...stances }, rulesVersion });
+    return startLook(who, { ...form, school: known.value.school.id, stances: { ...stances }, rulesVersion }, own);
   });
 }
 
@@ -113,12 +116,12 @@ export async function keepFinger(input: unknown): Promise<Result<null>> {
 }
 
 const round = v.record(v.string(), v.strictTuple([v.number(), v.number()]));
-const roundsForm = v.strictObject({ rounds: v.pipe(v.array(round), v.minLength(2), v.maxLength(6)) });
+const roundsForm = v.strictObject({ id, rounds: v.pipe(v.array(round), v.minLength(2), v.maxLength(6)) });
 
 /** Keeps one picture marked several times: the instructor's own spread of marking. */
 export async function keepRounds(input: unknown): Promise<Result<null>> {
-  return act(roundsForm, input, async (who, { rounds }) => {
-    await addRounds(who, rounds);
+  return act(roundsForm, input, async (who, { id: own, rounds }) => {
+    await addRounds(who, rounds, own);
     return success(null);
   });
 }
@@ -143,6 +146,8 @@ export async function pickCorrection(input: unknown): Promise<Result<null>> {
 
 const keepForm = v.strictObject({
   lookId: id,
+  /** Of the dose that the look leads to, made with the page: kept twice it is one. */
+  doseId: id,
   dose: doseInput,
   /** How the fault worked on looked afterwards, where no measure tells. */
   byEye: v.optional(v.picklist(['better', 'same', 'worse'])),
@@ -150,7 +155,7 @@ const keepForm = v.strictObject({
 
 /** Closes a look: reads the marks once more on the server, keeps what they say, the correction's outcome and the dose. */
 export async function keepWholeLook(input: unknown): Promise<Result<{ clientId: string }>> {
-  return act(keepForm, input, async (who, { lookId, dose, byEye }) => {
+  return act(keepForm, input, async (who, { lookId, doseId, dose, byEye }) => {
     const look = await findLook(who, lookId);
     if (!look.ok) return look;
     const { clientId, exercise, correction } = look.value;
@@ -189,11 +194,16 @@ export async function keepWholeLook(input: unknown): Promise<Result<{ clientId: 
           ? { fault: look.value.fault, correction, measure: 'byEye', verdict: byEye, changeValue: 0, mdc: 0 }
           : undefined;
     const { setS, breathsPerMinute } = times.value;
-    const kept = await keepLook(who, lookId, {
-      result: keepReading(reading.value),
-      trial,
-      dose: { ...dose, setS, breathsPerMinute },
-    });
+    const kept = await keepLook(
+      who,
+      lookId,
+      {
+        result: keepReading(reading.value),
+        trial,
+        dose: { ...dose, setS, breathsPerMinute },
+      },
+      doseId,
+    );
     if (!kept.ok) return kept;
     revalidatePath('/', 'layout');
     return success({ clientId });
@@ -211,13 +221,13 @@ export async function chooseRoom(input: unknown): Promise<Result<null>> {
 
 /** Puts a rule aside for this client, exercise and level; the reason is kept with the name of who gave it. */
 export async function overruleHere(input: unknown): Promise<Result<string>> {
-  return act(overruleForm, input, async (who, { clientId, ...overrule }) => {
+  return act(overruleForm, input, async (who, { id: own, clientId, ...overrule }) => {
     const repertoire = await findRepertoire(who);
     const [condition, rule] = overrule.rule.split('.');
     const known = repertoire.conditions.find((one) => one.id === condition)?.rules.some((one) => one.id === rule);
     if (!known || !repertoire.exercises.some((one) => one.id === overrule.exercise))
       return failure('unknownRule', 'There is no such rule.', 'rule');
-    const result = await addOverrule(who, clientId, overrule);
+    const result = await addOverrule(who, clientId, overrule, own);
     if (result.ok) revalidatePath('/', 'layout');
     return result;
   });
@@ -225,11 +235,11 @@ export async function overruleHere(input: unknown): Promise<Result<string>> {
 
 /** Notes a stop sign and ends the session. */
 export async function stopHere(input: unknown): Promise<Result<string>> {
-  return act(stopForm, input, async (who, { clientId, ...stop }) => {
+  return act(stopForm, input, async (who, { id: own, clientId, ...stop }) => {
     const repertoire = await findRepertoire(who);
     if (!repertoire.stopSigns.some((one) => one.id === stop.sign))
       return failure('unknownSign', 'There is no such stop sign.', 'sign');
-    const result = await addStop(who, clientId, stop);
+    const result = await addStop(who, clientId, stop, own);
     if (result.ok) revalidatePath('/', 'layout');
     return result;
   });

@@ -27,6 +27,7 @@ import { forgetDraft, readDraft } from '@/platform/browser/drafts';
 import { useRepertoire } from '@/platform/browser/repertoire';
 import { stopWords } from '@/repertoire/words';
 import { keepMarks, keepTaken, keepWholeLook, pickCorrection, stopHere } from './actions';
+import { useOnce } from '@/platform/browser/once';
 import { Corrections } from './corrections';
 import { DoseForm } from './dose';
 import { Findings } from './findings';
@@ -158,6 +159,7 @@ function readAll(
 export function LookBench({ opening }: { opening: BenchOpening }) {
   const { lookId, clientId, clientName, frame, trials, props, touchConsent } = opening;
   const router = useRouter();
+  const [dosed, once] = [useOnce(), useOnce()];
   const repertoire = useRepertoire();
   const whole = entry(repertoire.exercises, frame.exercise);
   const level = levelOf(whole, frame.level);
@@ -250,7 +252,9 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
   const keep = async (dose: Dose): Promise<string | undefined> => {
     if (worst.state !== 'kept')
       return 'Some marks have not reached the server yet. Wait for “all kept”, then try once more.';
-    const result = await keepWholeLook({ lookId, dose, ...(byEye ? { byEye } : {}) }).catch(() => undefined);
+    const result = await keepWholeLook({ lookId, doseId: dosed.id(), dose, ...(byEye ? { byEye } : {}) }).catch(
+      () => undefined,
+    );
     if (!result?.ok)
       return result?.error.message ?? 'The server does not answer. Nothing is lost; try again in a moment.';
     router.push(`/clients/${clientId}#history`);
@@ -483,7 +487,8 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
           signs={repertoire.stopSigns}
           words={stopWords}
           onStop={async (sign, seen) => {
-            const result = await stopHere({ clientId, sign, seen, lookId });
+            const result = await stopHere({ id: once.id(), clientId, sign, seen, lookId });
+            if (result.ok) once.kept();
             if (result.ok) router.push(`/clients/${clientId}`);
             return result;
           }}

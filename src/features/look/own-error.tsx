@@ -10,6 +10,7 @@ import type { Vec2 } from '@/core/geometry';
 import { Button } from '@/design/button';
 import { Notice, Quiet, Row, Small, Stack } from '@/design/layout';
 import { keepRounds } from './actions';
+import { useOnce } from '@/platform/browser/once';
 import { Canvas } from './canvas';
 import { activeAt, draftAt, openBench, placeOf, step, toMarks } from './state';
 import type { Sheet } from './state';
@@ -40,6 +41,7 @@ export function OwnError({ sheet, role, view, wanted, known, onDone }: OwnErrorP
   const [bench, dispatch] = useReducer(step, undefined, fresh);
   const [rounds, setRounds] = useState<Record<string, Vec2>[]>([]);
   const [failed, setFailed] = useState<string>();
+  const once = useOnce();
   const [result, setResult] = useState<OwnMarking>();
   const draft = draftAt(bench, place);
   const active = activeAt(bench, place);
@@ -53,9 +55,11 @@ export function OwnError({ sheet, role, view, wanted, known, onDone }: OwnErrorP
     }
     setFailed(undefined);
     const plain = done.map((round) => Object.fromEntries(Object.entries(round).map(([id, at]) => [id, [...at]])));
-    const kept = await keepRounds({ rounds: plain }).catch(() => undefined);
-    if (kept?.ok) setResult(ownMarking([done]));
-    else {
+    const kept = await keepRounds({ id: once.id(), rounds: plain }).catch(() => undefined);
+    if (kept?.ok) {
+      once.kept();
+      setResult(ownMarking([done]));
+    } else {
       setRounds(rounds);
       setFailed(
         kept?.error.message ?? 'The server does not answer. Your marks are still here: press again in a moment.',

@@ -6,6 +6,7 @@ import type { ReactNode } from 'react';
 import type { Position, View } from '@/core/alignment/input';
 import { DropZone, FileTrigger } from 'react-aria-components';
 import styled from 'styled-components';
+import { v7 as newId } from 'uuid';
 import type { Result } from '@/core/result';
 import { Button } from '@/design/button';
 import { Notice, Quiet, Row, Small, Stack } from '@/design/layout';
@@ -61,8 +62,19 @@ const Samples = styled.div`
   }
 `;
 
+/** A file sent again, after no answer came, is the same picture. */
+const ids = new WeakMap<File, Map<string, string>>();
+
+function idFor(file: File, clientId: string): string {
+  const known = ids.get(file) ?? new Map<string, string>();
+  const id = known.get(clientId) ?? newId();
+  ids.set(file, known.set(clientId, id));
+  return id;
+}
+
 export async function sendPicture(clientId: string, file: File): Promise<Result<Sheet>> {
   const form = new FormData();
+  form.set('id', idFor(file, clientId));
   form.set('client', clientId);
   form.set('picture', file);
   const unreachable = {

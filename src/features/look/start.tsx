@@ -19,6 +19,7 @@ import { StopButton } from '@/design/stop-dialog';
 import { apparatusNames, fromWhere } from '@/design/words';
 import { deferring, stopWords } from '@/repertoire/words';
 import { beginLook, chooseRoom, overruleHere, stopHere } from './actions';
+import { useOnce } from '@/platform/browser/once';
 import type { StartPage } from './read';
 
 const form = v.object({
@@ -57,6 +58,7 @@ export function StartLook({
   const router = useRouter();
   const [failed, setFailed] = useState<string>();
   const [ticked, setTicked] = useState<readonly string[]>([]);
+  const [begun, once] = [useOnce(), useOnce()];
   const { control, handleSubmit, setValue, formState } = useForm<Choice, unknown, Choice>({
     resolver: valibotResolver(form),
     defaultValues: { exercise: first.exercise, level: String(first.level), view: 'side', headEnd: 'left', room },
@@ -89,6 +91,7 @@ export function StartLook({
   const submit = handleSubmit(async ({ headEnd }) => {
     setFailed(undefined);
     const result = await beginLook({
+      id: begun.id(),
       clientId,
       exercise: exercise.id,
       level: level.number,
@@ -109,8 +112,11 @@ export function StartLook({
           signs={stopSigns}
           words={stopWords}
           onStop={async (sign, seen) => {
-            const result = await stopHere({ clientId, sign, seen, lookId: null });
-            if (result.ok) router.push(`/clients/${clientId}`);
+            const result = await stopHere({ id: once.id(), clientId, sign, seen, lookId: null });
+            if (result.ok) {
+              once.kept();
+              router.push(`/clients/${clientId}`);
+            }
             return result;
           }}
         />
@@ -174,15 +180,18 @@ export function StartLook({
                         <OverruleButton
                           reason={reason}
                           what={`${exercise.name}, level ${level.number}`}
-                          onOverrule={(why) =>
-                            overruleHere({
+                          onOverrule={async (why) => {
+                            const result = await overruleHere({
+                              id: once.id(),
                               clientId,
                               exercise: exercise.id,
                               level: level.number,
                               rule: reason.rule,
                               reason: why,
-                            })
-                          }
+                            });
+                            if (result.ok) once.kept();
+                            return result;
+                          }}
                           onDone={() => router.refresh()}
                         />
                       ) : null

@@ -9,10 +9,11 @@ import type { ExerciseEntry } from '@/core/knowledge/entries';
 import { writeEntry } from '@/core/knowledge/files';
 import type { FileError } from '@/core/knowledge/files';
 import { differences } from '@/core/knowledge/own-entries';
-import type { Difference } from '@/core/knowledge/own-entries';
 import { Button, ButtonLink } from '@/design/button';
+import { Differences, Meanwhile } from '@/design/differences';
 import { Chip, Notice, Page, PageHead, Quiet, Row, Small, Stack } from '@/design/layout';
 import { keepEntry, keepEntryText, revertEntry } from './actions';
+import type { Meanwhile as Changed } from './actions';
 import { edit, openEdit } from './edit-state';
 import { ExerciseFields } from './exercise-fields';
 import type { EditorPage } from './read';
@@ -64,6 +65,7 @@ export function Editor({ page, isNew }: EditorProps) {
   const [errors, setErrors] = useState<readonly FileError[]>([]);
   const [failed, setFailed] = useState<string>();
   const [busy, setBusy] = useState(false);
+  const [meanwhile, setMeanwhile] = useState<Changed>();
   const hasFields = kind === 'exercises';
   const [at, setAt] = useState(hasFields ? 'fields' : 'text');
   useEffect(() => {
@@ -78,18 +80,20 @@ export function Editor({ page, isNew }: EditorProps) {
   }, []);
   const whole = text ?? writeEntry(held.now);
   const where = kind === 'exercises' ? `/repertoire/${id}` : '/repertoire/entries';
-  const keep = async () => {
+  const keep = async (over = page.revision) => {
     setBusy(true);
     setErrors([]);
     setFailed(undefined);
+    setMeanwhile(undefined);
     const result = await (
       text === undefined
-        ? keepEntry({ kind, entry: held.now, mustBeNew: isNew })
-        : keepEntryText({ kind, text, mustBeNew: isNew })
+        ? keepEntry({ kind, entry: held.now, mustBeNew: isNew, revision: over })
+        : keepEntryText({ kind, text, mustBeNew: isNew, revision: over })
     ).catch(() => undefined);
     setBusy(false);
     if (!result?.ok) return setFailed(result?.error.message ?? gone);
     if ('errors' in result.value) return setErrors(result.value.errors);
+    if ('differs' in result.value) return setMeanwhile(result.value);
     router.push(kind === 'exercises' ? `/repertoire/${result.value.id}` : '/repertoire/entries');
   };
   const revert = async () => {
@@ -149,6 +153,14 @@ export function Editor({ page, isNew }: EditorProps) {
         <Notice $tone="out" role="alert" style={{ marginTop: 14 }}>
           {failed}
         </Notice>
+      )}
+      {meanwhile && (
+        <Meanwhile
+          by={meanwhile.changedBy}
+          list={meanwhile.differs}
+          onMine={() => void keep(meanwhile.revision)}
+          onTheirs={() => window.location.reload()}
+        />
       )}
       {errors.length > 0 && (
         <Notice $tone="out" role="alert" style={{ marginTop: 14 }}>
@@ -224,54 +236,5 @@ export function Editor({ page, isNew }: EditorProps) {
         </TabPanel>
       </Tabs>
     </Page>
-  );
-}
-
-const Table = styled.table`
-  border-collapse: collapse;
-  width: 100%;
-  th,
-  td {
-    text-align: left;
-    vertical-align: top;
-    padding: 8px 16px 8px 0;
-    border-top: 1px solid var(--rule);
-    overflow-wrap: anywhere;
-    font-weight: 400;
-  }
-  thead th {
-    font-weight: 650;
-    border-top: 0;
-  }
-  tbody th {
-    width: 26%;
-    color: var(--quiet);
-  }
-  del {
-    text-decoration-color: var(--out);
-  }
-`;
-
-/** Where two entries differ, side by side. */
-export function Differences({ list, names }: { list: readonly Difference[]; names: readonly [string, string] }) {
-  return (
-    <Table>
-      <thead>
-        <tr>
-          <th scope="col">Where</th>
-          <th scope="col">{names[0]}</th>
-          <th scope="col">{names[1]}</th>
-        </tr>
-      </thead>
-      <tbody>
-        {list.map(({ path, before, after }) => (
-          <tr key={path}>
-            <th scope="row">{path.replaceAll('.', ' › ')}</th>
-            <td>{before === undefined ? <Small>nothing</Small> : <del>{before}</del>}</td>
-            <td>{after ?? <Small>nothing</Small>}</td>
-          </tr>
-        ))}
-      </tbody>
-    </Table>
   );
 }

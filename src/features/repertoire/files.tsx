@@ -8,7 +8,7 @@ import type { FileEntry, FileError } from '@/core/knowledge/files';
 import { Button, ButtonLink } from '@/design/button';
 import { Chip, Notice, Page, PageHead, Quiet, Row, Ruled, Section, Small, Stack, TextLink } from '@/design/layout';
 import { keepFile, previewFile } from './actions';
-import { Differences } from './editor';
+import { Differences } from '@/design/differences';
 
 type Read = {
   readonly name: string;

@@ -20,7 +20,8 @@ import type { LadderLoad } from '@/core/load/ladder';
 import { findLoad } from '@/data/stores/load';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
-import { findClient, findStudio, listClients } from '@/data/stores/clients';
+import { findClient, listClients } from '@/data/stores/clients';
+import { findStudio } from '@/data/stores/studio';
 import { listTrials } from '@/data/stores/looks';
 import { findRepertoire, listOwn } from '@/data/stores/studio';
 import { actingOn } from '@/data/types';
@@ -359,6 +360,8 @@ export type EditorPage = {
   /** What an upgrade has changed since this version was made. */
   readonly upgrade: readonly Difference[];
   readonly changedBy: string | null;
+  /** Version of the studio's own entry; null while it has none. */
+  readonly revision: number | null;
   readonly faults: readonly { readonly id: string; readonly name: string }[];
   readonly stances: readonly { readonly id: string; readonly name: string }[];
 };
@@ -381,6 +384,7 @@ export async function readEditor(who: Who, kind: EditableKind, id: string, from?
     changes: now && mine ? differences(now, mine.entry) : [],
     upgrade: now && mine?.base ? differences(mine.base, now) : [],
     changedBy: mine ? `${mine.changedBy}, ${mine.changedAt.toISOString().slice(0, 10)}` : null,
+    revision: mine?.revision ?? null,
     faults: repertoire.faults.map(({ id: fault, plain }) => ({ id: fault, name: plain })),
     stances: repertoire.stances.map(({ id: stance, name }) => ({ id: stance, name })),
   });

@@ -7,7 +7,6 @@ import { eventVersion } from '@/core/progression/words';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { findSession, receiveEvents } from '@/data/stores/floor';
-import { findRepertoire } from '@/data/stores/studio';
 import { act } from '@/platform/server/act';
 
 const id = v.pipe(v.string(), v.uuid('is not an id'));
@@ -35,7 +34,7 @@ export async function amendRepetition(input: unknown): Promise<Result<null>> {
       by: who.userId,
       what: { kind: 'amended', of, clean, why },
     };
-    const { refused } = await receiveEvents(who, [event], now, await findRepertoire(who));
+    const { refused } = await receiveEvents(who, [event], now);
     const [problem] = refused;
     if (problem) return failure(problem.error.code, problem.error.message, problem.error.path);
     revalidatePath(`/sessions/${session}`);

@@ -8,13 +8,15 @@ import { apparatuses } from '@/core/knowledge/load-tags';
 import type { Result } from '@/core/result';
 import { formatInterval } from '@/core/alignment/words';
 import { Button } from '@/design/button';
+import { asDifferences, Meanwhile } from '@/design/differences';
 import { Notice, Page, PageHead, Panel, Quiet, Row, Section, Small, Stack } from '@/design/layout';
 import { Picker } from '@/design/picker';
 import { PlainField } from '@/design/plain-field';
 import { StanceTable } from '@/design/stance-table';
 import { apparatusNames } from '@/design/words';
 import type { Room } from '@/data/types';
-import { setRooms, setSchool, setStance, setTolerance } from './actions';
+import { setRooms as keepRooms, setSchool, setStance, setTolerance } from './actions';
+import type { KeptRooms } from './actions';
 import type { StudioPage, ToleranceLine } from './read';
 
 const Ticks = styled.div`
@@ -151,7 +153,8 @@ export function Studio({ page }: { page: StudioPage }) {
           rooms={studio.rooms}
           props={props}
           mayChange={mayChange}
-          onKeep={(rooms) => void run(setRooms({ rooms }))}
+          onFailed={setFailed}
+          onKept={() => router.refresh()}
         />
       </Stack>
     </Page>
@@ -232,14 +235,28 @@ function Rooms({
   rooms: first,
   props,
   mayChange,
-  onKeep,
+  onFailed,
+  onKept,
 }: {
   rooms: readonly Room[];
   props: StudioPage['props'];
   mayChange: boolean;
-  onKeep: (rooms: readonly Room[]) => void;
+  onFailed: (message: string | undefined) => void;
+  onKept: () => void;
 }) {
+  const [base, setBase] = useState(first);
   const [rooms, setRooms] = useState(first);
+  const [meanwhile, setMeanwhile] = useState<Extract<KeptRooms, { meanwhile: unknown }>>();
+  const keep = async (from: readonly Room[], over?: readonly Room[]) => {
+    const wanted = over ?? rooms;
+    const result = await keepRooms({ base: from, rooms: wanted }).catch(() => undefined);
+    if (!result?.ok) return onFailed(result?.error.message.replace(/^[\w.]+: /, '') ?? gone);
+    if ('meanwhile' in result.value) return setMeanwhile(result.value);
+    setMeanwhile(undefined);
+    setBase(wanted);
+    onFailed(undefined);
+    onKept();
+  };
   const change = (id: string, by: Partial<Room>) =>
     setRooms(rooms.map((room) => (room.id === id ? { ...room, ...by } : room)));
   const toggled = <T extends string>(list: readonly T[], id: T, on: boolean): T[] =>
@@ -295,6 +312,17 @@ function Rooms({
           </Stack>
         </Panel>
       ))}
+      {meanwhile && (
+        <Meanwhile
+          list={asDifferences(meanwhile.meanwhile)}
+          onMine={() => void keep(meanwhile.rooms)}
+          onTheirs={() => {
+            setBase(meanwhile.rooms);
+            setRooms(meanwhile.rooms);
+            setMeanwhile(undefined);
+          }}
+        />
+      )}
       {mayChange && (
         <Row>
           <Button
@@ -313,7 +341,7 @@ function Rooms({
             <Plus size={17} aria-hidden />
             Another room
           </Button>
-          <Button $look="main" onPress={() => onKeep(rooms)}>
+          <Button $look="main" onPress={() => void keep(base)}>
             Keep the rooms
           </Button>
         </Row>

@@ -1,6 +1,7 @@
 import { bodyOf, typicalBody } from '@/core/body/segments';
 import { listApparatus } from '@/data/stores/apparatus';
-import { findClient, findStudio, listClients } from '@/data/stores/clients';
+import { findClient, listClients } from '@/data/stores/clients';
+import { findStudio } from '@/data/stores/studio';
 import { findLoad } from '@/data/stores/load';
 import { findRepertoire } from '@/data/stores/studio';
 import { requireWho } from '@/platform/server/session';

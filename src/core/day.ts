@@ -1,0 +1,33 @@
+// Days that come from outside, as 2026-03-01: real ones, within what a client's file can hold.
+import * as v from 'valibot';
+import { failure } from './result';
+import type { Failure } from './result';
+
+const [first, last] = ['1920-01-01', '2100-12-31'];
+
+const isDay = (text: string): boolean => {
+  const [, year, month, day] = (/^(\d{4})-(\d{2})-(\d{2})$/.exec(text) ?? []).map(Number);
+  if (year === undefined || month === undefined || day === undefined) return false;
+  const leap = (year % 4 === 0 && year % 100 !== 0) || year % 400 === 0;
+  const days = [31, leap ? 29 : 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31][month - 1];
+  return days !== undefined && day >= 1 && day <= days;
+};
+
+/** A day of the calendar; 30 February and the year 2999 are refused. */
+export const dayInput = v.pipe(
+  v.string(),
+  v.check(isDay, 'Write the date as 2026-03-01.'),
+  v.check((text) => text >= first && text <= last, 'This date can’t be right.'),
+);
+
+/** Refuses a day that lies after today (both as 2026-03-01), or before `earliest`, where it tells of something done. */
+export function refuseDay(
+  day: string,
+  today: string,
+  path: string,
+  earliest: string = first,
+): { readonly ok: false; readonly error: Failure } | undefined {
+  if (day > today) return failure('future', 'This date lies in the future.', path);
+  if (day < earliest) return failure('longAgo', 'This date lies too long ago to be right.', path);
+  return undefined;
+}

@@ -1,0 +1,71 @@
+// A studio's own entries as far as they hold: what cannot be read, or leads to something that is gone, is not in force.
+import * as v from 'valibot';
+import { checkRepertoire } from './check';
+import type { Correction, Exercise, Fault, Repertoire, Sequence } from './entries';
+import { shapeOf } from './files';
+import { editableKinds, withOwn } from './own-entries';
+import type { EditableKind, OwnEntry } from './own-entries';
+
+/** References of an entry: kind and id of each. */
+function* references(kind: EditableKind, entry: unknown): Generator<readonly [keyof Repertoire, string]> {
+  switch (kind) {
+    case 'exercises': {
+      const { faults, corrections, prepares, follows, stances } = entry as Exercise;
+      for (const { fault } of faults) yield ['faults', fault];
+      for (const id of corrections) yield ['corrections', id];
+      for (const id of [...prepares, ...follows]) yield ['exercises', id];
+      for (const id of stances) yield ['stances', id];
+      return;
+    }
+    case 'faults':
+      for (const id of (entry as Fault).causes) yield ['causes', id];
+      return;
+    case 'corrections': {
+      const { faults, exercises = [], prop } = entry as Correction;
+      for (const id of faults) yield ['faults', id];
+      for (const id of exercises) yield ['exercises', id];
+      if (prop) yield ['props', prop];
+      return;
+    }
+    case 'sequences':
+      for (const id of (entry as Sequence).exercises) yield ['exercises', id];
+      return;
+    case 'props':
+      return;
+  }
+}
+
+/** The repertoire in force: shipped entries with the studio's own in their places, as far as these can be read and hold. */
+export function wholeWithOwn(shipped: Repertoire, own: readonly OwnEntry[]): Repertoire {
+  let holding = own.flatMap((one) => {
+    const parsed = v.safeParse(shapeOf(one.kind), one.entry);
+    return parsed.success ? [{ ...one, entry: parsed.output as unknown }] : [];
+  });
+  for (;;) {
+    const merged = withOwn(shipped, holding);
+    const ids = new Map<string, ReadonlySet<string>>();
+    const has = (kind: keyof Repertoire, id: string): boolean => {
+      if (!ids.has(kind)) ids.set(kind, new Set((merged[kind] as readonly { id: string }[]).map((one) => one.id)));
+      return ids.get(kind)?.has(id) ?? false;
+    };
+    const next = holding.filter(({ kind, entry }) => [...references(kind, entry)].every(([of, id]) => has(of, id)));
+    if (next.length === holding.length) return merged;
+    holding = next;
+  }
+}
+
+/** Entries that would be left leading nowhere if the studio's version of one were taken back, by name. */
+export function brokenWithout(shipped: Repertoire, own: readonly OwnEntry[], kind: EditableKind, id: string): string[] {
+  const told = (entries: readonly OwnEntry[]) =>
+    checkRepertoire(withOwn(shipped, entries)).map(({ path, message }) => `${path}: ${message}`);
+  const before = new Set(told(own));
+  const fresh = told(own.filter((one) => one.kind !== kind || one.id !== id)).filter((one) => !before.has(one));
+  return [...new Set(fresh.map(whoseProblem))];
+}
+
+/** `exercises.march.faults` → `exercise march`. */
+function whoseProblem(told: string): string {
+  const [kind = '', id = ''] = told.split(/[.:]/);
+  const noun = (editableKinds as readonly string[]).includes(kind) ? kind.replace(/s$/, '') : kind;
+  return `${noun} ${id}`;
+}
