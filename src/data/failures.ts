@@ -1,6 +1,9 @@
 // Errors of the database without what was being written: health notes travel in statements and their values.
 
-type Told = { readonly errno?: unknown; readonly code?: unknown; readonly sqlState?: unknown };
+type Told = { readonly errno?: unknown; readonly code?: unknown; readonly sqlMessage?: unknown };
+
+/** Errors that tell of tables and columns alone: unknown ones, doubled ones. */
+const ofTables = new Set([1050, 1054, 1060, 1061, 1091, 1146]);
 
 const isObject = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null;
 const cause = (error: unknown): Told => {
@@ -26,12 +29,14 @@ const codeOf = (error: unknown): string => {
 export function withoutValues(error: unknown): unknown {
   if (!(error instanceof Error) || !('sql' in error || 'parent' in error || 'sqlMessage' in error)) return error;
   const [errno, code] = [errnoOf(error), codeOf(error)];
+  const { sqlMessage } = cause(error);
   const where = (error.stack ?? '').split('\n').filter((line) => /^\s+at /.test(line));
   const bare = Object.assign(new Error(code), { errno, code });
   bare.stack = '';
   for (const name of Object.getOwnPropertyNames(error))
     if (!['name', 'message', 'stack'].includes(name)) Reflect.deleteProperty(error, name);
-  const message = `the database refused: ${code || error.name}${errno === undefined ? '' : ` (${errno})`}`;
+  const schema = errno !== undefined && ofTables.has(errno) && typeof sqlMessage === 'string' ? `: ${sqlMessage}` : '';
+  const message = `the database refused: ${code || error.name}${errno === undefined ? '' : ` (${errno})`}${schema}`;
   Object.defineProperty(error, 'message', { value: message, configurable: true, writable: true });
   Object.defineProperty(error, 'stack', {
     value: [`${error.name}: ${message}`, ...where].join('\n'),

@@ -333,7 +333,7 @@ const id = { type: UUID, primaryKey: true };
 const studioId = { type: UUID, allowNull: false };
 const revision = { type: INTEGER, allowNull: false, defaultValue: 0 };
 /** Written first by what must come one after the other. */
-const claims = revision;
+const claims = { type: INTEGER, allowNull: false, defaultValue: 0 };
 
 /** MariaDB keeps JSON as text: read it back as a value, whatever the driver handed over. */
 const json = (name: string) => ({

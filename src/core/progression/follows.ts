@@ -50,7 +50,7 @@ export function dosesFrom(
 ): FollowingDose[] {
   const own: StopSpan[] = session.stop ? [{ from: session.stop.at }] : [];
   const isStopped = (at: number) =>
-    [...stops, ...own].some(({ from, until = Number.POSITIVE_INFINITY }) => from <= at && at < until);
+    [...stops, ...own].some(({ from, until = Number.POSITIVE_INFINITY }) => from < at && at < until);
   return session.items.flatMap((item) => {
     const { decision } = item;
     if (!decision || isStopped(decision.at)) return [];
