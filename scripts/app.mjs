@@ -1,9 +1,11 @@
 // Building and serving the application.
 import { spawn } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, openSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
+import { alone } from './alone.mjs';
+import { openLog } from './logs.mjs';
 import { StageFailure, ownFolder, root, run } from './stages.mjs';
 
 const sources = ['src', 'public', 'package-lock.json', 'next.config.ts', 'tsconfig.json'];
@@ -29,7 +31,9 @@ function fingerprint() {
 }
 
 /** Builds the application when its sources have changed since the last build. */
-export async function build() {
+export const build = () => alone(path.join(root, '.private', 'building'), buildStale);
+
+async function buildStale() {
   const stamp = path.join(root, '.next', 'built-from');
   const wanted = fingerprint();
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return 'up to date';
@@ -45,7 +49,7 @@ export async function prepareDatabase(url, { seed = true } = {}) {
     ['--import', 'tsx', path.join(root, 'src', 'data', 'prepare.ts'), ...(seed ? [] : ['--no-seed'])],
     {
       env: { DATABASE_URL: url },
-      advice: 'read the output above; the data itself has not been touched by a failed step',
+      advice: 'read the output above, then run the same command again: it goes on where it stopped',
     },
   );
   return output.trim().split('\n').at(-1);
@@ -75,7 +79,7 @@ export async function endLeftOver() {
 /** Serves the built application (or the development server) until stopped. */
 export async function serve({ url, port, host = '127.0.0.1', dev = false }) {
   mkdirSync(ownFolder, { recursive: true, mode: 0o700 });
-  const log = dev ? 'inherit' : openSync(path.join(ownFolder, 'app.log'), 'w', 0o600);
+  const log = dev ? 'inherit' : openLog(path.join(ownFolder, 'app.log'));
   const child = spawn(process.execPath, [next, dev ? 'dev' : 'start', '-H', host, '-p', String(port)], {
     cwd: root,
     env: {
@@ -113,6 +117,45 @@ export async function serve({ url, port, host = '127.0.0.1', dev = false }) {
       await ended;
       clearTimeout(patience);
       rmSync(record, { force: true });
+    },
+  };
+}
+
+const mostRestarts = 5;
+const restartsWithinMs = 5 * 60_000;
+
+/**
+ * Serves, and starts the server again when it dies by itself; gives up after a few deaths close together.
+ * `onGone` is told when it has given up.
+ */
+export async function keepServing(how, onGone) {
+  let app = await serve(how);
+  let stopping = false;
+  const deaths = [];
+  const watch = async () => {
+    for (;;) {
+      const code = await app.ended;
+      if (stopping) return;
+      const now = Date.now();
+      deaths.push(now);
+      if (deaths.filter((at) => now - at < restartsWithinMs).length > mostRestarts) return onGone(code);
+      console.error(`• the server ended by itself (${code ?? 'killed'}); starting it again`);
+      await sleep(500);
+      if (stopping) return;
+      try {
+        app = await serve(how);
+      } catch {
+        return stopping ? undefined : onGone(code);
+      }
+      console.error(`• the server is back at ${app.address}`);
+    }
+  };
+  void watch();
+  return {
+    address: app.address,
+    async stop(signal) {
+      stopping = true;
+      await app.stop(signal);
     },
   };
 }

@@ -2,10 +2,21 @@
 // after a kill. A directory is used by one server; a second command shares it while its owner lives.
 import { spawn } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  chmodSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readFileSync,
+  readdirSync,
+  renameSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
+import { alone, isAlive } from './alone.mjs';
 import { freePort } from './ports.mjs';
 import { findProgram } from './set-up.mjs';
 import { StageFailure, run } from './stages.mjs';
@@ -13,15 +24,6 @@ import { StageFailure, run } from './stages.mjs';
 const databaseName = 'level_spine';
 const firstPort = 33306;
 const mostTries = 5;
-
-const isAlive = (pid) => {
-  try {
-    process.kill(pid, 0);
-    return true;
-  } catch (error) {
-    return error.code === 'EPERM';
-  }
-};
 
 const isServer = (pid) => {
   try {
@@ -41,8 +43,12 @@ function readJson(file) {
 
 function readPassword(folder) {
   const file = path.join(folder, 'password');
-  if (!existsSync(file)) writeFileSync(file, randomBytes(24).toString('hex'), { mode: 0o600 });
-  return readFileSync(file, 'utf8').trim();
+  const kept = existsSync(file) ? readFileSync(file, 'utf8').trim() : '';
+  if (kept) return kept;
+  const fresh = randomBytes(24).toString('hex');
+  writeFileSync(`${file}.new`, fresh, { mode: 0o600 });
+  renameSync(`${file}.new`, file);
+  return fresh;
 }
 
 async function answers(port, password) {
@@ -86,9 +92,13 @@ async function endProcess(pid, patience = 30_000) {
  * Starts (or shares) the private server that keeps its files in `folder`.
  * Returns { url, port, pid(), shared, stop(), kill() }; with `keepAlive` a server that dies is started again.
  */
-export async function startDatabase(folder, { keepAlive = false } = {}) {
+export async function startDatabase(folder, options = {}) {
   mkdirSync(folder, { recursive: true, mode: 0o700 }); // `folder` is an absolute path: the server changes into it
   chmodSync(folder, 0o700);
+  return alone(path.join(folder, 'starting'), () => start(folder, options));
+}
+
+async function start(folder, { keepAlive = false }) {
   const data = path.join(folder, 'data');
   const log = path.join(folder, 'mariadbd.log');
   const record = path.join(folder, 'server.json');
@@ -113,13 +123,16 @@ export async function startDatabase(folder, { keepAlive = false } = {}) {
   }
 
   if (!existsSync(path.join(data, 'mysql', 'global_priv.frm'))) {
-    rmSync(data, { recursive: true, force: true }); // a first start that was cut short
+    // Made aside and moved into its place when it is whole: a first start may be cut short at any point.
+    for (const name of readdirSync(folder))
+      if (/^data/.test(name)) rmSync(path.join(folder, name), { recursive: true, force: true });
+    const fresh = path.join(folder, `data-${process.pid}`);
     await run(
       findProgram('mariadb-install-db'),
       [
         '--no-defaults',
         `--user=${user}`,
-        `--datadir=${data}`,
+        `--datadir=${fresh}`,
         '--auth-root-authentication-method=socket',
         `--auth-root-socket-user=${user}`,
         '--skip-test-db',
@@ -127,6 +140,7 @@ export async function startDatabase(folder, { keepAlive = false } = {}) {
       ],
       { advice: `remove ${folder} and run the same command again` },
     );
+    renameSync(fresh, data);
   }
   const init = path.join(folder, 'init.sql');
   writeFileSync(

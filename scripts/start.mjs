@@ -1,7 +1,7 @@
 // npm start: from a fresh machine to an address to open. npm run dev: the same, with the development server.
 import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
-import { build, endLeftOver, prepareDatabase, serve } from './app.mjs';
+import { build, endLeftOver, keepServing, prepareDatabase } from './app.mjs';
 import { bundleCore } from './core.mjs';
 import { startDatabase } from './database.mjs';
 import { freePort } from './ports.mjs';
@@ -73,15 +73,12 @@ async function main() {
   const port = await freePort(wantedPort, host);
   if (port !== wantedPort) console.log(`• port ${wantedPort} is taken; using ${port}`);
   await stage('server', async () => {
-    app = await serve({ url: ownServer ?? database.url, port, host, dev });
+    app = await keepServing({ url: ownServer ?? database.url, port, host, dev }, (code) => {
+      console.error(`✗ the server ended again and again, last with ${code}: read app.log in ${ownFolder}`);
+      void stop(1);
+    });
   });
   console.log(`\n  Level Spine is at ${app.address}\n  Ctrl-C stops it; everything is kept.\n`);
-  void app.ended.then((code) => {
-    if (!stopping) {
-      console.error(`✗ the server ended by itself with ${code}`);
-      void stop(1);
-    }
-  });
 }
 
 main().catch(async (error) => {

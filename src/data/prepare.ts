@@ -27,6 +27,10 @@ async function prepare(): Promise<string> {
   return remarks.join(', ') || 'up to date';
 }
 
+// Whoever started this and died wants nothing more of it: the next start begins again.
+const parent = process.ppid;
+setInterval(() => process.ppid !== parent && process.exit(1), 500).unref();
+
 preparingAlone(database(), prepare)
   .then(async (remark) => {
     await database().close();

@@ -25,7 +25,11 @@ export async function preparingAlone<T>(sequelize: Sequelize, work: () => Promis
   await sequelize.query(table);
   await sequelize.query(first);
   while (!(await takes())) await sleep(askMs);
-  const renewing = setInterval(() => void takes().catch(() => undefined), renewMs);
+  const renew = async () => {
+    const isHeld = await takes().catch(() => true); // a database that is away for a moment took nothing over
+    if (!isHeld) throw new Error('somebody else prepares this database by now'); // ends the process
+  };
+  const renewing = setInterval(() => void renew(), renewMs);
   try {
     return await work();
   } finally {

@@ -322,9 +322,12 @@ describe('two at one record', () => {
     await many(3, () => addIntake(who, id, { answers, signedName: 'P', signedOn: '2026-11-01' }, intake));
     await many(3, () => addPicture(who, { clientId: id, title: 'x', ...bytes }, picture));
     const where = { clientId: id };
-    expect(
-      await Promise.all([Look, OverruleRow, Intake, Picture].map((table) => table.count({ where } as never))),
-    ).toEqual([1, 1, 1, 1]);
+    expect([
+      await Look.count({ where }),
+      await OverruleRow.count({ where }),
+      await Intake.count({ where }),
+      await Picture.count({ where }),
+    ]).toEqual([1, 1, 1, 1]);
     expect(await Stop.count({ where })).toBe(2); // the tapped one, and the form's
   });
 });
