@@ -182,7 +182,7 @@ describe('a client', () => {
       verdict,
     });
     expect(
-      whatHelped([
+      whatHelped(repertoire, [
         trial('a', 'same'),
         trial('b', 'better'),
         trial('b', 'worse'),

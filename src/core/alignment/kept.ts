@@ -20,6 +20,8 @@ const finding = v.object({
 });
 
 export const keptReading = v.object({
+  /** What exercise, faults and correction were called then, by id. */
+  words: v.optional(v.record(v.string(), v.string())),
   /** Tilt in the set-up picture, with the error between set-ups (null without a scale). */
   neutral: v.record(v.string(), v.object({ value: v.number(), se: limit })),
   /** Which method each measure came from; looks kept before there were several had pictures only. */
@@ -50,6 +52,12 @@ export const keptReading = v.object({
   ),
 });
 export type KeptReading = v.InferOutput<typeof keptReading>;
+
+/** A kept result as it was; null where there is none, or one that this program can't read. */
+export function readKept(kept: unknown): KeptReading | null {
+  const parsed = kept === null ? undefined : v.safeParse(keptReading, kept);
+  return parsed?.success ? parsed.output : null;
+}
 
 export function keepReading({ told, baseline, back, retest, verdict }: LookReading): KeptReading {
   const atRest = Object.entries(told.setup).filter(([, { fromLevel }]) => !fromLevel);

@@ -2,6 +2,7 @@
 // methods → levels, findings, verdict.
 import * as v from 'valibot';
 import type { Repertoire } from '../knowledge/entries';
+import { lookUp } from '../knowledge/lookup';
 import { entry, exerciseAt, isInclined } from '../knowledge/find';
 import { middle } from '../geometry';
 import type { Vec2 } from '../geometry';
@@ -277,7 +278,9 @@ export const worstFinding = (judged: JudgeOutput | undefined): Finding | undefin
 
 /** Everything that a bench visit says. `fault`: the finding that was worked on, else the worst. */
 export function readLook(input: LookInput, repertoire: Repertoire, fault?: string): Result<LookReading> {
-  const exercise = exerciseAt(entry(repertoire.exercises, input.exercise), input.level);
+  const known = lookUp(repertoire.exercises, input.exercise, 'exercise', 'exercise');
+  if (!known.ok) return known;
+  const exercise = exerciseAt(known.value, input.level);
   const { position } = exercise;
   const level = exercise.levels.find(({ number }) => number === input.level);
   const trunk = level && isInclined(level) ? ('inclined' as const) : undefined;

@@ -3,7 +3,7 @@
 import { demandOf } from '../load/demand';
 import { typicalBody } from '../body/segments';
 import type { ConditionOnFile } from './conditions';
-import { entry, loadOf } from './find';
+import { loadOf } from './find';
 import type { Condition, Correction, Exercise, Level, Prop, Repertoire } from './entries';
 import { fits } from './load-fit';
 
@@ -51,15 +51,15 @@ export function actingConditions(
 ): Acting[] {
   const found = new Map<string, Acting>();
   for (const { condition: id, clearedOn } of onFile) {
-    const own = entry(known, id);
+    const own = known.find((one) => one.id === id);
+    if (!own) continue; // gone from the repertoire: its words on file say to ask
     if (clearedOn === null) found.set(id, { condition: own, as: own.name });
     else
-      for (const left of own.then)
-        if (!found.has(left))
-          found.set(left, {
-            condition: entry(known, left),
-            as: `${own.name}, cleared: as for ${entry(known, left).name}`,
-          });
+      for (const left of own.then) {
+        const condition = known.find((one) => one.id === left);
+        if (condition && !found.has(left))
+          found.set(left, { condition, as: `${own.name}, cleared: as for ${condition.name}` });
+      }
   }
   return [...found.values()];
 }
@@ -146,4 +146,4 @@ export function correctionRuledOut(
 
 /** One more clean repetition set before moving up, and half steps, where age or a condition asks for them. */
 export const movesByHalfSteps = (repertoire: Pick<Repertoire, 'conditions'>, conditions: readonly string[]): boolean =>
-  conditions.some((id) => entry(repertoire.conditions, id).halfSteps);
+  conditions.some((id) => repertoire.conditions.find((one) => one.id === id)?.halfSteps);

@@ -33,8 +33,8 @@ export function watchFor(
   };
   const unsafeFor = new Map(
     conditions.flatMap((id) => {
-      const { name, safetyFaults } = entry(repertoire.conditions, id);
-      return safetyFaults.map((fault): [string, string] => [fault, name]);
+      const condition = repertoire.conditions.find((one) => one.id === id);
+      return condition?.safetyFaults.map((fault): [string, string] => [fault, condition.name]) ?? [];
     }),
   );
   const seen = (verdict: Finding['verdict']) => last.filter((finding) => finding.verdict === verdict);

@@ -12,15 +12,11 @@ import { ready } from '../ready';
 import { transact } from '../transact';
 import type { ApparatusCard, SettingCard, Who } from '../types';
 
-const cardOf = ({ id, room, name, rig, revision, changedBy, changedAt }: ApparatusRow): ApparatusCard => ({
-  id,
-  room,
-  name,
-  rig: v.parse(rigInput, rig),
-  revision,
-  changedBy,
-  changedAt,
-});
+/** None for numbers that this program can't read. */
+function cardOf({ id, room, name, rig, revision, changedBy, changedAt }: ApparatusRow): ApparatusCard | undefined {
+  const read = v.safeParse(rigInput, rig);
+  return read.success ? { id, room, name, rig: read.output, revision, changedBy, changedAt } : undefined;
+}
 
 /** Every apparatus of the studio, by room and name. */
 export async function listApparatus(who: Who): Promise<ApparatusCard[]> {
@@ -34,7 +30,7 @@ export async function listApparatus(who: Who): Promise<ApparatusCard[]> {
     ],
     limit: 200,
   });
-  return rows.map(cardOf);
+  return rows.flatMap((row) => cardOf(row) ?? []);
 }
 
 type NewApparatus = { readonly room: string; readonly name: string; readonly rig: Rig };
@@ -63,7 +59,9 @@ export function changeApparatus(
   return transact(async (transaction) => {
     const row = await ApparatusRow.findOne({ where: { id, studioId: who.studioId }, transaction, lock: true });
     if (!row) return failure('notFound', 'This apparatus is gone.', 'id');
-    const change = decide(cardOf(row));
+    const card = cardOf(row);
+    if (!card) return failure('unreadable', 'The numbers of this apparatus can’t be read.', 'id');
+    const change = decide(card);
     if (!change.ok) return change;
     const by = { revision: row.revision + 1, changedBy: who.name, changedAt: new Date() };
     await row.update({ ...change.value, ...by }, { transaction });
@@ -117,14 +115,8 @@ export async function listSettings(who: Who, clientIds: readonly string[], exerc
     order: [['madeAt', 'DESC']],
     limit: 400,
   });
-  return rows.map(({ id, clientId, apparatusId, exercise: one, springs, note, madeBy, madeAt }) => ({
-    id,
-    clientId,
-    apparatusId,
-    exercise: one,
-    springs: v.parse(setInput, springs),
-    note,
-    madeBy,
-    madeAt,
-  }));
+  return rows.flatMap(({ id, clientId, apparatusId, exercise: one, springs, note, madeBy, madeAt }) => {
+    const set = v.safeParse(setInput, springs);
+    return set.success ? [{ id, clientId, apparatusId, exercise: one, springs: set.output, note, madeBy, madeAt }] : [];
+  });
 }

@@ -212,6 +212,12 @@ export async function foldKept(who: Who, sessionId: string): Promise<Session> {
   );
 }
 
+/** An outcome as it was kept; null where there is none, or one that this program can't read. */
+function readOutcome(kept: unknown): SessionCard['outcome'] {
+  const parsed = v.safeParse(outcomeShape, kept);
+  return parsed.success ? parsed.output : null;
+}
+
 async function toCards({ studioId }: Who, rows: readonly TaughtSession[]): Promise<SessionCard[]> {
   const users = await User.findAll({ where: { studioId }, attributes: ['id', 'name'] });
   return rows.map(({ id, clientId, instructorId, startedAt, endedAt, events, outcome, rulesVersion }) => ({
@@ -221,7 +227,7 @@ async function toCards({ studioId }: Who, rows: readonly TaughtSession[]): Promi
     startedAt,
     endedAt,
     events,
-    outcome: outcome === null ? null : v.parse(outcomeShape, outcome),
+    outcome: readOutcome(outcome),
     rulesVersion,
   }));
 }

@@ -2,8 +2,7 @@
 import { Op, col, fn, literal } from 'sequelize';
 import type { FindAttributeOptions, Transaction } from 'sequelize';
 import { v7 as newId } from 'uuid';
-import * as v from 'valibot';
-import { keptReading } from '@/core/alignment/kept';
+import { readKept } from '@/core/alignment/kept';
 import type { KeptReading } from '@/core/alignment/kept';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
@@ -100,7 +99,7 @@ async function toCards(who: Who, looks: readonly Look[]): Promise<LookCard[]> {
     rulesVersion: look.rulesVersion,
     startedAt: look.startedAt,
     keptAt: look.keptAt,
-    result: look.result === null ? null : v.parse(keptReading, look.result),
+    result: readKept(look.result),
     instructor: instructors.find(({ id }) => id === look.instructorId)?.name ?? '',
     pictures: cardsOf(look.id),
     readings: readings
@@ -321,11 +320,10 @@ export async function listNeutrals(
     order: [['keptAt', 'DESC']],
     limit: 24,
   });
-  return looks
-    .reverse()
-    .flatMap(({ keptAt, result }) =>
-      keptAt && result ? [{ on: keptAt, neutral: v.parse(keptReading, result).neutral }] : [],
-    );
+  return looks.reverse().flatMap(({ keptAt, result: kept }) => {
+    const result = readKept(kept);
+    return keptAt && result ? [{ on: keptAt, neutral: result.neutral }] : [];
+  });
 }
 
 const resultsEach = 60;
@@ -342,11 +340,10 @@ export async function listResults(
     order: [['keptAt', 'DESC']],
     limit: resultsEach * Math.max(1, clientIds.length),
   });
-  return looks
-    .reverse()
-    .flatMap(({ clientId, keptAt, exercise, level, result }) =>
-      keptAt && result ? [{ clientId, on: keptAt, exercise, level, result: v.parse(keptReading, result) }] : [],
-    );
+  return looks.reverse().flatMap(({ clientId, keptAt, exercise, level, result: kept }) => {
+    const result = readKept(kept);
+    return keptAt && result ? [{ clientId, on: keptAt, exercise, level, result }] : [];
+  });
 }
 
 /** What was tried in this studio, or with one client; oldest first. */

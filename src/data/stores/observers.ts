@@ -1,11 +1,10 @@
 // What is known of an instructor as a measuring instrument: her finger, her hand with the marks, her eye.
 import { v7 as newId } from 'uuid';
 import { Op } from 'sequelize';
-import * as v from 'valibot';
 import { leastFreedom, ownEye, ownMarking } from '@/core/agreement/repeats';
 import type { OwnEye, OwnMarking, RepeatedMarks } from '@/core/agreement/repeats';
 import { gradeDeg } from '@/core/alignment/by-eye';
-import { keptReading } from '@/core/alignment/kept';
+import { readKept } from '@/core/alignment/kept';
 import { Look, LookReading, MarkingRounds, User } from '../models';
 import { ready } from '../ready';
 import { transact } from '../transact';
@@ -53,10 +52,10 @@ async function eyePairs(userId: string, studioId: string): Promise<{ eye: number
     where: { studioId, lookId: looks.map(({ id }) => id), method: 'eye', measure: gradedFromLevel },
   });
   return readings.flatMap(({ lookId, role, measure, taken }) => {
-    const kept = looks.find(({ id }) => id === lookId)?.result;
+    const kept = readKept(looks.find(({ id }) => id === lookId)?.result ?? null);
     const eye = (gradeDeg as Readonly<Record<number, number>>)[taken];
     if (!kept || eye === undefined || (role !== 'top' && role !== 'retest')) return [];
-    const { methods, baseline, retest } = v.parse(keptReading, kept);
+    const { methods, baseline, retest } = kept;
     const found = (role === 'top' ? baseline : retest).find((one) => one.measure === measure);
     return found && methods[measure] === 'picture' ? [{ eye, picture: found.value }] : [];
   });

@@ -127,7 +127,6 @@ function Caution({ weighed }: { weighed: Weighed | undefined }) {
 /** Who this is, what to mind, where the client stands, what worked, and every look. */
 export function Client({ page: whole, deferring }: { page: ClientPage; deferring: string }) {
   const { client, facts, school, cautions, neutrals, standings, helped, looks, total, page, pages } = whole;
-  const repertoire = useRepertoire();
   const router = useRouter();
   const once = useOnce();
   const here = `/clients/${client.id}`;
@@ -263,11 +262,11 @@ export function Client({ page: whole, deferring }: { page: ClientPage; deferring
                 <Quiet>Nothing tried and retested yet.</Quiet>
               ) : (
                 <ul>
-                  {helped.map(({ correction, fault, better, tried }) => (
+                  {helped.map(({ correction, fault, say, plain, better, tried }) => (
                     <li key={`${correction}${fault}`} style={{ padding: '6px 0' }}>
-                      “{entry(repertoire.corrections, correction).say}”{' '}
+                      “{say}”{' '}
                       <Small>
-                        against {entry(repertoire.faults, fault).plain}: better {better} of {tried}
+                        against {plain}: better {better} of {tried}
                       </Small>
                     </li>
                   ))}

@@ -4,14 +4,11 @@ import { ArrowRight } from 'lucide-react';
 import styled from 'styled-components';
 import type { KeptReading } from '@/core/alignment/kept';
 import { formatMeasure, nameOf } from '@/core/alignment/words';
-import { entry } from '@/core/knowledge/find';
-import type { Repertoire } from '@/core/knowledge/entries';
 import { formatSeconds } from '@/core/progression/dose';
 import { ButtonLink } from '@/design/button';
 import { Chip, Panel, Quiet, Row, Small, Stack } from '@/design/layout';
 import { MarkedPicture } from '@/design/marked-picture';
 import { fromWhere } from '@/design/words';
-import { useRepertoire } from '@/platform/browser/repertoire';
 import type { LookLine } from './read';
 
 const Sheet = styled(Panel)`
@@ -59,13 +56,18 @@ const Sheet = styled(Panel)`
 const outcome = { better: 'better', same: 'same, within the error', worse: 'worse' } as const;
 type Kept = KeptReading['baseline'];
 
-const outBlocks = ({ faults }: Repertoire, findings: Kept): ReadonlySet<string> =>
-  new Set(findings.filter(({ verdict }) => verdict === 'out').map(({ fault }) => entry(faults, fault).block));
+const outBlocks = (faults: LookLine['faults'], findings: Kept): ReadonlySet<string> =>
+  new Set(findings.filter(({ verdict }) => verdict === 'out').flatMap(({ fault }) => faults[fault]?.block ?? []));
 
 const methodWords = { picture: '', hand: ', by hand', eye: ', by eye' } as const;
 
-function Found({ findings, methods }: { findings: Kept; methods: KeptReading['methods'] }) {
-  const repertoire = useRepertoire();
+type FoundProps = {
+  readonly findings: Kept;
+  readonly methods: KeptReading['methods'];
+  readonly faults: LookLine['faults'];
+};
+
+function Found({ findings, methods, faults }: FoundProps) {
   const byOther = (measure: string) => methodWords[methods[measure] ?? 'picture'];
   const firstOf = (fault: string) => findings.find((one) => one.fault === fault); // two measures may show one fault: the worse stands for it
   const out = findings.filter((one) => one.verdict === 'out' && firstOf(one.fault) === one);
@@ -77,7 +79,7 @@ function Found({ findings, methods }: { findings: Kept; methods: KeptReading['me
       {out.map(({ fault, severity, measure, value, se }) => (
         <div key={measure}>
           <span className="out">
-            {severity}: {entry(repertoire.faults, fault).plain}
+            {severity}: {faults[fault]?.plain}
           </span>{' '}
           <Small>
             {nameOf(measure)}
@@ -90,7 +92,7 @@ function Found({ findings, methods }: { findings: Kept; methods: KeptReading['me
       ))}
       {unsure.map(({ fault, measure }) => (
         <div key={measure}>
-          <Small>can’t tell yet: {entry(repertoire.faults, fault).plain}</Small>
+          <Small>can’t tell yet: {faults[fault]?.plain}</Small>
         </div>
       ))}
     </>
@@ -99,8 +101,7 @@ function Found({ findings, methods }: { findings: Kept; methods: KeptReading['me
 
 /** One look as it was kept: pictures with levels, finding, what was tried and its result, dose. An open one can be gone on with. */
 export function KeptLook({ look }: { look: LookLine }) {
-  const repertoire = useRepertoire();
-  const { date, exercise, level, instructor, school, result, correction, pictures, dose, isKept } = look;
+  const { date, name: called, level, instructor, school, result, tried, faults, pictures, dose, isKept } = look;
   const { setup, top, retest } = pictures;
   const shown = [
     { name: 'top, uncorrected', picture: top ?? setup, findings: result?.baseline ?? [] },
@@ -108,13 +109,12 @@ export function KeptLook({ look }: { look: LookLine }) {
     { name: 'retest', picture: retest, findings: result?.retest ?? [] },
   ];
   const verdict = result?.verdict;
-  const tried = correction ? entry(repertoire.corrections, correction) : undefined;
   return (
     <Sheet as="article" data-look={look.id}>
       <header>
         <Row $gap={10} style={{ justifyContent: 'space-between' }}>
           <h3>
-            {date} · {entry(repertoire.exercises, exercise).name}, level {level}
+            {date} · {called}, level {level}
           </h3>
           {isKept ? (
             <Small>
@@ -138,7 +138,7 @@ export function KeptLook({ look }: { look: LookLine }) {
                   picture={picture}
                   marks={picture.marks}
                   setup={setup?.marks}
-                  out={outBlocks(repertoire, findings)}
+                  out={outBlocks(faults, findings)}
                   label={`${name}: levels drawn on the picture`}
                 />
                 <Small as="figcaption">
@@ -159,12 +159,16 @@ export function KeptLook({ look }: { look: LookLine }) {
           <div>
             <dt>finding</dt>
             <dd>
-              <Found findings={result?.baseline ?? []} methods={result?.methods ?? {}} />
+              {result ? (
+                <Found findings={result.baseline} methods={result.methods} faults={faults} />
+              ) : (
+                'kept, but written in a way that can’t be read here'
+              )}
             </dd>
           </div>
           <div>
             <dt>correction</dt>
-            <dd>{tried ? `“${tried.say}”` : 'none'}</dd>
+            <dd>{tried ? `“${tried}”` : 'none'}</dd>
           </div>
           {verdict && (
             <div data-outcome={verdict.verdict}>

@@ -3,7 +3,7 @@ import { decisionWords } from '@/core/progression/words';
 import { compare } from '@/core/alignment/compare';
 import { formatMeasure, nameOf } from '@/core/alignment/words';
 import type { KeptReading } from '@/core/alignment/kept';
-import { entry } from '@/core/knowledge/find';
+import { exerciseName, faultWords, schoolOrFirst } from '@/core/knowledge/names';
 import type { Repertoire } from '@/core/knowledge/entries';
 import { gateInForce } from '@/core/progression/gate';
 import type { ItemOutcome } from '@/core/progression/kept-outcome';
@@ -93,7 +93,7 @@ function runsOf({ repertoire, sessions, school, conditions, tell }: Known): RunL
     for (const { exercise: id, repetitions, run, level } of outcome?.items ?? []) {
       const exercise = repertoire.exercises.find((one) => one.id === id);
       if (!exercise || repetitions === 0) continue;
-      const { cleanReps } = gateInForce(repertoire, exercise, entry(repertoire.schools, school), conditions);
+      const { cleanReps } = gateInForce(repertoire, exercise, schoolOrFirst(repertoire, school), conditions);
       const line = found.get(id) ?? { exercise: id, name: exercise.name, wanted: cleanReps, points: [] };
       line.points.push({ date: tell(startedAt), ...run, level: levelText(level) });
       found.set(id, line);
@@ -115,7 +115,7 @@ function faultsOf({ repertoire, sessions, tell }: Known): Progress['faults'] {
   return {
     dates: told.map(({ startedAt }) => tell(startedAt)),
     rows: [...counts].map(([id, row]) => ({
-      plain: repertoire.faults.find((one) => one.id === id)?.plain ?? id,
+      plain: faultWords(repertoire, id),
       counts: row,
     })),
   };
@@ -153,7 +153,7 @@ export function trendsOf({ repertoire, results, tell }: Pick<Known, 'repertoire'
           : Math.abs(change) <= mdc
             ? `No real change: ${moved} lies within the error of ${least}.`
             : `Changed by ${moved}, but no nearer to its target and no farther from it.`;
-    const name = repertoire.exercises.find((one) => one.id === exercise)?.name ?? exercise;
+    const name = exerciseName(repertoire, exercise, looks.at(-1)?.result.words);
     return [
       {
         key,

@@ -13,8 +13,9 @@ import type { CautionStanding, WeighedExercise } from '@/core/knowledge/cautions
 import { intakeHolds } from '@/core/knowledge/caution-forms';
 import { cautionsOf, conditionsInForce } from '@/core/knowledge/conditions';
 import type { Caution } from '@/core/knowledge/conditions';
-import { entry } from '@/core/knowledge/find';
-import type { Repertoire } from '@/core/knowledge/entries';
+import type { Block } from '@/core/knowledge/kinds';
+import { correctionWords, exerciseName, faultWords, schoolName } from '@/core/knowledge/names';
+import type { Exercise, Repertoire } from '@/core/knowledge/entries';
 import { sliceOf } from '@/core/knowledge/slice';
 import type { Result } from '@/core/result';
 import { success } from '@/core/result';
@@ -87,7 +88,12 @@ export type LookLine = {
   readonly school: string;
   readonly instructor: string;
   readonly result: KeptReading | null;
-  readonly correction: string | null;
+  /** The exercise as it is called, or was then. */
+  readonly name: string;
+  /** What was tried, as it is said. */
+  readonly tried: string | null;
+  /** Faults that were found, in plain words, with their block where it is known. */
+  readonly faults: Readonly<Record<string, { readonly plain: string; readonly block: Block | null }>>;
   /** Of each moment, one side: the first that the exercise is looked at from. */
   readonly pictures: Readonly<Partial<Record<Role, KeptPicture & { readonly view: View }>>>;
   readonly more: number;
@@ -96,6 +102,9 @@ export type LookLine = {
 export type WhatHelped = {
   readonly correction: string;
   readonly fault: string;
+  /** As it is said, and the fault in plain words. */
+  readonly say: string;
+  readonly plain: string;
   readonly better: number;
   readonly tried: number;
 };
@@ -156,19 +165,21 @@ function standingsOf(
   weigh: (exercise: string) => WeighedExercise,
   doses: readonly DoseCard[],
   reasons: (exercise: string) => string | null,
-  ladder: (exercise: string) => LadderLoad | null,
+  ladder: (exercise: Exercise) => LadderLoad | null,
   tell: (date: Date) => string,
 ): Standing[] {
-  const all = repertoire.exercises.map(({ id }) => id);
-  const shown = all.filter((id, i) => i < firstLadders || doses.some((dose) => dose.exercise === id));
-  return shown.map((exercise) => {
+  const shown = repertoire.exercises.filter(
+    ({ id }, i) => i < firstLadders || doses.some((dose) => dose.exercise === id),
+  );
+  return shown.map((whole) => {
+    const exercise = whole.id;
     const own = doses.filter((dose) => dose.exercise === exercise); // newest first
     const steps = own.map(({ level, createdAt }) => ({ level, date: tell(createdAt) })).reverse();
     const left = own.findIndex(({ level }) => level !== own[0]?.level); // the newest dose at another level
     const first = own[(left < 0 ? own.length : left) - 1];
     return {
       exercise,
-      ladder: ladder(exercise),
+      ladder: ladder(whole),
       level: own[0]?.level ?? null,
       half: own[0]?.half ?? false,
       why: reasons(exercise),
@@ -180,11 +191,21 @@ function standingsOf(
 }
 
 /** Per correction and fault: how often it helped her. Most helpful first. */
-export function whatHelped(trials: readonly Pick<TrialCard, 'correction' | 'fault' | 'verdict'>[]): WhatHelped[] {
+export function whatHelped(
+  repertoire: Repertoire,
+  trials: readonly Pick<TrialCard, 'correction' | 'fault' | 'verdict'>[],
+): WhatHelped[] {
   const found = new Map<string, WhatHelped>();
   for (const { correction, fault, verdict } of trials) {
     const key = `${correction} ${fault}`;
-    const before = found.get(key) ?? { correction, fault, better: 0, tried: 0 };
+    const before = found.get(key) ?? {
+      correction,
+      fault,
+      say: correctionWords(repertoire, correction),
+      plain: faultWords(repertoire, fault),
+      better: 0,
+      tried: 0,
+    };
     found.set(key, { ...before, better: before.better + Number(verdict === 'better'), tried: before.tried + 1 });
   }
   return [...found.values()].sort((a, b) => b.better / b.tried - a.better / a.tried || b.tried - a.tried);
@@ -197,7 +218,7 @@ function lineOf(
   tell: (date: Date) => string,
 ): LookLine {
   const { id, exercise, level, headEnd, instructor, result, correction, keptAt, startedAt } = look;
-  const views = entry(repertoire.exercises, exercise).looks.map(({ view }) => view);
+  const views = (repertoire.exercises.find((one) => one.id === exercise)?.looks ?? []).map(({ view }) => view);
   return {
     id,
     exercise,
@@ -205,10 +226,20 @@ function lineOf(
     headEnd,
     instructor,
     result,
-    correction,
     isKept: keptAt !== null,
     date: tell(keptAt ?? startedAt),
-    school: entry(repertoire.schools, look.school).name,
+    school: schoolName(repertoire, look.school),
+    name: exerciseName(repertoire, exercise, result?.words),
+    tried: correction && correctionWords(repertoire, correction, result?.words),
+    faults: Object.fromEntries(
+      [...(result?.baseline ?? []), ...(result?.back ?? []), ...(result?.retest ?? [])].map(({ fault }) => [
+        fault,
+        {
+          plain: faultWords(repertoire, fault, result?.words),
+          block: repertoire.faults.find((one) => one.id === fault)?.block ?? null,
+        },
+      ]),
+    ),
     pictures: Object.fromEntries(
       [...look.pictures]
         .sort((a, b) => views.indexOf(b.view) - views.indexOf(a.view))
@@ -300,7 +331,7 @@ export async function readClient(who: Who, id: string, page: number, locale: str
     weigh,
     doses,
     (exercise) => whyOf(sessions, exercise),
-    (exercise) => ladderLoad(body, entry(repertoire.exercises, exercise), load.capacity?.pct) ?? null,
+    (exercise) => ladderLoad(body, exercise, load.capacity?.pct) ?? null,
     tell,
   );
   const open = repertoire.exercises.map(({ id: exercise, name }) => ({
@@ -313,7 +344,7 @@ export async function readClient(who: Who, id: string, page: number, locale: str
   return success({
     client,
     facts: factsOf(client),
-    school: { name: entry(repertoire.schools, client.school ?? studio.school).name, isOwn: client.school !== null },
+    school: { name: schoolName(repertoire, client.school ?? studio.school), isOwn: client.school !== null },
     cautions: cautionsOf(repertoire, client.conditions),
     neutrals,
     standings,
@@ -343,7 +374,7 @@ export async function readClient(who: Who, id: string, page: number, locale: str
       : null,
     changedStances: Object.keys(client.stances).length,
     progress: readProgress({ repertoire, sessions, results, school: client.school ?? studio.school, conditions, tell }),
-    helped: whatHelped(trials),
+    helped: whatHelped(repertoire, trials),
     looks: looks.map((look) => lineOf(repertoire, look, doses, tell)),
     total,
     page,

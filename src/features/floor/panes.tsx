@@ -6,6 +6,7 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import type { PlannedEdge } from '@/core/load/fan';
 import { entry } from '@/core/knowledge/find';
+import { correctionWords } from '@/core/knowledge/names';
 import { levelAfter, levelText, rungAt } from '@/core/progression/rungs';
 import { openTry } from '@/core/progression/session';
 import { decisions } from '@/core/progression/words';
@@ -232,7 +233,7 @@ function Correct({ pack, view, tell, onWork, working }: InHand) {
           {allShown &&
             ranking.excluded.map((one) => (
               <Small key={one.correction}>
-                “{entry(pack.repertoire.corrections, one.correction).say}” {one.why}
+                “{correctionWords(pack.repertoire, one.correction)}” {one.why}
               </Small>
             ))}
         </>

@@ -7,7 +7,7 @@ import { views } from '@/core/alignment/input';
 import { marksInput, roles, taught } from '@/core/alignment/look';
 import { takenInput } from '@/core/alignment/readings';
 import { settingInput } from '@/core/alignment/setting';
-import { entry, levelOf } from '@/core/knowledge/find';
+import { wordsToKeep } from '@/core/knowledge/names';
 import { isAllowed, weighLevel } from '@/core/knowledge/cautions';
 import { layStances, resolveStances } from '@/core/knowledge/stances';
 import { doseInput, timeDose } from '@/core/progression/dose';
@@ -160,17 +160,15 @@ export async function keepWholeLook(input: unknown): Promise<Result<{ clientId: 
     if (!look.ok) return look;
     const { clientId, exercise, correction } = look.value;
     const repertoire = await findRepertoire(who);
-    if (
-      dose.exercise !== exercise ||
-      !entry(repertoire.exercises, exercise).levels.some(({ number }) => number === dose.level)
-    )
+    const whole = repertoire.exercises.find((one) => one.id === exercise);
+    const level = whole?.levels.find(({ number }) => number === dose.level);
+    if (dose.exercise !== exercise || !whole || !level)
       return failure('unknownLevel', 'There is no such level of this exercise.', 'level');
     const times = timeDose(dose);
     if (!times.ok) return times;
     const client = await findClient(who, clientId);
     if (!client.ok) return client;
-    const whole = entry(repertoire.exercises, exercise);
-    const weighed = weighLevel(repertoire, whole, levelOf(whole, dose.level), actingOn(client.value));
+    const weighed = weighLevel(repertoire, whole, level, actingOn(client.value));
     if (weighed.standing === 'ruledOut')
       return failure(
         'ruledOut',
@@ -194,11 +192,14 @@ export async function keepWholeLook(input: unknown): Promise<Result<{ clientId: 
           ? { fault: look.value.fault, correction, measure: 'byEye', verdict: byEye, changeValue: 0, mdc: 0 }
           : undefined;
     const { setS, breathsPerMinute } = times.value;
+    const { baseline, back, retest } = reading.value;
+    const found = [baseline, back, retest].flatMap((told) => told?.findings.map(({ fault }) => fault) ?? []);
+    const words = wordsToKeep(repertoire, exercise, found, correction);
     const kept = await keepLook(
       who,
       lookId,
       {
-        result: keepReading(reading.value),
+        result: { ...keepReading(reading.value), words },
         trial,
         dose: { ...dose, setS, breathsPerMinute },
       },

@@ -2,6 +2,7 @@ import { notFound, redirect } from 'next/navigation';
 import { RepertoireProvider } from '@/platform/browser/repertoire';
 import { requireWho } from '@/platform/server/session';
 import { LookBench } from './bench';
+import { GoneLook } from './gone';
 import { readBench, readStart } from './read';
 import { StartLook } from './start';
 
@@ -17,6 +18,7 @@ export async function LookScreen({ id }: { id: string }) {
   const read = await readBench(await requireWho(), id);
   if (!read.ok) notFound();
   if ('kept' in read.value) redirect(`/clients/${read.value.clientId}#history`);
+  if ('gone' in read.value) return <GoneLook {...read.value} />;
   return (
     <RepertoireProvider value={read.value.repertoire}>
       <LookBench opening={read.value} />

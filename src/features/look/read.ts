@@ -9,7 +9,8 @@ import type { Trial } from '@/core/corrections/rank';
 import { allowedLevel, weighExercise } from '@/core/knowledge/cautions';
 import type { ActingOn, Weighed } from '@/core/knowledge/cautions';
 import { conditionsInForce } from '@/core/knowledge/conditions';
-import { entry, exerciseAt } from '@/core/knowledge/find';
+import { exerciseAt } from '@/core/knowledge/find';
+import { schoolName } from '@/core/knowledge/names';
 import type { Exercise, Repertoire } from '@/core/knowledge/entries';
 import { measuredLooks } from '@/core/knowledge/looks';
 import { sliceOf } from '@/core/knowledge/slice';
@@ -17,7 +18,7 @@ import { layStances } from '@/core/knowledge/stances';
 import { watchFor } from '@/core/knowledge/watch';
 import type { Watch } from '@/core/knowledge/watch';
 import type { Result } from '@/core/result';
-import { success } from '@/core/result';
+import { failure, success } from '@/core/result';
 import { findClient } from '@/data/stores/clients';
 import { findStudio } from '@/data/stores/studio';
 import { findLook, listNeutrals, listTrials, newestLooks } from '@/data/stores/looks';
@@ -51,7 +52,7 @@ const frameOf = (
 
 /** Own neutral of earlier dates in the position of this exercise, per measure. */
 async function readOwnNeutral(who: Who, repertoire: Repertoire, look: LookCard): Promise<Record<string, Estimate>> {
-  const { position } = entry(repertoire.exercises, look.exercise);
+  const position = repertoire.exercises.find(({ id }) => id === look.exercise)?.position;
   const same = repertoire.exercises.filter((one) => one.position === position).map(({ id }) => id);
   const history = await listNeutrals(who, look.clientId, same);
   const measures = new Set(history.flatMap(({ neutral }) => Object.keys(neutral)));
@@ -85,9 +86,11 @@ export async function readKeptLook(
       setting: setting ?? { headEnd: look.headEnd },
       size: { width: sheet.originalWidth, height: sheet.originalHeight },
     };
+  const exercise = repertoire.exercises.find(({ id }) => id === look.exercise);
+  if (!exercise) return noExercise();
   const readings = tellReadings(
     look.readings,
-    exerciseAt(entry(repertoire.exercises, look.exercise), look.level).position,
+    exerciseAt(exercise, look.level).position,
     { fingerMm: observer.fingerMm ?? undefined, eye: observer.eye ?? undefined },
     repertoire.targets,
   );
@@ -121,11 +124,15 @@ export type BenchOpening = {
   readonly demoPictures: readonly PictureCard[];
 };
 
+const noExercise = () => failure('unknownLevel', 'This exercise or level is no longer in the repertoire.', 'level');
+
+/** A look that is closed, or whose exercise or level has left the repertoire since it was begun. */
+export type Elsewhere =
+  | { readonly kept: true; readonly clientId: string }
+  | { readonly gone: true; readonly clientId: string; readonly name: string };
+
 /** Everything that the bench opens with; `kept` when the look is closed. */
-export async function readBench(
-  who: Who,
-  lookId: string,
-): Promise<Result<BenchOpening | { readonly kept: true; readonly clientId: string }>> {
+export async function readBench(who: Who, lookId: string): Promise<Result<BenchOpening | Elsewhere>> {
   const look = await findLook(who, lookId);
   if (!look.ok) return look;
   const { clientId, keptAt, fault, correction, headEnd, pictures, readings } = look.value;
@@ -133,6 +140,10 @@ export async function readBench(
   const client = await findClient(who, clientId);
   if (!client.ok) return client;
   const repertoire = await findRepertoire(who);
+  const exercise = repertoire.exercises.find(({ id }) => id === look.value.exercise);
+  if (!exercise?.levels.some(({ number }) => number === look.value.level))
+    return success({ gone: true, clientId, name: exercise?.name ?? look.value.exercise });
+  const slice = sliceOf(repertoire, [exercise.id]);
   const [studio, trials, demoPictures, observer, neutral] = await Promise.all([
     findStudio(who),
     listTrials(who),
@@ -147,7 +158,7 @@ export async function readBench(
     exercise: studio.exerciseStances[look.value.exercise] ?? {},
   });
   return success({
-    repertoire: sliceOf(repertoire, [look.value.exercise]),
+    repertoire: slice,
     lookId,
     clientId,
     clientName: name,
@@ -159,8 +170,8 @@ export async function readBench(
     readings,
     observer,
     markingSdPx: markingInForce(observer),
-    fault,
-    correction,
+    fault: slice.faults.some(({ id }) => id === fault) ? fault : null,
+    correction: slice.corrections.some(({ id }) => id === correction) ? correction : null,
     trials: trials.map((trial) => ({
       fault: trial.fault,
       correction: trial.correction,
@@ -255,7 +266,7 @@ export async function readStart(
           }))
           .filter(({ looks }) => looks.length > 0),
         watch: watchFor(repertoire, exercise, conditions, last?.result?.baseline ?? []),
-        judgedBy: entry(repertoire.schools, school).name,
+        judgedBy: schoolName(repertoire, school),
       };
     });
   const first =

@@ -6,7 +6,7 @@ import { weighLevel } from '@/core/knowledge/cautions';
 import type { CautionStanding } from '@/core/knowledge/cautions';
 import { cautionsOf, conditionsInForce } from '@/core/knowledge/conditions';
 import type { Caution } from '@/core/knowledge/conditions';
-import { entry } from '@/core/knowledge/find';
+import { correctionWords } from '@/core/knowledge/names';
 import type { Repertoire } from '@/core/knowledge/entries';
 import { watchFor } from '@/core/knowledge/watch';
 import type { Watch } from '@/core/knowledge/watch';
@@ -80,7 +80,7 @@ export async function readToday(who: Who, locale: string): Promise<TodayPage> {
     const { startsAt, minutes } = appointment;
     const ended = new Date(startsAt.getTime() + minutes * 60_000) <= moment;
     const verdict = look?.result?.verdict;
-    const tried = look?.correction ? entry(repertoire.corrections, look.correction).say : undefined;
+    const tried = look?.correction ? correctionWords(repertoire, look.correction, look.result?.words) : undefined;
     return {
       id: appointment.id,
       clientId: client.id,
@@ -118,8 +118,8 @@ export async function readToday(who: Who, locale: string): Promise<TodayPage> {
 
 /** From where a kept look's first picture was taken. */
 function vantageOf(repertoire: Repertoire, { exercise, headEnd, pictures }: LookCard): Vantage {
-  const { position, looks } = entry(repertoire.exercises, exercise);
-  const view = looks[0]?.view ?? 'side';
+  const known = repertoire.exercises.find(({ id }) => id === exercise);
+  const view = known?.looks[0]?.view ?? pictures[0]?.view ?? 'side';
   const setting = pictures.find((picture) => picture.view === view)?.setting;
-  return { position, view, headEnd: setting?.headEnd ?? headEnd };
+  return { position: known?.position ?? 'supine', view, headEnd: setting?.headEnd ?? headEnd };
 }
