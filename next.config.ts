@@ -12,6 +12,7 @@ const config: NextConfig = {
   poweredByHeader: false,
   typescript: { ignoreBuildErrors: true }, // npm test checks types, once, for everything
   logging: { serverFunctions: false }, // they carry passwords
+  experimental: { serverActions: { bodySizeLimit: '6mb' } }, // a repertoire file of two million characters, 500 clients
   compiler: { styledComponents: true },
   serverExternalPackages: [
     '@react-pdf/renderer',

@@ -86,6 +86,7 @@ export async function serve({ url, port, host = '127.0.0.1', dev = false }) {
       ...process.env,
       ...quiet,
       SPINE_BUNDLES: ownFolder,
+      SPINE_HOST: host,
       DATABASE_URL: url,
       NODE_ENV: dev ? 'development' : 'production',
     },

@@ -218,3 +218,62 @@ test('load, equal, springs and calibrate answer as the contract says', () => {
     ),
   ).toEqual({ ok: true, value: { rateNPerM: 200, preloadM: expect.closeTo(0.2, 9), residualN: 0 } });
 });
+
+describe('whatever is sent', () => {
+  const error = (verb: string, text: string) => {
+    const result = answer(verb, text);
+    return result.ok ? undefined : result.error;
+  };
+  const pairs = (list: unknown) => JSON.stringify({ pairs: list });
+  test('a number too large for a number, and an answer that overflows, are errors with their place, never null', () => {
+    expect(error('agree', '{"pairs":[[1,2],[1e999,2],[3,4]]}')).toMatchObject({ code: 'notFinite', path: 'pairs.1.0' });
+    expect(
+      error(
+        'agree',
+        pairs([
+          [1e308, -1e308],
+          [1, 2],
+          [3, 4],
+        ]),
+      )?.code,
+    ).toBe('overflow');
+  });
+  test('an unknown name under measures, neutral or stances is refused by name', () => {
+    const told = { pelvicTilt: { value: 3, se: 1 } };
+    const judge = (more: object) => error('judge', JSON.stringify({ exercise: 'march', measures: told, ...more }));
+    expect(judge({})).toBeUndefined();
+    expect(judge({ measures: { ...told, slant: told.pelvicTilt } })).toMatchObject({ path: 'measures.slant' });
+    expect(judge({ neutral: { slant: told.pelvicTilt } })).toMatchObject({ path: 'neutral.slant' });
+    expect(judge({ stances: { mood: 'calm' } })).toMatchObject({ code: 'unknownStance', path: 'stances.mood' });
+  });
+  test('more numbers than can be answered in time are refused, not begun', () => {
+    expect(error('agree', pairs(Array.from({ length: 100_001 }, (_, i) => [i, i])))?.code).toBe('tooLarge');
+    expect(error('agree', ' '.repeat(20_000_001))?.code).toBe('tooLarge');
+    expect(error('agree', '['.repeat(100_000))?.code).toBe('notJson');
+  });
+  test('an error stays one short line', () => {
+    for (const text of [
+      JSON.stringify({ ['x'.repeat(50_000)]: 1 }),
+      JSON.stringify({ pattern: 'y'.repeat(50_000), repetitions: 1 }),
+    ])
+      expect(JSON.stringify({ error: error('breath', text) }).length).toBeLessThan(2000);
+    expect(JSON.stringify(error('z'.repeat(50_000), '{}')).length).toBeLessThan(2000);
+  });
+  test('batch answers every line in its order, good and bad', () => {
+    const compare = { before: { value: 9, se: 1 }, after: { value: 1, se: 1 }, target: [-3, 3] };
+    const lines = [
+      JSON.stringify({ verb: 'compare', input: compare }),
+      'nonsense',
+      '',
+      JSON.stringify({ verb: 'batch', input: 1 }),
+    ];
+    const { status, stdout } = shell('batch', lines.join('\n'));
+    expect(status).toBe(0);
+    const told = stdout
+      .trim()
+      .split('\n')
+      .map((line) => JSON.parse(line) as { ok: boolean; error?: { code: string } });
+    expect(told[0]).toMatchObject({ ok: true, value: { verdict: 'better' } });
+    expect(told.slice(1).map((one) => one.error?.code)).toEqual(['notJson', 'notJson', 'unknownVerb']);
+  });
+});

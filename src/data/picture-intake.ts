@@ -7,6 +7,8 @@ import type { NewPicture } from './stores/pictures';
 export const mostBytes = 40 * 1024 * 1024;
 const mostMegapixels = 60;
 const longestSidePx = 2400;
+/** A strip of millions by one would be unpacked row by row into gigabytes. */
+const longestInputPx = 20_000;
 const readable: ReadonlySet<string> = new Set(['jpeg', 'png', 'webp']);
 
 export type KeptImage = Pick<NewPicture, 'bytes' | 'format' | 'width' | 'height' | 'originalWidth' | 'originalHeight'>;
@@ -23,7 +25,7 @@ export async function takeIn(file: Buffer): Promise<Result<KeptImage>> {
       `This file has ${Math.round(file.length / 1_048_576)} MB; up to ${mostBytes / 1_048_576} can be sent.`,
       'picture',
     );
-  const header = await sharp(file, { limitInputPixels: false })
+  const header = await sharp(file, { limitInputPixels: false, sequentialRead: true })
     .metadata()
     .catch(() => undefined);
   if (!header?.width || !header.height || !readable.has(header.format ?? '')) return notAPicture();
@@ -32,6 +34,12 @@ export async function takeIn(file: Buffer): Promise<Result<KeptImage>> {
     return failure(
       'pictureTooLarge',
       `This picture has ${Math.round(megapixels)} megapixels; up to ${mostMegapixels} can be read. Send a smaller copy: twelve are plenty.`,
+      'picture',
+    );
+  if (Math.max(header.width, header.height) > longestInputPx)
+    return failure(
+      'pictureTooLong',
+      `This picture is ${Math.max(header.width, header.height)} pixels long; up to ${longestInputPx} can be read.`,
       'picture',
     );
   const turned = (header.orientation ?? 1) >= 5;

@@ -3,7 +3,7 @@ import { Op, QueryTypes } from 'sequelize';
 import { v7 as newId } from 'uuid';
 import { noMarks } from '@/core/alignment/look';
 import { database } from '@/data/database';
-import { Client, ClientCondition, Dose, Look, LookPicture, Picture, RateLimit, Session, Trial } from '@/data/models';
+import { Client, ClientCondition, Dose, Look, LookPicture, Picture, RateLimit, Session, Studio, Trial } from '@/data/models';
 import { migrate } from '@/data/migrate';
 import { takeIn } from '@/data/picture-intake';
 import { findClient, listAppointments, listClients, changeClient } from '@/data/stores/clients';
@@ -20,7 +20,8 @@ import {
   startLook,
 } from '@/data/stores/looks';
 import { addPicture, findPictureBytes, listDemoPictures } from '@/data/stores/pictures';
-import { signIn, signOut, triesAllowed, whoIs } from '@/data/stores/sessions';
+import { signIn, signOut, whoIs } from '@/data/stores/sessions';
+import { triesAllowed } from '@/data/stores/tries';
 import type { StoredDose, Who } from '@/data/types';
 import { bringClient, openStudio, password, someone } from './studio';
 
@@ -307,12 +308,47 @@ describe('signing in', () => {
     expect(wrong).toMatchObject({ ok: false, error: { code: 'signInRefused' } });
     expect(unknown).toEqual(wrong);
   });
-  test('after five wrong tries even the right password waits, and then does not', async () => {
+  const unlooked = ['tooManyTries', 'busy'];
+  const codeOf = async (tried: ReturnType<typeof signIn>) => {
+    const answer = await tried;
+    return answer.ok ? 'ok' : answer.error.code;
+  };
+  test('after five wrong tries even the right password waits, seconds at first, and then does not', async () => {
     const { email } = await openStudio('East Quay');
     for (let i = 0; i < triesAllowed; i += 1) await signIn(email, 'guess');
-    expect(await signIn(email, password)).toMatchObject({ ok: false, error: { code: 'tooManyTries' } });
-    await RateLimit.update({ expiresAt: new Date(Date.now() - 1000) }, { where: { expiresAt: { [Op.ne]: null } } });
+    const late = await signIn(email, password);
+    expect(late).toMatchObject({ ok: false, error: { code: 'tooManyTries' } });
+    expect(!late.ok && late.error.message).toMatch(/Wait [1-4] seconds?,/);
+    await RateLimit.update({ expiresAt: new Date(Date.now() - 1000) }, { where: { id: { [Op.like]: 'both:%' } } });
     expect((await signIn(email, password)).ok).toBe(true);
+  });
+  test('a hundred guesses at once: five are looked at, and another account opens meanwhile', async () => {
+    const { email } = await openStudio('Mill Quay');
+    const guesses = Array.from({ length: 100 }, (_, i) => codeOf(signIn(email, `guess ${i}`)));
+    expect(await codeOf(signIn(ours.email, password))).toBe('ok');
+    const codes = await Promise.all(guesses);
+    expect(codes.filter((code) => code === 'signInRefused').length).toBeLessThanOrEqual(triesAllowed);
+    expect(codes.filter((code) => unlooked.includes(code)).length).toBeGreaterThanOrEqual(100 - triesAllowed);
+  });
+  test('guessers from everywhere slow an account down, but not where its owner has signed in before', async () => {
+    const { email } = await openStudio('Long Quay');
+    const at = (place: string) => ({ place, isLocal: true });
+    expect((await signIn(email, password, at('her own'))).ok).toBe(true);
+    for (let i = 0; i < 45; i += 1) await signIn(email, 'guess', at(`elsewhere ${i}`));
+    expect(await codeOf(signIn(email, 'guess', at('one more')))).toBe('tooManyTries');
+    expect(await codeOf(signIn(email, password, at('her own')))).toBe('ok');
+  });
+  test('counts that have run out are cleared away', async () => {
+    await RateLimit.create({ id: 'both:old', points: 3, expiresAt: new Date(Date.now() - 1000) });
+    await signIn(ours.email, password);
+    expect(await RateLimit.findByPk('both:old')).toBeNull();
+  });
+  test('the demo opens on the machine itself alone', async () => {
+    const demo = await openStudio('Demo of a kind');
+    await Studio.update({ demo: true, seededAt: new Date() }, { where: { id: demo.studioId } });
+    expect(await codeOf(signIn(demo.email, password, { place: '10.0.0.7', isLocal: false }))).toBe('demoElsewhere');
+    expect(await codeOf(signIn(demo.email, password, { place: '127.0.0.1', isLocal: true }))).toBe('ok');
+    await Studio.update({ demo: false }, { where: { id: demo.studioId } });
   });
 });
 

@@ -175,3 +175,24 @@ test('a slice for a page holds together, and judges as the whole does', () => {
   );
   expect(problems).toEqual([]);
 });
+
+describe('files that would hurt', () => {
+  const file = (rest: string) => `format: level-spine-repertoire\nversion: 1\n${rest}`;
+  const messages = (text: string) => {
+    const read = readRepertoireFile(text, shipped, []);
+    return read.ok ? [] : read.errors.map(({ message }) => message);
+  };
+  test('many thousand wrong keys and entries: the first forty are told, the rest counted', () => {
+    const keys = Array.from({ length: 20_000 }, (_, i) => `k${i}: 1`).join('\n');
+    expect(messages(file(keys))).toHaveLength(41);
+    expect(messages(file(keys)).at(-1)).toBe('and 19960 more');
+    const entries = `props:\n${Array.from({ length: 8000 }, (_, i) => `  - id: p${i}`).join('\n')}`;
+    expect(messages(file(entries)).at(-1)).toMatch(/^and \d+ more$/);
+  });
+  test('a key that stands twice, references, nesting without end and length without end are each named', () => {
+    expect(messages(file('props: []\nprops: []'))).toEqual(['This key stands twice here.']);
+    expect(messages(file('a: &a [1]\nb: [*a, *a]'))[0]).toMatch(/References/);
+    expect(messages(`${'['.repeat(60_000)}`)[0]).toMatch(/nested too deeply|can’t be read|flow|unexpected/i);
+    expect(messages(' '.repeat(2_000_001))[0]).toMatch(/two million/);
+  });
+});

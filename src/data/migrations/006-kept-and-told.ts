@@ -42,6 +42,8 @@ const indexes: readonly (readonly [string, readonly string[]])[] = [
   ['trials', ['studio_id', 'client_id', 'tried_at']],
   ['trials', ['studio_id', 'tried_at']],
   ['apparatus_checks', ['studio_id', 'day', 'apparatus']],
+  ['rate_limits', ['expires_at']],
+  ['sessions', ['expires_at']],
 ];
 
 /** Of two rows of one condition the one that still acts stays, with both notes. */

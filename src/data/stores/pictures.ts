@@ -39,6 +39,12 @@ export function addPicture(who: Who, picture: NewPicture, id = newId()): Promise
   });
 }
 
+/** Whether the studio has this picture; its bytes are not read. */
+export async function hasPicture(who: Who, id: string): Promise<boolean> {
+  ready();
+  return (await Picture.count({ where: { id, studioId: who.studioId } })) > 0;
+}
+
 export async function findPictureBytes(who: Who, id: string): Promise<{ bytes: Buffer; format: string } | undefined> {
   ready();
   const picture = await Picture.findOne({ where: { id, studioId: who.studioId } });

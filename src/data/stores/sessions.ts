@@ -4,65 +4,88 @@ import { createHash, randomBytes } from 'node:crypto';
 import { Op } from 'sequelize';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
-import { RateLimit, Session, Studio, User } from '../models';
+import { Session, Studio, User } from '../models';
 import { ready } from '../ready';
 import type { Who } from '../types';
+import { forgetTries, takeTry } from './tries';
 
 const sessionDays = 14;
 const dayMs = 86_400_000;
-export const triesAllowed = 5;
-const blockSeconds = 15 * 60;
-
-/** Milliseconds until another try is allowed; 0 while tries are left. Counted in a table that all app servers share. */
-async function waitFor(key: string): Promise<number> {
-  const row = await RateLimit.findByPk(key);
-  if (!row?.expiresAt || row.points < triesAllowed) return 0;
-  return Math.max(0, row.expiresAt.getTime() - Date.now());
-}
-
-async function countFailure(key: string): Promise<void> {
-  const expiresAt = new Date(Date.now() + blockSeconds * 1000);
-  await ready().transaction(async (transaction) => {
-    const row = await RateLimit.findByPk(key, { transaction, lock: true });
-    if (!row) await RateLimit.create({ id: key, points: 1, expiresAt }, { transaction });
-    else if (!row.expiresAt || row.expiresAt.getTime() <= Date.now())
-      await row.update({ points: 1, expiresAt }, { transaction });
-    else await row.update({ points: row.points + 1 }, { transaction });
-  });
-}
-
-const shortKey = (text: string) => createHash('sha256').update(text).digest('hex').slice(0, 40);
-
 export const hashPassword = (password: string): Promise<string> => hash(password);
 
 let decoy: Promise<string> | undefined; // unknown addresses take as long as known ones
 
 const wrong = () => failure('signInRefused', 'That address and password do not go together.', 'password');
 
-/** Signs in; the same answer for an unknown address and a wrong password. Returns the token for the cookie. */
-export async function signIn(email: string, password: string): Promise<Result<{ token: string; expiresAt: Date }>> {
-  ready();
-  const address = email.trim().toLowerCase();
-  const key = shortKey(address);
-  const wait = await waitFor(key);
-  if (wait > 0) return tooMany(wait);
-  const user = await User.findOne({ where: { email: address } });
-  decoy ??= hashPassword('a password that nobody has');
-  const matches = await verify(user?.passwordHash ?? (await decoy), password);
-  if (!user || !matches) {
-    await countFailure(key);
-    return wrong();
+const tooMany = (waitMs: number) => {
+  const seconds = Math.max(1, Math.ceil(waitMs / 1000));
+  const wait =
+    seconds < 90 ? `${seconds} ${seconds === 1 ? 'second' : 'seconds'}` : `${Math.ceil(seconds / 60)} minutes`;
+  return failure('tooManyTries', `Too many tries. Wait ${wait}, then try again.`, 'password');
+};
+
+/** Passwords looked at on this server at a time, and guesses that wait for their turn: the rest is sent away at once. */
+const mostWaiting = 24;
+const mostOfAccount = 6;
+const waiting = new Map<string, number>();
+let turn: Promise<unknown> = Promise.resolve();
+
+/** One password after another: guessers can't take the processors from those who work. */
+async function inTurn<T>(account: string, work: () => Promise<T>): Promise<T | undefined> {
+  const all = [...waiting.values()].reduce((sum, one) => sum + one, 0);
+  const own = waiting.get(account) ?? 0;
+  if (all >= mostWaiting || own >= mostOfAccount) return undefined;
+  waiting.set(account, own + 1);
+  const mine = turn.then(work);
+  turn = mine.catch(() => undefined);
+  try {
+    return await mine;
+  } finally {
+    const left = (waiting.get(account) ?? 1) - 1;
+    if (left > 0) waiting.set(account, left);
+    else waiting.delete(account);
   }
-  await RateLimit.destroy({ where: { id: key } });
-  return success(await openSession(user));
 }
 
-const tooMany = (waitMs: number) =>
-  failure(
-    'tooManyTries',
-    `Too many tries. Wait ${Math.max(1, Math.ceil(waitMs / 60_000))} minutes, then try again.`,
-    'password',
-  );
+export type Asking = {
+  /** Where the asker is, as far as the server can tell. */
+  readonly place: string;
+  /** On this machine itself: there alone the demo's published password opens. */
+  readonly isLocal: boolean;
+};
+
+/**
+ * Signs in; the same answer for an unknown address and a wrong password. Guesses are counted before a password is looked at.
+ * Returns the token for the cookie.
+ */
+export async function signIn(
+  email: string,
+  password: string,
+  { place, isLocal }: Asking = { place: 'here', isLocal: true },
+): Promise<Result<{ token: string; expiresAt: Date }>> {
+  ready();
+  const account = email.trim().toLowerCase();
+  const answer = await inTurn(account, async () => {
+    const wait = await takeTry(account, place);
+    if (wait > 0) return tooMany(wait);
+    const user = await User.findOne({ where: { email: account } });
+    decoy ??= hashPassword('a password that nobody has');
+    const matches = await verify(user?.passwordHash ?? (await decoy), password);
+    if (!user || !matches) return wrong();
+    if (!isLocal && (await isDemo(user.studioId)))
+      return failure(
+        'demoElsewhere',
+        'The demo studio opens on the machine that it runs on, and nowhere else.',
+        'email',
+      );
+    await forgetTries(account, place);
+    return success(await openSession(user));
+  });
+  return answer ?? failure('busy', 'Many are signing in just now. Wait a moment, then try again.', 'password');
+}
+
+const isDemo = async (studioId: string): Promise<boolean> =>
+  (await Studio.count({ where: { id: studioId, demo: true } })) > 0;
 
 const tokenId = (token: string) => createHash('sha256').update(token).digest('hex');
 
@@ -80,6 +103,12 @@ export async function whoIs(token: string): Promise<Who | undefined> {
   const session = await Session.findOne({ where: { id: tokenId(token), expiresAt: { [Op.gt]: new Date() } } });
   const user = session && (await User.findByPk(session.userId));
   return user ? { userId: user.id, studioId: user.studioId, name: user.name, role: user.role } : undefined;
+}
+
+/** When a session's token runs out, ms since 1970; undefined when it has. */
+export async function sessionEnd(token: string): Promise<number | undefined> {
+  ready();
+  return (await Session.findByPk(tokenId(token)))?.expiresAt.getTime();
 }
 
 export async function signOut(token: string): Promise<void> {

@@ -7,6 +7,7 @@ import { parse } from '@/core/check';
 import type { Result } from '@/core/result';
 import { signIn } from '@/data/stores/sessions';
 import { guarded } from '@/platform/server/act';
+import { currentAsking } from '@/platform/server/asking';
 import { endSession, keepSession } from '@/platform/server/session';
 import { signInForm } from './form';
 
@@ -14,7 +15,7 @@ export async function signInWith(input: unknown): Promise<Result<null>> {
   const parsed = parse(signInForm, input);
   if (!parsed.ok) return parsed;
   return guarded(async () => {
-    const session = await signIn(parsed.value.email, parsed.value.password);
+    const session = await signIn(parsed.value.email, parsed.value.password, await currentAsking());
     if (!session.ok) return session;
     await keepSession(session.value.token, session.value.expiresAt);
     return success(null);

@@ -17,7 +17,7 @@ import type { ClientChange, NewClient } from '@/data/stores/clients';
 import { findRepertoire, findStudio } from '@/data/stores/studio';
 import type { Who } from '@/data/types';
 import { act } from '@/platform/server/act';
-import { mostRows } from './csv';
+import { rowsAtOnce } from './csv';
 import { clientForm, toTyped } from './form';
 import type { ReadClient, TypedClient } from './form';
 
@@ -186,7 +186,7 @@ export async function setClientStance(input: unknown): Promise<Result<null>> {
 
 /** Keeps the clients of a table, all or none; people already on the books are left out. */
 export async function keepTable(input: unknown): Promise<Result<{ readonly kept: number }>> {
-  const form = v.strictObject({ clients: v.pipe(v.array(clientForm), v.maxLength(mostRows)) });
+  const form = v.strictObject({ clients: v.pipe(v.array(clientForm), v.maxLength(rowsAtOnce)) });
   return act(form, input, async (who, { clients }) => {
     const repertoire = await findRepertoire(who);
     for (const client of clients) {

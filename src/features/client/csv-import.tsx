@@ -10,7 +10,7 @@ import { FormGrid } from '@/design/fields';
 import { Chip, Notice, Page, PageHead, Quiet, Row, Section, Small, TextLink } from '@/design/layout';
 import { Picker } from '@/design/picker';
 import { keepTable } from './actions';
-import { csvFields, csvNames, guessMapping, previewRows, readTable } from './csv';
+import { csvFields, csvNames, guessMapping, mostTableBytes, previewRows, readTable, rowsAtOnce } from './csv';
 import type { Mapping, Table } from './csv';
 
 const Preview = styled.div`
@@ -54,6 +54,7 @@ export function ClientFiles({
   const [mapping, setMapping] = useState<Mapping>({});
   const [failed, setFailed] = useState<string>();
   const [busy, setBusy] = useState(false);
+  const [sent, setSent] = useState(0);
   const rows = useMemo(
     () =>
       file
@@ -64,6 +65,7 @@ export function ClientFiles({
   const good = rows.filter(({ errors, isKnown }) => errors.length === 0 && !isKnown);
   const open = async (chosen: File | undefined) => {
     if (!chosen) return;
+    if (chosen.size > mostTableBytes) return setFailed(`${chosen.name}: the file is larger than 8 MB.`);
     const read = readTable(await chosen.text());
     if (!read.ok) {
       setFile(undefined);
@@ -75,10 +77,21 @@ export function ClientFiles({
   };
   const keep = async () => {
     setBusy(true);
-    const result = await keepTable({ clients: good.map(({ typed }) => typed) }).catch(() => undefined);
+    setSent(0);
+    let done = 0;
+    for (let from = 0; from < good.length; from += rowsAtOnce) {
+      const clients = good.slice(from, from + rowsAtOnce).map(({ typed }) => typed);
+      const result = await keepTable({ clients }).catch(() => undefined);
+      if (!result?.ok) {
+        setBusy(false);
+        const kept =
+          done === 0 ? 'Nobody was kept' : `${done} were kept, and are passed over when the file is sent again`;
+        return setFailed(`${result?.error.message ?? 'The server does not answer.'} ${kept}.`);
+      }
+      done += result.value.kept;
+      setSent(from + clients.length);
+    }
     setBusy(false);
-    if (!result?.ok)
-      return setFailed(result?.error.message ?? 'The server does not answer. Nobody was kept; try again in a moment.');
     router.push('/clients');
     router.refresh();
   };
@@ -182,7 +195,9 @@ export function ClientFiles({
             {rows.length > mostShown && <Small>and {rows.length - mostShown} lines more</Small>}
             <Row>
               <Button $look="main" onPress={() => void keep()} isDisabled={busy || good.length === 0}>
-                {busy ? 'Keeping…' : `Keep ${good.length} ${good.length === 1 ? 'client' : 'clients'}`}
+                {busy
+                  ? `Keeping ${sent} of ${good.length}…`
+                  : `Keep ${good.length} ${good.length === 1 ? 'client' : 'clients'}`}
               </Button>
               <Button onPress={() => setFile(undefined)}>Leave it</Button>
             </Row>

@@ -29,12 +29,17 @@ export const csvNames: Readonly<Record<CsvField, string>> = {
   conditions: 'Cautions, by name, with ; between',
   note: 'Note',
 };
-export const mostRows = 2000;
+/** Most lines of one table, and how many of them are sent at a time. */
+export const mostRows = 20_000;
+export const rowsAtOnce = 500;
+/** Most bytes of one file. */
+export const mostTableBytes = 8_000_000;
 
 export type Table = { readonly columns: readonly string[]; readonly rows: readonly Readonly<Record<string, string>>[] };
 
 /** A CSV text as a table; the first line names the columns. */
 export function readTable(text: string): Result<Table> {
+  if (text.length > mostTableBytes) return failure('tooLarge', 'The file is larger than 8 MB.', '');
   const parsed = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
     header: true,
     skipEmptyLines: 'greedy',

@@ -210,7 +210,12 @@ const countTrials = (trials: readonly TrialCard[]): DayPack['others'] => {
 };
 
 /** The day's pack for the asker's tablet; with `also`, that client too, booked or not. */
-export async function readDay(who: Who, locale: string, also?: string): Promise<Result<DayPack>> {
+export async function readDay(
+  who: Who,
+  locale: string,
+  also?: string,
+  until = Number.MAX_SAFE_INTEGER,
+): Promise<Result<DayPack>> {
   const [studio, repertoire, key] = await Promise.all([findStudio(who), findRepertoire(who), tabletKey(who)]);
   const { timeZone } = studio;
   const date = today(timeZone);
@@ -238,6 +243,7 @@ export async function readDay(who: Who, locale: string, also?: string): Promise<
   const known: Known = { repertoire, sessions, doses, looks, results, trials, settings, apparatus, timeZone, moment };
   return success({
     who: { id: who.userId, name: who.name },
+    until,
     key,
     studio: {
       name: studio.name,

@@ -7,8 +7,10 @@ import { eventsAfter, receiveEvents } from '@/data/stores/floor';
 import type { Received } from '@/data/stores/floor';
 import type { PlacedEvent } from '@/data/types';
 import { guarded } from '@/platform/server/act';
+import { isOwnOrigin } from '@/platform/server/asking';
+import { readBounded } from '@/platform/server/bounded';
 import { currentLocale } from '@/platform/server/locale';
-import { currentWho } from '@/platform/server/session';
+import { currentEnd, currentWho } from '@/platform/server/session';
 import { readDay } from './day';
 
 /** Most events sent at a time, and most bytes. */
@@ -18,14 +20,27 @@ const mostBytes = 2_000_000;
 const question = v.strictObject({
   /** The tablet's clock, ms since 1970. */
   sentAt: v.pipe(v.number(), v.finite()),
-  follow: v.nullable(v.strictObject({ session: v.pipe(v.string(), v.uuid()), after: v.pipe(v.number(), v.integer()) })),
+  follow: v.nullable(
+    v.strictObject({
+      session: v.pipe(v.string(), v.uuid()),
+      after: v.pipe(v.number(), v.safeInteger(), v.minValue(0)),
+    }),
+  ),
   events: v.pipe(v.array(v.unknown()), v.maxLength(mostAtOnce)),
 });
 
 export type Answer = Received & { readonly news: readonly PlacedEvent[] };
 
 const statusOf = ({ code }: Failure): number =>
-  code === 'signedOut' ? 401 : code === 'unreachable' ? 503 : code === 'tooLarge' ? 413 : 422;
+  code === 'signedOut'
+    ? 401
+    : code === 'otherOrigin'
+      ? 403
+      : code === 'unreachable'
+        ? 503
+        : code === 'tooLarge'
+          ? 413
+          : 422;
 
 const signedOut = () => failure('signedOut', 'You are signed out.');
 
@@ -33,11 +48,12 @@ export async function exchange(request: Request): Promise<Response> {
   const result = await guarded(async () => {
     const who = await currentWho();
     if (!who) return signedOut();
-    const text = await request.text();
-    if (text.length > mostBytes) return failure('tooLarge', 'Too much at once.');
+    if (!isOwnOrigin(request)) return failure('otherOrigin', 'This was not sent by a page of this studio.');
+    const body = await readBounded(request, mostBytes);
+    if (!body) return failure('tooLarge', 'Too much at once.');
     let asked: unknown;
     try {
-      asked = JSON.parse(text);
+      asked = JSON.parse(new TextDecoder().decode(body));
     } catch {
       return failure('notJson', 'The input is not JSON.');
     }
@@ -63,7 +79,7 @@ export async function sendDay(request: Request): Promise<Response> {
     if (!who) return signedOut();
     if (also !== undefined && !v.is(v.pipe(v.string(), v.uuid()), also))
       return failure('notFound', 'There is no such client in this studio.', 'client');
-    return readDay(who, await currentLocale(), also);
+    return readDay(who, await currentLocale(), also, await currentEnd());
   });
   return Response.json(result, {
     status: result.ok ? 200 : statusOf(result.error),

@@ -107,7 +107,9 @@ export class FloorLink {
     this.#closed = false;
     this.#tablet = await openTablet().catch(() => undefined);
     if (!this.#tablet || !globalThis.crypto?.subtle) this.#tell({ storage: 'none' });
-    const held = this.#tablet && ((await readDay(this.#tablet)) as DayPack | undefined);
+    const kept = this.#tablet && ((await readDay(this.#tablet)) as DayPack | undefined);
+    const held = kept && kept.until > Date.now() ? kept : undefined;
+    if (kept && !held) await this.#forget();
     const client = held?.clients.find(({ id }) => id === clientId);
     if (held && client) {
       this.#key = this.#tablet && (await findKey(this.#tablet, held.who.id));
@@ -123,10 +125,16 @@ export class FloorLink {
     if (this.#closed) return;
     if (answer?.ok) return this.#take(answer.value, clientId);
     const isSignedOut = answer?.error.code === 'signedOut';
+    if (isSignedOut) await this.#forget();
     if (this.#state.stage === 'ready') return this.#tell({ line: isSignedOut ? 'signedOut' : 'down' });
     this.#tell({
       stage: isSignedOut ? 'signIn' : answer?.error.code === 'notFound' ? 'noClient' : 'unavailable',
     });
+  }
+
+  /** Nobody is signed in here any more: the tablet keeps no client, only what waits, locked. This page goes on with what it holds. */
+  async #forget(): Promise<void> {
+    await wipeTablet().catch(() => undefined);
   }
 
   async #take(pack: DayPack, clientId: string): Promise<void> {
@@ -277,7 +285,11 @@ export class FloorLink {
         : undefined;
     const isIdle = sent.length === 0 && !follows;
     if (answer?.ok) await this.#hear(answer.value, sent);
-    else if (!isIdle) this.#tell({ line: answer?.error.code === 'signedOut' ? 'signedOut' : 'down' });
+    else if (!isIdle) {
+      const isSignedOut = answer?.error.code === 'signedOut';
+      if (isSignedOut && this.#state.line !== 'signedOut') await this.#forget();
+      this.#tell({ line: isSignedOut ? 'signedOut' : 'down' });
+    }
     this.#asking = false;
     this.#failures = answer?.ok || isIdle ? 0 : this.#failures + 1;
     const more = answer?.ok && this.#queue.length > 0;

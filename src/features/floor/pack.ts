@@ -52,6 +52,8 @@ export type FloorClient = {
 
 export type DayPack = {
   readonly who: { readonly id: string; readonly name: string };
+  /** When the sign-in that it was given to ends, ms since 1970: it is not opened after that. */
+  readonly until: number;
   /** 32 bytes in base64: locks what waits to be sent. */
   readonly key: string;
   readonly studio: {

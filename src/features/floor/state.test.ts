@@ -37,6 +37,7 @@ const pack = (clients: readonly FloorClient[] = [client()]): DayPack => ({
   who: { id: 'w', name: 'Lead' },
   key: '',
   studio: { name: 'Quay', school: 'evenKeel', stances: {}, exerciseStances: {}, room: { name: 'Loft', props: [] } },
+  until: 0,
   day: '2026-03-08',
   rules: 'x',
   repertoire,

@@ -1,9 +1,11 @@
 import { failure } from '@/core/result';
 import type { Result } from '@/core/result';
 import { mostBytes, takeIn } from '@/data/picture-intake';
-import { addPicture, findPictureBytes } from '@/data/stores/pictures';
+import { addPicture, findPictureBytes, hasPicture } from '@/data/stores/pictures';
 import type { PictureCard } from '@/data/types';
 import { guarded } from './act';
+import { isOwnOrigin } from './asking';
+import { readBounded } from './bounded';
 import { currentWho } from './session';
 
 /** Takes a picture from a form (`client`, `title`, `picture`) and keeps it. */
@@ -11,29 +13,41 @@ export function receivePicture(request: Request): Promise<Result<PictureCard>> {
   return guarded(async () => {
     const who = await currentWho();
     if (!who) return failure('signedOut', 'You are signed out. Sign in again, then send the picture once more.');
-    if (Number(request.headers.get('content-length') ?? 0) > mostBytes + 65_536)
+    if (!isOwnOrigin(request)) return failure('otherOrigin', 'This was not sent by a page of this studio.');
+    const body = await readBounded(request, mostBytes + 65_536);
+    if (!body)
       return failure(
         'fileTooLarge',
         `This file is larger than ${mostBytes / 1_048_576} MB. Send a smaller copy.`,
         'picture',
       );
-    const form = await request.formData().catch(() => undefined);
+    const type = request.headers.get('content-type') ?? '';
+    const form = await new Response(body, { headers: { 'content-type': type } }).formData().catch(() => undefined);
     const file = form?.get('picture');
     const clientId = form?.get('client');
-    if (!(file instanceof File) || typeof clientId !== 'string')
+    const own = form?.get('id') ?? undefined;
+    if (!(file instanceof File) || typeof clientId !== 'string' || !uuid.test(clientId))
       return failure('missing', 'No picture was sent.', 'picture');
+    if (own !== undefined && (typeof own !== 'string' || !uuid.test(own)))
+      return failure('badValue', 'id: is not an id', 'id');
     const image = await takeIn(Buffer.from(await file.arrayBuffer()));
     if (!image.ok) return image;
-    return addPicture(who, { clientId, title: file.name.slice(0, 160) || 'picture', ...image.value });
+    return addPicture(who, { clientId, title: file.name.slice(0, 160) || 'picture', ...image.value }, own);
   });
 }
 
-/** A kept picture's bytes, for those who may see it. */
-export async function sendPicture(id: string): Promise<Response> {
+const uuid = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
+
+/** A kept picture's bytes, for those who may see it: asked every time, so that nothing is shown after signing out. */
+export async function sendPicture(request: Request, id: string): Promise<Response> {
   const who = await currentWho();
-  const picture = who && (await findPictureBytes(who, id));
-  if (!picture) return new Response('Not found', { status: 404 });
+  const mine = who && uuid.test(id) && (await hasPicture(who, id));
+  if (!mine) return new Response('Not found', { status: 404, headers: { 'cache-control': 'no-store' } });
+  const kept = { etag: `"${id}"`, 'cache-control': 'private, no-cache', vary: 'cookie' }; // its bytes never change
+  if (request.headers.get('if-none-match') === kept.etag) return new Response(null, { status: 304, headers: kept });
+  const picture = await findPictureBytes(who, id);
+  if (!picture) return new Response('Not found', { status: 404, headers: { 'cache-control': 'no-store' } });
   return new Response(new Uint8Array(picture.bytes), {
-    headers: { 'content-type': picture.format, 'cache-control': 'private, max-age=86400, immutable' },
+    headers: { ...kept, 'content-type': picture.format },
   });
 }

@@ -1,7 +1,7 @@
 import { cookies, headers } from 'next/headers';
 import { redirect } from 'next/navigation';
 import { cache } from 'react';
-import { signOut, whoIs } from '@/data/stores/sessions';
+import { sessionEnd, signOut, whoIs } from '@/data/stores/sessions';
 import type { Who } from '@/data/types';
 
 const cookieName = 'spine-session';
@@ -11,6 +11,12 @@ export const currentWho = cache(async (): Promise<Who | undefined> => {
   const token = (await cookies()).get(cookieName)?.value;
   return token ? whoIs(token) : undefined;
 });
+
+/** When the asker's sign-in ends, ms since 1970. */
+export async function currentEnd(): Promise<number> {
+  const token = (await cookies()).get(cookieName)?.value;
+  return (token ? await sessionEnd(token) : undefined) ?? 0;
+}
 
 /** Who is signed in; sends others to the sign-in page. */
 export async function requireWho(): Promise<Who> {

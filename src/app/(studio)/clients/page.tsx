@@ -1,11 +1,13 @@
 import type { Metadata } from 'next';
 import { ClientsScreen } from '@/features/client/pages';
+import { single } from '@/platform/server/single';
+import type { Asked } from '@/platform/server/single';
 
 export const metadata: Metadata = { title: 'Clients' };
 
-type Asked = { find?: string; page?: string };
+type Place = { searchParams: Promise<{ find?: Asked; page?: Asked }> };
 
-export default async function Page({ searchParams }: { searchParams: Promise<Asked> }) {
+export default async function Page({ searchParams }: Place) {
   const { find, page } = await searchParams;
-  return <ClientsScreen find={find} page={page} />;
+  return <ClientsScreen find={single(find)} page={single(page)} />;
 }

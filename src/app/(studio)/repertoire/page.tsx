@@ -1,8 +1,10 @@
 import type { Metadata } from 'next';
 import { BrowseScreen } from '@/features/repertoire/pages';
+import { single } from '@/platform/server/single';
+import type { Asked } from '@/platform/server/single';
 
 export const metadata: Metadata = { title: 'Repertoire' };
 
-export default async function Page({ searchParams }: { searchParams: Promise<{ client?: string }> }) {
-  return <BrowseScreen client={(await searchParams).client} />;
+export default async function Page({ searchParams }: { searchParams: Promise<{ client?: Asked }> }) {
+  return <BrowseScreen client={single((await searchParams).client)} />;
 }

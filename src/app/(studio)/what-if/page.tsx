@@ -1,8 +1,10 @@
 import type { Metadata } from 'next';
 import { WhatIfScreen } from '@/features/what-if/pages';
+import { single } from '@/platform/server/single';
+import type { Asked } from '@/platform/server/single';
 
 export const metadata: Metadata = { title: 'What if' };
 
-export default async function Page({ searchParams }: { searchParams: Promise<{ client?: string }> }) {
-  return <WhatIfScreen clientId={(await searchParams).client} />;
+export default async function Page({ searchParams }: { searchParams: Promise<{ client?: Asked }> }) {
+  return <WhatIfScreen clientId={single((await searchParams).client)} />;
 }

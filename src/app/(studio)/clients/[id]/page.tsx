@@ -1,10 +1,12 @@
 import type { Metadata } from 'next';
 import { ClientScreen } from '@/features/client/pages';
+import { single } from '@/platform/server/single';
+import type { Asked } from '@/platform/server/single';
 
 export const metadata: Metadata = { title: 'Client' };
 
-type Place = { params: Promise<{ id: string }>; searchParams: Promise<{ page?: string }> };
+type Place = { params: Promise<{ id: string }>; searchParams: Promise<{ page?: Asked }> };
 
 export default async function Page({ params, searchParams }: Place) {
-  return <ClientScreen id={(await params).id} page={(await searchParams).page} />;
+  return <ClientScreen id={(await params).id} page={single((await searchParams).page)} />;
 }

@@ -1,5 +1,4 @@
 // No record closes a page: random histories, with entries that go, read as every page reads them.
-import { createElement } from 'react';
 import { renderToString } from 'react-dom/server';
 import { seeded } from '@/core/random';
 import { database } from '@/data/database';
@@ -25,8 +24,11 @@ afterAll(() => database().close());
 async function drawClient(who: Who, id: string): Promise<string> {
   const read = await readClient(who, id, 1, 'en-GB');
   if (!read.ok) throw new Error(read.error.message);
-  const page = createElement(Client, { page: read.value, deferring: '' });
-  return renderToString(createElement(RepertoireProvider, { value: read.value.repertoire, children: page }));
+  return renderToString(
+    <RepertoireProvider value={read.value.repertoire}>
+      <Client page={read.value} deferring="" />
+    </RepertoireProvider>,
+  );
 }
 
 test('thirty of them, of every kind of event and entry: every page of every client answers', async () => {

@@ -1,0 +1,10 @@
+import { notFound } from 'next/navigation';
+
+/** What an address may ask: each name once. */
+export type Asked = string | string[] | undefined;
+
+/** A name's one value; an address that gives it twice, or without end, leads nowhere. */
+export function single(value: Asked): string | undefined {
+  if (Array.isArray(value) || (value !== undefined && value.length > 400)) notFound();
+  return value;
+}
