@@ -98,6 +98,15 @@ export async function startDatabase(folder, options = {}) {
   return alone(path.join(folder, 'starting'), () => start(folder, options));
 }
 
+/** What a killed start's installer may still be writing into is left for a later start to clear. */
+function removeIfFree(folder) {
+  try {
+    rmSync(folder, { recursive: true, force: true });
+  } catch {
+    // tried again by the next first start
+  }
+}
+
 async function start(folder, { keepAlive = false }) {
   const data = path.join(folder, 'data');
   const log = path.join(folder, 'mariadbd.log');
@@ -124,8 +133,7 @@ async function start(folder, { keepAlive = false }) {
 
   if (!existsSync(path.join(data, 'mysql', 'global_priv.frm'))) {
     // Made aside and moved into its place when it is whole: a first start may be cut short at any point.
-    for (const name of readdirSync(folder))
-      if (/^data/.test(name)) rmSync(path.join(folder, name), { recursive: true, force: true });
+    for (const name of readdirSync(folder)) if (/^data/.test(name)) removeIfFree(path.join(folder, name));
     const fresh = path.join(folder, `data-${process.pid}`);
     await run(
       findProgram('mariadb-install-db'),

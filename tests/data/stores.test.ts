@@ -3,7 +3,18 @@ import { Op, QueryTypes } from 'sequelize';
 import { v7 as newId } from 'uuid';
 import { noMarks } from '@/core/alignment/look';
 import { database } from '@/data/database';
-import { Client, ClientCondition, Dose, Look, LookPicture, Picture, RateLimit, Session, Studio, Trial } from '@/data/models';
+import {
+  Client,
+  ClientCondition,
+  Dose,
+  Look,
+  LookPicture,
+  Picture,
+  RateLimit,
+  Session,
+  Studio,
+  Trial,
+} from '@/data/models';
 import { migrate } from '@/data/migrate';
 import { takeIn } from '@/data/picture-intake';
 import { findClient, listAppointments, listClients, changeClient } from '@/data/stores/clients';

@@ -192,7 +192,7 @@ describe('files that would hurt', () => {
   test('a key that stands twice, references, nesting without end and length without end are each named', () => {
     expect(messages(file('props: []\nprops: []'))).toEqual(['This key stands twice here.']);
     expect(messages(file('a: &a [1]\nb: [*a, *a]'))[0]).toMatch(/References/);
-    expect(messages(`${'['.repeat(60_000)}`)[0]).toMatch(/nested too deeply|can’t be read|flow|unexpected/i);
+    expect(messages(`${'['.repeat(60_000)}`)[0]).toMatch(/nested too deeply/);
     expect(messages(' '.repeat(2_000_001))[0]).toMatch(/two million/);
   });
 });

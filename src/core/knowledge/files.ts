@@ -111,6 +111,7 @@ type Opened =
   | { readonly ok: true; readonly lines: LineCounter; readonly document: Document.Parsed; readonly content: unknown }
   | { readonly ok: false; readonly errors: readonly FileError[] };
 
+const tooDeep = 'This can’t be read: it is nested too deeply.';
 const wholly = (line: number, message: string): Opened => ({ ok: false, errors: [{ line, path: '', message }] });
 
 /** A text as a document and as plain values; bounded in length, and without references to other places of it. */
@@ -120,6 +121,7 @@ function open(text: string): Opened {
   try {
     const document = parseDocument(text, { lineCounter: lines, prettyErrors: false, uniqueKeys: false });
     const [first] = document.errors;
+    if (first && /call stack/i.test(first.message)) return wholly(1, tooDeep);
     if (first)
       return {
         ok: false,
@@ -135,9 +137,7 @@ function open(text: string): Opened {
   } catch (error) {
     return wholly(
       1,
-      error instanceof ReferenceError
-        ? 'References to other places of the text (& and *) are not read.'
-        : 'This can’t be read: it is nested too deeply.',
+      error instanceof ReferenceError ? 'References to other places of the text (& and *) are not read.' : tooDeep,
     );
   }
 }

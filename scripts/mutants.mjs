@@ -1,0 +1,130 @@
+// npm run mutants: small changes made to the core, one at a time; a test should fail for each.
+// Files changed since BASE (default: nothing) wholly; of every folder else a seeded sample (SAMPLE a folder, SEED).
+// FOLDERS=alignment,load narrows it. The report lies in .private/mutants.
+import { execFileSync } from 'node:child_process';
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { filesBelow } from './app.mjs';
+import { setUp } from './set-up.mjs';
+import { giveUp, root, run } from './stages.mjs';
+
+const folders = (process.env.FOLDERS ?? 'alignment,load,progression,springs,knowledge,corrections').split(',');
+const sample = Number(process.env.SAMPLE ?? 300);
+const seed = Number(process.env.SEED ?? 1);
+const wanted = 85;
+const own = path.join(root, '.private', 'mutants');
+
+/** Repeatable numbers from 0 to 1 (mulberry32). */
+function seeded(from) {
+  let state = from >>> 0;
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let t = state;
+    t = Math.imul(t ^ (t >>> 15), t | 1);
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+}
+
+function changedFiles() {
+  if (!process.env.BASE) return new Set();
+  const out = execFileSync('git', ['diff', '--name-only', process.env.BASE, '--', 'src/core'], {
+    cwd: root,
+    encoding: 'utf8',
+  });
+  return new Set(out.split('\n').filter(Boolean));
+}
+
+/** Every place of a file where something can be changed. */
+async function placesIn(files) {
+  const { createInstrumenter } = await import('@stryker-mutator/instrumenter');
+  const { createInjector } = await import('typed-inject');
+  const logger = new Proxy({}, { get: () => () => false });
+  const instrumenter = createInjector().provideValue('logger', logger).injectFunction(createInstrumenter);
+  const { mutants } = await instrumenter.instrument(
+    files.map((file) => ({
+      name: path.join(root, file),
+      content: readFileSync(path.join(root, file), 'utf8'),
+      mutate: true,
+    })),
+    { ignorers: [], excludedMutations: [], noHeader: true, plugins: null },
+  );
+  return mutants.filter(({ mutatorName }) => mutatorName !== 'BlockStatement');
+}
+
+async function main() {
+  await setUp({ database: false });
+  const changed = changedFiles();
+  const random = seeded(seed);
+  const ranges = [];
+  for (const folder of folders) {
+    const files = filesBelow(path.join(root, 'src', 'core', folder))
+      .filter((file) => file.endsWith('.ts') && !/\.(test|d)\.ts$/.test(file))
+      .map((file) => path.relative(root, file));
+    ranges.push(...files.filter((file) => changed.has(file)));
+    const places = await placesIn(files.filter((file) => !changed.has(file)));
+    const drawn = places
+      .map((place) => ({ place, key: random() }))
+      .sort((a, b) => a.key - b.key)
+      .slice(0, sample)
+      .map(
+        ({
+          place: {
+            fileName,
+            location: { start, end },
+          },
+        }) => {
+          const file = path.relative(root, fileName);
+          return `${file}:${start.line + 1}:${start.column}-${end.line + 1}:${end.column}`;
+        },
+      );
+    console.log(`• ${folder}: ${places.length} places, ${new Set(drawn).size} drawn`);
+    ranges.push(...new Set(drawn));
+  }
+  mkdirSync(own, { recursive: true });
+  const config = path.join(own, 'stryker.json');
+  const report = path.join(own, 'report.json');
+  writeFileSync(
+    config,
+    JSON.stringify({
+      mutate: ranges,
+      testRunner: 'jest',
+      plugins: ['@stryker-mutator/jest-runner'],
+      jest: { projectType: 'custom', configFile: 'tests/mutants.jest.mjs', enableFindRelatedTests: true },
+      coverageAnalysis: 'perTest',
+      concurrency: 2,
+      timeoutMS: 20_000,
+      timeoutFactor: 3,
+      tempDirName: '.private/mutants/tmp',
+      ignorePatterns: ['/.next', '/.private', '/docs'],
+      reporters: ['json', 'progress-append-only'],
+      jsonReporter: { fileName: report },
+      disableTypeChecks: false,
+      warnings: false,
+    }),
+  );
+  await run(path.join(root, 'node_modules', '.bin', 'stryker'), ['run', config], { show: true });
+  const { files } = JSON.parse(readFileSync(report, 'utf8'));
+  const tally = new Map();
+  for (const [file, { mutants }] of Object.entries(files)) {
+    const folder = path.relative('src/core', file).split(path.sep)[0];
+    const row = tally.get(folder) ?? { killed: 0, all: 0, alive: [] };
+    for (const { status, location, mutatorName, replacement } of mutants) {
+      if (status === 'Ignored' || status === 'CompileError' || status === 'RuntimeError') continue;
+      row.all += 1;
+      if (status === 'Killed' || status === 'Timeout') row.killed += 1;
+      else row.alive.push(`${file}:${location.start.line} ${mutatorName} → ${(replacement ?? '').slice(0, 60)}`);
+    }
+    tally.set(folder, row);
+  }
+  let low = false;
+  for (const [folder, { killed, all, alive }] of tally) {
+    const share = (100 * killed) / Math.max(1, all);
+    low ||= share < wanted;
+    console.log(`${folder}: ${killed} of ${all} killed, ${share.toFixed(1)} %`);
+    writeFileSync(path.join(own, `alive-${folder}.txt`), alive.join('\n'));
+  }
+  process.exitCode = low ? 1 : 0;
+}
+
+main().catch(giveUp);
