@@ -1,9 +1,9 @@
 // Jest as the mutation runner uses it: the unit tests of core, shell and screens' state, telling which test ran which line.
-import config from '../jest.config.mjs';
+import { default as whole } from '../jest.config.mjs';
 
-const unit = config.projects.find(({ displayName }) => displayName === 'unit');
+const unit = whole.projects.find(({ displayName }) => displayName === 'unit');
 
-export default {
+const config = {
   ...unit,
   rootDir: process.cwd(),
   testEnvironment: '@stryker-mutator/jest-runner/jest-env/node',
@@ -13,3 +13,5 @@ export default {
     '<rootDir>/src/features/floor/*.test.ts',
   ],
 };
+
+export default config;

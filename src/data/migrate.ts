@@ -6,6 +6,7 @@ import * as knowing from './migrations/003-knowing-the-work';
 import * as floor from './migrations/004-the-floor';
 import * as springs from './migrations/005-springs';
 import * as keptAndTold from './migrations/006-kept-and-told';
+import * as summaries from './migrations/007-summaries';
 import { restartable } from './migrations/restartable';
 
 type Migration = {
@@ -20,6 +21,7 @@ const migrations: readonly (readonly [string, Migration])[] = [
   ['004-the-floor', floor],
   ['005-springs', springs],
   ['006-kept-and-told', keptAndTold],
+  ['007-summaries', summaries],
 ];
 
 /** Brings the tables to the newest shape, or to that of `to`; returns the names of the migrations that ran. */

@@ -329,6 +329,34 @@ export class SessionEventRow extends Model<Attributes<SessionEventRow>, Creation
   declare event: SessionEvent;
 }
 
+/** How often a correction was tried against a fault with a client, and helped. */
+export class ClientTrialCount extends Model<Attributes<ClientTrialCount>, Creation<ClientTrialCount>> {
+  declare clientId: string;
+  declare fault: string;
+  declare correction: string;
+  declare studioId: string;
+  declare tried: number;
+  declare helped: number;
+  declare failedRunning: number;
+}
+
+/** The same of all clients of a studio. */
+export class StudioTrialCount extends Model<Attributes<StudioTrialCount>, Creation<StudioTrialCount>> {
+  declare studioId: string;
+  declare fault: string;
+  declare correction: string;
+  declare tried: number;
+  declare helped: number;
+}
+
+/** What is known of a client, made from all that was kept. */
+export class ClientSummaryRow extends Model<Attributes<ClientSummaryRow>, Creation<ClientSummaryRow>> {
+  declare clientId: string;
+  declare studioId: string;
+  declare madeFrom: string;
+  declare summary: unknown;
+}
+
 const id = { type: UUID, primaryKey: true };
 const studioId = { type: UUID, allowNull: false };
 const revision = { type: INTEGER, allowNull: false, defaultValue: 0 };
@@ -598,6 +626,28 @@ export function defineModels(sequelize: Sequelize): void {
     breathsPerMinute: DOUBLE,
     instructorId: UUID,
     createdAt: DATE(3),
+  });
+  define(ClientTrialCount, 'client_trial_counts', {
+    clientId: { type: UUID, primaryKey: true },
+    fault: { type: STRING, primaryKey: true },
+    correction: { type: STRING, primaryKey: true },
+    studioId,
+    tried: INTEGER,
+    helped: INTEGER,
+    failedRunning: INTEGER,
+  });
+  define(StudioTrialCount, 'studio_trial_counts', {
+    studioId: { type: UUID, primaryKey: true },
+    fault: { type: STRING, primaryKey: true },
+    correction: { type: STRING, primaryKey: true },
+    tried: INTEGER,
+    helped: INTEGER,
+  });
+  define(ClientSummaryRow, 'client_summaries', {
+    clientId: { type: UUID, primaryKey: true },
+    studioId,
+    madeFrom: STRING,
+    summary: json('summary'),
   });
   define(TaughtSession, 'taught_sessions', {
     id,

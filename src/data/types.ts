@@ -95,6 +95,8 @@ export type SettingCard = {
 
 export type ClientCard = {
   readonly id: string;
+  /** Raised by everything that is kept of her. */
+  readonly claims: number;
   /** Raised by every change of her card. */
   readonly revision: number;
   readonly name: string;

@@ -175,26 +175,25 @@ describe('a client', () => {
     expect((await readClients(wren, 'oak', 1)).lines.map(({ name }) => name)).toEqual(['Bertil Oakum']);
     expect((await readClients(wren, '', 9)).lines).toEqual([]);
   });
-  test('what helped is counted by correction and fault, the most helpful first', () => {
-    const trial = (correction: string, verdict: 'better' | 'same' | 'worse', fault = 'arch') => ({
+  test('what helped is told as it is said, the most helpful first', () => {
+    const counted = (correction: string, tried: number, helped: number) => ({
+      fault: 'arch',
       correction,
-      fault,
-      verdict,
+      tried,
+      helped,
+      failedRunning: 0,
     });
-    expect(
-      whatHelped(repertoire, [
-        trial('a', 'same'),
-        trial('b', 'better'),
-        trial('b', 'worse'),
-        trial('c', 'better'),
-        trial('a', 'better', 'flare'),
-      ]),
-    ).toEqual([
-      { correction: 'c', fault: 'arch', better: 1, tried: 1 },
-      { correction: 'a', fault: 'flare', better: 1, tried: 1 },
-      { correction: 'b', fault: 'arch', better: 1, tried: 2 },
-      { correction: 'a', fault: 'arch', better: 0, tried: 1 },
+    const told = whatHelped(repertoire, [
+      counted('breatheFirst', 2, 1),
+      counted('goneCue', 1, 0),
+      counted('bowlOfWater', 3, 3),
     ]);
+    expect(told.map(({ correction, better, tried }) => [correction, better, tried])).toEqual([
+      ['bowlOfWater', 3, 3],
+      ['breatheFirst', 1, 2],
+      ['goneCue', 0, 1],
+    ]);
+    expect(told[2]?.say).toBe('goneCue (no longer in the repertoire)');
   });
 });
 

@@ -24,7 +24,6 @@ import {
   keepLook,
   listDoses,
   listLooks,
-  listTrials,
   newestDoses,
   newestLooks,
   setLookPicture,
@@ -34,6 +33,7 @@ import { addPicture, findPictureBytes, listDemoPictures } from '@/data/stores/pi
 import { signIn, signOut, whoIs } from '@/data/stores/sessions';
 import { triesAllowed } from '@/data/stores/tries';
 import type { StoredDose, Who } from '@/data/types';
+import { findEvidence } from '@/data/stores/evidence';
 import { bringClient, openStudio, password, someone } from './studio';
 
 jest.setTimeout(60_000);
@@ -137,7 +137,7 @@ describe('another studio sees nothing and changes nothing', () => {
     expect(await newestLooks(theirs, [clientId])).toEqual([]);
     expect(await listDoses(theirs, clientId)).toEqual([]);
     expect(await newestDoses(theirs, [clientId])).toEqual([]);
-    expect(await listTrials(theirs, { clientId })).toEqual([]);
+    expect((await findEvidence(theirs, [clientId])).of(clientId)).toEqual([]);
     expect(await listDemoPictures(theirs)).toEqual([]);
     expect(await listAppointments(theirs, new Date(0), new Date('2100-01-01'))).toEqual([]);
   });
@@ -209,7 +209,10 @@ describe('a look', () => {
       pictures: [{ role: 'setup', marks, originalWidth: 40 }],
     });
     expect(await listDoses(ours, clientId)).toMatchObject([{ level: 2, setS: 41, lookId }]);
-    expect(await listTrials(ours, { clientId })).toMatchObject([trial]);
+    expect(await Trial.findAll({ where: { clientId } })).toMatchObject([trial]);
+    const { fault, correction } = trial;
+    const counted = (await findEvidence(ours, [clientId])).of(clientId);
+    expect(counted).toMatchObject([{ fault, correction, tried: 1, helped: 1 }]);
     expect((await newestLooks(ours, [clientId])).map(({ id }) => id)).toEqual([lookId]);
     for (const again of [
       await keepLook(ours, lookId, { result: emptyResult, trial, dose }),
@@ -444,6 +447,8 @@ describe('tables', () => {
       'apparatus_checks',
       'appointments',
       'client_conditions',
+      'client_summaries',
+      'client_trial_counts',
       'clients',
       'doses',
       'intakes',
@@ -458,6 +463,7 @@ describe('tables', () => {
       'sessions',
       'spring_settings',
       'stops',
+      'studio_trial_counts',
       'taught_sessions',
       'trials',
       'users',

@@ -172,3 +172,36 @@ describe('from a shell: names looked up, mistakes refused where they stand', () 
     expect(rankFromNames({ ...asked, ...change }, repertoire)).toMatchObject({ ok: false, error: { code, path } }),
   );
 });
+
+describe('what was counted before', () => {
+  const evidence = (tried: number, helped: number, failedRunning = 0) => ({
+    fault: 'arch',
+    correction: 'breatheFirst',
+    tried,
+    helped,
+    failedRunning,
+  });
+  const known = { client: [evidence(3, 2, 1)], studio: [evidence(10, 5)] };
+  test('counts as the same trials told one by one would', () => {
+    const times = (n: number, success: boolean, client: 'this' | 'other') =>
+      Array.from({ length: n }, () => tried('breatheFirst', success, client));
+    const history = [
+      ...times(2, true, 'this'),
+      ...times(1, false, 'this'),
+      ...times(3, true, 'other'),
+      ...times(4, false, 'other'),
+    ];
+    const counted = option({ known }, 'breatheFirst');
+    expect(counted?.evidence).toEqual({ client: [2, 3], studio: [5, 10] });
+    expect(counted).toEqual(option({ history }, 'breatheFirst'));
+  });
+  test('one more failure makes two running: it is dropped; one success begins anew', () => {
+    expect(whyNot({ known, history: [tried('breatheFirst', false)] }, 'breatheFirst')).toMatch(/last two times/);
+    const since = [tried('breatheFirst', true), tried('breatheFirst', false)];
+    expect(option({ known, history: since }, 'breatheFirst')?.evidence.client).toEqual([3, 5]);
+  });
+  test('counts of another fault or correction are none of this one', () => {
+    const other = { ...evidence(9, 9), fault: 'flare' };
+    expect(option({ known: { client: [other], studio: [other] } }, 'breatheFirst')?.evidence.studio).toEqual([0, 0]);
+  });
+});

@@ -10,11 +10,25 @@ export type Trial = {
   readonly client: 'this' | 'other';
 };
 
+/** How often a correction was tried against a fault, counted. */
+export type Evidence = {
+  readonly fault: string;
+  readonly correction: string;
+  readonly tried: number;
+  readonly helped: number;
+  /** Times running, up to the newest, that it did not help. */
+  readonly failedRunning: number;
+};
+
+/** What was counted before: with this client, and with all of the studio's, this one among them. */
+export type Known = { readonly client: readonly Evidence[]; readonly studio: readonly Evidence[] };
+
 export type RankContext = {
   readonly fault: string;
   readonly exercise: string;
-  /** Oldest first. */
+  /** Trials since what is counted in `known`, oldest first. */
   readonly history: readonly Trial[];
+  readonly known?: Known;
   readonly conditions: readonly string[];
   /** Props in this room. */
   readonly props: readonly string[];
@@ -38,6 +52,20 @@ export type Ranking = {
   readonly excluded: readonly { readonly correction: string; readonly why: string }[];
 };
 
+/** What is counted without some trials that are told elsewhere. */
+export function withoutTrials(counted: readonly Evidence[], trials: readonly Trial[]): Evidence[] {
+  return counted.map((one) => {
+    const told = trials.filter(({ fault, correction }) => fault === one.fault && correction === one.correction);
+    const [helped, tried] = count(told);
+    return {
+      ...one,
+      tried: Math.max(0, one.tried - tried),
+      helped: Math.max(0, one.helped - helped),
+      failedRunning: Math.max(0, one.failedRunning - (tried - helped)),
+    };
+  });
+}
+
 /** What each kind asks of a client, against one sure success. */
 const intrusion: Readonly<Record<CorrectionKind, number>> = {
   verbal: 0,
@@ -50,17 +78,24 @@ const intrusion: Readonly<Record<CorrectionKind, number>> = {
 const priorWeight = 4;
 const failuresToDrop = 2;
 
-const count = (trials: readonly Trial[]): readonly [number, number] => [
-  trials.filter(({ success }) => success).length,
-  trials.length,
-];
-const shrink = (parent: number, [successes, trials]: readonly [number, number]): number =>
+type Counts = readonly [number, number];
+
+const count = (trials: readonly Trial[]): Counts => [trials.filter(({ success }) => success).length, trials.length];
+const plus = ([a, b]: Counts, [c, d]: Counts): Counts => [a + c, b + d];
+const minus = ([a, b]: Counts, [c, d]: Counts): Counts => [Math.max(0, a - c), Math.max(0, b - d)];
+
+/** Times running, up to the newest, that a correction did not help this client. */
+function failedRunning(own: readonly Trial[], before: number): number {
+  const last = own.findLastIndex(({ success }) => success);
+  return last < 0 ? before + own.length : own.length - 1 - last;
+}
+const shrink = (parent: number, [successes, trials]: Counts): number =>
   (priorWeight * parent + successes) / (priorWeight + trials);
 
 function whyExcluded(
   correction: Correction,
   props: readonly Prop[],
-  trials: readonly Trial[],
+  failed: number,
   context: RankContext,
 ): string | undefined {
   const ruledOut = correctionRuledOut(correction, props, context.conditions);
@@ -68,9 +103,7 @@ function whyExcluded(
   if (correction.kind === 'touch' && !context.touchConsent) return 'No consent to touch is on file.';
   if (correction.prop && !context.props.includes(correction.prop)) return 'The prop is not in this room.';
   if (correction.levelDown && context.level === 1) return 'This is the first level already.';
-  const own = trials.filter(({ client }) => client === 'this');
-  if (own.length >= failuresToDrop && own.slice(-failuresToDrop).every(({ success }) => !success))
-    return 'It has not helped this client the last two times.';
+  if (failed >= failuresToDrop) return 'It has not helped this client the last two times.';
   return undefined;
 }
 
@@ -105,14 +138,23 @@ export function rankCorrections(repertoire: Repertoire, context: RankContext): R
     const trials = context.history.filter(
       (trial) => trial.correction === correction.id && trial.fault === context.fault,
     );
-    const why = whyExcluded(correction, repertoire.props, trials, context);
+    const counted = (all: readonly Evidence[] = []) =>
+      all.find((one) => one.correction === correction.id && one.fault === context.fault);
+    const [known, everyone] = [counted(context.known?.client), counted(context.known?.studio)];
+    const own = trials.filter(({ client }) => client === 'this');
+    const failed = failedRunning(own, known?.failedRunning ?? 0);
+    const why = whyExcluded(correction, repertoire.props, failed, context);
     if (why) {
       excluded.push({ correction: correction.id, why });
       continue;
     }
-    const studio = count(trials);
-    const client = count(trials.filter((trial) => trial.client === 'this'));
-    const others = count(trials.filter((trial) => trial.client === 'other'));
+    const before: Counts = [known?.helped ?? 0, known?.tried ?? 0];
+    const client = plus(before, count(own));
+    const others = plus(
+      minus([everyone?.helped ?? 0, everyone?.tried ?? 0], before),
+      count(trials.filter((trial) => trial.client === 'other')),
+    );
+    const studio = plus(client, others);
     const probability = shrink(shrink(correction.prior, others), client);
     options.push({
       correction: correction.id,

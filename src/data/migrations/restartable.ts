@@ -22,8 +22,8 @@ export function restartable(query: QueryInterface): QueryInterface {
       const name = indexName(table, columns, options);
       if (!(await indexesOf(table)).includes(name)) await query.addIndex(table, columns, { ...options, name });
     },
-    async removeIndex(table: string, columns: string[]) {
-      const name = indexName(table, columns);
+    async removeIndex(table: string, columns: string[] | string) {
+      const name = typeof columns === 'string' ? columns : indexName(table, columns);
       if ((await indexesOf(table)).includes(name)) await query.removeIndex(table, name);
     },
   };

@@ -46,6 +46,7 @@ async function toCards(who: Who, clients: readonly Client[], transaction?: Trans
   ];
   return clients.map((client) => ({
     id: client.id,
+    claims: client.claims,
     revision: client.revision,
     name: client.name,
     goal: client.goal,
@@ -117,7 +118,7 @@ export async function listClients(
 
 export type NewClient = Omit<
   ClientCard,
-  'id' | 'revision' | 'conditions' | 'overrules' | 'stop' | 'intake' | 'stances'
+  'id' | 'claims' | 'revision' | 'conditions' | 'overrules' | 'stop' | 'intake' | 'stances'
 > & {
   readonly conditions: readonly string[];
   readonly stances?: Record<string, string>;

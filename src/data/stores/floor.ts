@@ -250,16 +250,6 @@ export async function findSession(who: Who, id: string): Promise<Result<SessionC
   return card ? success(card) : failure('notFound', 'There is no such session in this studio.', 'session');
 }
 
-/** Sessions of these clients since a moment, newest first. */
-export async function sessionsSince(who: Who, clientIds: readonly string[], since: Date): Promise<SessionCard[]> {
-  ready();
-  const rows = await TaughtSession.findAll({
-    where: { studioId: who.studioId, clientId: [...clientIds], startedAt: { [Op.gte]: since } },
-    order: [['startedAt', 'DESC']],
-  });
-  return toCards(who, rows);
-}
-
 /** The instructor's key for what waits on a tablet: made at the first need, the same ever after. */
 export async function tabletKey(who: Who): Promise<string> {
   ready();

@@ -31,6 +31,7 @@ import { ready } from '../ready';
 import { transact } from '../transact';
 import type { Who } from '../types';
 import { claimClient, claimSession } from './claims';
+import { countTrials } from './evidence';
 import { findRepertoire } from './studio';
 
 /** Events of a session in order, with their moments set right. */
@@ -56,9 +57,9 @@ export async function writeFollows(who: Who, row: TaughtSession, transaction: Tr
     ['its end', () => row.update({ endedAt: momentOf(session.endedAt) }, { transaction })],
     ['its stop', () => writeStop(row, session, events, transaction)],
     ['its outcome', () => writeOutcome(repertoire, row, session, transaction)],
-    ['trials', () => writeTrials(row, session, transaction)],
     ['standings', () => writeDoses(repertoire, row, session, transaction)],
     ['checks', () => writeChecks(row, session, events, transaction)],
+    ['trials', () => writeTrials(row, session, transaction)], // last: their counts are the studio's, and shared
   ];
   let owed = false;
   for (const [name, write] of parts)
@@ -111,7 +112,9 @@ async function writeTrials(row: TaughtSession, session: Session, transaction: Tr
   const triedAt = momentOf(session.endedAt) ?? startedAt;
   const belongs = { studioId, clientId, lookId: null, sessionId, measure: null, changeValue: null, mdc: null, triedAt };
   const wanted = trialsFrom(session).map((trial) => ({ ...trial, ...belongs }));
+  const before = await Trial.findAll({ where: { studioId, sessionId }, transaction });
   await settle(Trial, row, wanted, transaction);
+  await countTrials({ studioId, clientId }, [...before, ...wanted], transaction);
 }
 
 /** When the client was stopped, by signs noted anywhere else; a clearance holds from its day on. */

@@ -13,6 +13,7 @@ import { Dose, Look, LookPicture, LookReading, Picture, Stop, Trial, User } from
 import { ready } from '../ready';
 import { transact } from '../transact';
 import { claimClient } from './claims';
+import { countTrials } from './evidence';
 import type {
   DoseCard,
   LookCard,
@@ -267,6 +268,7 @@ export async function keepLook(who: Who, lookId: string, kept: KeptLook, doseId 
         { id: trialId, studioId, clientId, lookId, exercise, ...kept.trial, triedAt: at },
         { transaction },
       );
+    if (kept.trial) await countTrials({ studioId, clientId }, [kept.trial], transaction);
     await Dose.create(
       { id: doseId, studioId, clientId, lookId, instructorId: who.userId, ...kept.dose, createdAt: at },
       { transaction },
@@ -285,13 +287,6 @@ export async function listDoses(who: Who, clientId: string, limit = 400): Promis
   ready();
   const where = { studioId: who.studioId, clientId };
   return (await Dose.findAll({ where, order: [['createdAt', 'DESC']], limit })).map(toDose);
-}
-
-/** Doses of these clients, newest first. */
-export async function listAllDoses(who: Who, clientIds: readonly string[]): Promise<DoseCard[]> {
-  ready();
-  const where = { studioId: who.studioId, clientId: [...clientIds] };
-  return (await Dose.findAll({ where, order: [['createdAt', 'DESC']], limit: 4000 })).map(toDose);
 }
 
 /** The newest dose of each of these clients, for a list. */
@@ -326,49 +321,49 @@ export async function listNeutrals(
   });
 }
 
-const resultsEach = 60;
-
-/** What kept looks of clients found, oldest first, the newest ones of each: what trends and windows are drawn from. */
+/** What a client's newest kept looks found, oldest first: what trends and windows are drawn from. */
 export async function listResults(
   who: Who,
-  clientIds: readonly string[],
-): Promise<{ clientId: string; on: Date; exercise: string; level: number; result: KeptReading }[]> {
+  clientId: string,
+  limit: number,
+): Promise<{ on: Date; exercise: string; level: number; result: KeptReading }[]> {
   ready();
   const looks = await Look.findAll({
-    where: { studioId: who.studioId, clientId: [...clientIds], keptAt: { [Op.ne]: null } },
-    attributes: ['clientId', 'keptAt', 'exercise', 'level', 'result'],
+    where: { studioId: who.studioId, clientId, keptAt: { [Op.ne]: null } },
+    attributes: ['keptAt', 'exercise', 'level', 'result'],
     order: [['keptAt', 'DESC']],
-    limit: resultsEach * Math.max(1, clientIds.length),
+    limit,
   });
-  return looks.reverse().flatMap(({ clientId, keptAt, exercise, level, result: kept }) => {
+  return looks.reverse().flatMap(({ keptAt, exercise, level, result: kept }) => {
     const result = readKept(kept);
-    return keptAt && result ? [{ clientId, on: keptAt, exercise, level, result }] : [];
+    return keptAt && result ? [{ on: keptAt, exercise, level, result }] : [];
   });
 }
 
-/** What was tried in this studio, or with one client; oldest first. */
-export async function listTrials(who: Who, where: { clientId?: string } = {}): Promise<TrialCard[]> {
+/** What was tried in these taught sessions; oldest first. */
+export async function listTrialsOf(who: Who, sessionIds: readonly string[]): Promise<TrialCard[]> {
   ready();
-  const newest = await Trial.findAll({
-    where: { studioId: who.studioId, ...where },
-    order: [['triedAt', 'DESC']],
-    limit: 2000,
+  if (sessionIds.length === 0) return [];
+  const rows = await Trial.findAll({
+    where: { studioId: who.studioId, sessionId: [...sessionIds] },
+    order: [
+      ['triedAt', 'ASC'],
+      ['id', 'ASC'],
+    ],
   });
-  return newest
-    .reverse()
-    .map(
-      ({ lookId, sessionId, clientId, exercise, fault, correction, measure, verdict, changeValue, mdc, triedAt }) => ({
-        lookId,
-        sessionId,
-        clientId,
-        exercise,
-        fault,
-        correction,
-        measure,
-        verdict,
-        changeValue,
-        mdc,
-        triedAt,
-      }),
-    );
+  return rows.map(
+    ({ lookId, sessionId, clientId, exercise, fault, correction, measure, verdict, changeValue, mdc, triedAt }) => ({
+      lookId,
+      sessionId,
+      clientId,
+      exercise,
+      fault,
+      correction,
+      measure,
+      verdict,
+      changeValue,
+      mdc,
+      triedAt,
+    }),
+  );
 }

@@ -13,7 +13,7 @@ import { listApparatus, listSettings } from '@/data/stores/apparatus';
 import { findClient, listClients } from '@/data/stores/clients';
 import { findStudio } from '@/data/stores/studio';
 import { listSessions } from '@/data/stores/floor';
-import { findLoad } from '@/data/stores/load';
+import { findLoad } from '@/data/stores/summaries';
 import { findRepertoire } from '@/data/stores/studio';
 import { actingOn } from '@/data/types';
 import type { ApparatusCard, ClientCard, Room, SettingCard, Who } from '@/data/types';
@@ -88,7 +88,6 @@ async function readFinder(
   card: ApparatusCard,
   asked: Asked,
   client: ClientCard | undefined,
-  timeZone: string,
   tell: (date: Date) => string,
 ): Promise<Finder | null> {
   const on = repertoire.exercises.filter(
@@ -102,7 +101,7 @@ async function readFinder(
     ? await Promise.all([
         listSettings(who, [client.id], exercise.id),
         listSessions(who, client.id, 20),
-        findLoad(who, repertoire, client, timeZone),
+        findLoad(who, repertoire, client),
       ])
     : [[] as SettingCard[], [], null];
   const here = settings.filter(({ apparatusId }) => apparatusId === card.id);
@@ -194,6 +193,6 @@ export async function readApparatus(who: Who, asked: Asked, locale: string): Pro
         : rooms,
     chosen: card ? line(card) : null,
     clients: clients.map(({ id, name }) => ({ id, name })),
-    finder: card ? await readFinder(who, repertoire, card, asked, client, studio.timeZone, tell) : null,
+    finder: card ? await readFinder(who, repertoire, card, asked, client, tell) : null,
   };
 }

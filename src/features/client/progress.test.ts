@@ -1,6 +1,6 @@
 import { repertoire } from '@/repertoire';
 import type { KeptReading } from '@/core/alignment/kept';
-import { trendsOf, whyOf } from './progress';
+import { trendsOf } from './progress';
 
 const look = (day: number, value: number, se: number, exercise = 'legFloat') => ({
   on: new Date(Date.UTC(2026, 2, day)),
@@ -45,50 +45,4 @@ describe('improved is said only beyond the least real change', () => {
 test('one look is no trend, and other exercises do not mix', () => {
   expect(told(look(1, 12, 1))).toEqual([]);
   expect(told(look(1, 12, 1), look(8, 7, 1, 'march'))).toEqual([]);
-});
-
-test('why a client stands where she does: the newest decision’s reasons, or whoever overruled it', () => {
-  const card = (exercise: string, overruled: string | null) => ({
-    id: exercise,
-    clientId: 'c',
-    instructor: '',
-    startedAt: new Date(0),
-    endedAt: new Date(0),
-    events: 1,
-    rulesVersion: 'x',
-    outcome: {
-      seconds: 0,
-      wrap: null,
-      items: [
-        {
-          item: 'i',
-          exercise,
-          name: exercise,
-          level: 1,
-          levelName: '',
-          seconds: 0,
-          repetitions: 1,
-          clean: 1,
-          run: { left: 1, right: 1 },
-          safety: 'none' as const,
-          breathKept: true,
-          rested: false,
-          faults: [],
-          pain: null,
-          tries: [],
-          decision: {
-            advised: 'hold' as const,
-            decision: 'hold' as const,
-            level: 1,
-            from: 1,
-            reasons: ['Not yet.', 'Stay.'],
-            overruled,
-          },
-        },
-      ],
-    },
-  });
-  expect(whyOf([card('march', null), card('march', 'older')], 'march')).toBe('Not yet. Stay.');
-  expect(whyOf([card('march', 'By my eye.')], 'march')).toBe('Overruled: By my eye.');
-  expect(whyOf([card('march', null)], 'legFloat')).toBeNull();
 });

@@ -73,15 +73,6 @@ type Known = {
   readonly tell: (date: Date) => string;
 };
 
-/** Why a client stands where she does in an exercise: the newest decision's reasons. */
-export function whyOf(sessions: readonly SessionCard[], exercise: string): string | null {
-  for (const { outcome } of sessions) {
-    const decision = outcome?.items.findLast((one) => one.exercise === exercise && one.decision)?.decision;
-    if (decision) return decision.overruled ? `Overruled: ${decision.overruled}` : decision.reasons.join(' ');
-  }
-  return null;
-}
-
 function lineOf({ name, level, clean, repetitions, decision }: ItemOutcome): string {
   const moved = decision ? `; ${decisionWords[decision.decision]} level ${levelText(decision.level)}` : '';
   return `${name}, level ${levelText(level)}: ${clean} of ${repetitions} clean${moved}`;

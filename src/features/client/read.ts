@@ -1,5 +1,6 @@
+import { today } from '@internationalized/date';
 import { bodyOf } from '@/core/body/segments';
-import { knownLoad, newestRungs } from '@/core/load/capacity';
+import type { Evidence } from '@/core/corrections/rank';
 import { ladderLoad } from '@/core/load/ladder';
 import type { LadderLoad } from '@/core/load/ladder';
 import type { KeptReading } from '@/core/alignment/kept';
@@ -25,11 +26,12 @@ import { listStops } from '@/data/stores/cautions';
 import { findRepertoire } from '@/data/stores/studio';
 import { actingOn } from '@/data/types';
 import { listSessions } from '@/data/stores/floor';
-import { seenBefore } from '@/data/stores/load';
-import { listDoses, listLooks, listNeutrals, listResults, listTrials, looksPerPage } from '@/data/stores/looks';
-import type { ClientCard, DoseCard, LookCard, TrialCard, Who } from '@/data/types';
+import { findEvidence } from '@/data/stores/evidence';
+import { findSummary, newestOfEach } from '@/data/stores/summaries';
+import { listDoses, listLooks, listNeutrals, listResults, looksPerPage } from '@/data/stores/looks';
+import type { ClientCard, DoseCard, LookCard, Who } from '@/data/types';
 import { toTyped } from './form';
-import { readProgress, whyOf } from './progress';
+import { readProgress } from './progress';
 import type { Progress } from './progress';
 import type { LoadPage } from './window';
 import type { TypedClient } from './form';
@@ -191,25 +193,17 @@ function standingsOf(
 }
 
 /** Per correction and fault: how often it helped her. Most helpful first. */
-export function whatHelped(
-  repertoire: Repertoire,
-  trials: readonly Pick<TrialCard, 'correction' | 'fault' | 'verdict'>[],
-): WhatHelped[] {
-  const found = new Map<string, WhatHelped>();
-  for (const { correction, fault, verdict } of trials) {
-    const key = `${correction} ${fault}`;
-    const before = found.get(key) ?? {
+export const whatHelped = (repertoire: Repertoire, counted: readonly Evidence[]): WhatHelped[] =>
+  counted
+    .map(({ correction, fault, helped, tried }) => ({
       correction,
       fault,
       say: correctionWords(repertoire, correction),
       plain: faultWords(repertoire, fault),
-      better: 0,
-      tried: 0,
-    };
-    found.set(key, { ...before, better: before.better + Number(verdict === 'better'), tried: before.tried + 1 });
-  }
-  return [...found.values()].sort((a, b) => b.better / b.tried - a.better / a.tried || b.tried - a.tried);
-}
+      better: helped,
+      tried,
+    }))
+    .sort((a, b) => b.better / b.tried - a.better / a.tried || b.tried - a.tried);
 
 function lineOf(
   repertoire: Repertoire,
@@ -295,15 +289,16 @@ export async function readClient(who: Who, id: string, page: number, locale: str
   const found = await findClient(who, id);
   if (!found.ok) return found;
   const client = found.value;
-  const [studio, repertoire, { looks, total }, doses, trials, stops, sessions, results] = await Promise.all([
+  const repertoire = await findRepertoire(who);
+  const [studio, summary, evidence, { looks, total }, doses, stops, sessions, results] = await Promise.all([
     findStudio(who),
-    findRepertoire(who),
+    findSummary(who, repertoire, client),
+    findEvidence(who, [id]),
     listLooks(who, id, page),
     listDoses(who, id),
-    listTrials(who, { clientId: id }),
     listStops(who, id),
     listSessions(who, id),
-    listResults(who, [id]),
+    listResults(who, id, newestOfEach),
   ]);
   const format = new Intl.DateTimeFormat(locale, {
     timeZone: studio.timeZone,
@@ -320,17 +315,12 @@ export async function readClient(who: Who, id: string, page: number, locale: str
   );
   const weigh = (exercise: string): WeighedExercise => weighed.get(exercise) ?? { standing: 'fine', levels: {} };
   const body = bodyOf(client);
-  const load = knownLoad(
-    repertoire,
-    body,
-    seenBefore(sessions, results, studio.timeZone),
-    newestRungs(repertoire, doses).map(({ standing }) => standing),
-  );
+  const { load } = summary;
   const standings = standingsOf(
     repertoire,
     weigh,
     doses,
-    (exercise) => whyOf(sessions, exercise),
+    (exercise) => summary.why[exercise] ?? null,
     (exercise) => ladderLoad(body, exercise, load.capacity?.pct) ?? null,
     tell,
   );
@@ -340,7 +330,7 @@ export async function readClient(who: Who, id: string, page: number, locale: str
     standing: weigh(exercise).standing,
   }));
   const signName = (sign: string) => repertoire.stopSigns.find((one) => one.id === sign)?.name ?? sign;
-  const today = new Date().toISOString().slice(0, 10);
+  const now = today(studio.timeZone).toString();
   return success({
     client,
     facts: factsOf(client),
@@ -369,12 +359,12 @@ export async function readClient(who: Who, id: string, page: number, locale: str
       ? {
           signedName: client.intake.signedName,
           on: tell(new Date(`${client.intake.signedOn}T12:00:00Z`)),
-          holds: intakeHolds(client.intake.signedOn, today),
+          holds: intakeHolds(client.intake.signedOn, now),
         }
       : null,
     changedStances: Object.keys(client.stances).length,
     progress: readProgress({ repertoire, sessions, results, school: client.school ?? studio.school, conditions, tell }),
-    helped: whatHelped(repertoire, trials),
+    helped: whatHelped(repertoire, evidence.of(id)),
     looks: looks.map((look) => lineOf(repertoire, look, doses, tell)),
     total,
     page,

@@ -1,73 +1,41 @@
 // Reads what a tablet needs for the day: the asker's studio, its repertoire, today's clients with what is known of them.
+import { toCalendarDateTime, today } from '@internationalized/date';
 import { bodyOf } from '@/core/body/segments';
-import { now, toCalendarDateTime, today } from '@internationalized/date';
 import { allowedLevel, isAllowed, weighExercise } from '@/core/knowledge/cautions';
 import { cautionsOf, conditionsInForce } from '@/core/knowledge/conditions';
 import type { Repertoire } from '@/core/knowledge/entries';
-import { knownLoad, newestRungs } from '@/core/load/capacity';
 import type { Standing } from '@/core/load/capacity';
-import type { GateSession } from '@/core/progression/gate-input';
-import { gateSession } from '@/core/progression/outcome';
-import { setText } from '@/core/springs/springs';
 import { success } from '@/core/result';
 import type { Result } from '@/core/result';
-import { findClient, listAppointments } from '@/data/stores/clients';
-import { findStudio } from '@/data/stores/studio';
+import { setText } from '@/core/springs/springs';
 import { listApparatus, listSettings } from '@/data/stores/apparatus';
-import { sessionsSince, tabletKey } from '@/data/stores/floor';
-import { seenBefore } from '@/data/stores/load';
-import { listAllDoses, listResults, listTrials, newestLooks } from '@/data/stores/looks';
-import { checkedOn, findRepertoire } from '@/data/stores/studio';
+import { findClient, listAppointments } from '@/data/stores/clients';
+import { findEvidence } from '@/data/stores/evidence';
+import { tabletKey } from '@/data/stores/floor';
+import { listTrialsOf } from '@/data/stores/looks';
+import { checkedOn, findRepertoire, findStudio } from '@/data/stores/studio';
+import { findOpen, findSummaries } from '@/data/stores/summaries';
+import type { ClientSummary } from '@/core/progression/summary';
 import { actingOn } from '@/data/types';
-import type {
-  ApparatusCard,
-  AppointmentCard,
-  ClientCard,
-  DoseCard,
-  LookCard,
-  SessionCard,
-  SettingCard,
-  TrialCard,
-  Who,
-} from '@/data/types';
+import type { ApparatusCard, AppointmentCard, ClientCard, SettingCard, TrialCard, Who } from '@/data/types';
 import { rulesVersion } from '@/repertoire';
-import type { DayPack, FloorClient, LastFinding } from './pack';
+import type { DayPack, FloorClient } from './pack';
 
-const dayMs = 86_400_000;
-/** A session left open longer than this is not gone on with. */
-const openForMs = 12 * 3_600_000;
 /** How far back the gate looks. */
 const historyDays = 180;
 
 type Known = {
   readonly repertoire: Repertoire;
-  readonly sessions: readonly SessionCard[];
-  readonly doses: readonly DoseCard[];
-  readonly looks: readonly LookCard[];
-  readonly results: Awaited<ReturnType<typeof listResults>>;
+  readonly summaries: ReadonlyMap<string, ClientSummary>;
+  readonly open: ReadonlyMap<string, string>;
+  /** Of sessions that are going on. */
   readonly trials: readonly TrialCard[];
+  readonly evidence: Awaited<ReturnType<typeof findEvidence>>;
   readonly settings: readonly SettingCard[];
   readonly apparatus: readonly ApparatusCard[];
-  readonly timeZone: string;
-  readonly moment: Date;
+  /** First day that the gate looks at. */
+  readonly since: string;
 };
-
-const dateIn = (timeZone: string, at: Date): string =>
-  new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' }).format(at);
-
-/** Newest dose of each exercise that is still in the repertoire: where a client stands. */
-const standingsOf = (doses: readonly DoseCard[], repertoire: Repertoire): FloorClient['standings'] =>
-  newestRungs(repertoire, doses).map(({ row: { repetitions, sets, sides, directions, pattern, pace }, standing }) => ({
-    ...standing,
-    dose: {
-      repetitions,
-      sets,
-      sides: sides === 2 ? 2 : 1,
-      directions: directions === 2 ? 2 : 1,
-      pattern,
-      pace,
-    },
-  }));
 
 /** Exercises for a first session: those that find the start, then the first that moves a leg. */
 const firstPlan = ({ exercises }: Repertoire): Standing[] =>
@@ -78,14 +46,14 @@ const firstPlan = ({ exercises }: Repertoire): Standing[] =>
 /** Last session's exercises where they led to; else what the client stands on with what prepares it; else a first session. */
 function planOf(
   client: ClientCard,
-  last: SessionCard | undefined,
+  last: ClientSummary['lastSession'],
   standings: readonly Standing[],
   repertoire: Repertoire,
 ): Standing[] {
   const prepared =
     (standings[0] && repertoire.exercises.find(({ id }) => id === standings[0]?.exercise))?.prepares ?? [];
-  const wanted = last?.outcome?.items.length
-    ? last.outcome.items.map(({ exercise, level, decision }) => ({ exercise, level: decision?.level ?? level }))
+  const wanted = last?.items.length
+    ? last.items
     : standings.length > 0
       ? [...prepared.slice(0, 2).map((exercise) => ({ exercise, level: 1 })), ...standings]
       : firstPlan(repertoire);
@@ -101,21 +69,6 @@ function planOf(
   });
 }
 
-function lastFindings(sessions: readonly SessionCard[], look: LookCard | undefined): FloorClient['last'] {
-  const found: Record<string, LastFinding[]> = {};
-  for (const { fault, verdict, severity } of look?.result?.baseline ?? [])
-    if (look && verdict === 'out')
-      (found[look.exercise] ??= []).push({ fault, verdict, severity: severity ?? 'slight' });
-  for (const { outcome } of [...sessions].reverse())
-    for (const { exercise, faults } of outcome?.items ?? [])
-      found[exercise] = faults.map(({ fault, times }) => ({
-        fault,
-        verdict: 'out',
-        severity: times >= 4 ? 'marked' : times >= 2 ? 'clear' : 'slight',
-      }));
-  return found;
-}
-
 /** The newest setting of each exercise, in the words of its apparatus. */
 function springsOf(clientId: string, { settings, apparatus }: Known): FloorClient['springs'] {
   const found: Record<string, FloorClient['springs'][string]> = {};
@@ -126,48 +79,30 @@ function springsOf(clientId: string, { settings, apparatus }: Known): FloorClien
   return found;
 }
 
-function historyOf(sessions: readonly SessionCard[], timeZone: string): FloorClient['history'] {
-  const found: Record<string, (GateSession & { session: string })[]> = {};
-  for (const { id, startedAt, outcome } of [...sessions].reverse())
-    for (const item of outcome?.items ?? []) {
-      const counted = gateSession(dateIn(timeZone, startedAt), item);
-      if (counted) (found[item.exercise] ??= []).push({ ...counted, session: id });
-    }
-  return found;
-}
+const historySince = (history: ClientSummary['history'], since: string): FloorClient['history'] =>
+  Object.fromEntries(
+    Object.entries(history).flatMap(([exercise, all]) => {
+      const newest = all.filter(({ date }) => date >= since);
+      return newest.length > 0 ? [[exercise, newest]] : [];
+    }),
+  );
 
 function toFloor(
   client: ClientCard,
   appointment: (AppointmentCard & { readonly time: string }) | undefined,
   known: Known,
 ): FloorClient {
-  const { repertoire, timeZone, moment } = known;
-  const mine = known.sessions.filter(({ clientId }) => clientId === client.id);
-  const ended = mine.filter(({ endedAt, outcome }) => endedAt && outcome);
-  const open = mine.find(({ endedAt, startedAt }) => !endedAt && moment.getTime() - startedAt.getTime() < openForMs);
-  const standings = standingsOf(
-    known.doses.filter(({ clientId }) => clientId === client.id),
-    repertoire,
-  );
-  const [last] = ended;
-  const body = bodyOf(client);
-  const points = last?.outcome?.wrap?.points ?? [];
+  const { repertoire, summaries, evidence, open, since } = known;
+  const summary = summaries.get(client.id);
+  if (!summary) throw new Error('a client without a summary');
+  const { standings, lastSession } = summary;
   return {
     id: client.id,
     name: client.name,
     goal: client.goal,
-    body,
+    body: bodyOf(client),
     bodyIsTypical: client.heightM === null || client.massKg === null,
-    load: knownLoad(
-      repertoire,
-      body,
-      seenBefore(
-        ended,
-        known.results.filter(({ clientId }) => clientId === client.id),
-        timeZone,
-      ),
-      standings,
-    ),
+    load: summary.load,
     cautions: cautionsOf(repertoire, client.conditions),
     acting: actingOn(client),
     conditions: conditionsInForce(client.conditions),
@@ -179,11 +114,9 @@ function toFloor(
     note: appointment?.note ?? '',
     springs: springsOf(client.id, known),
     standings,
-    history: historyOf(ended, timeZone),
-    last: lastFindings(
-      ended,
-      known.looks.find(({ clientId }) => clientId === client.id),
-    ),
+    history: historySince(summary.history, since),
+    last: summary.last,
+    known: evidence.of(client.id),
     trials: known.trials
       .filter(({ clientId }) => clientId === client.id)
       .map(({ fault, correction, verdict, sessionId }) => ({
@@ -193,21 +126,11 @@ function toFloor(
         client: 'this',
         ...(sessionId ? { session: sessionId } : {}),
       })),
-    plan: planOf(client, last, standings, repertoire),
-    lastTime: last && points.length > 0 ? { date: dateIn(timeZone, last.startedAt), points } : null,
-    open: open?.id ?? null,
+    plan: planOf(client, lastSession, standings, repertoire),
+    lastTime: lastSession?.points.length ? { date: lastSession.day, points: lastSession.points } : null,
+    open: open.get(client.id) ?? null,
   };
 }
-
-const countTrials = (trials: readonly TrialCard[]): DayPack['others'] => {
-  const found = new Map<string, [string, string, number, number]>();
-  for (const { fault, correction, verdict } of trials) {
-    const key = `${fault} ${correction}`;
-    const [, , successes, all] = found.get(key) ?? [fault, correction, 0, 0];
-    found.set(key, [fault, correction, successes + Number(verdict === 'better'), all + 1]);
-  }
-  return [...found.values()];
-};
 
 /** The day's pack for the asker's tablet; with `also`, that client too, booked or not. */
 export async function readDay(
@@ -228,19 +151,18 @@ export async function readDay(
     clients.set(also, found.value);
   }
   const ids = [...clients.keys()];
-  const moment = now(timeZone).toDate();
-  const [sessions, doses, looks, results, trials, checked, settings, apparatus] = await Promise.all([
-    sessionsSince(who, ids, new Date(moment.getTime() - historyDays * dayMs)),
-    listAllDoses(who, ids),
-    newestLooks(who, ids),
-    listResults(who, ids),
-    listTrials(who),
+  const open = await findOpen(who, ids);
+  const [summaries, trials, evidence, checked, settings, apparatus] = await Promise.all([
+    findSummaries(who, repertoire, [...clients.values()]),
+    listTrialsOf(who, [...open.values()]),
+    findEvidence(who, ids),
     checkedOn(who, date.toString()),
     listSettings(who, ids),
     listApparatus(who),
   ]);
+  const since = date.subtract({ days: historyDays }).toString();
   const clock = new Intl.DateTimeFormat(locale, { timeZone, hour: 'numeric', minute: '2-digit' });
-  const known: Known = { repertoire, sessions, doses, looks, results, trials, settings, apparatus, timeZone, moment };
+  const known: Known = { repertoire, summaries, open, trials, evidence, settings, apparatus, since };
   return success({
     who: { id: who.userId, name: who.name },
     until,
@@ -255,7 +177,7 @@ export async function readDay(
     day: date.toString(),
     rules: rulesVersion,
     repertoire,
-    others: countTrials(trials.filter(({ clientId }) => !clients.has(clientId))),
+    known: evidence.studio,
     checked: checked.map(({ apparatus }) => apparatus),
     clients: [...clients.values()].map((client) => {
       const appointment = booked.find((one) => one.client.id === client.id)?.appointment;

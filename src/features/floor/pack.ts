@@ -1,6 +1,8 @@
 // What a tablet holds for a day on the Floor: as much as the day's sessions need, and no more.
 import type { Body } from '@/core/body/segments';
-import type { Trial } from '@/core/corrections/rank';
+import { withoutTrials } from '@/core/corrections/rank';
+import type { Evidence, Trial } from '@/core/corrections/rank';
+import type { LastFinding } from '@/core/progression/summary';
 import type { ActingOn } from '@/core/knowledge/cautions';
 import type { Caution } from '@/core/knowledge/conditions';
 import type { Repertoire } from '@/core/knowledge/entries';
@@ -8,12 +10,6 @@ import type { ApparatusKind } from '@/core/knowledge/load-tags';
 import type { KnownLoad, Standing } from '@/core/load/capacity';
 import type { SessionDose } from '@/core/progression/events';
 import type { GateSession } from '@/core/progression/gate-input';
-
-export type LastFinding = {
-  readonly fault: string;
-  readonly verdict: 'out';
-  readonly severity: 'slight' | 'clear' | 'marked';
-};
 
 /** Absent for what came of a look. */
 type OfSession = { readonly session?: string };
@@ -42,7 +38,9 @@ export type FloorClient = {
   /** Sessions by exercise, each with the session that it was. */
   readonly history: Readonly<Record<string, readonly (GateSession & OfSession)[]>>;
   readonly last: Readonly<Record<string, readonly LastFinding[]>>;
-  /** Oldest first. */
+  /** How often what was tried with her helped. */
+  readonly known: readonly Evidence[];
+  /** Of these, what the session that is going on told itself; oldest first. */
   readonly trials: readonly (Trial & OfSession)[];
   readonly plan: readonly Standing[];
   readonly lastTime: { readonly date: string; readonly points: readonly string[] } | null;
@@ -67,28 +65,20 @@ export type DayPack = {
   readonly day: string;
   readonly rules: string;
   readonly repertoire: Repertoire;
-  /** What helped whom else here: fault, correction, successes, trials. */
-  readonly others: readonly (readonly [string, string, number, number])[];
+  /** How often what was tried with anybody here helped. */
+  readonly known: readonly Evidence[];
   readonly checked: readonly ApparatusKind[];
   readonly clients: readonly FloorClient[];
 };
 
-/** What was tried with the studio's other clients, one by one again. */
-export const trialsOfOthers = ({ others, clients }: DayPack, clientId: string): Trial[] => [
-  ...others.flatMap(([fault, correction, successes, trials]) =>
-    Array.from({ length: trials }, (_, i): Trial => ({ fault, correction, success: i < successes, client: 'other' })),
-  ),
-  ...clients
-    .filter(({ id }) => id !== clientId)
-    .flatMap(({ trials }) => trials.map((one): Trial => ({ ...one, client: 'other' }))),
-];
-
 /** What is known of a client from before a session: what that session itself told already is not counted twice. */
 export function before(client: FloorClient, session: string): FloorClient {
   const others = <T extends OfSession>(all: readonly T[]): T[] => all.filter((one) => one.session !== session);
+  const told = client.trials.filter((one) => one.session === session);
   return {
     ...client,
     history: Object.fromEntries(Object.entries(client.history).map(([exercise, all]) => [exercise, others(all)])),
-    trials: others(client.trials),
+    known: withoutTrials(client.known, told),
+    trials: told,
   };
 }

@@ -3,10 +3,17 @@ import type { Payload, SessionEvent } from '@/core/progression/events';
 import { foldSession } from '@/core/progression/session';
 import { repertoire } from '@/repertoire';
 import type { DayPack, FloorClient } from './pack';
-import { before, trialsOfOthers } from './pack';
+import { before } from './pack';
 import { doseText, lostChoices, plan, uncheckedOf, viewItem } from './state';
 import { readVials } from './vials';
 
+const counted = (fault: string, correction: string, tried: number, helped: number) => ({
+  fault,
+  correction,
+  tried,
+  helped,
+  failedRunning: 0,
+});
 const client = (more: Partial<FloorClient> = {}): FloorClient => ({
   id: 'c',
   name: 'Perrin Shoal',
@@ -27,6 +34,7 @@ const client = (more: Partial<FloorClient> = {}): FloorClient => ({
   standings: [],
   history: {},
   last: {},
+  known: [],
   trials: [],
   plan: [],
   lastTime: null,
@@ -41,7 +49,7 @@ const pack = (clients: readonly FloorClient[] = [client()]): DayPack => ({
   day: '2026-03-08',
   rules: 'x',
   repertoire,
-  others: [['arch', 'breatheFirst', 2, 3]],
+  known: [counted('arch', 'breatheFirst', 3, 2)],
   checked: [],
   clients,
 });
@@ -170,17 +178,15 @@ test('a quick look far arched puts the pelvis bubble to the head end, and an unt
   expect(looked(1)?.state).toBe('unsure');
 });
 
-test('other clients’ trials count as others, one’s own do not twice', () => {
-  const other = client({ id: 'o', trials: [{ fault: 'flare', correction: 'x', success: true, client: 'this' }] });
-  const own = client({ trials: [{ fault: 'tuck', correction: 'y', success: true, client: 'this' }] });
-  const found = trialsOfOthers(pack([own, other]), 'c');
-  expect(found.filter(({ fault }) => fault === 'arch')).toHaveLength(3);
-  expect(found.filter(({ fault }) => fault === 'flare')).toMatchObject([{ client: 'other' }]);
-  expect(found.some(({ fault }) => fault === 'tuck')).toBe(false);
+test('what helped others and her is weighed apart, by their counts', () => {
+  const own = client({ known: [counted('arch', 'breatheFirst', 2, 2)] });
+  const view = shown([], own, 'arch');
+  const option = view.ranking?.options.find(({ correction }) => correction === 'breatheFirst');
+  expect(option?.evidence).toEqual({ client: [2, 2], studio: [2, 3] });
 });
 
 test('what a session told already does not count twice when the pack is fetched anew', () => {
-  const counted = {
+  const gated = {
     date: '2026-03-08',
     level: 3,
     clean: { left: 5, right: 5 },
@@ -192,13 +198,18 @@ test('what a session told already does not count twice when the pack is fetched 
   const told = client({
     history: {
       march: [
-        { ...counted, session: 'before' },
-        { ...counted, session: 'now' },
+        { ...gated, session: 'before' },
+        { ...gated, session: 'now' },
       ],
     },
-    trials: [tried, { ...tried, session: 'now' }],
+    known: [counted('arch', 'x', 3, 2)],
+    trials: [
+      { ...tried, session: 'before' },
+      { ...tried, session: 'now' },
+    ],
   });
   const left = before(told, 'now');
   expect(left.history.march?.map(({ session }) => session)).toEqual(['before']);
-  expect(left.trials).toEqual([tried]);
+  expect(left.known).toEqual([counted('arch', 'x', 2, 1)]);
+  expect(left.trials).toEqual([{ ...tried, session: 'now' }]); // to be taken off the studio’s counts as well
 });

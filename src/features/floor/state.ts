@@ -23,7 +23,7 @@ import { levelText, rungAt } from '@/core/progression/rungs';
 import { lostTwiceRunning, nextUp, openTry } from '@/core/progression/session';
 import type { Item, NextUp, Session } from '@/core/progression/session';
 import type { DayPack, FloorClient } from './pack';
-import { trialsOfOthers } from './pack';
+import { withoutTrials } from '@/core/corrections/rank';
 
 /** The stances in force for a client in an exercise. */
 export function stancesFor(pack: DayPack, client: FloorClient, exercise: string): StancesInForce {
@@ -135,7 +135,8 @@ export function viewItem(pack: DayPack, client: FloorClient, item: Item, working
   const ranking =
     fault &&
     suggest(repertoire, item, fault.id, {
-      history: [...trialsOfOthers(pack, client.id), ...client.trials],
+      history: [],
+      known: { client: client.known, studio: withoutTrials(pack.known, client.trials) },
       conditions: client.conditions,
       props: pack.studio.room.props,
       touchConsent: client.touchConsent,

@@ -157,7 +157,7 @@ function readAll(
 
 /** The bench: set-up, top, findings and what to try, retest, dose. */
 export function LookBench({ opening }: { opening: BenchOpening }) {
-  const { lookId, clientId, clientName, frame, trials, props, touchConsent } = opening;
+  const { lookId, clientId, clientName, frame, known, props, touchConsent } = opening;
   const router = useRouter();
   const [dosed, once] = [useOnce(), useOnce()];
   const repertoire = useRepertoire();
@@ -397,7 +397,8 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
                       fault: working,
                       exercise: frame.exercise,
                       level: frame.level,
-                      history: trials,
+                      history: [],
+                      known,
                       conditions: frame.conditions,
                       props,
                       touchConsent,

@@ -5,7 +5,7 @@ import { markingSdFor, readLook } from '@/core/alignment/look';
 import type { LookInput, LookReading, MarkedPicture, Role } from '@/core/alignment/look';
 import { tellReadings } from '@/core/alignment/readings';
 import type { Taken } from '@/core/alignment/readings';
-import type { Trial } from '@/core/corrections/rank';
+import type { Known } from '@/core/corrections/rank';
 import { allowedLevel, weighExercise } from '@/core/knowledge/cautions';
 import type { ActingOn, Weighed } from '@/core/knowledge/cautions';
 import { conditionsInForce } from '@/core/knowledge/conditions';
@@ -21,7 +21,8 @@ import type { Result } from '@/core/result';
 import { failure, success } from '@/core/result';
 import { findClient } from '@/data/stores/clients';
 import { findStudio } from '@/data/stores/studio';
-import { findLook, listNeutrals, listTrials, newestLooks } from '@/data/stores/looks';
+import { findLook, listNeutrals, newestLooks } from '@/data/stores/looks';
+import { findEvidence } from '@/data/stores/evidence';
 import { checkedOn, findRepertoire } from '@/data/stores/studio';
 import { actingOn } from '@/data/types';
 import { findObserver, markingInForce } from '@/data/stores/observers';
@@ -116,7 +117,7 @@ export type BenchOpening = {
   readonly markingSdPx: number | undefined;
   readonly fault: string | null;
   readonly correction: string | null;
-  readonly trials: readonly Trial[];
+  readonly known: Known;
   readonly props: readonly string[];
   readonly touchConsent: boolean;
   /** What acts on the client: the dose may not go where a caution forbids. */
@@ -144,9 +145,13 @@ export async function readBench(who: Who, lookId: string): Promise<Result<BenchO
   if (!exercise?.levels.some(({ number }) => number === look.value.level))
     return success({ gone: true, clientId, name: exercise?.name ?? look.value.exercise });
   const slice = sliceOf(repertoire, [exercise.id]);
-  const [studio, trials, demoPictures, observer, neutral] = await Promise.all([
+  const [studio, evidence, demoPictures, observer, neutral] = await Promise.all([
     findStudio(who),
-    listTrials(who),
+    findEvidence(
+      who,
+      [clientId],
+      slice.faults.map(({ id }) => id),
+    ),
     listDemoPictures(who),
     findObserver(who),
     readOwnNeutral(who, repertoire, look.value),
@@ -172,12 +177,7 @@ export async function readBench(who: Who, lookId: string): Promise<Result<BenchO
     markingSdPx: markingInForce(observer),
     fault: slice.faults.some(({ id }) => id === fault) ? fault : null,
     correction: slice.corrections.some(({ id }) => id === correction) ? correction : null,
-    trials: trials.map((trial) => ({
-      fault: trial.fault,
-      correction: trial.correction,
-      success: trial.verdict === 'better',
-      client: trial.clientId === clientId ? 'this' : 'other',
-    })),
+    known: { client: evidence.of(clientId), studio: evidence.studio },
     props: studio.room.props,
     touchConsent,
     acting: actingOn(client.value),

@@ -6,7 +6,7 @@ import { actingConditions, weighExercise } from '@/core/knowledge/cautions';
 import type { WeighedExercise } from '@/core/knowledge/cautions';
 import { conditionsInForce } from '@/core/knowledge/conditions';
 import { exercise as exerciseShape } from '@/core/knowledge/entries';
-import { entry, serves } from '@/core/knowledge/find';
+import { entry, faultIds, serves } from '@/core/knowledge/find';
 import { correctionKinds } from '@/core/knowledge/kinds';
 import type { Correction, Exercise, Fault, Level, Repertoire } from '@/core/knowledge/entries';
 import { measuredLooks } from '@/core/knowledge/looks';
@@ -17,12 +17,12 @@ import { breathInForce, layStances, ownerOf, resolveStances } from '@/core/knowl
 import type { Layer } from '@/core/knowledge/stances';
 import { ladderLoad } from '@/core/load/ladder';
 import type { LadderLoad } from '@/core/load/ladder';
-import { findLoad } from '@/data/stores/load';
+import { findLoad } from '@/data/stores/summaries';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { findClient, listClients } from '@/data/stores/clients';
 import { findStudio } from '@/data/stores/studio';
-import { listTrials } from '@/data/stores/looks';
+import { findEvidence } from '@/data/stores/evidence';
 import { findRepertoire, listOwn } from '@/data/stores/studio';
 import { actingOn } from '@/data/types';
 import type { ClientCard, Who } from '@/data/types';
@@ -235,10 +235,10 @@ export async function readExercise(who: Who, id: string, clientId?: string): Pro
   const stances = resolveStances(repertoire, laid.school, laid.stances, laid.from);
   if (!stances.ok) return stances;
   const { school, choices: inForce } = stances.value;
-  const trials = client ? await listTrials(who) : [];
+  const evidence = client && (await findEvidence(who, [client.id], faultIds(exercise)));
   const conditions = client ? conditionsInForce(client.conditions) : [];
   const acting = client && actingOn(client);
-  const load = client && (await findLoad(who, repertoire, client, studio.timeZone));
+  const load = client && (await findLoad(who, repertoire, client));
   const heldPct = load?.capacity?.pct ?? null;
   const ladder = ladderLoad(client ? bodyOf(client) : typicalBody, exercise, heldPct);
   const unsafe = new Set(
@@ -253,12 +253,8 @@ export async function readExercise(who: Who, id: string, clientId?: string): Pro
         rankCorrections(repertoire, {
           fault: watched.fault,
           exercise: id,
-          history: trials.map(({ fault, correction, verdict, clientId: whose }) => ({
-            fault,
-            correction,
-            success: verdict === 'better',
-            client: whose === client.id ? 'this' : 'other',
-          })),
+          history: [],
+          ...(evidence ? { known: { client: evidence.of(client.id), studio: evidence.studio } } : {}),
           conditions,
           props: studio.room.props,
           touchConsent: client.touchConsent,

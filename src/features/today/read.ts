@@ -12,7 +12,8 @@ import { watchFor } from '@/core/knowledge/watch';
 import type { Watch } from '@/core/knowledge/watch';
 import { listAppointments } from '@/data/stores/clients';
 import { findStudio } from '@/data/stores/studio';
-import { sessionsSince } from '@/data/stores/floor';
+import { findOpen, findSummaries } from '@/data/stores/summaries';
+import type { ClientSummary } from '@/core/progression/summary';
 import { findRepertoire } from '@/data/stores/studio';
 import { newestDoses, newestLooks } from '@/data/stores/looks';
 import { actingOn } from '@/data/types';
@@ -46,8 +47,10 @@ export type TodayRow = {
 export type TodayPage = { readonly studio: string; readonly day: string; readonly rows: readonly TodayRow[] };
 
 /** Points older than this are no longer shown. */
-const pointsForMs = 120 * 86_400_000;
-const openForMs = 12 * 3_600_000;
+const pointsForDays = 120;
+
+const pointsOf = (summary: ClientSummary | undefined, oldest: string): readonly string[] =>
+  summary?.lastSession && summary.lastSession.day >= oldest ? summary.lastSession.points : [];
 
 const outcome = { better: 'helped', same: 'made no difference', worse: 'made it worse' } as const;
 
@@ -58,12 +61,15 @@ export async function readToday(who: Who, locale: string): Promise<TodayPage> {
   const date = today(timeZone);
   const at = (day: typeof date) => toCalendarDateTime(day).toDate(timeZone);
   const booked = await listAppointments(who, at(date), at(date.add({ days: 1 })));
+  const oldest = date.subtract({ days: pointsForDays }).toString();
   const clientIds = booked.map(({ client }) => client.id);
   const moment = now(timeZone).toDate();
-  const [looks, doses, sessions] = await Promise.all([
+  const clients = booked.map(({ client }) => client);
+  const [looks, doses, summaries, open] = await Promise.all([
     newestLooks(who, clientIds),
     newestDoses(who, clientIds),
-    sessionsSince(who, clientIds, new Date(moment.getTime() - pointsForMs)),
+    findSummaries(who, repertoire, clients),
+    findOpen(who, clientIds),
   ]);
   const clock = new Intl.DateTimeFormat(locale, { timeZone, hour: 'numeric', minute: '2-digit' });
   const next = booked.find(({ appointment: { startsAt } }) => startsAt > moment);
@@ -101,12 +107,8 @@ export async function readToday(who: Who, locale: string): Promise<TodayPage> {
         : {}),
       vials: look?.result ? readKeptBlocks(look.result, vantageOf(repertoire, look)) : [],
       watch: watchFor(repertoire, exercise, conditionsInForce(client.conditions), look?.result?.baseline ?? []),
-      points:
-        sessions.find(({ clientId, outcome }) => clientId === client.id && outcome?.wrap)?.outcome?.wrap?.points ?? [],
-      isOpen: sessions.some(
-        ({ clientId, endedAt, startedAt: from }) =>
-          clientId === client.id && !endedAt && moment.getTime() - from.getTime() < openForMs,
-      ),
+      points: pointsOf(summaries.get(client.id), oldest),
+      isOpen: open.has(client.id),
       ...(tried && verdict ? { lastTime: `“${tried}” ${outcome[verdict.verdict]} last time.` } : {}),
     };
   });

@@ -1,8 +1,7 @@
 import { bodyOf, typicalBody } from '@/core/body/segments';
 import { listApparatus } from '@/data/stores/apparatus';
 import { findClient, listClients } from '@/data/stores/clients';
-import { findStudio } from '@/data/stores/studio';
-import { findLoad } from '@/data/stores/load';
+import { findLoad } from '@/data/stores/summaries';
 import { findRepertoire } from '@/data/stores/studio';
 import { requireWho } from '@/platform/server/session';
 import { deferring } from '@/repertoire/words';
@@ -11,15 +10,14 @@ import { WhatIfBench } from './what-if';
 
 export async function WhatIfScreen({ clientId }: { clientId?: string | undefined }) {
   const who = await requireWho();
-  const [studio, repertoire, { clients }, found, apparatus] = await Promise.all([
-    findStudio(who),
+  const [repertoire, { clients }, found, apparatus] = await Promise.all([
     findRepertoire(who),
     listClients(who),
     clientId ? findClient(who, clientId) : undefined,
     listApparatus(who),
   ]);
   const client = found?.ok ? found.value : undefined;
-  const load = client && (await findLoad(who, repertoire, client, studio.timeZone));
+  const load = client && (await findLoad(who, repertoire, client));
   const page: WhatIfPage = {
     client: client ? { id: client.id, name: client.name } : null,
     clients: clients.map(({ id, name }) => ({ id, name })),
