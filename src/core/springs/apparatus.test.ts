@@ -107,6 +107,26 @@ describe('a setting for a person', () => {
     expect(offer.because.join(' ')).toContain('relative units only');
     expect(offer.sets[0]).toMatchObject({ text: '3 full', meanN: null });
   });
+  test('calibrated, but nobody known: it asks for a client, not for a scale', () => {
+    const words = ask(straps, 2).because.join(' ');
+    expect(words).toContain('choose a client');
+    expect(words).not.toContain('Calibrate');
+    expect(ask(footwork, 2, { rig: usualRig('reformer') }).because.join(' ')).toContain('Calibrate the springs');
+  });
+  test('more spring in straps leaves less for the hips, less spring leaves more', () => {
+    // 0.9 of 2 % held is 1.8 %; half a spring of the 3 that are usual is a sixth.
+    const wanted = (...faults: string[]) => {
+      const offer = ask(straps, 2, { capacityPct: 2, history: { faults } });
+      return offer.wanted.kind === 'rest' ? offer.wanted.pct : Number.NaN;
+    };
+    const { units } = levelOf(straps, 2).force ?? { units: Number.NaN };
+    const [more, less] = (['more', 'less'] as const).map(
+      (way) => repertoire.faults.find(({ id }) => springAdvice(repertoire, straps, [id]).way === way)?.id ?? '',
+    );
+    expect(wanted()).toBeCloseTo(1.8, 9);
+    expect(wanted(more ?? '')).toBeCloseTo(1.8 * (1 - 0.5 / units), 9);
+    expect(wanted(less ?? '')).toBeCloseTo(1.8 * (1 + 0.5 / units), 9);
+  });
   test('a carriage that runs asks for more, arms that push for less; both at once for neither', () => {
     const advice = (...faults: string[]) => springAdvice(repertoire, footwork, faults).way;
     expect([advice('carriageRuns'), advice('armsPush'), advice('carriageRuns', 'armsPush'), advice('flare')]).toEqual([

@@ -92,6 +92,14 @@ export type Asked = {
   readonly history: SpringHistory;
 };
 
+/** What is lacking for figures in newtons, or in what is left for the hips. */
+const whyRelative = (hasRates: boolean, isOfCapacity: boolean): string => {
+  if (!hasRates) return 'Calibrate the springs to reckon in newtons.';
+  return isOfCapacity
+    ? 'How much is held is not known here: choose a client who was seen working, and the straps are reckoned for her.'
+    : 'This level tells no force to reckon with.';
+};
+
 /** Sets for a level and a person, nearest first, with reasons; refused where the level is not done on these springs. */
 export function offerSprings(asked: Asked): Result<SpringOffer> {
   const { repertoire, exercise, level, rig, body, capacityPct, history } = asked;
@@ -166,7 +174,7 @@ export function offerSprings(asked: Asked): Result<SpringOffer> {
     wanted: { kind: 'units', units: scaled },
     because: [
       ...because,
-      `In relative units only: ${unitsText(units)} usual for ${usualMassKg} kg${turned === 1 ? '' : `, ${advice.way} by half a spring`}, ${scaled.toFixed(2)} for ${Math.round(body.massKg)} kg. Calibrate the springs to reckon in newtons.`,
+      `In relative units only: ${unitsText(units)} usual for ${usualMassKg} kg${turned === 1 ? '' : `, ${advice.way} by half a spring`}, ${scaled.toFixed(2)} for ${Math.round(body.massKg)} kg. ${whyRelative(hasRates, ofCapacity !== undefined)}`,
     ],
     sets: sets.map(({ set, text, units: own }) => ({
       set,

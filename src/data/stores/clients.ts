@@ -26,6 +26,17 @@ const stopOf = (row: Stop | undefined): StopCard | null =>
 const intakeOf = (row: Intake | undefined): IntakeCard | null =>
   row ? { id: row.id, answers: row.answers, signedName: row.signedName, signedOn: row.signedOn } : null;
 
+/** Rows of each client, in their order. */
+function byClient<T extends { readonly clientId: string }>(rows: readonly T[]): (id: string) => readonly T[] {
+  const found = new Map<string, T[]>();
+  for (const row of rows) {
+    const own = found.get(row.clientId);
+    if (own) own.push(row);
+    else found.set(row.clientId, [row]);
+  }
+  return (id) => found.get(id) ?? [];
+}
+
 async function toCards(who: Who, clients: readonly Client[], transaction?: Transaction): Promise<ClientCard[]> {
   const ids = clients.map(({ id }) => id);
   if (!transaction) await payOwed(who, ids);
@@ -44,6 +55,12 @@ async function toCards(who: Who, clients: readonly Client[], transaction?: Trans
       ...within,
     }),
   ];
+  const [onFileOf, overrulesOf, stopsOf, intakesOf] = [
+    byClient(onFile),
+    byClient(overrules),
+    byClient(stops),
+    byClient(intakes),
+  ];
   return clients.map((client) => ({
     id: client.id,
     claims: client.claims,
@@ -60,28 +77,24 @@ async function toCards(who: Who, clients: readonly Client[], transaction?: Trans
     touchConsent: client.touchConsent,
     pubicMark: client.pubicMark,
     note: client.note,
-    conditions: onFile
-      .filter(({ clientId }) => clientId === client.id)
-      .map(({ condition, note, clearedOn, clearedBy, revision }) => ({
-        condition,
-        note,
-        clearedOn,
-        clearedBy,
-        revision,
-      })),
-    overrules: overrules
-      .filter(({ clientId }) => clientId === client.id)
-      .map(({ id, exercise, level, rule, reason, madeBy, madeAt }) => ({
-        id,
-        exercise,
-        level,
-        rule,
-        reason,
-        madeBy,
-        madeAt,
-      })),
-    stop: stopOf(stops.find(({ clientId }) => clientId === client.id)),
-    intake: intakeOf(intakes.find(({ clientId }) => clientId === client.id)),
+    conditions: onFileOf(client.id).map(({ condition, note, clearedOn, clearedBy, revision }) => ({
+      condition,
+      note,
+      clearedOn,
+      clearedBy,
+      revision,
+    })),
+    overrules: overrulesOf(client.id).map(({ id, exercise, level, rule, reason, madeBy, madeAt }) => ({
+      id,
+      exercise,
+      level,
+      rule,
+      reason,
+      madeBy,
+      madeAt,
+    })),
+    stop: stopOf(stopsOf(client.id)[0]),
+    intake: intakeOf(intakesOf(client.id)[0]),
   }));
 }
 
@@ -239,6 +252,22 @@ export async function listAppointments(
 export async function listAllClients(who: Who): Promise<ClientCard[]> {
   ready();
   return toCards(who, await Client.findAll({ where: { studioId: who.studioId }, order: [['name', 'ASC']] }));
+}
+
+/** The first clients by name whose name holds a text: what a chooser shows. */
+export async function findNames(who: Who, search = '', limit = 30): Promise<{ id: string; name: string }[]> {
+  ready();
+  const like = `%${search.trim().replace(/[\\%_]/g, '\\$&')}%`;
+  const rows = await Client.findAll({
+    where: { studioId: who.studioId, ...(search.trim() ? { name: { [Op.like]: like } } : {}) },
+    attributes: ['id', 'name'],
+    order: [
+      ['name', 'ASC'],
+      ['id', 'ASC'],
+    ],
+    limit,
+  });
+  return rows.map(({ id, name }) => ({ id, name }));
 }
 
 /** Names of everybody on the books. */

@@ -6,6 +6,8 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import { allows, setText, unitsOf, unitsText } from '@/core/springs/springs';
 import type { SpringSet } from '@/core/springs/springs';
+import { ClientPicker } from '@/design/client-picker';
+import { findClientNames } from '@/platform/server/client-names';
 import { Button } from '@/design/button';
 import { Chip, Notice, Quiet, Row, Small, Stack, TextLink } from '@/design/layout';
 import { Picker } from '@/design/picker';
@@ -81,11 +83,12 @@ export function FindSetting({ apparatus, finder, clients, onAsk, set, onSet, onK
       <h2>Find a setting</h2>
       <Picker label="Exercise" value={exercise} onChange={(id) => onAsk({ exercise: id })} choices={exercises} />
       <Picker label="Level" value={String(level)} onChange={(id) => onAsk({ level: id })} choices={levels} />
-      <Picker
-        label="For"
-        value={client?.id ?? 'any'}
-        onChange={(id) => onAsk({ client: id === 'any' ? '' : id })}
-        choices={[{ id: 'any', name: 'a body of usual size' }, ...clients]}
+      <ClientPicker
+        chosen={client}
+        anyone="a body of usual size"
+        clients={clients}
+        find={findClientNames}
+        onChange={(id) => onAsk({ client: id ?? '' })}
       />
       <Small>
         {levelWords} {usual && `Usually ${usual}.`}

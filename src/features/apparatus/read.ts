@@ -10,7 +10,7 @@ import type { OfferedSet, SpringOffer } from '@/core/springs/setting';
 import { setText } from '@/core/springs/springs';
 import type { SpringSet } from '@/core/springs/springs';
 import { listApparatus, listSettings } from '@/data/stores/apparatus';
-import { findClient, listClients } from '@/data/stores/clients';
+import { findClient, findNames } from '@/data/stores/clients';
 import { findStudio } from '@/data/stores/studio';
 import { listSessions } from '@/data/stores/floor';
 import { findLoad } from '@/data/stores/summaries';
@@ -155,11 +155,11 @@ async function readFinder(
 
 /** What stands in the rooms, the apparatus in hand, and springs for an exercise and a person. */
 export async function readApparatus(who: Who, asked: Asked, locale: string): Promise<ApparatusPage> {
-  const [studio, repertoire, listed, { clients }, found] = await Promise.all([
+  const [studio, repertoire, listed, clients, found] = await Promise.all([
     findStudio(who),
     findRepertoire(who),
     listApparatus(who),
-    listClients(who),
+    findNames(who),
     asked.client ? findClient(who, asked.client) : undefined,
   ]);
   const rank = ({ rig }: ApparatusCard): number => apparatusKinds.indexOf(rig.kind);
@@ -192,7 +192,7 @@ export async function readApparatus(who: Who, asked: Asked, locale: string): Pro
         ? [...rooms, { id: '', name: 'In no room', apparatus: homeless.map(line), lacks: [] }]
         : rooms,
     chosen: card ? line(card) : null,
-    clients: clients.map(({ id, name }) => ({ id, name })),
+    clients,
     finder: card ? await readFinder(who, repertoire, card, asked, client, tell) : null,
   };
 }

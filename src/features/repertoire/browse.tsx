@@ -9,6 +9,8 @@ import { isAllowed } from '@/core/knowledge/cautions';
 import { directions, families, regions } from '@/core/knowledge/kinds';
 import { apparatuses } from '@/core/knowledge/load-tags';
 import { positions } from '@/core/alignment/input';
+import { ClientPicker } from '@/design/client-picker';
+import { findClientNames } from '@/platform/server/client-names';
 import { ButtonLink } from '@/design/button';
 import { Figure } from '@/design/figure';
 import { Chip, Notice, Page, PageHead, Quiet, Row, Small, Stack, TextLink } from '@/design/layout';
@@ -182,11 +184,13 @@ export function Browse({ lines, clients, client, sequences }: BrowsePage) {
           onChange={set('startsWith')}
           choices={choicesOf(startsWithWords, Object.keys(startsWithWords) as (keyof typeof startsWithWords)[])}
         />
-        <Picker
+        <ClientPicker
           label="Ready for"
-          value={client?.id ?? 'any'}
-          onChange={(id) => router.push(id === 'any' ? '/repertoire' : `/repertoire?client=${id}`)}
-          choices={[{ id: 'any', name: 'anyone' }, ...clients]}
+          chosen={client}
+          anyone="anyone"
+          clients={clients}
+          find={findClientNames}
+          onChange={(id) => router.push(id === null ? '/repertoire' : `/repertoire?client=${id}`)}
         />
       </Filters>
       {client && (

@@ -10,6 +10,8 @@ import { startOf } from '@/core/knowledge/find';
 import type { Level } from '@/core/knowledge/entries';
 import { nameOf } from '@/core/alignment/words';
 import { BreathRibbon } from '@/design/breath-ribbon';
+import { ClientPicker } from '@/design/client-picker';
+import { findClientNames } from '@/platform/server/client-names';
 import { Button, ButtonLink } from '@/design/button';
 import { demandWords } from '@/core/load/ladder';
 import { DemandBar } from '@/design/demand-bar';
@@ -273,11 +275,12 @@ export function ExerciseScreen({ page }: { page: ExercisePage }) {
           {page.stances.length > 0 && <Schools page={page} />}
         </Stack>
         <Stack $gap={24}>
-          <Picker
-            label="For"
-            value={client?.id ?? 'any'}
-            onChange={(id) => router.push(id === 'any' ? here : `${here}?client=${id}`)}
-            choices={[{ id: 'any', name: 'anyone' }, ...clients]}
+          <ClientPicker
+            chosen={client}
+            anyone="anyone"
+            clients={clients}
+            find={findClientNames}
+            onChange={(id) => router.push(id === null ? here : `${here}?client=${id}`)}
           />
           {client && now && (
             <Panel as="section" aria-label="Cautions">

@@ -20,7 +20,7 @@ import type { LadderLoad } from '@/core/load/ladder';
 import { findLoad } from '@/data/stores/summaries';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
-import { findClient, listClients } from '@/data/stores/clients';
+import { findClient, findNames } from '@/data/stores/clients';
 import { findStudio } from '@/data/stores/studio';
 import { findEvidence } from '@/data/stores/evidence';
 import { findRepertoire, listOwn } from '@/data/stores/studio';
@@ -63,8 +63,7 @@ export type BrowsePage = {
 };
 
 async function choices(who: Who): Promise<ClientChoice[]> {
-  const { clients } = await listClients(who);
-  return clients.map(({ id, name }) => ({ id, name }));
+  return findNames(who);
 }
 
 async function chosen(who: Who, clientId: string | undefined): Promise<ClientCard | undefined> {

@@ -1,6 +1,6 @@
 import { bodyOf, typicalBody } from '@/core/body/segments';
 import { listApparatus } from '@/data/stores/apparatus';
-import { findClient, listClients } from '@/data/stores/clients';
+import { findClient, findNames } from '@/data/stores/clients';
 import { findLoad } from '@/data/stores/summaries';
 import { findRepertoire } from '@/data/stores/studio';
 import { requireWho } from '@/platform/server/session';
@@ -10,9 +10,9 @@ import { WhatIfBench } from './what-if';
 
 export async function WhatIfScreen({ clientId }: { clientId?: string | undefined }) {
   const who = await requireWho();
-  const [repertoire, { clients }, found, apparatus] = await Promise.all([
+  const [repertoire, clients, found, apparatus] = await Promise.all([
     findRepertoire(who),
-    listClients(who),
+    findNames(who),
     clientId ? findClient(who, clientId) : undefined,
     listApparatus(who),
   ]);
@@ -20,7 +20,7 @@ export async function WhatIfScreen({ clientId }: { clientId?: string | undefined
   const load = client && (await findLoad(who, repertoire, client));
   const page: WhatIfPage = {
     client: client ? { id: client.id, name: client.name } : null,
-    clients: clients.map(({ id, name }) => ({ id, name })),
+    clients,
     body: client ? bodyOf(client) : typicalBody,
     isTypical: !client || client.heightM === null || client.massKg === null,
     capacity: load?.capacity ?? null,

@@ -13,6 +13,8 @@ import { legTo, poseOf, tellWhatIf, usualWhatIf } from '@/core/load/what-if';
 import type { FreeLeg, Told, WhatIf } from '@/core/load/what-if';
 import { setText, setsOf } from '@/core/springs/springs';
 import type { SpringSet } from '@/core/springs/springs';
+import { ClientPicker } from '@/design/client-picker';
+import { findClientNames } from '@/platform/server/client-names';
 import { Button } from '@/design/button';
 import { fanUnder } from '@/design/fan';
 import { Part } from '@/design/figure';
@@ -116,11 +118,12 @@ export function WhatIfBench({ page, deferring }: { readonly page: WhatIfPage; re
           <Quiet>Drag a knee or a heel. What it asks of the hips, and where else the same would be asked.</Quiet>
         </div>
         <div style={{ minWidth: 260 }}>
-          <Picker
-            label="For"
-            value={client?.id ?? 'any'}
-            onChange={(id) => router.push(id === 'any' ? '/what-if' : `/what-if?client=${id}`)}
-            choices={[{ id: 'any', name: 'a body of usual size' }, ...clients]}
+          <ClientPicker
+            chosen={client}
+            anyone="a body of usual size"
+            clients={clients}
+            find={findClientNames}
+            onChange={(id) => router.push(id === null ? '/what-if' : `/what-if?client=${id}`)}
           />
         </div>
       </PageHead>
