@@ -21,12 +21,12 @@ import {
 import { addIntake, addOverrule, addStop, clearStops, setCondition } from '@/data/stores/cautions';
 import { addClient, addClients, changeClient, findClient } from '@/data/stores/clients';
 import { findSession, receiveEvents } from '@/data/stores/floor';
-import { keepLook, listDoses, startLook } from '@/data/stores/looks';
+import { keepLook, startLook } from '@/data/stores/looks';
 import { addPicture } from '@/data/stores/pictures';
 import { changeStudio, checkedOn, findStudio, keepCheck } from '@/data/stores/studio';
 import { transact } from '@/data/transact';
 import { repertoire, rulesVersion } from '@/repertoire';
-import { bringClient, openStudio, someone } from './studio';
+import { bringClient, dosesOf, openStudio, someone } from './studio';
 
 let who: Awaited<ReturnType<typeof openStudio>>;
 beforeAll(async () => {
@@ -192,7 +192,7 @@ describe('after a stop sign', () => {
     expect(await keepLook(who, look, { result: kept, trial: undefined, dose })).toMatchObject({
       error: { code: 'stopped' },
     });
-    expect(await listDoses(who, clientId)).toEqual([]);
+    expect(await dosesOf(who, clientId)).toEqual([]);
     await expect(begun(clientId)).rejects.toThrow(/stop sign/);
   });
   test('stop and dose at the same moment: never a dose that came after the stop', async () => {
@@ -223,7 +223,7 @@ describe('after a stop sign', () => {
     expect(await keepLook(who, look, { result: kept, trial: undefined, dose })).toMatchObject({
       error: { code: 'alreadyKept' },
     });
-    expect(await listDoses(who, clientId)).toHaveLength(1);
+    expect(await dosesOf(who, clientId)).toHaveLength(1);
   });
   test('clearance clears the signs that were shown, not one noted meanwhile', async () => {
     const clientId = await bringClient(who, { conditions: [] });

@@ -9,10 +9,10 @@ import { database } from '@/data/database';
 import { SessionEventRow } from '@/data/models';
 import { findClient } from '@/data/stores/clients';
 import { eventsAfter, findSession, foldKept, listSessions, receiveEvents, tabletKey } from '@/data/stores/floor';
-import { listDoses, listTrialsOf } from '@/data/stores/looks';
+import { listTrialsOf } from '@/data/stores/looks';
 import { checkedOn } from '@/data/stores/studio';
 import { repertoire, rulesVersion } from '@/repertoire';
-import { bringClient, openStudio } from './studio';
+import { bringClient, dosesOf, openStudio } from './studio';
 
 type Who = Awaited<ReturnType<typeof openStudio>>;
 let [who, stranger]: Who[] = [];
@@ -209,7 +209,7 @@ describe('what comes of a session', () => {
   test('standing, what helped, the check, the outcome: written once, and anew when an event is taken back', async () => {
     const { session, decided, tried, make, send } = await teach();
     const mine = async () => ({
-      doses: (await listDoses(asker(), clientId)).filter(({ sessionId }) => sessionId === session),
+      doses: (await dosesOf(asker(), clientId)).filter(({ sessionId }) => sessionId === session),
       trials: await listTrialsOf(asker(), [session]),
     });
     const before = await mine();
@@ -271,7 +271,7 @@ describe('what comes of a session', () => {
     });
     const { refused } = await own.send([begin, own.rep('left'), decided, own.make({ kind: 'ended' })]);
     expect(refused).toEqual([]);
-    expect((await listDoses(asker(), clientId)).some(({ exercise }) => exercise === 'goneSince')).toBe(false);
+    expect((await dosesOf(asker(), clientId)).some(({ exercise }) => exercise === 'goneSince')).toBe(false);
     const day = await readDay(asker(), 'en-GB', clientId);
     expect(day.ok && day.value.clients[0]?.plan.some(({ exercise }) => exercise === 'goneSince')).toBe(false);
   });

@@ -4,7 +4,8 @@ import { seeded } from '@/core/random';
 import { database } from '@/data/database';
 import { readApparatus } from '@/features/apparatus/read';
 import { Client } from '@/features/client/client';
-import { readClient, readClientForm, readClients } from '@/features/client/read';
+import { clientParts, readClient, readClientForm, readClients } from '@/features/client/read';
+import type { ClientPart } from '@/features/client/read';
 import { RepertoireProvider } from '@/platform/browser/repertoire';
 import { readDay } from '@/features/floor/day';
 import { readHandOut } from '@/features/hand-out/read';
@@ -21,8 +22,8 @@ jest.mock('next/navigation', () => ({ useRouter: () => ({}), usePathname: () => 
 afterAll(() => database().close());
 
 /** The client's page as a browser gets it. */
-async function drawClient(who: Who, id: string): Promise<string> {
-  const read = await readClient(who, id, 1, 'en-GB');
+async function drawClient(who: Who, id: string, part: ClientPart): Promise<string> {
+  const read = await readClient(who, id, part, 1, 'en-GB');
   if (!read.ok) throw new Error(read.error.message);
   return renderToString(
     <RepertoireProvider value={read.value.repertoire}>
@@ -41,7 +42,7 @@ test('thirty of them, of every kind of event and entry: every page of every clie
     if (i === 20) expect(await dropOwnEntry(who, random, 'A')).toBe(1);
   }
   for (const { clientId, sessions, looks } of histories) {
-    expect(await drawClient(who, clientId)).toContain('Made ');
+    for (const part of clientParts) expect(await drawClient(who, clientId, part)).toContain('Made ');
     expect(await readClientForm(who, clientId)).toMatchObject({ ok: true });
     expect(await readStart(who, clientId)).toMatchObject({ ok: true });
     expect(await readDay(who, 'en-GB', clientId)).toMatchObject({ ok: true });

@@ -22,7 +22,6 @@ import {
   chooseCorrection,
   findLook,
   keepLook,
-  listDoses,
   listLooks,
   newestDoses,
   newestLooks,
@@ -34,7 +33,7 @@ import { signIn, signOut, whoIs } from '@/data/stores/sessions';
 import { triesAllowed } from '@/data/stores/tries';
 import type { StoredDose, Who } from '@/data/types';
 import { findEvidence } from '@/data/stores/evidence';
-import { bringClient, openStudio, password, someone } from './studio';
+import { bringClient, dosesOf, openStudio, password, someone } from './studio';
 
 jest.setTimeout(60_000);
 
@@ -135,7 +134,7 @@ describe('another studio sees nothing and changes nothing', () => {
     expect((await listClients(theirs)).total).toBe(0);
     expect((await listLooks(theirs, clientId)).looks).toEqual([]);
     expect(await newestLooks(theirs, [clientId])).toEqual([]);
-    expect(await listDoses(theirs, clientId)).toEqual([]);
+    expect(await dosesOf(theirs, clientId)).toEqual([]);
     expect(await newestDoses(theirs, [clientId])).toEqual([]);
     expect((await findEvidence(theirs, [clientId])).of(clientId)).toEqual([]);
     expect(await listDemoPictures(theirs)).toEqual([]);
@@ -208,7 +207,7 @@ describe('a look', () => {
       result: emptyResult,
       pictures: [{ role: 'setup', marks, originalWidth: 40 }],
     });
-    expect(await listDoses(ours, clientId)).toMatchObject([{ level: 2, setS: 41, lookId }]);
+    expect(await dosesOf(ours, clientId)).toMatchObject([{ level: 2, setS: 41, lookId }]);
     expect(await Trial.findAll({ where: { clientId } })).toMatchObject([trial]);
     const { fault, correction } = trial;
     const counted = (await findEvidence(ours, [clientId])).of(clientId);

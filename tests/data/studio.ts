@@ -1,6 +1,6 @@
 // A studio of its own for each test file, in the real database.
 import { v7 as newId } from 'uuid';
-import { Studio, User } from '@/data/models';
+import { Dose, Studio, User } from '@/data/models';
 import { ready } from '@/data/ready';
 import { hashPassword } from '@/data/stores/sessions';
 import { addClient } from '@/data/stores/clients';
@@ -52,3 +52,7 @@ export const someone: NewClient = {
 
 export const bringClient = (who: Who, more: Partial<NewClient> = {}): Promise<string> =>
   addClient(who, { ...someone, ...more });
+
+/** A client's doses as they are kept, newest first. */
+export const dosesOf = ({ studioId }: Who, clientId: string): Promise<Dose[]> =>
+  Dose.findAll({ where: { studioId, clientId }, order: [['createdAt', 'DESC']] });

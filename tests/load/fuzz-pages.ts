@@ -43,6 +43,7 @@ async function main(): Promise<void> {
     ],
     ...made.flatMap(({ clientId, sessions, looks }) => [
       `/clients/${clientId}`,
+      ...['ladders', 'window', 'course', 'looks'].map((part) => `/clients/${clientId}?part=${part}`),
       `/clients/${clientId}/look`,
       `/clients/${clientId}/edit`,
       `/clients/${clientId}/intake`,

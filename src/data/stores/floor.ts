@@ -243,6 +243,27 @@ export async function listSessions(who: Who, clientId: string, limit = 60): Prom
   return toCards(who, rows);
 }
 
+export const sessionsPerPage = 20;
+
+/** A page of a client's sessions, newest first. */
+export async function pageOfSessions(
+  who: Who,
+  clientId: string,
+  page: number,
+): Promise<{ sessions: SessionCard[]; total: number }> {
+  ready();
+  const { rows, count } = await TaughtSession.findAndCountAll({
+    where: { studioId: who.studioId, clientId },
+    order: [
+      ['startedAt', 'DESC'],
+      ['id', 'DESC'],
+    ],
+    limit: sessionsPerPage,
+    offset: (page - 1) * sessionsPerPage,
+  });
+  return { sessions: await toCards(who, rows), total: count };
+}
+
 export async function findSession(who: Who, id: string): Promise<Result<SessionCard>> {
   ready();
   const row = await TaughtSession.findOne({ where: { id, studioId: who.studioId } });

@@ -282,11 +282,51 @@ const toDose = (dose: Dose): DoseCard => {
   return card;
 };
 
-/** A client's doses, newest first. */
-export async function listDoses(who: Who, clientId: string, limit = 400): Promise<DoseCard[]> {
+/** Doses that these looks led to. */
+export async function listDosesOf(who: Who, lookIds: readonly string[]): Promise<DoseCard[]> {
   ready();
-  const where = { studioId: who.studioId, clientId };
-  return (await Dose.findAll({ where, order: [['createdAt', 'DESC']], limit })).map(toDose);
+  if (lookIds.length === 0) return [];
+  return (await Dose.findAll({ where: { studioId: who.studioId, lookId: [...lookIds] } })).map(toDose);
+}
+
+export type Step = {
+  readonly exercise: string;
+  readonly level: number;
+  /** When the level was first reached. */
+  readonly first: Date;
+  /** Of the level that she stands on: since when, without another in between. */
+  readonly since: Date | null;
+};
+
+/** The levels that a client has reached in each exercise, each once. */
+export async function listSteps({ studioId }: Who, clientId: string): Promise<Step[]> {
+  ready();
+  const where = { studioId, clientId };
+  const rows = (await Dose.findAll({
+    where,
+    attributes: [
+      'exercise',
+      'level',
+      [fn('MIN', col('created_at')), 'first'],
+      [fn('MAX', col('created_at')), 'newest'],
+    ],
+    group: ['exercise', 'level'],
+    raw: true,
+  })) as unknown as readonly { exercise: string; level: number; first: Date; newest: Date }[];
+  return Promise.all(
+    rows.map(async ({ exercise, level, first, newest }) => {
+      const others = rows.filter((one) => one.exercise === exercise && one.level !== level);
+      const left = others.reduce((last, one) => (one.newest > last ? one.newest : last), new Date(0));
+      if (newest < left) return { exercise, level, first, since: null };
+      const since =
+        first > left
+          ? first
+          : await Dose.min<Date, Dose>('createdAt', {
+              where: { ...where, exercise, level, createdAt: { [Op.gt]: left } },
+            });
+      return { exercise, level, first, since };
+    }),
+  );
 }
 
 /** The newest dose of each of these clients, for a list. */

@@ -1,132 +1,68 @@
 'use client';
 
 import { Pencil, Play, Ruler } from 'lucide-react';
+import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import styled from 'styled-components';
-import type { Weighed } from '@/core/knowledge/cautions';
-import { formatMeasure, nameOf } from '@/core/alignment/words';
-import { entry } from '@/core/knowledge/find';
 import { ButtonLink } from '@/design/button';
-import { Cautions } from '@/design/cautions';
-import { DemandBar } from '@/design/demand-bar';
-import { Figure } from '@/design/figure';
-import {
-  Chip,
-  Columns,
-  Page,
-  PageHead,
-  Panel,
-  Quiet,
-  Row,
-  Ruled,
-  Section,
-  Small,
-  Stack,
-  TextLink,
-} from '@/design/layout';
-import { positionNames } from '@/design/words';
-import { useRepertoire } from '@/platform/browser/repertoire';
-import { stopWords } from '@/repertoire/words';
+import { Chip, Page, PageHead, Quiet, Row, Section, Small, TextLink } from '@/design/layout';
 import { StopButton } from '@/design/stop-dialog';
-import { StandingChip } from '@/design/standing';
-import { stopClient } from './actions';
 import { useOnce } from '@/platform/browser/once';
+import { stopWords } from '@/repertoire/words';
+import { stopClient } from './actions';
 import { Course } from './course';
 import { KeptLook } from './kept-look';
+import { Ladders } from './ladders';
+import { Now } from './now';
+import type { ClientPage, ClientPart, Shown } from './read';
+import { StopBanner } from './safety';
 import { Sessions } from './sessions';
 import { SafeWindowSection } from './window';
-import { ClearanceButton, IntakeNote, Overrules, StopBanner, WhatIsOpen } from './safety';
-import type { ClientPage, Standing } from './read';
 
-const Ladder = styled.ol`
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(140px, 1fr));
-  gap: 10px;
-  li {
-    border-top: 4px solid var(--rule);
-    padding-top: 8px;
-    min-width: 0;
-    display: grid;
-    gap: 2px;
-    align-content: start;
+const Index = styled.nav`
+  position: sticky;
+  top: 0;
+  z-index: 3;
+  display: flex;
+  gap: 4px;
+  overflow-x: auto;
+  background: var(--paper);
+  border-bottom: 1px solid var(--rule);
+  margin-top: 16px;
+  padding-block: 6px;
+  a {
+    flex: none;
+    padding: 10px 14px;
+    min-height: 44px;
+    border-radius: 11px;
+    color: inherit;
+    text-decoration: none;
   }
-  li[data-reached] {
-    border-color: var(--fluid-deep);
+  a:hover {
+    background: var(--info-tint);
   }
-  li[aria-current] {
-    border-color: var(--ink);
+  a[aria-current] {
+    background: var(--ink);
+    color: var(--on-ink);
+    font-weight: 650;
   }
-  li[aria-current] .name {
-    font-weight: 700;
-  }
-  .name {
-    line-height: 1.25;
+  @media print {
+    display: none;
   }
 `;
 
-function Rungs({ standing, capacityPct }: { standing: Standing; capacityPct: number | null }) {
-  const { ladder } = standing;
-  const heldPct = ladder?.kind === 'legs' ? capacityPct : null;
-  const leap = ladder?.rungs.find(
-    ({ number, size }) =>
-      size?.kind === 'leap' && number > (standing.level ?? 0) && number <= (standing.level ?? 0) + 1,
-  );
-  const repertoire = useRepertoire();
-  const exercise = entry(repertoire.exercises, standing.exercise);
-  return (
-    <Stack $gap={8}>
-      <Row $gap={10}>
-        <h3>{exercise.name}</h3>
-        <Small>
-          {standing.level === null
-            ? 'not begun'
-            : `level ${standing.level}${standing.half ? '½' : ''} of ${exercise.levels.length}, since ${standing.since}`}
-        </Small>
-      </Row>
-      {standing.why && <Small>{standing.why}</Small>}
-      <Ladder aria-label={`${exercise.name}: levels`}>
-        {exercise.levels.map(({ number, name, top }) => {
-          const step = standing.steps.find(({ level }) => level === number);
-          const rung = ladder?.rungs.find((one) => one.number === number);
-          return (
-            <li
-              key={number}
-              data-reached={step ? '' : undefined}
-              aria-current={number === standing.level ? 'step' : undefined}
-            >
-              <Figure pose={top} label={name} small />
-              <span className="name">
-                {number} · {name}
-              </span>
-              {step && <Small>{step.date}</Small>}
-              {rung && ladder && <DemandBar rung={rung} most={ladder.most} heldPct={heldPct} />}
-              <Caution weighed={standing.weighed.levels[number]} />
-            </li>
-          );
-        })}
-      </Ladder>
-      {leap && leap.half.length > 0 && (
-        <Small data-half={leap.number}>
-          Level {leap.number} would be a leap. Half-way:{' '}
-          {leap.half.map(({ words, pct }) => `${words}${pct === null ? '' : ` (${pct.toFixed(1)} %)`}`).join(' Or: ')}
-        </Small>
-      )}
-    </Stack>
-  );
-}
+const partNames: Readonly<Record<ClientPart, string>> = {
+  now: 'Now',
+  ladders: 'Ladders',
+  window: 'Safe window',
+  course: 'Course and sessions',
+  looks: 'Looks',
+};
+const addressOf = (here: string, part: ClientPart): string => (part === 'now' ? here : `${here}?part=${part}`);
 
-function Caution({ weighed }: { weighed: Weighed | undefined }) {
-  if (!weighed || weighed.standing === 'fine') return null;
-  return (
-    <span title={weighed.reasons.map(({ name, why }) => `${name}: ${why}`).join('; ')}>
-      <StandingChip standing={weighed.standing} />
-    </span>
-  );
-}
-
-/** Who this is, what to mind, where the client stands, what worked, and every look. */
+/** Who this is and what to mind; below it one part at a time, with an index that stays. */
 export function Client({ page: whole, deferring }: { page: ClientPage; deferring: string }) {
-  const { client, facts, school, cautions, neutrals, standings, helped, looks, total, page, pages } = whole;
+  const { client, facts, school, shown } = whole;
   const router = useRouter();
   const once = useOnce();
   const here = `/clients/${client.id}`;
@@ -176,114 +112,76 @@ export function Client({ page: whole, deferring }: { page: ClientPage; deferring
         </Row>
       </PageHead>
       <StopBanner page={whole} deferring={deferring} />
-      <Columns $side="350px">
-        <div>
-          <Section aria-label="Standing">
-            <h2>Standing</h2>
-            {standings.map((standing) => (
-              <Rungs key={standing.exercise} standing={standing} capacityPct={whole.load.load.capacity?.pct ?? null} />
-            ))}
-          </Section>
-          <SafeWindowSection {...whole.load} />
-          <Course progress={whole.progress} />
-          <Sessions progress={whole.progress} />
-          <div style={{ height: 30 }} />
-          <WhatIsOpen page={whole} />
-          <Section id="history" aria-label="Looks" style={{ marginTop: 30 }}>
-            <Row style={{ justifyContent: 'space-between' }}>
-              <h2>Looks</h2>
-              {total > 0 && <Small>{total} in all</Small>}
-            </Row>
-            {looks.length === 0 ? (
-              <Quiet>
-                No look yet. The first one is a leg float, uncorrected: it shows what pelvis, ribs and head do of their
-                own accord.
-              </Quiet>
-            ) : (
-              looks.map((look) => <KeptLook key={look.id} look={look} />)
-            )}
-            {pages > 1 && (
-              <Row as="nav" aria-label="Older and newer looks">
-                {page > 1 && <ButtonLink href={`${here}?page=${page - 1}#history`}>Newer</ButtonLink>}
-                <Small>
-                  {page} of {pages}
-                </Small>
-                {page < pages && <ButtonLink href={`${here}?page=${page + 1}#history`}>Older</ButtonLink>}
-              </Row>
-            )}
-          </Section>
-        </div>
-        <Stack $gap={22}>
-          <Cautions
-            cautions={cautions}
-            deferring={deferring}
-            action={(caution) => <ClearanceButton clientId={client.id} caution={caution} />}
-          />
-          <Overrules page={whole} />
-          <IntakeNote page={whole} />
-          <Panel>
-            <Stack $gap={6}>
-              <h2>Own neutral</h2>
-              {neutrals.length === 0 ? (
-                <Quiet>Not known yet: the set-up of the first look gives it.</Quiet>
-              ) : (
-                <>
-                  {neutrals.map(({ position, measure, own, history }) => (
-                    <div key={`${position}${measure}`} data-neutral={position}>
-                      <span className="numeral" style={{ fontSize: '1.6rem' }}>
-                        {formatMeasure(measure, own.value)}
-                      </span>{' '}
-                      <Small>
-                        ± {formatMeasure(measure, own.se, 'error')} · {nameOf(measure)}, {positionNames[position]}
-                      </Small>
-                      <Ruled style={{ fontSize: '0.9rem' }}>
-                        {history.slice(0, 4).map(({ date, value, se }) => (
-                          <li key={`${date}${value}`} style={{ padding: '4px 0' }}>
-                            <Small>{date}</Small> {formatMeasure(measure, value)}{' '}
-                            <Small>± {formatMeasure(measure, se, 'error')}</Small>
-                          </li>
-                        ))}
-                      </Ruled>
-                      {own.moved === 'yes' && <Small>The newest differs from the others by more than its error.</Small>}
-                    </div>
-                  ))}
-                  <Small>
-                    From set-ups of different dates. The points are found again by touch each time, so these figures are
-                    blunt; within one look, drift from the set-up is sharp.
-                  </Small>
-                </>
-              )}
-            </Stack>
-          </Panel>
-          <Panel>
-            <Stack $gap={10}>
-              <h2>What helped</h2>
-              {helped.length === 0 ? (
-                <Quiet>Nothing tried and retested yet.</Quiet>
-              ) : (
-                <ul>
-                  {helped.map(({ correction, fault, say, plain, better, tried }) => (
-                    <li key={`${correction}${fault}`} style={{ padding: '6px 0' }}>
-                      “{say}”{' '}
-                      <Small>
-                        against {plain}: better {better} of {tried}
-                      </Small>
-                    </li>
-                  ))}
-                </ul>
-              )}
-            </Stack>
-          </Panel>
-          {client.note && (
-            <Panel>
-              <Stack $gap={4}>
-                <h2>Note</h2>
-                <span style={{ whiteSpace: 'pre-wrap', overflowWrap: 'anywhere' }}>{client.note}</span>
-              </Stack>
-            </Panel>
-          )}
-        </Stack>
-      </Columns>
+      <Index aria-label="Parts of this page">
+        {(Object.keys(partNames) as ClientPart[]).map((part) => (
+          <Link
+            key={part}
+            href={addressOf(here, part)}
+            prefetch={false}
+            aria-current={part === shown.part ? 'page' : undefined}
+          >
+            {partNames[part]}
+          </Link>
+        ))}
+      </Index>
+      <div style={{ paddingTop: 20, minHeight: '60vh' }}>
+        <Part shown={shown} page={whole} deferring={deferring} />
+      </div>
     </Page>
+  );
+}
+
+function Part({ shown, page, deferring }: { shown: Shown; page: ClientPage; deferring: string }) {
+  switch (shown.part) {
+    case 'now':
+      return <Now shown={shown} page={page} deferring={deferring} />;
+    case 'ladders':
+      return <Ladders standings={shown.standings} capacityPct={shown.capacityPct} />;
+    case 'window':
+      return <SafeWindowSection {...shown.load} />;
+    case 'course':
+      return (
+        <>
+          <Course progress={shown.progress} />
+          <Sessions progress={shown.progress} />
+          <Pages here={`/clients/${page.client.id}?part=course`} page={shown.page} pages={shown.pages} of="sessions" />
+        </>
+      );
+    case 'looks':
+      return <Looks shown={shown} here={`/clients/${page.client.id}?part=looks`} />;
+  }
+}
+
+function Looks({ shown, here }: { shown: Extract<Shown, { part: 'looks' }>; here: string }) {
+  const { looks, total, page, pages } = shown;
+  return (
+    <Section id="history" aria-label="Looks">
+      <Row style={{ justifyContent: 'space-between' }}>
+        <h2>Looks</h2>
+        {total > 0 && <Small>{total} in all</Small>}
+      </Row>
+      {looks.length === 0 ? (
+        <Quiet>
+          No look yet. The first one is a leg float, uncorrected: it shows what pelvis, ribs and head do of their own
+          accord.
+        </Quiet>
+      ) : (
+        looks.map((look) => <KeptLook key={look.id} look={look} />)
+      )}
+      <Pages here={here} page={page} pages={pages} of="looks" />
+    </Section>
+  );
+}
+
+function Pages({ here, page, pages, of }: { here: string; page: number; pages: number; of: string }) {
+  if (pages <= 1) return null;
+  return (
+    <Row as="nav" aria-label={`Older and newer ${of}`} style={{ paddingTop: 14 }}>
+      {page > 1 && <ButtonLink href={`${here}&page=${page - 1}`}>Newer</ButtonLink>}
+      <Small>
+        {page} of {pages}
+      </Small>
+      {page < pages && <ButtonLink href={`${here}&page=${page + 1}`}>Older</ButtonLink>}
+    </Row>
   );
 }

@@ -16,7 +16,7 @@ import { ClientFiles } from './csv-import';
 import { IntakeForm } from './intake';
 import { ClientStances } from './stances';
 import { emptyClient } from './form';
-import { readClient, readClientForm, readClients } from './read';
+import { clientParts, readClient, readClientForm, readClients } from './read';
 
 /** A page number from an address; the first page for anything else. */
 const pageOf = (text: string | undefined): number => (/^[1-9]\d{0,5}$/.test(text ?? '') ? Number(text) : 1);
@@ -25,9 +25,13 @@ export async function ClientsScreen({ find, page }: { find?: string | undefined;
   return <Clients {...await readClients(await requireWho(), (find ?? '').trim().slice(0, 120), pageOf(page))} />;
 }
 
-export async function ClientScreen({ id, page }: { id: string; page?: string | undefined }) {
+type Wanted = { readonly id: string; readonly part?: string | undefined; readonly page?: string | undefined };
+
+export async function ClientScreen({ id, part = 'now', page }: Wanted) {
+  const wanted = clientParts.find((one) => one === part);
+  if (!wanted) notFound();
   const [who, locale] = await Promise.all([requireWho(), currentLocale()]);
-  const read = await readClient(who, id, pageOf(page), locale);
+  const read = await readClient(who, id, wanted, pageOf(page), locale);
   if (!read.ok) notFound();
   return (
     <RepertoireProvider value={read.value.repertoire}>

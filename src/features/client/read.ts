@@ -9,14 +9,14 @@ import type { Position, View } from '@/core/alignment/input';
 import type { Marks, Role } from '@/core/alignment/look';
 import { ownNeutral } from '@/core/alignment/own-neutral';
 import type { OwnNeutral } from '@/core/alignment/own-neutral';
-import { weighExercise } from '@/core/knowledge/cautions';
+import { weighExercise, weighLevel } from '@/core/knowledge/cautions';
 import type { CautionStanding, WeighedExercise } from '@/core/knowledge/cautions';
 import { intakeHolds } from '@/core/knowledge/caution-forms';
 import { cautionsOf, conditionsInForce } from '@/core/knowledge/conditions';
 import type { Caution } from '@/core/knowledge/conditions';
 import type { Block } from '@/core/knowledge/kinds';
 import { correctionWords, exerciseName, faultWords, schoolName } from '@/core/knowledge/names';
-import type { Exercise, Repertoire } from '@/core/knowledge/entries';
+import type { Repertoire } from '@/core/knowledge/entries';
 import { sliceOf } from '@/core/knowledge/slice';
 import type { Result } from '@/core/result';
 import { success } from '@/core/result';
@@ -25,11 +25,12 @@ import { findStudio } from '@/data/stores/studio';
 import { listStops } from '@/data/stores/cautions';
 import { findRepertoire } from '@/data/stores/studio';
 import { actingOn } from '@/data/types';
-import { listSessions } from '@/data/stores/floor';
+import { pageOfSessions, sessionsPerPage } from '@/data/stores/floor';
+import { levelText } from '@/core/progression/rungs';
 import { findEvidence } from '@/data/stores/evidence';
-import { findSummary, newestOfEach } from '@/data/stores/summaries';
-import { listDoses, listLooks, listNeutrals, listResults, looksPerPage } from '@/data/stores/looks';
-import type { ClientCard, DoseCard, LookCard, Who } from '@/data/types';
+import { findLoad, findSummary, newestOfEach } from '@/data/stores/summaries';
+import { listDosesOf, listLooks, listNeutrals, listResults, listSteps, looksPerPage } from '@/data/stores/looks';
+import type { ClientCard, DoseCard, LookCard, StudioCard, Who } from '@/data/types';
 import { toTyped } from './form';
 import { readProgress } from './progress';
 import type { Progress } from './progress';
@@ -119,18 +120,58 @@ export type NeutralLine = {
   readonly history: readonly { readonly date: string; readonly value: number; readonly se: number }[];
 };
 
+/** What a client's page is made of: each is read when it is opened. */
+export const clientParts = ['now', 'ladders', 'window', 'course', 'looks'] as const;
+export type ClientPart = (typeof clientParts)[number];
+
+/** Where she stands in an exercise, in a line. */
+export type StandingLine = {
+  readonly exercise: string;
+  readonly name: string;
+  readonly levelText: string;
+  readonly levels: number;
+  readonly levelName: string;
+  readonly why: string | null;
+  readonly standing: CautionStanding;
+};
+
+export type Shown =
+  | {
+      readonly part: 'now';
+      readonly lines: readonly StandingLine[];
+      readonly capacityPct: number | null;
+      readonly lastTime: { readonly on: string; readonly points: readonly string[] } | null;
+      readonly neutrals: readonly NeutralLine[];
+      readonly helped: readonly WhatHelped[];
+      readonly open: readonly { readonly id: string; readonly name: string; readonly standing: CautionStanding }[];
+      readonly overrules: readonly {
+        readonly id: string;
+        readonly what: string;
+        readonly against: string;
+        readonly reason: string;
+        readonly by: string;
+        readonly on: string;
+      }[];
+      readonly intake: { readonly signedName: string; readonly on: string; readonly holds: boolean } | null;
+    }
+  | { readonly part: 'ladders'; readonly standings: readonly Standing[]; readonly capacityPct: number | null }
+  | { readonly part: 'window'; readonly load: LoadPage }
+  | { readonly part: 'course'; readonly progress: Progress; readonly page: number; readonly pages: number }
+  | {
+      readonly part: 'looks';
+      readonly looks: readonly LookLine[];
+      readonly total: number;
+      readonly page: number;
+      readonly pages: number;
+    };
+
 export type ClientPage = {
   readonly client: ClientCard;
   readonly facts: string;
   readonly school: { readonly name: string; readonly isOwn: boolean };
   readonly cautions: readonly Caution[];
-  readonly neutrals: readonly NeutralLine[];
-  readonly standings: readonly Standing[];
-  /** How far this person goes. */
-  readonly load: LoadPage;
+  /** As much of the repertoire as the part shown needs. */
   readonly repertoire: Repertoire;
-  /** How every exercise stands for this client. */
-  readonly open: readonly { readonly id: string; readonly name: string; readonly standing: CautionStanding }[];
   readonly stopSigns: Repertoire['stopSigns'];
   readonly stops: readonly {
     readonly id: string;
@@ -141,55 +182,152 @@ export type ClientPage = {
     readonly clearedOn: string | null;
     readonly clearedBy: string | null;
   }[];
-  readonly overrules: readonly {
-    readonly id: string;
-    readonly what: string;
-    readonly against: string;
-    readonly reason: string;
-    readonly by: string;
-    readonly on: string;
-  }[];
-  readonly intake: { readonly signedName: string; readonly on: string; readonly holds: boolean } | null;
   readonly changedStances: number;
-  readonly progress: Progress;
-  readonly helped: readonly WhatHelped[];
-  readonly looks: readonly LookLine[];
-  readonly total: number;
-  readonly page: number;
-  readonly pages: number;
+  readonly shown: Shown;
 };
 
 /** The first ladders of the repertoire always stand on the page; others join once the client is on them. */
 const firstLadders = 2;
 
-function standingsOf(
-  repertoire: Repertoire,
-  weigh: (exercise: string) => WeighedExercise,
-  doses: readonly DoseCard[],
-  reasons: (exercise: string) => string | null,
-  ladder: (exercise: Exercise) => LadderLoad | null,
-  tell: (date: Date) => string,
-): Standing[] {
+type Context = {
+  readonly who: Who;
+  readonly client: ClientCard;
+  readonly repertoire: Repertoire;
+  readonly studio: StudioCard;
+  readonly tell: (date: Date) => string;
+};
+
+async function readNow({ who, client, repertoire, studio, tell }: Context): Promise<Shown> {
+  const [summary, evidence] = await Promise.all([findSummary(who, repertoire, client), findEvidence(who, [client.id])]);
+  const acting = actingOn(client);
+  const now = today(studio.timeZone).toString();
+  const noon = (day: string) => new Date(`${day}T12:00:00Z`);
+  return {
+    part: 'now',
+    lines: summary.standings.flatMap(({ exercise: id, level }): StandingLine[] => {
+      const exercise = repertoire.exercises.find((one) => one.id === id);
+      const rung = exercise?.levels.find(({ number }) => number === Math.floor(level));
+      if (!exercise || !rung) return [];
+      return [
+        {
+          exercise: id,
+          name: exercise.name,
+          levelText: levelText(level),
+          levels: exercise.levels.length,
+          levelName: rung.name,
+          why: summary.why[id] ?? null,
+          standing: weighLevel(repertoire, exercise, rung, acting).standing,
+        },
+      ];
+    }),
+    capacityPct: summary.load.capacity?.pct ?? null,
+    lastTime: summary.lastSession && {
+      on: tell(noon(summary.lastSession.day)),
+      points: summary.lastSession.points,
+    },
+    neutrals: await readNeutrals(who, repertoire, client.id, tell),
+    helped: whatHelped(repertoire, evidence.of(client.id)),
+    open: repertoire.exercises.map((exercise) => ({
+      id: exercise.id,
+      name: exercise.name,
+      standing: weighExercise(repertoire, exercise, acting).standing,
+    })),
+    overrules: client.overrules.map(({ id, exercise, level, rule, reason, madeBy, madeAt }) => ({
+      id,
+      what: `${exerciseName(repertoire, exercise)}${level === null ? '' : `, level ${level}`}`,
+      against: repertoire.conditions.find((one) => rule.startsWith(`${one.id}.`))?.name ?? rule,
+      reason,
+      by: madeBy,
+      on: tell(madeAt),
+    })),
+    intake: client.intake && {
+      signedName: client.intake.signedName,
+      on: tell(noon(client.intake.signedOn)),
+      holds: intakeHolds(client.intake.signedOn, now),
+    },
+  };
+}
+
+async function readLadders({ who, client, repertoire, tell }: Context): Promise<Shown> {
+  const [{ load, standings, why }, steps] = await Promise.all([
+    findSummary(who, repertoire, client),
+    listSteps(who, client.id),
+  ]);
+  const acting = actingOn(client);
+  const body = bodyOf(client);
   const shown = repertoire.exercises.filter(
-    ({ id }, i) => i < firstLadders || doses.some((dose) => dose.exercise === id),
+    ({ id }, i) => i < firstLadders || standings.some(({ exercise }) => exercise === id),
   );
-  return shown.map((whole) => {
-    const exercise = whole.id;
-    const own = doses.filter((dose) => dose.exercise === exercise); // newest first
-    const steps = own.map(({ level, createdAt }) => ({ level, date: tell(createdAt) })).reverse();
-    const left = own.findIndex(({ level }) => level !== own[0]?.level); // the newest dose at another level
-    const first = own[(left < 0 ? own.length : left) - 1];
-    return {
-      exercise,
-      ladder: ladder(whole),
-      level: own[0]?.level ?? null,
-      half: own[0]?.half ?? false,
-      why: reasons(exercise),
-      since: first ? tell(first.createdAt) : null,
-      steps,
-      weighed: weigh(exercise),
-    };
-  });
+  return {
+    part: 'ladders',
+    capacityPct: load.capacity?.pct ?? null,
+    standings: shown.map((exercise): Standing => {
+      const { id } = exercise;
+      const own = standings.find((one) => one.exercise === id);
+      const level = own ? Math.floor(own.level) : null;
+      const reached = steps.filter((one) => one.exercise === id);
+      const since = reached.find((one) => one.level === level)?.since;
+      return {
+        exercise: id,
+        ladder: ladderLoad(body, exercise, load.capacity?.pct) ?? null,
+        level,
+        half: own ? !Number.isInteger(own.level) : false,
+        why: why[id] ?? null,
+        since: since ? tell(since) : null,
+        steps: reached.map(({ level: at, first }) => ({ level: at, date: tell(first) })),
+        weighed: weighExercise(repertoire, exercise, acting),
+      };
+    }),
+  };
+}
+
+async function readCourse({ who, client, repertoire, studio, tell }: Context, page: number): Promise<Shown> {
+  const [{ sessions, total }, results] = await Promise.all([
+    pageOfSessions(who, client.id, page),
+    listResults(who, client.id, newestOfEach),
+  ]);
+  const school = client.school ?? studio.school;
+  const conditions = conditionsInForce(client.conditions);
+  return {
+    part: 'course',
+    progress: readProgress({ repertoire, sessions, results, school, conditions, tell }),
+    page,
+    pages: Math.max(1, Math.ceil(total / sessionsPerPage)),
+  };
+}
+
+async function readLooks({ who, client, repertoire, tell }: Context, page: number): Promise<Shown> {
+  const { looks, total } = await listLooks(who, client.id, page);
+  const doses = await listDosesOf(
+    who,
+    looks.map(({ id }) => id),
+  );
+  return {
+    part: 'looks',
+    looks: looks.map((look) => lineOf(repertoire, look, doses, tell)),
+    total,
+    page,
+    pages: Math.max(1, Math.ceil(total / looksPerPage)),
+  };
+}
+
+async function readPart(context: Context, part: ClientPart, page: number): Promise<Shown> {
+  const { who, client, repertoire } = context;
+  switch (part) {
+    case 'now':
+      return readNow(context);
+    case 'ladders':
+      return readLadders(context);
+    case 'window': {
+      const load = await findLoad(who, repertoire, client);
+      const isTypical = client.heightM === null || client.massKg === null;
+      return { part: 'window', load: { body: bodyOf(client), isTypical, load, clientId: client.id } };
+    }
+    case 'course':
+      return readCourse(context, page);
+    case 'looks':
+      return readLooks(context, page);
+  }
 }
 
 /** Per correction and fault: how often it helped her. Most helpful first. */
@@ -285,90 +423,37 @@ function factsOf({ birthYear, heightM, massKg }: ClientCard): string {
     .join(' · ');
 }
 
-export async function readClient(who: Who, id: string, page: number, locale: string): Promise<Result<ClientPage>> {
+/** One part of a client's page, under what always stands on it. */
+export async function readClient(
+  who: Who,
+  id: string,
+  part: ClientPart,
+  page: number,
+  locale: string,
+): Promise<Result<ClientPage>> {
   const found = await findClient(who, id);
   if (!found.ok) return found;
   const client = found.value;
-  const repertoire = await findRepertoire(who);
-  const [studio, summary, evidence, { looks, total }, doses, stops, sessions, results] = await Promise.all([
-    findStudio(who),
-    findSummary(who, repertoire, client),
-    findEvidence(who, [id]),
-    listLooks(who, id, page),
-    listDoses(who, id),
-    listStops(who, id),
-    listSessions(who, id),
-    listResults(who, id, newestOfEach),
-  ]);
-  const format = new Intl.DateTimeFormat(locale, {
-    timeZone: studio.timeZone,
-    day: 'numeric',
-    month: 'short',
-    year: 'numeric',
-  });
+  const [repertoire, studio, stops] = await Promise.all([findRepertoire(who), findStudio(who), listStops(who, id)]);
+  const { timeZone } = studio;
+  const format = new Intl.DateTimeFormat(locale, { timeZone, day: 'numeric', month: 'short', year: 'numeric' });
   const tell = (date: Date) => format.format(date);
-  const neutrals = await readNeutrals(who, repertoire, id, tell);
-  const acting = actingOn(client);
-  const conditions = conditionsInForce(client.conditions);
-  const weighed = new Map(
-    repertoire.exercises.map((exercise) => [exercise.id, weighExercise(repertoire, exercise, acting)] as const),
-  );
-  const weigh = (exercise: string): WeighedExercise => weighed.get(exercise) ?? { standing: 'fine', levels: {} };
-  const body = bodyOf(client);
-  const { load } = summary;
-  const standings = standingsOf(
-    repertoire,
-    weigh,
-    doses,
-    (exercise) => summary.why[exercise] ?? null,
-    (exercise) => ladderLoad(body, exercise, load.capacity?.pct) ?? null,
-    tell,
-  );
-  const open = repertoire.exercises.map(({ id: exercise, name }) => ({
-    id: exercise,
-    name,
-    standing: weigh(exercise).standing,
-  }));
-  const signName = (sign: string) => repertoire.stopSigns.find((one) => one.id === sign)?.name ?? sign;
-  const now = today(studio.timeZone).toString();
+  const shown = await readPart({ who, client, repertoire, studio, tell }, part, page);
+  const ladders = shown.part === 'ladders' ? shown.standings.map(({ exercise }) => exercise) : [];
   return success({
     client,
     facts: factsOf(client),
     school: { name: schoolName(repertoire, client.school ?? studio.school), isOwn: client.school !== null },
     cautions: cautionsOf(repertoire, client.conditions),
-    neutrals,
-    standings,
-    load: { body, isTypical: client.heightM === null || client.massKg === null, load, clientId: id },
-    open,
-    repertoire: sliceOf(
-      repertoire,
-      [...standings.map(({ exercise }) => exercise), ...looks.map(({ exercise }) => exercise)],
-      { namesOnly: true },
-    ),
+    repertoire: sliceOf(repertoire, ladders, { namesOnly: true }),
     stopSigns: repertoire.stopSigns,
-    stops: stops.map(({ sign, madeAt, ...stop }) => ({ ...stop, sign: signName(sign), on: tell(madeAt) })),
-    overrules: client.overrules.map(({ id: overrule, exercise, level, rule, reason, madeBy, madeAt }) => ({
-      id: overrule,
-      what: `${repertoire.exercises.find((one) => one.id === exercise)?.name ?? exercise}${level === null ? '' : `, level ${level}`}`,
-      against: repertoire.conditions.find((one) => rule.startsWith(`${one.id}.`))?.name ?? rule,
-      reason,
-      by: madeBy,
+    stops: stops.map(({ sign, madeAt, ...stop }) => ({
+      ...stop,
+      sign: repertoire.stopSigns.find((one) => one.id === sign)?.name ?? sign,
       on: tell(madeAt),
     })),
-    intake: client.intake
-      ? {
-          signedName: client.intake.signedName,
-          on: tell(new Date(`${client.intake.signedOn}T12:00:00Z`)),
-          holds: intakeHolds(client.intake.signedOn, now),
-        }
-      : null,
     changedStances: Object.keys(client.stances).length,
-    progress: readProgress({ repertoire, sessions, results, school: client.school ?? studio.school, conditions, tell }),
-    helped: whatHelped(repertoire, evidence.of(id)),
-    looks: looks.map((look) => lineOf(repertoire, look, doses, tell)),
-    total,
-    page,
-    pages: Math.max(1, Math.ceil(total / looksPerPage)),
+    shown,
   });
 }
 

@@ -13,7 +13,7 @@ import { Notice, Panel, Quiet, Row, Ruled, Small, Stack, TextLink } from '@/desi
 import { PlainField } from '@/design/plain-field';
 import { StandingChip, standingWords } from '@/design/standing';
 import { clearStop, keepClearance, takeBackOverrule } from './actions';
-import type { ClientPage } from './read';
+import type { ClientPage, Shown } from './read';
 
 const gone = 'The server does not answer. What you typed stays here; try again in a moment.';
 const today = () => new Date().toISOString().slice(0, 10);
@@ -131,7 +131,10 @@ const Open = styled.details`
 `;
 
 /** How many exercises stand how, with the names one press away. */
-export function WhatIsOpen({ page: { client, open } }: { page: ClientPage }) {
+type Now = Extract<Shown, { part: 'now' }>;
+type OfClient = { readonly client: Pick<ClientPage['client'], 'id'> };
+
+export function WhatIsOpen({ client, open }: OfClient & Pick<Now, 'open'>) {
   const groups = standings
     .map((standing) => ({ standing, exercises: open.filter((one) => one.standing === standing) }))
     .filter(({ exercises }) => exercises.length > 0);
@@ -163,7 +166,7 @@ export function WhatIsOpen({ page: { client, open } }: { page: ClientPage }) {
 }
 
 /** Rules put aside, with the reasons; each can be taken back. */
-export function Overrules({ page: { client, overrules } }: { page: ClientPage }) {
+export function Overrules({ client, overrules }: OfClient & Pick<Now, 'overrules'>) {
   const router = useRouter();
   if (overrules.length === 0) return null;
   return (
@@ -195,7 +198,7 @@ export function Overrules({ page: { client, overrules } }: { page: ClientPage })
 }
 
 /** The yearly form, and whether it is due. */
-export function IntakeNote({ page: { client, intake } }: { page: ClientPage }) {
+export function IntakeNote({ client, intake }: OfClient & Pick<Now, 'intake'>) {
   return (
     <Panel as="section" aria-label="Intake form">
       <Stack $gap={6}>

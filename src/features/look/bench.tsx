@@ -257,7 +257,7 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
     );
     if (!result?.ok)
       return result?.error.message ?? 'The server does not answer. Nothing is lost; try again in a moment.';
-    router.push(`/clients/${clientId}#history`);
+    router.push(`/clients/${clientId}?part=looks#history`);
     return undefined;
   };
   const undoKeys = (event: KeyboardEvent) => {

@@ -14,7 +14,7 @@ export function GoneLook({ clientId, name }: { readonly clientId: string; readon
           it against. Its pictures and marks stay on the client’s page.
         </Quiet>
         <Row>
-          <ButtonLink href={`/clients/${clientId}#history`}>To the client</ButtonLink>
+          <ButtonLink href={`/clients/${clientId}?part=looks#history`}>To the client</ButtonLink>
           <ButtonLink href={`/clients/${clientId}/look`}>Begin another look</ButtonLink>
         </Row>
       </Stack>

@@ -17,7 +17,7 @@ export async function StartLookScreen({ clientId, exercise, level }: Wanted) {
 export async function LookScreen({ id }: { id: string }) {
   const read = await readBench(await requireWho(), id);
   if (!read.ok) notFound();
-  if ('kept' in read.value) redirect(`/clients/${read.value.clientId}#history`);
+  if ('kept' in read.value) redirect(`/clients/${read.value.clientId}?part=looks#history`);
   if ('gone' in read.value) return <GoneLook {...read.value} />;
   return (
     <RepertoireProvider value={read.value.repertoire}>

@@ -5,8 +5,9 @@ import type { Asked } from '@/platform/server/single';
 
 export const metadata: Metadata = { title: 'Client' };
 
-type Place = { params: Promise<{ id: string }>; searchParams: Promise<{ page?: Asked }> };
+type Place = { params: Promise<{ id: string }>; searchParams: Promise<{ part?: Asked; page?: Asked }> };
 
 export default async function Page({ params, searchParams }: Place) {
-  return <ClientScreen id={(await params).id} page={single((await searchParams).page)} />;
+  const { part, page } = await searchParams;
+  return <ClientScreen id={(await params).id} part={single(part)} page={single(page)} />;
 }
