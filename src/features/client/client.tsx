@@ -124,7 +124,7 @@ export function Client({ page: whole, deferring }: { page: ClientPage; deferring
           </Link>
         ))}
       </Index>
-      <div style={{ paddingTop: 20, minHeight: '60vh' }}>
+      <div style={{ paddingTop: shown.part === 'now' ? 0 : 20, minHeight: '60vh' }}>
         <Part shown={shown} page={whole} deferring={deferring} />
       </div>
     </Page>
