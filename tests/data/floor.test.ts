@@ -130,6 +130,16 @@ describe('refused by name, and nothing else with it', () => {
     expect(await codes([theirs], stranger)).toEqual(['noSession']);
     expect(await eventsAfter(stranger as Who, session, 0)).toEqual([]);
   });
+  test('a tap of another studio into a session that is ours, under its own id: refused, and nothing of ours is changed', async () => {
+    const ours = tablet();
+    await ours.send([ours.started()]);
+    const theirs = tablet(stranger as Who, ours.session);
+    const taps = [theirs.make({ kind: 'opened', item: ours.item.item }), theirs.make({ kind: 'ended' })];
+    expect(await codes(taps, stranger)).toEqual(['noSession', 'noSession']);
+    expect((await eventsAfter(asker(), ours.session, 0)).length).toBe(1);
+    const card = await findSession(asker(), ours.session);
+    expect(card.ok && card.value.endedAt).toBeNull();
+  });
   test('a client of another studio, and one that is none', async () => {
     const { started } = tablet(stranger as Who);
     expect(await codes([started()], stranger)).toEqual(['notFound']);

@@ -120,3 +120,21 @@ describe('several views and moments', () => {
     });
   });
 });
+
+test('a retest by pictures of one set-up carries the error of marking alone: 1.96 · √2 · 1.21° for hip bones 100 mm apart', () => {
+  // 1.5 px on each of two points 100 px apart: √2 · 1.5 / 100 rad = 1.215°, at the top and in the retest.
+  const reading = read({
+    pictures: {
+      setup: { side: marked(level) },
+      top: { side: marked(arched) },
+      retest: { side: marked(level) },
+    },
+  });
+  const { verdict } = reading;
+  expect(verdict?.measure).toBe('pelvicTilt');
+  expect(verdict?.change).toBeCloseTo(-10, 1);
+  const own = (Math.SQRT2 * 1.5 * 180) / (100 * Math.PI);
+  expect(verdict?.after.se).toBeCloseTo(own, 1);
+  expect(verdict?.mdc).toBeCloseTo(1.96 * Math.SQRT2 * own, 1);
+  expect(tilt(reading)?.se).toBeGreaterThan(1.3 * own); // the drift itself carries the set-up’s error as well
+});

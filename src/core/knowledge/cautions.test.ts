@@ -195,3 +195,64 @@ test('an intake form holds for a year to the day', () => {
   expect(intakeHolds('2025-11-25', '2026-11-24')).toBe(true);
   expect(intakeHolds('2025-11-25', '2026-11-25')).toBe(false);
 });
+
+describe('an overrule reaches no farther than it says', () => {
+  const headFloat = exercise('headFloat');
+  const levels = headFloat.levels
+    .filter((level) => weighLevel(repertoire, headFloat, level, onFile('neck')).standing === 'ruledOut')
+    .map(({ number }) => number);
+  const [first = 0, second = 0] = levels;
+  const overrule = (level: number | null, rule = 'neck.curl'): ActingOn => ({
+    ...onFile('neck'),
+    overrules: [{ exercise: 'headFloat', level, rule, reason: 'head in both hands' }],
+  });
+  test('one for a level lifts that level alone', () => {
+    expect(levels.length).toBeGreaterThan(1);
+    expect(standing('headFloat', first, overrule(first))).toBe('overruled');
+    expect(standing('headFloat', second, overrule(first))).toBe('ruledOut');
+    expect(standing('headFloat', second, overrule(null))).toBe('overruled');
+  });
+  test('nor another exercise, nor another rule', () => {
+    const elsewhere = {
+      ...overrule(first),
+      overrules: [{ exercise: 'march', level: null, rule: 'neck.curl', reason: 'x' }],
+    };
+    expect(standing('headFloat', first, elsewhere)).toBe('ruledOut');
+    expect(standing('headFloat', first, overrule(first, 'neck.other'))).toBe('ruledOut');
+  });
+  test('what only changes an exercise is not overruled: it stays changed, with its reason', () => {
+    for (const one of repertoire.exercises)
+      for (const level of one.levels)
+        for (const { id, rules } of repertoire.conditions)
+          for (const { act, id: rule } of rules) {
+            if (act !== 'change') continue;
+            const client: ActingOn = {
+              ...onFile(id),
+              overrules: [{ exercise: one.id, level: null, rule: `${id}.${rule}`, reason: 'mine' }],
+            };
+            const told = weighLevel(repertoire, one, level, client).reasons.find(
+              (reason) => reason.rule === `${id}.${rule}`,
+            );
+            if (!told) continue;
+            expect(told).not.toHaveProperty('overruled');
+            return; // one such level is enough: the rule is the same for all
+          }
+    throw new Error('no level is changed by anything');
+  });
+});
+
+test('of the allowed levels not above hers the highest, else the lowest that is allowed', () => {
+  const weighed = (allowed: Readonly<Record<number, boolean>>) => ({
+    standing: 'fine' as const,
+    levels: Object.fromEntries(
+      Object.entries(allowed).map(([number, may]) => [
+        number,
+        { standing: may ? ('fine' as const) : ('ruledOut' as const), reasons: [] },
+      ]),
+    ),
+  });
+  const some = weighed({ 1: true, 2: true, 3: false, 4: true, 5: true });
+  expect([5, 4, 3, 2, 1, 0].map((most) => allowedLevel(some, most))).toEqual([5, 4, 2, 2, 1, 1]);
+  expect(allowedLevel(weighed({ 1: false, 2: false, 3: true, 4: true }), 2)).toBe(3);
+  expect(allowedLevel(weighed({ 1: false, 2: false }), 2)).toBeUndefined();
+});

@@ -71,3 +71,13 @@ test('over made-up people the interval covers the truth about as often as it say
   }
   expect(inside / people).toBeGreaterThan(0.9);
 });
+
+test('the margin is kept, in the axis’ own unit, on either kind of axis', () => {
+  const seen = [1.5, 2, 2.5, 3, 3].map((at) => see(at, 1)).concat([4, 4, 4.5].map((at) => see(at, 0)));
+  const limit = (unitMargin: number) => safeWindow({ ...demand, unitMargin }, seen)?.limit ?? Number.NaN;
+  expect(limit(0) - limit(0.5)).toBeCloseTo(0.5, 9);
+  const low = [80, 60, 50].map((at) => see(at, 1)).concat([30, 25].map((at) => see(at, 0)));
+  const down = (unitMargin: number) => safeWindow({ ...degrees, unitMargin }, low)?.limit ?? Number.NaN;
+  expect(down(4) - down(0)).toBeCloseTo(4, 9);
+  expect(limit(99)).toBe(0); // never beyond the easy end
+});

@@ -100,6 +100,22 @@ describe('level advice', () => {
     const advice = adviseLevel(good, context());
     expect(advice).toMatchObject({ decision: 'advance', level: 4, levelName: 'Both up, one after the other' });
   });
+  test('a step is measured against what she holds anywhere, not against this exercise alone', () => {
+    // Lower-and-lift asks 2.49 % on level 1 and 4.94 % on level 2: a leap for who holds 2.49, a step for who holds 4.
+    const exercise = entry(repertoire.exercises, 'lowerLift');
+    const done = item([set(1, '11111', '11111', undefined, 1)], { exercise: 'lowerLift', level: 1 });
+    const before = {
+      date: '2026-03-01',
+      level: 1,
+      clean: { left: 9, right: 9 },
+      safetyFault: false,
+      breathKept: true,
+      rested: false,
+    };
+    const asked = (capacityPct?: number) =>
+      adviseLevel(done, context({ exercise, history: [before], capacityPct })).decision;
+    expect([asked(), asked(2), asked(3.7), asked(3.9)]).toEqual(['halfStep', 'halfStep', 'halfStep', 'advance']);
+  });
   test('first good session: hold, one more wanted', () =>
     expect(adviseLevel(good, context({ history: [] }))).toMatchObject({ decision: 'hold', level: 3 }));
   test('age asks for half steps and one more clean one', () => {

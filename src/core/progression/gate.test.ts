@@ -56,6 +56,8 @@ describe('hold', () => {
     ['breath not kept', [day('2026-03-01', 4), day('2026-03-08', 4, 4, { breathKept: false })]],
     ['at the newest level there is one session', [...good, { ...day('2026-03-10', 4), level: 3 }]],
     ['one poor session', [day('2026-03-01', 5), day('2026-03-08', 1)]],
+    ['one poor session, the first of all', [day('2026-03-08', 0)]],
+    ['a poor one, a good one, a poor one', [day('2026-03-01', 1), day('2026-03-04', 5), day('2026-03-08', 1)]],
   ])('%s', (_, history) => expect(asked({ target, history }).decision).toBe('hold'));
   test('at the top of the ladder there is nowhere up', () =>
     expect(asked({ target, history: good, hasNext: false }).decision).toBe('hold'));

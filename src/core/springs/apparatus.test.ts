@@ -151,3 +151,53 @@ describe('a setting for a person', () => {
     expect(no(footwork, usualRig('chair'))).toMatchObject({ ok: false, error: { code: 'otherApparatus' } });
   });
 });
+
+describe('rope and carriage, worked by hand', () => {
+  // Hips to pulley 0.6 m, legs 0.8 m, the pulley at the hips' height: a 3-4-5 triangle with the legs straight up, rope 1 m.
+  const handy = { heightM: 1.7, massKg: 65, measuredMm: { thigh: 400, shank: 400 } };
+  const from = { beyondShouldersM: 0.6 - 0.29 * 1.7, upM: 0 };
+  const flat = leg(0);
+  test('legs flat: the ankles are 1.4 m from the pulley; a rope fixed to the frame draws the carriage 0.4 m, 60 N a side', () => {
+    const { travelM, strap, isSlack } = strapsAt(handy, { ...from, ends: 'frame' }, springs, flat, 2);
+    expect(travelM).toBeCloseTo(0.4, 9);
+    expect(strap.tensionN).toBeCloseTo((200 * (0.4 + 0.2)) / 2, 6); // 120 N over two sides
+    expect(strap.towardHeadM).toBeCloseTo(0.2, 9);
+    expect(isSlack).toBe(false);
+  });
+  test('fixed to the carriage it is taken twice: half the way, a quarter of the force a side', () => {
+    const { travelM, strap } = strapsAt(handy, { ...from, ends: 'carriage' }, springs, flat, 2);
+    expect(travelM).toBeCloseTo(0.2, 9);
+    expect(strap.tensionN).toBeCloseTo((200 * (0.2 + 0.2)) / 4, 6);
+  });
+  test('the carriage stops at its end, and legs that come toward the pulley hang the rope slack', () => {
+    expect(strapsAt(handy, { ...from, ends: 'frame' }, springs, flat, 0.3).travelM).toBeCloseTo(0.3, 9);
+    const slack = strapsAt(handy, { ...from, ends: 'frame' }, springs, leg(120), 2);
+    expect(slack).toMatchObject({ travelM: 0, isSlack: true, strap: { tensionN: 0 } });
+  });
+  test('leg springs: stretched by what the ankle is farther away than straight up, shared by two feet', () => {
+    const table: Rig = { ...usualRig('trapezeTable'), rope: { ...from, ends: 'frame' } };
+    const held = legsInStraps(handy, table, springs, flat);
+    expect(held.ok && held.value.travelM).toBeCloseTo(0.4, 9); // 1.4 m less 1.0 m
+    expect(held.ok && held.value.tensionN).toBeCloseTo((200 * (0.4 + 0.2)) / 2, 6);
+    const near = legsInStraps(handy, table, springs, leg(120));
+    expect(near).toMatchObject({ value: { travelM: 0, tensionN: 0, isSlack: true } });
+  });
+});
+
+test('in relative units a heavier body gets more, by its weight', () => {
+  const footwork = entry(repertoire.exercises, 'footwork');
+  const units = (massKg: number) => {
+    const level = levelOf(footwork, 2);
+    const offer = offerSprings({
+      repertoire,
+      exercise: footwork,
+      level,
+      rig: usualRig('reformer'),
+      body: { ...body, massKg },
+      history: { faults: [] },
+    });
+    return offer.ok && offer.value.wanted.kind === 'units' ? offer.value.wanted.units : Number.NaN;
+  };
+  expect(units(65)).toBeCloseTo(3, 9);
+  expect(units(97.5)).toBeCloseTo(4.5, 9);
+});
