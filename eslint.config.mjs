@@ -16,7 +16,7 @@ export default tseslint.config(
       eqeqeq: 'error',
     },
   },
-  { files: ['scripts/**', 'src/data/prepare.ts'], rules: { 'no-console': 'off' } },
+  { files: ['scripts/**', 'src/data/prepare.ts', 'src/data/prove.ts'], rules: { 'no-console': 'off' } },
   { files: ['**/*.cjs'], languageOptions: { sourceType: 'commonjs' } },
   {
     files: ['src/core/**'],

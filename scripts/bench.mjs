@@ -1,5 +1,5 @@
 // npm run bench: how long things take, as ratios taken in one run, so that a noisy machine tells the same.
-import { rmSync } from 'node:fs';
+import { existsSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { build } from './app.mjs';
 import { setUp } from './set-up.mjs';
@@ -12,7 +12,34 @@ const measureIn = (file) =>
     env: { SPINE_FOLDER: folder },
   });
 
+/** The pages of a studio that has grown for three years, beside the demo's: filled once, kept for the next time. */
+async function grown() {
+  const { prepareDatabase } = await import('./app.mjs');
+  const { startDatabase } = await import('./database.mjs');
+  const kept = path.join(root, '.private', 'grown');
+  const database = await startDatabase(path.join(kept, 'database'));
+  const inStudio = (file) => stage(file, () => runFile(file, { DATABASE_URL: database.url }));
+  try {
+    await stage('tables and demo', () => prepareDatabase(database.url));
+    await inStudio('grown-bench.ts');
+    if (!existsSync(path.join(kept, 'filled'))) {
+      await inStudio('fill.ts');
+      writeFileSync(path.join(kept, 'filled'), '');
+    }
+    await inStudio('grown-bench.ts');
+  } finally {
+    await database.stop();
+  }
+}
+
+const runFile = (file, env) =>
+  run(process.execPath, ['--import', 'tsx', path.join(root, 'tests', 'load', file)], { show: true, env });
+
 async function main() {
+  if (process.argv[2] === 'grown') {
+    await setUp();
+    return grown();
+  }
   await setUp({ browser: true });
   await stage('application', build);
   rmSync(folder, { recursive: true, force: true });

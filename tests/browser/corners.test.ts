@@ -161,7 +161,7 @@ describe('on the bench', () => {
     await (await chrome.button('5Dose')).click();
     await chrome.press('Keep look and dose');
     await chrome.isAt(/clients\//);
-    await chrome.sees('Standing', 'h2');
+    await chrome.sees('Looks', 'h2');
     const look = await chrome.text('[data-look]');
     expect(look).toMatch(/correction\s+none/);
     expect(look).not.toContain('retest');
@@ -216,6 +216,7 @@ describe('without a session', () => {
   test('a picture is not found, and none is taken in', async () => {
     await chrome.go('/clients?find=maren');
     await (await chrome.find(By.linkText('Maren Tolleck'))).click();
+    await (await chrome.find(By.linkText('Looks'))).click();
     const address = await (await chrome.find(By.css('[data-look] image'))).getAttribute('href');
     expect((await ask(address ?? '')).status).toBe(404);
     const form = new FormData();
@@ -224,6 +225,55 @@ describe('without a session', () => {
     const refused = await ask('/api/pictures', { method: 'POST', body: form });
     expect(refused.status).toBe(422);
     expect(await refused.json()).toMatchObject({ ok: false, error: { code: 'signedOut' } });
+  });
+  test('only a page of ours may send taps or pictures, and after signing in one is led to our pages alone', async () => {
+    const cookie = await chrome.cookies();
+    const from = (origin: string) => ({ cookie, origin, 'content-type': 'application/json' });
+    const tap = { method: 'POST', body: JSON.stringify({ sentAt: Date.now(), follow: null, events: [] }) };
+    const own = new URL(house.address).origin;
+    expect((await ask('/api/floor/exchange', { ...tap, headers: from(own) })).status).toBe(200);
+    const other = await ask('/api/floor/exchange', { ...tap, headers: from('http://127.0.0.1:1') });
+    expect([other.status, await other.json()]).toMatchObject([403, { error: { code: 'otherOrigin' } }]);
+    const picture = await ask('/api/pictures', {
+      method: 'POST',
+      body: new FormData(),
+      headers: { cookie, origin: 'null' },
+    });
+    expect(await picture.json()).toMatchObject({ error: { code: 'otherOrigin' } });
+    const led = await ask(`/sign-in?to=${encodeURIComponent('/\t/evil.example')}`, { headers: { cookie } });
+    expect(led.headers.get('location')).toBe('/');
+  });
+  test.each([
+    '/clients?find=a&find=b',
+    '/clients/%ff',
+    '/looks/%ff',
+    '/sessions/%00',
+    '/repertoire/march?client=a&client=b',
+    '/clients/x?part=attic',
+    '/api/pictures/%ff',
+    '/api/floor/day?client=9',
+    '/api/hand-out/10000-01-01?as=pdf',
+  ])('%s is answered as something that is not there', async (path) => {
+    const { status } = await ask(path, { headers: { cookie: await chrome.cookies() } });
+    expect([400, 404, 422]).toContain(status);
+  });
+  test('a body longer than it may be is not read to its end', async () => {
+    let sent = 0;
+    const endless = new ReadableStream<Uint8Array>({
+      pull(stream) {
+        sent += 1;
+        if (sent > 400) stream.close();
+        else stream.enqueue(new Uint8Array(1_048_576));
+      },
+    });
+    const answer = await ask('/api/floor/exchange', {
+      method: 'POST',
+      body: endless,
+      headers: { cookie: await chrome.cookies() },
+      duplex: 'half',
+    } as RequestInit).catch(() => undefined);
+    if (answer) expect(answer.status).toBe(413);
+    expect(sent).toBeLessThan(200);
   });
   test('pages carry headers that keep others from framing and guessing', async () => {
     const { headers } = await ask('/sign-in');

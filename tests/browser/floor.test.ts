@@ -190,8 +190,10 @@ describe('a whole session, with the server killed in the middle', () => {
   });
   test('the client’s page tells the same story, and the session opens event by event', async () => {
     await chrome.isAt(/\/clients\//);
-    await chrome.sees('level 4 of 5');
+    await chrome.sees('To begin with');
     await chrome.sees('5 clean in a row on each side');
+    expect(await chrome.text('[data-standing="march"]')).toMatch(/4\s+of 5/);
+    await (await chrome.find(By.linkText('Course and sessions'))).click();
     await chrome.sees('March, level 3: 10 of 10 clean; up to level 4');
     await chrome.sees('Shoulder bridge, as one, level 1: 4 of 6 clean; held at level 1');
     await chrome.find(By.css('[data-run="march"] svg'));

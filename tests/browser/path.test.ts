@@ -70,8 +70,10 @@ describe('from a picture of a leg float to a dose, kept', () => {
     clientPage = await chrome.driver.getCurrentUrl();
     await chrome.sees('physician or physiotherapist and local rules of practice come first');
     await chrome.seesExactly('Own neutral', 'h2');
-    expect(await chrome.text('ol[aria-label="March: levels"] [aria-current]')).toContain('To tabletop');
+    expect(await chrome.text('[data-standing="march"]')).toContain('To tabletop');
     await findNothingToImprove('client');
+    await (await chrome.find(By.linkText('Ladders'))).click();
+    expect(await chrome.text('ol[aria-label="March: levels"] [aria-current]')).toContain('To tabletop');
   });
 
   test('she picks leg float from the side and takes a demo picture for the set-up', async () => {
@@ -324,7 +326,7 @@ describe('clients', () => {
   ])('on %s and in the dark nothing runs out of the page', async (_, size) => {
     await chrome.resize(size);
     await chrome.prefersDark(true);
-    for (const address of ['/', '/clients', '/clients/new', clientPage, openLook]) {
+    for (const address of ['/', '/clients', '/clients/new', clientPage, `${clientPage}?part=looks`, openLook]) {
       await chrome.go(address);
       const overflow = await chrome.driver.executeScript('return document.documentElement.scrollWidth - innerWidth');
       expect([address, overflow]).toEqual([address, 0]);

@@ -168,9 +168,9 @@ async function main(): Promise<void> {
     await chrome.go('/clients?find=Pell');
     await (await chrome.find(By.linkText('Pell Rowlock'))).click();
     await chrome.seesExactly('Pell Rowlock', 'h1');
-    await chrome.driver.executeScript(
-      'document.querySelector("[aria-label=\\"Safe window\\"]").scrollIntoView(); scrollBy(0, -12)',
-    );
+    await (await chrome.find(By.linkText('Safe window'))).click();
+    await chrome.seesExactly('Safe window', 'h2');
+    await atTop();
     await shoot('safe-window');
     await chrome.press('What if');
     await chrome.seesExactly('What if', 'h1');

@@ -28,6 +28,8 @@ import { transact } from '@/data/transact';
 import { repertoire, rulesVersion } from '@/repertoire';
 import { bringClient, dosesOf, openStudio, someone } from './studio';
 
+jest.setTimeout(60_000); // many at once on two cores
+
 let who: Awaited<ReturnType<typeof openStudio>>;
 beforeAll(async () => {
   who = await openStudio('At once');

@@ -181,6 +181,13 @@ async function teach(who: Who, random: Random, repertoire: Repertoire, clientId:
   return session;
 }
 
+/** Some sessions more for a client. */
+export async function addSessions(who: Who, random: Random, clientId: string, many: number): Promise<void> {
+  const repertoire = await findRepertoire(who);
+  for (let i = 0; i < many; i += 1)
+    await teach(who, random, repertoire, clientId, Math.round(Date.now() - (1 + random() * 100) * dayMs));
+}
+
 /** A look graded by eye, kept or left open. Returns its id; none where a caution or a stop forbids it. */
 async function look(
   who: Who,

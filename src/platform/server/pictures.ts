@@ -36,7 +36,7 @@ export function receivePicture(request: Request): Promise<Result<PictureCard>> {
   });
 }
 
-const uuid = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
+const uuid = /^[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
 
 /** A kept picture's bytes, for those who may see it: asked every time, so that nothing is shown after signing out. */
 export async function sendPicture(request: Request, id: string): Promise<Response> {

@@ -1,0 +1,100 @@
+// What each page asks of the database and of the server, in whatever studio DATABASE_URL holds: median time, statements, and
+// rows that the database looked at. Run on the demo and on a studio of three years, the two should tell nearly the same.
+import { QueryTypes } from 'sequelize';
+import { database } from '@/data/database';
+import { Client, Studio, TaughtSession, User } from '@/data/models';
+import { ready } from '@/data/ready';
+import { clientParts, readClient, readClients } from '@/features/client/read';
+import { readDay } from '@/features/floor/day';
+import { readBench, readStart } from '@/features/look/read';
+import { readExercise } from '@/features/repertoire/read';
+import { readSession } from '@/features/session/read';
+import { readToday } from '@/features/today/read';
+import { listAllClients } from '@/data/stores/clients';
+import { startLook } from '@/data/stores/looks';
+import { rulesVersion } from '@/repertoire';
+import type { Who } from '@/data/types';
+
+const rounds = 7;
+const median = (values: readonly number[]): number =>
+  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? Number.NaN;
+
+const sequelize = ready();
+let statements = 0;
+const ask = sequelize.query.bind(sequelize);
+sequelize.query = ((...asked: Parameters<typeof ask>) => {
+  statements += 1;
+  return ask(...asked);
+}) as typeof sequelize.query;
+
+async function rowsRead(): Promise<number> {
+  const rows = await ask<{ Variable_name: string; Value: string }>("SHOW GLOBAL STATUS LIKE 'Handler_read%'", {
+    type: QueryTypes.SELECT,
+  });
+  return rows.reduce((sum, { Value }) => sum + Number(Value), 0);
+}
+
+async function measure(name: string, page: () => Promise<unknown>): Promise<void> {
+  const first = performance.now();
+  await page(); // the first time makes what is kept afterwards
+  const cold = performance.now() - first;
+  const times: number[] = [];
+  statements = 0;
+  const [before, own] = [await rowsRead(), await rowsRead()];
+  for (let i = 0; i < rounds; i += 1) {
+    const from = performance.now();
+    await page();
+    times.push(performance.now() - from);
+  }
+  const rows = ((await rowsRead()) - own - (own - before)) / rounds;
+  console.warn(
+    `  ${name.padEnd(24)} ${median(times).toFixed(0).padStart(6)} ms  first ${cold.toFixed(0).padStart(6)} ms  ${String(Math.round(statements / rounds)).padStart(4)} statements  ${String(Math.round(rows)).padStart(7)} rows`,
+  );
+}
+
+async function main(): Promise<void> {
+  const studio = await Studio.findOne({ where: { demo: true }, rejectOnEmpty: true });
+  const user = await User.findOne({
+    where: { studioId: studio.id },
+    order: [['createdAt', 'ASC']],
+    rejectOnEmpty: true,
+  });
+  const who: Who = { userId: user.id, studioId: studio.id, name: user.name, role: user.role };
+  // The client with the longest history.
+  const [most] = await TaughtSession.findAll({
+    where: { studioId: studio.id },
+    attributes: ['clientId'],
+    group: ['clientId'],
+    order: [[sequelize.literal('COUNT(*)'), 'DESC']],
+    limit: 1,
+  });
+  const id = most?.clientId ?? '';
+  const [session] = await TaughtSession.findAll({ where: { clientId: id }, limit: 1 });
+  const begin = {
+    clientId: id,
+    exercise: 'legFloat',
+    level: 1,
+    headEnd: 'left',
+    school: 'evenKeel',
+    stances: {},
+    rulesVersion,
+  } as const;
+  const look = await startLook(who, begin);
+  if (!look.ok) throw new Error(look.error.message);
+  console.warn(
+    `• ${await Client.count({ where: { studioId: studio.id } })} clients, ${await TaughtSession.count()} sessions`,
+  );
+  await measure('the least: one client', () => Client.findByPk(id));
+  await measure('Today', () => readToday(who, 'en-GB'));
+  await measure('Floor day pack', () => readDay(who, 'en-GB'));
+  await measure('Clients', () => readClients(who, '', 1));
+  for (const part of clientParts) await measure(`client, ${part}`, () => readClient(who, id, part, 1, 'en-GB'));
+  await measure('before a look', () => readStart(who, id));
+  await measure('look bench', () => readBench(who, look.value));
+  await measure('exercise for a client', () => readExercise(who, 'march', id));
+  await measure('a session', () => readSession(who, session?.id ?? '', 'en-GB'));
+  await measure('all clients (CSV)', () => listAllClients(who));
+  await database().close();
+}
+
+void main();
