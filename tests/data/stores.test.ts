@@ -23,8 +23,7 @@ import {
   findLook,
   keepLook,
   listLooks,
-  newestDoses,
-  newestLooks,
+  listResults,
   setLookPicture,
   startLook,
 } from '@/data/stores/looks';
@@ -33,6 +32,8 @@ import { signIn, signOut, whoIs } from '@/data/stores/sessions';
 import { triesAllowed } from '@/data/stores/tries';
 import type { StoredDose, Who } from '@/data/types';
 import { findEvidence } from '@/data/stores/evidence';
+import { findRepertoire } from '@/data/stores/studio';
+import { findSummaries } from '@/data/stores/summaries';
 import { bringClient, dosesOf, openStudio, password, someone } from './studio';
 
 jest.setTimeout(60_000);
@@ -133,9 +134,8 @@ describe('another studio sees nothing and changes nothing', () => {
     expect(await findPictureBytes(theirs, pictureId)).toBeUndefined();
     expect((await listClients(theirs)).total).toBe(0);
     expect((await listLooks(theirs, clientId)).looks).toEqual([]);
-    expect(await newestLooks(theirs, [clientId])).toEqual([]);
+    expect(await listResults(theirs, clientId, 9)).toEqual([]);
     expect(await dosesOf(theirs, clientId)).toEqual([]);
-    expect(await newestDoses(theirs, [clientId])).toEqual([]);
     expect((await findEvidence(theirs, [clientId])).of(clientId)).toEqual([]);
     expect(await listDemoPictures(theirs)).toEqual([]);
     expect(await listAppointments(theirs, new Date(0), new Date('2100-01-01'))).toEqual([]);
@@ -212,7 +212,7 @@ describe('a look', () => {
     const { fault, correction } = trial;
     const counted = (await findEvidence(ours, [clientId])).of(clientId);
     expect(counted).toMatchObject([{ fault, correction, tried: 1, helped: 1 }]);
-    expect((await newestLooks(ours, [clientId])).map(({ id }) => id)).toEqual([lookId]);
+    expect((await listResults(ours, clientId, 9)).map(({ id }) => id)).toEqual([lookId]);
     for (const again of [
       await keepLook(ours, lookId, { result: emptyResult, trial, dose }),
       await setLookPicture(ours, lookId, 'top', pictureId, noMarks),
@@ -220,29 +220,6 @@ describe('a look', () => {
     ])
       expect(again).toMatchObject({ ok: false, error: { code: 'alreadyKept' } });
     expect(await Trial.count({ where: { lookId } })).toBe(1);
-  });
-  test('of several doses a list shows each client’s newest, however long ago', async () => {
-    const [early, late] = [await bringClient(ours), await bringClient(ours)];
-    const keep = async (clientId: string, level: number, day: number) =>
-      keepLook(ours, await begin(ours, clientId), {
-        result: emptyResult,
-        trial: undefined,
-        dose: { ...dose, level },
-        at: new Date(Date.UTC(2026, 0, day)),
-      });
-    for (const [client, level, day] of [
-      [early, 1, 1],
-      [late, 1, 20],
-      [late, 2, 22],
-      [late, 1, 21],
-    ] as const)
-      await keep(client, level, day);
-    const newest = await newestDoses(ours, [early, late]);
-    expect(Object.fromEntries(newest.map(({ clientId, level }) => [clientId, level]))).toEqual({
-      [early]: 1,
-      [late]: 2,
-    });
-    expect(await newestDoses(ours, [])).toEqual([]);
   });
   test('kept twice at the same moment gives one dose', async () => {
     const lookId = await begin(ours, await bringClient(ours));
@@ -300,6 +277,34 @@ describe('a look', () => {
     ])
       expect(left).toBe(0);
   });
+});
+
+test('of several doses each client stands on her newest, however long ago', async () => {
+  const [early, late] = [await bringClient(ours), await bringClient(ours)];
+  const keep = async (clientId: string, level: number, day: number) =>
+    keepLook(ours, await begin(ours, clientId), {
+      result: emptyResult,
+      trial: undefined,
+      dose: { ...dose, level },
+      at: new Date(Date.UTC(2026, 0, day)),
+    });
+  for (const [client, level, day] of [
+    [early, 1, 1],
+    [late, 1, 20],
+    [late, 2, 22],
+    [late, 1, 21],
+  ] as const)
+    await keep(client, level, day);
+  const cards = await Promise.all(
+    [early, late].map(async (id) => {
+      const found = await findClient(ours, id);
+      if (!found.ok) throw new Error(found.error.message);
+      return found.value;
+    }),
+  );
+  const summaries = await findSummaries(ours, await findRepertoire(ours), cards);
+  expect([early, late].map((id) => summaries.get(id)?.standings.map(({ level }) => level))).toEqual([[1], [2]]);
+  expect((await findSummaries(ours, await findRepertoire(ours), [])).size).toBe(0);
 });
 
 describe('signing in', () => {

@@ -4,6 +4,7 @@ import type { Movement } from '../body/movement';
 import type { Body } from '../body/segments';
 import type { Level } from '../knowledge/entries';
 import { movementOf } from '../knowledge/find';
+import { remembering } from '../remember';
 import { leapAt, leastCapacityPct, noStepAt } from '../progression/words';
 import { demandKinds, loadOfPose } from './moments';
 import type { Demand, DemandKind } from './moments';
@@ -41,8 +42,15 @@ const over = (curve: readonly CurvePoint[], fold: (values: readonly number[]) =>
 
 export type LevelDemand = { readonly curve: readonly CurvePoint[]; readonly peak: Demand; readonly mean: Demand };
 
-/** A level's demand over the movement with its peak and mean. */
-export function demandOfLevel(body: Body, level: Asking, steps?: number): LevelDemand {
+const remember = remembering<Asking, LevelDemand>();
+/** All of a body that a demand hangs on. */
+const bodyKey = (body: Body): string => JSON.stringify([body.heightM, body.massKg, body.sex, body.measuredMm]);
+
+/** A level's demand over the movement with its peak and mean. Worked out once for each level, body and number of steps. */
+export const demandOfLevel = (body: Body, level: Asking, steps?: number): LevelDemand =>
+  remember(level, `${steps} ${bodyKey(body)}`, () => workOutDemand(body, level, steps));
+
+function workOutDemand(body: Body, level: Asking, steps: number | undefined): LevelDemand {
   const curve = demandCurve(body, level, steps);
   return {
     curve,

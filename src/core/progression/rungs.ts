@@ -2,6 +2,7 @@
 import type { Body } from '../body/segments';
 import type { Exercise, Level } from '../knowledge/entries';
 import { halfStepsBetween } from '../load/half-steps';
+import { remembering } from '../remember';
 import type { HalfStepKind } from '../load/half-steps';
 
 /** The level at a number, or half-way to the next (2.5); absent where the ladder has no such rung. */
@@ -15,8 +16,13 @@ export function rungAt(exercise: Pick<Exercise, 'levels'>, number: number, body:
 /** Kinds of half steps that a pose alone tells. */
 const drawn: readonly HalfStepKind[] = ['oneBent', 'lever', 'range'];
 
-/** Half-way from one level to the next, by whatever lands best between what they ask. */
-function halfWay(below: Level, above: Level, body: Body): Level {
+const remember = remembering<Level, Level>();
+
+/** Half-way from one level to the next, by whatever lands best between what they ask. Worked out once for each body. */
+const halfWay = (below: Level, above: Level, body: Body): Level =>
+  remember(below, JSON.stringify([above.number, above.top, body]), () => workOutHalfWay(below, above, body));
+
+function workOutHalfWay(below: Level, above: Level, body: Body): Level {
   const step = halfStepsBetween(body, below, above).find(({ kind }) => drawn.includes(kind));
   return {
     ...above,

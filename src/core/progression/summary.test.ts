@@ -59,6 +59,7 @@ test('of nobody anything is known', () => {
     history: {},
     last: {},
     why: {},
+    lastLook: null,
     lastSession: null,
   });
 });
@@ -103,8 +104,9 @@ test('sessions as the gate counts them, oldest first; the newest decision says w
 test('what was out last: the session’s word goes before the look’s; twice is clear, four times marked', () => {
   const finding = { fault: 'flare', verdict: 'out', severity: 'marked' };
   const looks = [
-    { day: '2026-02-01', exercise: 'march', level: 3, result: { baseline: [finding], retest: [] } },
+    { id: 'older', day: '2026-02-01', exercise: 'march', level: 3, result: { baseline: [finding], retest: [] } },
     {
+      id: 'newer',
       day: '2026-02-02',
       exercise: 'legFloat',
       level: 1,
@@ -117,7 +119,8 @@ test('what was out last: the session’s word goes before the look’s; twice is
     { fault: 'hike', times: 1 },
   ];
   const sessions = [session('s', '2026-01-01', [item('march', { faults })])];
-  const { last } = summarize(repertoire, body, { ...nothing, sessions, looks });
+  const { last, lastLook } = summarize(repertoire, body, { ...nothing, sessions, looks });
+  expect(lastLook).toBe('newer');
   expect(last.march?.map(({ fault, severity }) => [fault, severity])).toEqual([
     ['arch', 'marked'],
     ['tuck', 'clear'],

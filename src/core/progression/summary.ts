@@ -23,6 +23,8 @@ export type ClientSummary = {
   readonly last: Readonly<Record<string, readonly LastFinding[]>>;
   /** Why she stands where she does, by exercise: the newest decision's reasons. */
   readonly why: Readonly<Record<string, string>>;
+  /** The newest kept look. */
+  readonly lastLook: string | null;
   readonly lastSession: {
     /** As 2026-03-01, in the studio's time zone. */
     readonly day: string;
@@ -35,6 +37,7 @@ export type ClientSummary = {
 export type KeptOfClient = {
   readonly sessions: readonly { readonly id: string; readonly day: string; readonly outcome: Outcome }[];
   readonly looks: readonly {
+    readonly id: string;
     readonly day: string;
     readonly exercise: string;
     readonly level: number;
@@ -107,6 +110,7 @@ export function summarize(repertoire: Repertoire, body: Body, kept: KeptOfClient
     history,
     last: lastFindings(kept),
     why,
+    lastLook: looks.at(-1)?.id ?? null,
     lastSession: last
       ? {
           day: last.day,

@@ -1,6 +1,6 @@
 // A look: one bench visit with its pictures, marks, what was tried and the dose that came of it.
 import { Op, col, fn, literal } from 'sequelize';
-import type { FindAttributeOptions, Transaction } from 'sequelize';
+import type { Transaction } from 'sequelize';
 import { v7 as newId } from 'uuid';
 import { readKept } from '@/core/alignment/kept';
 import type { KeptReading } from '@/core/alignment/kept';
@@ -137,19 +137,11 @@ export async function listLooks(who: Who, clientId: string, page = 1): Promise<{
   return { looks: await toCards(who, rows), total: count };
 }
 
-/** The newest look of each of these clients, for a list. */
-export async function newestLooks(who: Who, clientIds: readonly string[]): Promise<LookCard[]> {
+/** These looks, in no order. */
+export async function findLooks(who: Who, ids: readonly string[]): Promise<LookCard[]> {
   ready();
-  const kept = { studioId: who.studioId, clientId: [...clientIds], keptAt: { [Op.ne]: null } };
-  const times = (
-    await Look.findAll({
-      where: kept,
-      attributes: ['clientId', [fn('MAX', col('kept_at')), 'keptAt']],
-      group: ['clientId'],
-    })
-  ).map(({ clientId, keptAt }) => ({ clientId, keptAt }));
-  if (times.length === 0) return [];
-  return toCards(who, await Look.findAll({ where: { studioId: who.studioId, [Op.or]: times } }));
+  if (ids.length === 0) return [];
+  return toCards(who, await Look.findAll({ where: { studioId: who.studioId, id: [...ids] } }));
 }
 
 /** Puts a picture in its place in the look, with its marks; a second one of the same view replaces the first. */
@@ -329,54 +321,22 @@ export async function listSteps({ studioId }: Who, clientId: string): Promise<St
   );
 }
 
-/** The newest dose of each of these clients, for a list. */
-export async function newestDoses(who: Who, clientIds: readonly string[]): Promise<DoseCard[]> {
-  ready();
-  const where = { studioId: who.studioId, clientId: [...clientIds] };
-  const attributes: FindAttributeOptions = ['clientId', [fn('MAX', col('created_at')), 'createdAt']];
-  const times = (await Dose.findAll({ where, attributes, group: ['clientId'] })).map(({ clientId, createdAt }) => ({
-    clientId,
-    createdAt,
-  }));
-  if (times.length === 0) return [];
-  return (await Dose.findAll({ where: { studioId: who.studioId, [Op.or]: times } })).map(toDose);
-}
-
-/** Set-ups of this client's kept looks of some exercises, oldest first: what own neutral is drawn from. */
-export async function listNeutrals(
-  who: Who,
-  clientId: string,
-  exercises: readonly string[],
-): Promise<{ on: Date; neutral: KeptReading['neutral'] }[]> {
-  ready();
-  const looks = await Look.findAll({
-    where: { studioId: who.studioId, clientId, exercise: [...exercises], keptAt: { [Op.ne]: null } },
-    attributes: ['keptAt', 'result'],
-    order: [['keptAt', 'DESC']],
-    limit: 24,
-  });
-  return looks.reverse().flatMap(({ keptAt, result: kept }) => {
-    const result = readKept(kept);
-    return keptAt && result ? [{ on: keptAt, neutral: result.neutral }] : [];
-  });
-}
-
 /** What a client's newest kept looks found, oldest first: what trends and windows are drawn from. */
 export async function listResults(
   who: Who,
   clientId: string,
   limit: number,
-): Promise<{ on: Date; exercise: string; level: number; result: KeptReading }[]> {
+): Promise<{ id: string; on: Date; exercise: string; level: number; result: KeptReading }[]> {
   ready();
   const looks = await Look.findAll({
     where: { studioId: who.studioId, clientId, keptAt: { [Op.ne]: null } },
-    attributes: ['keptAt', 'exercise', 'level', 'result'],
+    attributes: ['id', 'keptAt', 'exercise', 'level', 'result'],
     order: [['keptAt', 'DESC']],
     limit,
   });
-  return looks.reverse().flatMap(({ keptAt, exercise, level, result: kept }) => {
+  return looks.reverse().flatMap(({ id, keptAt, exercise, level, result: kept }) => {
     const result = readKept(kept);
-    return keptAt && result ? [{ on: keptAt, exercise, level, result }] : [];
+    return keptAt && result ? [{ id, on: keptAt, exercise, level, result }] : [];
   });
 }
 

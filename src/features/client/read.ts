@@ -29,7 +29,7 @@ import { pageOfSessions, sessionsPerPage } from '@/data/stores/floor';
 import { levelText } from '@/core/progression/rungs';
 import { findEvidence } from '@/data/stores/evidence';
 import { findLoad, findSummary, newestOfEach } from '@/data/stores/summaries';
-import { listDosesOf, listLooks, listNeutrals, listResults, listSteps, looksPerPage } from '@/data/stores/looks';
+import { listDosesOf, listLooks, listResults, listSteps, looksPerPage } from '@/data/stores/looks';
 import type { ClientCard, DoseCard, LookCard, StudioCard, Who } from '@/data/types';
 import { toTyped } from './form';
 import { readProgress } from './progress';
@@ -392,9 +392,12 @@ async function readNeutrals(
   tell: (date: Date) => string,
 ): Promise<NeutralLine[]> {
   const lines: NeutralLine[] = [];
+  const results = await listResults(who, clientId, newestOfEach);
   for (const position of positions) {
-    const exercises = repertoire.exercises.filter((one) => one.position === position).map(({ id }) => id);
-    const history = exercises.length > 0 ? await listNeutrals(who, clientId, exercises) : [];
+    const exercises = new Set(repertoire.exercises.filter((one) => one.position === position).map(({ id }) => id));
+    const history = results
+      .filter(({ exercise }) => exercises.has(exercise))
+      .map(({ on, result }) => ({ on, neutral: result.neutral }));
     for (const measure of neutralMeasures) {
       const dated = history.flatMap(({ on, neutral }) => {
         const told = neutral[measure];

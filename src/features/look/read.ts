@@ -21,8 +21,9 @@ import type { Result } from '@/core/result';
 import { failure, success } from '@/core/result';
 import { findClient } from '@/data/stores/clients';
 import { findStudio } from '@/data/stores/studio';
-import { findLook, listNeutrals, newestLooks } from '@/data/stores/looks';
+import { findLook, listResults } from '@/data/stores/looks';
 import { findEvidence } from '@/data/stores/evidence';
+import { newestOfEach } from '@/data/stores/summaries';
 import { checkedOn, findRepertoire } from '@/data/stores/studio';
 import { actingOn } from '@/data/types';
 import { findObserver, markingInForce } from '@/data/stores/observers';
@@ -55,13 +56,15 @@ const frameOf = (
 async function readOwnNeutral(who: Who, repertoire: Repertoire, look: LookCard): Promise<Record<string, Estimate>> {
   const position = repertoire.exercises.find(({ id }) => id === look.exercise)?.position;
   const same = repertoire.exercises.filter((one) => one.position === position).map(({ id }) => id);
-  const history = await listNeutrals(who, look.clientId, same);
-  const measures = new Set(history.flatMap(({ neutral }) => Object.keys(neutral)));
+  const history = (await listResults(who, look.clientId, newestOfEach)).filter(({ exercise }) =>
+    same.includes(exercise),
+  );
+  const measures = new Set(history.flatMap(({ result }) => Object.keys(result.neutral)));
   const found: Record<string, Estimate> = {};
   for (const measure of measures) {
     const own = ownNeutral(
-      history.flatMap(({ on, neutral }) => {
-        const told = neutral[measure];
+      history.flatMap(({ on, result }) => {
+        const told = result.neutral[measure];
         return told && told.se !== null ? [{ on: on.toISOString(), value: told.value, se: told.se }] : [];
       }),
     );
@@ -231,11 +234,12 @@ export async function readStart(
   const found = await findClient(who, clientId);
   if (!found.ok) return found;
   const client = found.value;
-  const [studio, repertoire, [last]] = await Promise.all([
+  const [studio, repertoire, results] = await Promise.all([
     findStudio(who),
     findRepertoire(who),
-    newestLooks(who, [clientId]),
+    listResults(who, clientId, 1),
   ]);
+  const last = results.at(-1);
   const conditions = conditionsInForce(client.conditions);
   const acting = actingOn(client);
   const exercises = repertoire.exercises
@@ -265,7 +269,7 @@ export async function readStart(
             wantsSpotter: load.also.includes('spotter'),
           }))
           .filter(({ looks }) => looks.length > 0),
-        watch: watchFor(repertoire, exercise, conditions, last?.result?.baseline ?? []),
+        watch: watchFor(repertoire, exercise, conditions, last?.result.baseline ?? []),
         judgedBy: schoolName(repertoire, school),
       };
     });

@@ -15,7 +15,8 @@ import { findStudio } from '@/data/stores/studio';
 import { findOpen, findSummaries } from '@/data/stores/summaries';
 import type { ClientSummary } from '@/core/progression/summary';
 import { findRepertoire } from '@/data/stores/studio';
-import { newestDoses, newestLooks } from '@/data/stores/looks';
+import { levelText } from '@/core/progression/rungs';
+import { findLooks } from '@/data/stores/looks';
 import { actingOn } from '@/data/types';
 import type { LookCard, Who } from '@/data/types';
 
@@ -65,22 +66,21 @@ export async function readToday(who: Who, locale: string): Promise<TodayPage> {
   const clientIds = booked.map(({ client }) => client.id);
   const moment = now(timeZone).toDate();
   const clients = booked.map(({ client }) => client);
-  const [looks, doses, summaries, open] = await Promise.all([
-    newestLooks(who, clientIds),
-    newestDoses(who, clientIds),
-    findSummaries(who, repertoire, clients),
-    findOpen(who, clientIds),
-  ]);
+  const [summaries, open] = await Promise.all([findSummaries(who, repertoire, clients), findOpen(who, clientIds)]);
+  const looks = await findLooks(
+    who,
+    [...summaries.values()].flatMap(({ lastLook }) => lastLook ?? []),
+  );
   const clock = new Intl.DateTimeFormat(locale, { timeZone, hour: 'numeric', minute: '2-digit' });
   const next = booked.find(({ appointment: { startsAt } }) => startsAt > moment);
   const [first] = repertoire.exercises;
   if (!first) throw new Error('the repertoire is empty');
   const rows = booked.map(({ appointment, client }): TodayRow => {
     const look = looks.find(({ clientId }) => clientId === client.id);
-    const dose = doses.find(({ clientId }) => clientId === client.id);
+    const dose = summaries.get(client.id)?.standings[0];
     const exercise = repertoire.exercises.find(({ id }) => id === (look?.exercise ?? dose?.exercise)) ?? first;
     const dosed = dose && repertoire.exercises.find(({ id }) => id === dose.exercise);
-    const level = dose && dosed?.levels.find(({ number }) => number === dose.level);
+    const level = dose && dosed?.levels.find(({ number }) => number === Math.floor(dose.level));
     const [firstLevel] = exercise.levels;
     const [ladder, rung] = dosed && level ? [dosed, level] : [exercise, firstLevel];
     const { startsAt, minutes } = appointment;
@@ -102,7 +102,7 @@ export async function readToday(who: Who, locale: string): Promise<TodayPage> {
       weighed: rung ? weighLevel(repertoire, ladder, rung, actingOn(client)).standing : 'fine',
       ...(dose && level
         ? {
-            standing: `${dosed?.name}, level ${level.number}${dose.half ? '½' : ''}: ${level.name.toLowerCase()}`,
+            standing: `${dosed?.name}, level ${levelText(dose.level)}: ${level.name.toLowerCase()}`,
           }
         : {}),
       vials: look?.result ? readKeptBlocks(look.result, vantageOf(repertoire, look)) : [],
