@@ -32,6 +32,8 @@ export async function bundleCore() {
       format: 'esm',
       target: 'node20',
       tsconfig: path.join(root, 'tsconfig.json'),
+      // Packages that are still written with require find it.
+      banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" },
       logLevel: 'error',
     });
     renameSync(draft, path.join(ownFolder, `${name}.mjs`));

@@ -390,6 +390,7 @@ describe('a fault that no picture shows', () => {
     await (await chrome.button('5Dose')).click();
     await chrome.press('Keep look and dose');
     await chrome.isAt(/\/clients\/[0-9a-f-]+\?part=looks#history$/);
+    await (await chrome.find(By.linkText('Now'))).click();
     await chrome.sees('against the belly doming: better 1 of 1');
   });
 });

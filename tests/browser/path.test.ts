@@ -305,6 +305,8 @@ describe('clients', () => {
     await chrome.sees('Wilmot Sluice', 'h1');
     await chrome.sees('born 1990 · 173 cm');
     await chrome.sees('no lying flat for long');
+    await chrome.sees('On no ladder yet');
+    await (await chrome.find(By.linkText('Looks'))).click();
     await chrome.sees('No look yet.');
     await chrome.go('/clients?find=sluice');
     await findNothingToImprove('clients');

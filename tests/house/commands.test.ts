@@ -123,3 +123,35 @@ describe('the core from a shell, bundled', () => {
     expect(of('Free spine')).toMatchObject({ verdict: 'out', fault: 'tuck', severity: 'slight', safety: false });
   });
 });
+
+test('the worker that reads files beside the server runs as it is bundled, and answers with lines', () => {
+  const folder = mkdtempSync(path.join(os.tmpdir(), 'spine-bundles-'));
+  const told = script(
+    `import { Worker } from 'node:worker_threads';
+     import { bundleCore } from './scripts/core.mjs';
+     await bundleCore();
+     const worker = new Worker(process.env.SPINE_FOLDER + '/aside.mjs');
+     worker.postMessage({ read: 'file', text: 'format: level-spine-repertoire\\nversion: 1\\ncolour: blue', own: [] });
+     worker.once('message', (read) => { console.log(JSON.stringify(read)); process.exit(0); });`,
+    { SPINE_FOLDER: folder },
+  );
+  expect(told).toMatchObject({ ok: false, errors: [{ line: 3, path: 'colour' }] });
+});
+
+test('a log is kept over starts and turned over when it has grown: the server goes on writing into the same file', () => {
+  const folder = mkdtempSync(path.join(os.tmpdir(), 'spine-log-'));
+  const told = script(
+    `import { readFileSync, writeSync } from 'node:fs';
+     import { openLog, turnOver } from './scripts/logs.mjs';
+     const file = '${folder}/app.log';
+     const first = openLog(file);
+     writeSync(first, 'before\\n');
+     const second = openLog(file);
+     writeSync(second, 'x'.repeat(100));
+     const turned = [turnOver(file, 50), turnOver(file, 50)];
+     writeSync(second, 'after\\n');
+     console.log(JSON.stringify([turned, readFileSync(file + '.1', 'utf8').slice(0, 7), readFileSync(file, 'utf8')]));
+     process.exit(0);`,
+  );
+  expect(told).toEqual([[true, false], 'before\n', 'after\n']);
+});

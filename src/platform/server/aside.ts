@@ -3,6 +3,7 @@ import path from 'node:path';
 import { Worker } from 'node:worker_threads';
 import type { FileError, FileQuestion, ReadEntry, ReadFile } from '@/core/knowledge/files';
 import type { EditableKind, OwnEntry } from '@/core/knowledge/own-entries';
+import { log } from './log';
 
 const mostMs = 15_000;
 const mostMb = 400;
@@ -30,7 +31,10 @@ function answer<T>(question: FileQuestion): Promise<T | ReturnType<typeof told>>
     };
     const patience = setTimeout(() => end(told('This takes too long to read. Send a smaller file.')), mostMs);
     worker.once('message', end);
-    worker.once('error', () => end(told('This can’t be read: it is nested too deeply, or too large.')));
+    worker.once('error', (error) => {
+      log.error(error);
+      end(told('This can’t be read: it is nested too deeply, or too large.'));
+    });
     worker.postMessage(question);
   });
 }
