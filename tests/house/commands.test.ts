@@ -130,7 +130,7 @@ test('the worker that reads files beside the server runs as it is bundled, and a
     `import { Worker } from 'node:worker_threads';
      import { bundleCore } from './scripts/core.mjs';
      await bundleCore();
-     const worker = new Worker(process.env.SPINE_FOLDER + '/aside.mjs');
+     const worker = new Worker(process.env.SPINE_FOLDER + '/aside.mjs', { execArgv: [] });
      worker.postMessage({ read: 'file', text: 'format: level-spine-repertoire\\nversion: 1\\ncolour: blue', own: [] });
      worker.once('message', (read) => { console.log(JSON.stringify(read)); process.exit(0); });`,
     { SPINE_FOLDER: folder },

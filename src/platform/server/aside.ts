@@ -23,7 +23,7 @@ const script = () =>
 
 function answer<T>(question: FileQuestion): Promise<T | ReturnType<typeof told>> {
   return new Promise((resolve) => {
-    const worker = new Worker(script(), { resourceLimits: { maxOldGenerationSizeMb: mostMb } });
+    const worker = new Worker(script(), { execArgv: [], resourceLimits: { maxOldGenerationSizeMb: mostMb } });
     const end = (value: T | ReturnType<typeof told>) => {
       clearTimeout(patience);
       resolve(value);
