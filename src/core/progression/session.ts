@@ -114,12 +114,12 @@ export const emptySession = (id: string): Session => ({
   stray: [],
 });
 
-/** Ids of events that count: not undone, where an undoing can itself be undone. */
-function standing(events: readonly SessionEvent[]): Set<string> {
+/** Ids of events that were taken back, where a taking back can itself be taken back. */
+export function takenBack(events: readonly SessionEvent[]): ReadonlySet<string> {
   const gone = new Set<string>();
   // From the newest back, so that an undoing that was undone does nothing.
   for (const { id, what } of [...events].reverse()) if (what.kind === 'undone' && !gone.has(id)) gone.add(what.of);
-  return new Set(events.filter(({ id }) => !gone.has(id)).map(({ id }) => id));
+  return gone;
 }
 
 const withSet = (item: Item, number: number, change: (set: SetDone) => SetDone): Item => {
@@ -288,12 +288,12 @@ function spent(from: number | null, to: number): number {
 
 /** A session from its events, in the order that the server gave them (those not sent yet last). */
 export function foldSession(id: string, events: readonly SessionEvent[]): Session {
-  const counts = standing(events);
+  const gone = takenBack(events);
   let session = emptySession(id);
   const stray: string[] = [];
   const by = new Set<string>();
   for (const event of events) {
-    if (!counts.has(event.id)) continue;
+    if (gone.has(event.id)) continue;
     by.add(event.by);
     const { current, until, endedAt } = session;
     const next = apply(session, event);

@@ -7,6 +7,7 @@ import type { KnownLoad } from '@/core/load/capacity';
 import { summarize } from '@/core/progression/summary';
 import type { ClientSummary } from '@/core/progression/summary';
 import { rulesVersion } from '@/repertoire';
+import { dayOf } from '../days';
 import { ClientSummaryRow, Dose, Studio, TaughtSession } from '../models';
 import { ready } from '../ready';
 import type { ClientCard, Who } from '../types';
@@ -39,11 +40,6 @@ async function newestDoses({ studioId }: Who, clientId: string): Promise<Dose[]>
   });
 }
 
-const dayIn = (timeZone: string): ((at: Date) => string) => {
-  const format = new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' });
-  return (at) => format.format(at);
-};
-
 /** Makes a client's summary from what was kept. */
 export async function makeSummary(
   who: Who,
@@ -56,7 +52,7 @@ export async function makeSummary(
     listResults(who, client.id, newestOfEach),
     newestDoses(who, client.id),
   ]);
-  const day = dayIn(timeZone);
+  const day = dayOf(timeZone);
   return summarize(repertoire, bodyOf(client), {
     sessions: all.flatMap(({ id, startedAt, endedAt, outcome }) =>
       endedAt && outcome ? [{ id, day: day(startedAt), outcome }] : [],

@@ -1,6 +1,5 @@
 'use server';
 
-import { today } from '@internationalized/date';
 import { revalidatePath } from 'next/cache';
 import * as v from 'valibot';
 import { v7 as newId } from 'uuid';
@@ -11,6 +10,7 @@ import { mergeChanges } from '@/core/meanwhile';
 import type { Clash } from '@/core/meanwhile';
 import { failure, success } from '@/core/result';
 import type { Failure, Result } from '@/core/result';
+import { todayIn } from '@/data/days';
 import { addIntake, addStop, clearStops, removeOverrule, setCondition } from '@/data/stores/cautions';
 import { addClient, addClients, changeClient, setClientStance as storeStance } from '@/data/stores/clients';
 import type { ClientChange, NewClient } from '@/data/stores/clients';
@@ -122,7 +122,7 @@ const refreshed = <T>(result: Result<T>): Result<T> => {
   return result;
 };
 
-const todayOf = async (who: Who): Promise<string> => today((await findStudio(who)).timeZone).toString();
+const todayOf = async (who: Who): Promise<string> => todayIn((await findStudio(who)).timeZone);
 
 /** Enters a clinician's clearance of one condition, or takes it back; keeps the note beside it. */
 export async function keepClearance(input: unknown): Promise<Result<null>> {

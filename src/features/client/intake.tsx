@@ -70,13 +70,15 @@ const Sheet = styled(Page)`
 export type IntakePage = {
   readonly client: { readonly id: string; readonly name: string };
   readonly studio: string;
+  /** In its time zone, as 2026-03-01. */
+  readonly today: string;
   readonly conditions: readonly { readonly id: string; readonly ask: string; readonly onFile: boolean }[];
   readonly signs: readonly { readonly id: string; readonly ask: string }[];
 };
 
 /** Short, on one page, yearly: what to know before working with a body. Filled in here, or printed and signed by hand. */
 export function IntakeForm({
-  page: { client, studio, conditions, signs },
+  page: { client, studio, today, conditions, signs },
   deferring,
 }: {
   page: IntakePage;
@@ -87,7 +89,7 @@ export function IntakeForm({
   const [flags, setFlags] = useState<readonly string[]>([]);
   const [words, setWords] = useState('');
   const [name, setName] = useState('');
-  const [on, setOn] = useState(() => new Date().toISOString().slice(0, 10));
+  const [on, setOn] = useState(today);
   const [failed, setFailed] = useState<string>();
   const [busy, setBusy] = useState(false);
   const once = useOnce();

@@ -169,7 +169,7 @@ export function Now({ shown, page, deferring }: { shown: NowShown; page: ClientP
         <Cautions
           cautions={cautions}
           deferring={deferring}
-          action={(caution) => <ClearanceButton clientId={client.id} caution={caution} />}
+          action={(caution) => <ClearanceButton clientId={client.id} caution={caution} today={page.today} />}
         />
         <Overrules client={client} overrules={shown.overrules} />
         <IntakeNote client={client} intake={shown.intake} />

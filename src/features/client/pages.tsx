@@ -5,6 +5,7 @@ import { layStances } from '@/core/knowledge/stances';
 import { findClient, listNames } from '@/data/stores/clients';
 import { findStudio } from '@/data/stores/studio';
 import { findRepertoire } from '@/data/stores/studio';
+import { todayIn } from '@/data/days';
 import type { Who } from '@/data/types';
 import { RepertoireProvider } from '@/platform/browser/repertoire';
 import { deferring } from '@/repertoire/words';
@@ -73,6 +74,7 @@ export async function IntakeScreen({ id }: { id: string }) {
       page={{
         client: { id, name: client.name },
         studio: studio.name,
+        today: todayIn(studio.timeZone),
         conditions: conditions.map(({ id: condition, ask }) => ({
           id: condition,
           ask,

@@ -1,4 +1,4 @@
-import { today } from '@internationalized/date';
+import { todayIn } from '@/data/days';
 import { bodyOf } from '@/core/body/segments';
 import type { Evidence } from '@/core/corrections/rank';
 import { ladderLoad } from '@/core/load/ladder';
@@ -183,6 +183,8 @@ export type ClientPage = {
     readonly clearedBy: string | null;
   }[];
   readonly changedStances: number;
+  /** In the studio's time zone, as 2026-03-01. */
+  readonly today: string;
   readonly shown: Shown;
 };
 
@@ -200,7 +202,7 @@ type Context = {
 async function readNow({ who, client, repertoire, studio, tell }: Context): Promise<Shown> {
   const [summary, evidence] = await Promise.all([findSummary(who, repertoire, client), findEvidence(who, [client.id])]);
   const acting = actingOn(client);
-  const now = today(studio.timeZone).toString();
+  const now = todayIn(studio.timeZone);
   const noon = (day: string) => new Date(`${day}T12:00:00Z`);
   return {
     part: 'now',
@@ -456,6 +458,7 @@ export async function readClient(
       on: tell(madeAt),
     })),
     changedStances: Object.keys(client.stances).length,
+    today: todayIn(timeZone),
     shown,
   });
 }

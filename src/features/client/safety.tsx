@@ -16,10 +16,13 @@ import { clearStop, keepClearance, takeBackOverrule } from './actions';
 import type { ClientPage, Shown } from './read';
 
 const gone = 'The server does not answer. What you typed stays here; try again in a moment.';
-const today = () => new Date().toISOString().slice(0, 10);
+
+type Now = Extract<Shown, { part: 'now' }>;
+type OfClient = { readonly client: Pick<ClientPage['client'], 'id'> };
+type ClearanceProps = { readonly clientId: string; readonly caution: Caution; readonly today: string };
 
 /** Nothing goes on: the stop that was seen, and where its clearance is entered. */
-export function StopBanner({ page: { client, stops }, deferring }: { page: ClientPage; deferring: string }) {
+export function StopBanner({ page: { client, stops, today }, deferring }: { page: ClientPage; deferring: string }) {
   const router = useRouter();
   const [open, setOpen] = useState(false);
   const [on, setOn] = useState(today);
@@ -67,10 +70,10 @@ export function StopBanner({ page: { client, stops }, deferring }: { page: Clien
 }
 
 /** Enters, changes or takes back the clearance of one condition, and its note. */
-export function ClearanceButton({ clientId, caution }: { clientId: string; caution: Caution }) {
+export function ClearanceButton({ clientId, caution, today }: ClearanceProps) {
   const router = useRouter();
   const [open, setOpen] = useState(false);
-  const [on, setOn] = useState(caution.clearedOn ?? today());
+  const [on, setOn] = useState(caution.clearedOn ?? today);
   const [by, setBy] = useState(caution.clearedBy ?? '');
   const [note, setNote] = useState(caution.note);
   const [failed, setFailed] = useState<string>();
@@ -131,9 +134,6 @@ const Open = styled.details`
 `;
 
 /** How many exercises stand how, with the names one press away. */
-type Now = Extract<Shown, { part: 'now' }>;
-type OfClient = { readonly client: Pick<ClientPage['client'], 'id'> };
-
 export function WhatIsOpen({ client, open }: OfClient & Pick<Now, 'open'>) {
   const groups = standings
     .map((standing) => ({ standing, exercises: open.filter((one) => one.standing === standing) }))

@@ -14,7 +14,7 @@ import type { FloorState } from './link';
 import type { Sound } from './pacer';
 import { Small, Tap, Warn, clockText, Leave } from './parts';
 import { levelText } from '@/core/progression/rungs';
-import { nextUp } from '@/core/progression/session';
+import { nextUp, takenBack } from '@/core/progression/session';
 import { before } from './pack';
 import { lostChoices, onPlan, viewItem } from './state';
 
@@ -277,7 +277,7 @@ function Clock({ from, minutes }: { readonly from: number | null; readonly minut
 
 /** What a tap can be undone: the newest of this session that changes what is shown. */
 function lastUndoable({ events }: FloorState): string | undefined {
-  const gone = new Set(events.flatMap(({ what }) => (what.kind === 'undone' ? [what.of] : [])));
+  const gone = takenBack(events);
   return events.findLast(
     ({ id, what }) =>
       !gone.has(id) && !['undone', 'started', 'ready', 'opened', 'checked', 'wrapped'].includes(what.kind),

@@ -23,7 +23,8 @@ import { overruleForm, stopForm } from '@/core/knowledge/caution-forms';
 import { actingOn } from '@/data/types';
 import { act } from '@/platform/server/act';
 import { rulesVersion } from '@/repertoire';
-import { dayIn, readKeptLook } from './read';
+import { todayIn } from '@/data/days';
+import { readKeptLook } from './read';
 
 const id = v.pipe(v.string(), v.uuid('is not an id'));
 const startForm = v.strictObject({
@@ -57,7 +58,7 @@ export async function beginLook(input: unknown): Promise<Result<string>> {
       );
     const { apparatus } = exercise;
     if (apparatus !== 'mat') {
-      const day = dayIn(studio.timeZone);
+      const day = todayIn(studio.timeZone);
       const isKept = (await checkedOn(who, day)).some((one) => one.apparatus === apparatus);
       if (!isKept && !checked)
         return failure('unchecked', 'Look at springs, straps and anchors first, and tick that it was done.', 'checked');

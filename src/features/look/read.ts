@@ -1,4 +1,4 @@
-import { today } from '@internationalized/date';
+import { dayOf, todayIn } from '@/data/days';
 import { ownNeutral } from '@/core/alignment/own-neutral';
 import type { Estimate, View } from '@/core/alignment/input';
 import { markingSdFor, readLook } from '@/core/alignment/look';
@@ -188,9 +188,6 @@ export async function readBench(who: Who, lookId: string): Promise<Result<BenchO
   });
 }
 
-/** Today in the studio, as 2026-11-25. */
-export const dayIn = (timeZone: string): string => today(timeZone).toString();
-
 /** As much of an exercise as the page before the bench shows. */
 export type StartExercise = Pick<
   Exercise,
@@ -287,13 +284,13 @@ export async function readStart(
     stopped: client.stop
       ? {
           sign: repertoire.stopSigns.find(({ id }) => id === client.stop?.sign)?.name ?? client.stop.sign,
-          on: client.stop.madeAt.toISOString().slice(0, 10),
+          on: dayOf(studio.timeZone)(client.stop.madeAt),
         }
       : null,
     stopSigns: repertoire.stopSigns,
     rooms: studio.rooms.map(({ id, name }) => ({ id, name })),
     room: studio.room.id,
     inRoom: studio.room.apparatus,
-    checked: await checkedOn(who, dayIn(studio.timeZone)),
+    checked: await checkedOn(who, todayIn(studio.timeZone)),
   });
 }

@@ -17,6 +17,7 @@ import { breathInForce, layStances, ownerOf, resolveStances } from '@/core/knowl
 import type { Layer } from '@/core/knowledge/stances';
 import { ladderLoad } from '@/core/load/ladder';
 import type { LadderLoad } from '@/core/load/ladder';
+import { dayOf } from '@/data/days';
 import { findLoad } from '@/data/stores/summaries';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
@@ -363,7 +364,7 @@ export type EditorPage = {
 
 /** An entry to edit; `from`: a new one that begins as a copy of another. */
 export async function readEditor(who: Who, kind: EditableKind, id: string, from?: string): Promise<Result<EditorPage>> {
-  const [repertoire, own] = await Promise.all([findRepertoire(who), listOwn(who)]);
+  const [repertoire, own, { timeZone }] = await Promise.all([findRepertoire(who), listOwn(who), findStudio(who)]);
   const blank = from === scratch && kind === 'exercises' ? v.parse(exerciseShape, blankExercise) : undefined;
   const found = blank ?? repertoire[kind].find((one) => one.id === (from ?? id));
   if (!found) return failure('notFound', 'There is no such entry.', 'id');
@@ -378,7 +379,7 @@ export async function readEditor(who: Who, kind: EditableKind, id: string, from?
     state: mine ? stateOf(shipped, mine) : null,
     changes: now && mine ? differences(now, mine.entry) : [],
     upgrade: now && mine?.base ? differences(mine.base, now) : [],
-    changedBy: mine ? `${mine.changedBy}, ${mine.changedAt.toISOString().slice(0, 10)}` : null,
+    changedBy: mine ? `${mine.changedBy}, ${dayOf(timeZone)(mine.changedAt)}` : null,
     revision: mine?.revision ?? null,
     faults: repertoire.faults.map(({ id: fault, plain }) => ({ id: fault, name: plain })),
     stances: repertoire.stances.map(({ id: stance, name }) => ({ id: stance, name })),

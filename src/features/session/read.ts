@@ -1,7 +1,7 @@
 import { conditionsInForce } from '@/core/knowledge/conditions';
 import type { Repertoire } from '@/core/knowledge/entries';
 import { unsafeFaults } from '@/core/progression/outcome';
-import { foldSession } from '@/core/progression/session';
+import { foldSession, takenBack } from '@/core/progression/session';
 import { success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { findClient } from '@/data/stores/clients';
@@ -53,11 +53,9 @@ export async function readSession(who: Who, id: string, locale: string): Promise
   const { timeZone } = studio;
   const clock = new Intl.DateTimeFormat(locale, { timeZone, hour: 'numeric', minute: '2-digit', second: '2-digit' });
   const long = new Intl.DateTimeFormat(locale, { timeZone, dateStyle: 'full', timeStyle: 'short' });
-  const whole = foldSession(
-    id,
-    placed.map(({ event }) => event),
-  );
-  const gone = new Set(placed.flatMap(({ event: { what } }) => (what.kind === 'undone' ? [what.of] : [])));
+  const events = placed.map(({ event }) => event);
+  const whole = foldSession(id, events);
+  const gone = takenBack(events);
   return success({
     id,
     client: { id: client.value.id, name: client.value.name },
