@@ -12,6 +12,7 @@ import {
   keepSetting,
   listApparatus,
   listSettings,
+  newestSettings,
   removeApparatus,
 } from '@/data/stores/apparatus';
 import { findClient } from '@/data/stores/clients';
@@ -91,9 +92,10 @@ describe('what was set for a client', () => {
       );
     value(await set(2, '2026-03-01T10:00:00Z'));
     value(await set(3, '2026-03-08T10:00:00Z', 'two came home with a knock'));
-    const settings = await listSettings(asker(), [clientId], 'footwork');
+    const settings = await listSettings(asker(), clientId, 'footwork');
     expect(settings.map(({ springs }) => springs)).toEqual([{ full: 3 }, { full: 2 }]);
-    expect(await listSettings(stranger as Who, [clientId])).toEqual([]);
+    expect(await newestSettings(asker(), [clientId])).toMatchObject([{ springs: { full: 3 } }]);
+    expect(await newestSettings(stranger as Who, [clientId])).toEqual([]);
     const day = value(await readDay(asker(), 'en-GB', clientId));
     expect(day.clients.find(({ id }) => id === clientId)?.springs).toEqual({
       footwork: { text: '3 full', note: 'two came home with a knock' },

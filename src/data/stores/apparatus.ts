@@ -1,5 +1,5 @@
 // A studio's apparatus and what was set on it for whom.
-import { Op } from 'sequelize';
+import { Op, col, fn } from 'sequelize';
 import * as v from 'valibot';
 import { v7 as newId } from 'uuid';
 import { failure, success } from '@/core/result';
@@ -102,21 +102,38 @@ export function keepSetting(
   });
 }
 
-/** What was set for clients, newest first; of one exercise, or of all. */
-export async function listSettings(who: Who, clientIds: readonly string[], exercise?: string): Promise<SettingCard[]> {
+const toSetting = (row: SpringSettingRow): SettingCard[] => {
+  const { id, clientId, apparatusId, exercise, note, madeBy, madeAt } = row;
+  const set = v.safeParse(setInput, row.springs);
+  return set.success ? [{ id, clientId, apparatusId, exercise, springs: set.output, note, madeBy, madeAt }] : [];
+};
+
+const mostShown = 30;
+
+/** What was set for a client in an exercise, newest first: as many as a page shows. */
+export async function listSettings(who: Who, clientId: string, exercise: string): Promise<SettingCard[]> {
+  ready();
+  const rows = await SpringSettingRow.findAll({
+    where: { studioId: who.studioId, clientId, exercise },
+    order: [['madeAt', 'DESC']],
+    limit: mostShown,
+  });
+  return rows.flatMap(toSetting);
+}
+
+/** The newest setting of each exercise of these clients. */
+export async function newestSettings({ studioId }: Who, clientIds: readonly string[]): Promise<SettingCard[]> {
   ready();
   if (clientIds.length === 0) return [];
-  const rows = await SpringSettingRow.findAll({
-    where: {
-      studioId: who.studioId,
-      clientId: { [Op.in]: [...clientIds] },
-      ...(exercise === undefined ? {} : { exercise }),
-    },
-    order: [['madeAt', 'DESC']],
-    limit: 400,
-  });
-  return rows.flatMap(({ id, clientId, apparatusId, exercise: one, springs, note, madeBy, madeAt }) => {
-    const set = v.safeParse(setInput, springs);
-    return set.success ? [{ id, clientId, apparatusId, exercise: one, springs: set.output, note, madeBy, madeAt }] : [];
-  });
+  const where = { studioId, clientId: [...clientIds] };
+  const newest = (
+    await SpringSettingRow.findAll({
+      where,
+      attributes: ['clientId', 'exercise', [fn('MAX', col('made_at')), 'madeAt']],
+      group: ['clientId', 'exercise'],
+    })
+  ).map(({ clientId, exercise, madeAt }) => ({ clientId, exercise, madeAt }));
+  if (newest.length === 0) return [];
+  const rows = await SpringSettingRow.findAll({ where: { studioId, [Op.or]: newest }, order: [['madeAt', 'DESC']] });
+  return rows.flatMap(toSetting);
 }

@@ -99,7 +99,7 @@ async function readFinder(
   if (!level) return null;
   const [settings, sessions, load] = client
     ? await Promise.all([
-        listSettings(who, [client.id], exercise.id),
+        listSettings(who, client.id, exercise.id),
         listSessions(who, client.id, 20),
         findLoad(who, repertoire, client),
       ])

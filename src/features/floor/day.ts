@@ -8,7 +8,7 @@ import type { Standing } from '@/core/load/capacity';
 import { success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { setText } from '@/core/springs/springs';
-import { listApparatus, listSettings } from '@/data/stores/apparatus';
+import { listApparatus, newestSettings } from '@/data/stores/apparatus';
 import { findClient, listAppointments } from '@/data/stores/clients';
 import { findEvidence } from '@/data/stores/evidence';
 import { tabletKey } from '@/data/stores/floor';
@@ -157,7 +157,7 @@ export async function readDay(
     listTrialsOf(who, [...open.values()]),
     findEvidence(who, ids),
     checkedOn(who, date.toString()),
-    listSettings(who, ids),
+    newestSettings(who, ids),
     listApparatus(who),
   ]);
   const since = date.subtract({ days: historyDays }).toString();
