@@ -183,10 +183,10 @@ describe('files that would hurt', () => {
     return read.ok ? [] : read.errors.map(({ message }) => message);
   };
   test('many thousand wrong keys and entries: the first forty are told, the rest counted', () => {
-    const keys = Array.from({ length: 20_000 }, (_, i) => `k${i}: 1`).join('\n');
+    const keys = Array.from({ length: 8000 }, (_, i) => `k${i}: 1`).join('\n');
     expect(messages(file(keys))).toHaveLength(41);
-    expect(messages(file(keys)).at(-1)).toBe('and 19960 more');
-    const entries = `props:\n${Array.from({ length: 8000 }, (_, i) => `  - id: p${i}`).join('\n')}`;
+    expect(messages(file(keys)).at(-1)).toBe('and 7960 more');
+    const entries = `props:\n${Array.from({ length: 3000 }, (_, i) => `  - id: p${i}`).join('\n')}`;
     expect(messages(file(entries)).at(-1)).toMatch(/^and \d+ more$/);
   });
   test('a key that stands twice, references, nesting without end and length without end are each named', () => {
