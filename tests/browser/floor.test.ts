@@ -328,6 +328,7 @@ describe('on a shared tablet', () => {
   });
   test('the sign-in ended in mid-session: taps go on; signing in again brings her back, and they are sent', async () => {
     await chrome.refresh();
+    await chrome.button('Clean');
     const session = await newestSession();
     const before = (await inDatabase(session)).length;
     await chrome.driver.manage().deleteAllCookies();
