@@ -328,7 +328,7 @@ describe('on a shared tablet', () => {
   });
   test('the sign-in ended in mid-session: taps go on; signing in again brings her back, and they are sent', async () => {
     await chrome.refresh();
-    await chrome.button('Clean');
+    await chrome.find(By.css('[aria-label="Repetitions"]'));
     const session = await newestSession();
     const before = (await inDatabase(session)).length;
     await chrome.driver.manage().deleteAllCookies();
