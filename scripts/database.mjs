@@ -51,7 +51,8 @@ function readPassword(folder) {
   return fresh;
 }
 
-async function answers(port, password) {
+/** Does our own server answer there? Another's may have taken the port, and a copied folder has the same password. */
+async function answers(port, password, data) {
   const { createConnection } = await import('mariadb');
   const connection = await createConnection({
     host: '127.0.0.1',
@@ -61,17 +62,18 @@ async function answers(port, password) {
     database: databaseName,
     connectTimeout: 2000,
   });
-  await connection.query('SELECT 1');
+  const [{ folder }] = await connection.query('SELECT @@datadir AS folder');
   await connection.end();
+  if (path.resolve(folder) !== path.resolve(data)) throw new Error(`port ${port} is another server's`);
 }
 
-async function waitUntilReady(port, password, child, log) {
+async function waitUntilReady(port, password, data, child, log) {
   const deadline = Date.now() + 60_000;
   let last;
   while (Date.now() < deadline) {
     if (child && child.exitCode !== null) throw new StageFailure(`MariaDB ended with ${child.exitCode}`, `read ${log}`);
     try {
-      return await answers(port, password);
+      return await answers(port, password, data);
     } catch (error) {
       last = error;
       await sleep(100);
@@ -118,7 +120,7 @@ async function start(folder, { keepAlive = false }) {
   const running = readJson(record);
   if (running && isServer(running.pid)) {
     if (running.owner !== process.pid && isAlive(running.owner)) {
-      await waitUntilReady(running.port, password, undefined, log);
+      await waitUntilReady(running.port, password, data, undefined, log);
       return {
         url: url(running.port),
         port: running.port,
@@ -196,7 +198,7 @@ async function start(folder, { keepAlive = false }) {
         setTimeout(() => !stopping && launch().catch((error) => console.error(error.message)), 1000);
       }
     });
-    await waitUntilReady(port, password, child, log);
+    await waitUntilReady(port, password, data, child, log);
   };
   // A port that was free a moment ago may be another's by now: then the next one.
   for (let tries = 1; !isUp; tries += 1) {

@@ -11,4 +11,4 @@ export function proxy(request: NextRequest): NextResponse {
   }
 }
 
-export const config = { matcher: ['/((?!_next/|offline/|icon).*)'] };
+export const config = { matcher: ['/((?!api/|_next/|offline/|icon).*)'] };

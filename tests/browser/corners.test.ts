@@ -250,7 +250,6 @@ describe('without a session', () => {
     '/sessions/%00',
     '/repertoire/march?client=a&client=b',
     '/clients/x?part=attic',
-    '/api/pictures/%ff',
     '/api/floor/day?client=9',
     '/api/hand-out/10000-01-01?as=pdf',
   ])('%s is answered as something that is not there', async (path) => {
