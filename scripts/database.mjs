@@ -133,6 +133,8 @@ async function start(folder, { keepAlive = false }) {
     await endProcess(running.pid); // left behind by a command that was killed
   }
 
+  // Short, for socket paths; and its own, since a server that starts clears what others keep in a shared folder.
+  const sockets = mkdtempSync(path.join(os.tmpdir(), 'spine-db-'));
   if (!existsSync(path.join(data, 'mysql', 'global_priv.frm'))) {
     // Made aside and moved into its place when it is whole: a first start may be cut short at any point.
     for (const name of readdirSync(folder)) if (/^data/.test(name)) removeIfFree(path.join(folder, name));
@@ -143,6 +145,7 @@ async function start(folder, { keepAlive = false }) {
         '--no-defaults',
         `--user=${user}`,
         `--datadir=${fresh}`,
+        `--tmpdir=${sockets}`,
         '--auth-root-authentication-method=socket',
         `--auth-root-socket-user=${user}`,
         '--skip-test-db',
@@ -164,7 +167,6 @@ async function start(folder, { keepAlive = false }) {
     { mode: 0o600 },
   );
 
-  const sockets = mkdtempSync(path.join(os.tmpdir(), 'spine-db-')); // socket paths must stay short
   let port = firstPort - 1;
   let child;
   let isUp = false;
@@ -177,6 +179,7 @@ async function start(folder, { keepAlive = false }) {
         '--no-defaults',
         `--user=${user}`,
         `--datadir=${data}`,
+        `--tmpdir=${sockets}`,
         '--bind-address=127.0.0.1',
         `--port=${port}`,
         `--socket=${path.join(sockets, 's.sock')}`,
