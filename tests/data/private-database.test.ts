@@ -1,19 +1,20 @@
 // The private database as the commands use it: shared, stopped, killed, left behind.
 import { spawn, spawnSync } from 'node:child_process';
 import type { ChildProcess } from 'node:child_process';
-import { mkdtempSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { copyFileSync, existsSync, mkdtempSync, readFileSync, statSync, symlinkSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 
 jest.setTimeout(120_000);
 
 const folder = mkdtempSync(path.join(os.tmpdir(), 'spine-house-'));
-const starts = `import { startDatabase } from './scripts/database.mjs'; const database = await startDatabase('${folder}');`;
+const starts = (where: string) =>
+  `import { startDatabase } from './scripts/database.mjs'; const database = await startDatabase('${where}');`;
 type Said = { port: number; pid: number; shared: boolean; rows?: number };
 
 /** A command that starts the database and lives on until it is ended. */
 async function keep(): Promise<{ child: ChildProcess; said: Said }> {
-  const lines = `${starts} process.on('SIGTERM', () => database.stop().then(() => process.exit(0)));
+  const lines = `${starts(folder)} process.on('SIGTERM', () => database.stop().then(() => process.exit(0)));
     console.log(JSON.stringify({ port: database.port, pid: database.pid(), shared: database.shared })); setInterval(() => {}, 1000);`;
   const child = spawn(process.execPath, ['--input-type=module', '-e', lines], { stdio: ['ignore', 'pipe', 'inherit'] });
   const said = await new Promise<Said>((resolve) =>
@@ -23,8 +24,8 @@ async function keep(): Promise<{ child: ChildProcess; said: Said }> {
 }
 
 /** A command that starts the database, asks it something and stops it again. */
-function pass(sql = 'SELECT 1 AS one'): Said {
-  const lines = `${starts} import { createConnection } from 'mariadb';
+function pass(sql = 'SELECT 1 AS one', where = folder): Said {
+  const lines = `${starts(where)} import { createConnection } from 'mariadb';
     const connection = await createConnection(database.url); const rows = await connection.query(${JSON.stringify(sql)}); await connection.end();
     console.log(JSON.stringify({ port: database.port, pid: database.pid(), shared: database.shared, rows: rows.length ?? 0 })); await database.stop(); process.exit(0);`;
   const { status, stdout, stderr } = spawnSync(process.execPath, ['--input-type=module', '-e', lines], {
@@ -72,6 +73,32 @@ test('a server that a killed command left behind is ended, and what it held is t
   const next = pass('SELECT * FROM kept');
   expect(next).toMatchObject({ shared: false, rows: 1 });
   expect(lives(said.pid)).toBe(false);
+});
+
+test('a copied folder, password and record and all, gets a server of its own; reached by another way, the folder is the same', async () => {
+  const { child, said } = await keep();
+  const copy = mkdtempSync(path.join(os.tmpdir(), 'spine-copy-'));
+  for (const name of ['password', 'server.json']) copyFileSync(path.join(folder, name), path.join(copy, name));
+  const own = pass('SHOW TABLES', copy);
+  expect(own).toMatchObject({ shared: false, rows: 0 });
+  expect(own.pid).not.toBe(said.pid);
+  expect(own.port).not.toBe(said.port);
+  const way = path.join(copy, 'way');
+  symlinkSync(folder, way);
+  expect(pass('SHOW TABLES', way)).toMatchObject({ shared: true, pid: said.pid, rows: 1 });
+  await ended(child, 'SIGTERM');
+  expect(lives(said.pid)).toBe(false);
+});
+
+test('where a killed server kept its sockets and working files is cleared by the next start', async () => {
+  const { child, said } = await keep();
+  const { sockets } = JSON.parse(readFileSync(path.join(folder, 'server.json'), 'utf8')) as { sockets: string };
+  expect(existsSync(path.join(sockets, 's.sock'))).toBe(true);
+  process.kill(said.pid, 'SIGKILL');
+  await ended(child, 'SIGKILL');
+  expect(existsSync(sockets)).toBe(true);
+  pass();
+  expect(existsSync(sockets)).toBe(false);
 });
 
 test('after the server itself is killed, the next start recovers', async () => {
