@@ -22,6 +22,12 @@ export const correctionWords = (
   kept?: KeptWords,
 ): string => corrections.find((one) => one.id === id)?.say ?? kept?.[id] ?? gone(id);
 
+/** The condition that a rule belongs to, by its name; a rule is called `condition.rule`. */
+export function conditionOfRule({ conditions }: Pick<Repertoire, 'conditions'>, rule: string): string {
+  const id = rule.split('.')[0] ?? rule;
+  return conditions.find((one) => one.id === id)?.name ?? gone(id);
+}
+
 /** A school by its name. */
 export const schoolName = ({ schools }: Pick<Repertoire, 'schools'>, id: string): string =>
   schools.find((one) => one.id === id)?.name ?? gone(id);

@@ -52,7 +52,7 @@ function Rungs({ standing, capacityPct }: { standing: Standing; capacityPct: num
         <Small>
           {standing.level === null
             ? 'not begun'
-            : `level ${standing.level}${standing.half ? '½' : ''} of ${exercise.levels.length}, since ${standing.since}`}
+            : `level ${standing.level}${standing.half ? '½' : ''} of ${exercise.levels.length}${standing.since === null ? '' : `, since ${standing.since}`}`}
         </Small>
       </Row>
       {standing.why && <Small>{standing.why}</Small>}

@@ -15,7 +15,7 @@ import { intakeHolds } from '@/core/knowledge/caution-forms';
 import { cautionsOf, conditionsInForce } from '@/core/knowledge/conditions';
 import type { Caution } from '@/core/knowledge/conditions';
 import type { Block } from '@/core/knowledge/kinds';
-import { correctionWords, exerciseName, faultWords, schoolName } from '@/core/knowledge/names';
+import { conditionOfRule, correctionWords, exerciseName, faultWords, schoolName } from '@/core/knowledge/names';
 import type { Repertoire } from '@/core/knowledge/entries';
 import { sliceOf } from '@/core/knowledge/slice';
 import type { Result } from '@/core/result';
@@ -237,7 +237,7 @@ async function readNow({ who, client, repertoire, studio, tell }: Context): Prom
     overrules: client.overrules.map(({ id, exercise, level, rule, reason, madeBy, madeAt }) => ({
       id,
       what: `${exerciseName(repertoire, exercise)}${level === null ? '' : `, level ${level}`}`,
-      against: repertoire.conditions.find((one) => rule.startsWith(`${one.id}.`))?.name ?? rule,
+      against: conditionOfRule(repertoire, rule),
       reason,
       by: madeBy,
       on: tell(madeAt),
