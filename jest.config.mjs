@@ -21,7 +21,12 @@ const config = {
   projects: [
     { ...shared, displayName: 'unit', testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/tests/house/**/*.test.ts'] },
     { ...shared, displayName: 'data', testMatch: ['<rootDir>/tests/data/**/*.test.ts?(x)'] },
-    { ...shared, displayName: 'browser', testMatch: ['<rootDir>/tests/browser/**/*.test.ts'] },
+    {
+      ...shared,
+      displayName: 'browser',
+      testMatch: ['<rootDir>/tests/browser/**/*.test.ts'],
+      setupFilesAfterEnv: ['<rootDir>/tests/browser/patience.ts'],
+    },
   ],
 };
 

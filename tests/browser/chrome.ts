@@ -11,7 +11,8 @@ export const desk: Size = { width: 1280, height: 800 };
 export const tablet: Size = { width: 768, height: 1024 };
 export const phone: Size = { width: 390, height: 844 };
 
-const patienceMs = 15_000;
+/** How long something may take to stand on the screen. No measure of speed: a busy machine may lose its cores for a while. */
+const patienceMs = 60_000;
 const flags = [
   '--headless=new',
   '--no-sandbox',

@@ -9,8 +9,6 @@ import { openHouse } from './house';
 import type { House } from './house';
 import { layMarks, markAt, takeDemoPicture, truthOf, wantedMarks } from './marking';
 
-jest.setTimeout(180_000);
-
 let house: House;
 let chrome: Chrome;
 const { signIn, send, allKept, cell, complaintsBut, findNothingToImprove } = handsOn(() => chrome);

@@ -10,8 +10,6 @@ import { file, handsOn } from './hands';
 import { openHouse } from './house';
 import type { House } from './house';
 
-jest.setTimeout(240_000);
-
 let house: House;
 let chrome: Chrome;
 const { signIn, send, complaintsBut, findNothingToImprove } = handsOn(() => chrome);

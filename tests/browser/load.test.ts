@@ -6,8 +6,6 @@ import { handsOn, number } from './hands';
 import { openHouse } from './house';
 import type { House } from './house';
 
-jest.setTimeout(240_000);
-
 let house: House;
 let chrome: Chrome;
 const { signIn, complaintsBut, findNothingToImprove } = handsOn(() => chrome);

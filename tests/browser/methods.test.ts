@@ -18,8 +18,6 @@ import type { House } from './house';
 import { file, handsOn, number } from './hands';
 import { markAt } from './marking';
 
-jest.setTimeout(240_000);
-
 let house: House;
 let chrome: Chrome;
 const { signIn, allKept, cell, complaintsBut, findNothingToImprove } = handsOn(() => chrome);

@@ -12,8 +12,6 @@ import type { House } from './house';
 import { file, handsOn, number, setUp, top, better } from './hands';
 import { layMarks, markAt, nudgeTo, takeDemoPicture, truthOf, wantedMarks } from './marking';
 
-jest.setTimeout(240_000);
-
 let house: House;
 let chrome: Chrome;
 let clientPage = '';

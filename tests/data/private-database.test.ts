@@ -26,7 +26,7 @@ async function keep(): Promise<{ child: ChildProcess; said: Said }> {
 /** A command that starts the database, asks it something and stops it again. */
 function pass(sql = 'SELECT 1 AS one', where = folder): Said {
   const lines = `${starts(where)} import { createConnection } from 'mariadb';
-    const connection = await createConnection(database.url); const rows = await connection.query(${JSON.stringify(sql)}); await connection.end();
+    const connection = await createConnection(database.url + '?connectTimeout=60000'); const rows = await connection.query(${JSON.stringify(sql)}); await connection.end();
     console.log(JSON.stringify({ port: database.port, pid: database.pid(), shared: database.shared, rows: rows.length ?? 0 })); await database.stop(); process.exit(0);`;
   const { status, stdout, stderr } = spawnSync(process.execPath, ['--input-type=module', '-e', lines], {
     encoding: 'utf8',
