@@ -18,7 +18,7 @@ async function grown() {
   const { startDatabase } = await import('./database.mjs');
   const kept = path.join(root, '.private', 'grown');
   const database = await startDatabase(path.join(kept, 'database'));
-  const inStudio = (file) => stage(file, () => runFile(file, { DATABASE_URL: database.url }));
+  const inStudio = (file) => stage(file, () => runFile(file, { DATABASE_URL: database.url, SPINE_FOLDER: kept }));
   try {
     await stage('tables and demo', () => prepareDatabase(database.url));
     await inStudio('grown-bench.ts');
@@ -27,6 +27,8 @@ async function grown() {
       writeFileSync(path.join(kept, 'filled'), '');
     }
     await inStudio('grown-bench.ts');
+    await stage('application', build);
+    await inStudio('grown-page.ts');
   } finally {
     await database.stop();
   }
@@ -37,7 +39,7 @@ const runFile = (file, env) =>
 
 async function main() {
   if (process.argv[2] === 'grown') {
-    await setUp();
+    await setUp({ browser: true });
     return grown();
   }
   await setUp({ browser: true });

@@ -11,7 +11,9 @@ import { recount } from '@/data/recount';
 const size = {
   clients: Number(process.env.CLIENTS ?? 2000),
   sessions: Number(process.env.SESSIONS ?? 20_000),
-  looks: Number(process.env.LOOKS ?? 20_000),
+  looks: Number(process.env.LOOKS ?? 200_000),
+  /** Events of a session, filled up with notes, which no outcome counts. */
+  events: 95,
   /** One client with a full three years: sessions of her own. */
   faithful: 450,
   today: 66,
@@ -75,7 +77,13 @@ async function main(): Promise<void> {
       .map(({ id }, i) => [newId(), studioId, id, instructor.id, sql(now - (i % 8) * 60_000), 50, '']),
   );
   const outcome = JSON.stringify(session.outcome);
-  const texts = events.map(({ event }) => JSON.stringify(event));
+  const [ends, before] = [events.at(-1), events.slice(0, -1)];
+  const notes = Array.from({ length: Math.max(0, size.events - events.length) }, (_, k) => ({
+    kind: 'noted',
+    event: { ...before[0]?.event, what: { kind: 'noted', item: null, words: `Calm at the back, ${k} times.` } },
+  }));
+  const filled = [...before, ...notes, ...(ends ? [ends] : [])];
+  const texts = filled.map(({ event }) => JSON.stringify(event));
   const result = JSON.stringify(look.result);
   for (let from = 0; from < size.sessions; from += 200) {
     const many = Math.min(200, size.sessions - from);
@@ -119,7 +127,7 @@ async function main(): Promise<void> {
           instructor.id,
           newId(),
           k,
-          events[k]?.kind,
+          filled[k]?.kind,
           sql(at + k * 3e4),
           sql(at + k * 3e4),
           text,
@@ -158,7 +166,8 @@ async function main(): Promise<void> {
           verdict,
           sql(at),
         ]);
-      if (n < size.looks)
+      const looks = Math.floor(((n + 1) * size.looks) / size.sessions) - Math.floor((n * size.looks) / size.sessions);
+      for (let k = 0; k < looks; k += 1)
         rows.looks.push([
           newId(),
           studioId,
@@ -174,8 +183,8 @@ async function main(): Promise<void> {
           'breatheFirst',
           result,
           look.rulesVersion,
-          sql(at),
-          sql(at + 9e5),
+          sql(at + k * 6e4),
+          sql(at + 9e5 + k * 6e4),
         ]);
     }
     await insert(

@@ -57,6 +57,25 @@ describe('chance of success, shrunk from client to studio to prior with weight 4
     const history = [tried('bowlOfWater', true), tried('bowlOfWater', true), tried('bowlOfWater', true)];
     expect(rankCorrections(repertoire, context({ history })).options[0]?.correction).toBe('bowlOfWater');
   });
+  test('of two that stand alike the one tried less goes first, in whatever order the repertoire has them', () => {
+    // With prior 0.5 and as many successes as failures the chance stays 0.5, however often it was tried.
+    const like = entry(repertoire.corrections, 'breatheFirst');
+    const [first, second] = ['first', 'second'].map((id) => ({ ...like, id, prior: 0.5, kind: 'verbal' as const }));
+    for (const corrections of [
+      [first, second],
+      [second, first],
+    ]) {
+      const history = [
+        { ...tried('first', true), client: 'other' as const },
+        { ...tried('first', false), client: 'other' as const },
+      ];
+      const { options } = rankCorrections({ ...repertoire, corrections: corrections as never }, context({ history }));
+      expect(options.map(({ correction, score }) => [correction, score])).toEqual([
+        ['second', 0.5],
+        ['first', 0.5],
+      ]);
+    }
+  });
 });
 
 describe('left out, with the reason', () => {
@@ -71,7 +90,11 @@ describe('left out, with the reason', () => {
       ),
     ).toBeUndefined();
   });
-  test('touch without consent', () => expect(whyNot({ touchConsent: false }, 'handUnderBack')).toMatch(/consent/));
+  test('touch without consent, and nothing else for that', () => {
+    expect(whyNot({ touchConsent: false }, 'handUnderBack')).toMatch(/consent/);
+    expect(option({ touchConsent: false }, 'breatheFirst')).toBeDefined();
+    expect(option({ touchConsent: false }, 'padUnderBack')).toBeDefined();
+  });
   test('a prop that is not in the room', () =>
     expect(whyNot({ props: [] }, 'padUnderBack')).toMatch(/not in this room/));
   test('what a caution rules out', () =>
@@ -114,11 +137,15 @@ describe('why, in two sentences with the counts', () => {
     expect(option({ history }, 'breatheFirst')?.why).toBe(
       'Worked 1 of 2 times with this client, 2 of 3 in this studio. It costs no more than words.',
     );
+    expect(option({ history: history.slice(0, 2) }, 'breatheFirst')?.why).toBe(
+      'Worked 1 of 2 times with this client. It costs no more than words.',
+    );
   });
   test('not tried with this client, or not at all', () => {
     expect(option({ history: [tried('padUnderBack', true, 'other')] }, 'padUnderBack')?.why).toBe(
       'Not tried with this client; worked 1 of 1 times in this studio. It needs a prop to be fetched.',
     );
+    expect(option({}, 'handUnderBack')?.why).toBe('Not tried here yet. It needs a hand, with consent on file.');
     expect(option({}, 'smallerLift')?.why).toBe('Not tried here yet. It changes the exercise.');
   });
   test('on the first level there is no level to go back to', () => {
@@ -155,6 +182,16 @@ describe('from a shell: names looked up, mistakes refused where they stand', () 
     expect(ranked.value.options.map(({ correction }) => correction)).toContain('padUnderBack');
     expect(ranked.value.excluded.find(({ correction }) => correction === 'ballAtKnees')).toBeUndefined();
     expect(ranked.value.excluded.find(({ correction }) => correction === 'handUnderBack')?.why).toMatch(/consent/);
+  });
+  test('a level that the exercise has is taken into account; without one nothing is left out for it', () => {
+    const excludedAt = (level?: number) => {
+      const ranked = rankFromNames({ ...asked, ...(level === undefined ? {} : { level }) }, repertoire);
+      if (!ranked.ok) throw new Error(ranked.error.message);
+      return ranked.value.excluded.map(({ correction }) => correction);
+    };
+    expect(excludedAt(1)).toContain('levelDown');
+    expect(excludedAt(2)).not.toContain('levelDown');
+    expect(excludedAt()).not.toContain('levelDown');
   });
   test.each([
     [{ fault: 'hop' }, 'unknownFault', 'fault'],
