@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { decide } from './gate';
+import { decide, gateInForce } from './gate';
 import { gateInput } from './gate-input';
 
 const asked = (input: object) => decide(v.parse(gateInput, input));
@@ -77,6 +77,114 @@ describe('back', () => {
   });
   test('under half on the left once and on the right the next time is not twice running on a side', () =>
     expect(asked({ target, history: [day('2026-03-01', 1, 4), day('2026-03-08', 4, 1)] }).decision).toBe('hold'));
+});
+
+describe('in words', () => {
+  const held = (least: number, times: string) =>
+    `${least} clean in a row on each side, breath kept, nothing that could hurt, ${times} running.`;
+  test.each<[string, object, string[]]>([
+    [
+      'nothing yet',
+      { target, history: [] },
+      ['No session at this level yet: wanted are 4 clean in a row on each side, in 2 sessions running.'],
+    ],
+    [
+      'one session is enough',
+      { target: { cleanReps: 4, sessions: 1 }, history: [] },
+      ['No session at this level yet: wanted are 4 clean in a row on each side, in 1 session.'],
+    ],
+    [
+      'a fault that could hurt',
+      { target, history: [day('2026-03-08', 9, 9, { safetyFault: true })] },
+      ['A fault that could hurt was seen: a step back first.'],
+    ],
+    [
+      'poor twice, both sides',
+      { target, history: [day('2026-03-01', 1), day('2026-03-08', 1)] },
+      ['Under half of the 4 wanted, twice running.'],
+    ],
+    [
+      'poor twice, the left',
+      { target, history: [day('2026-03-01', 1, 4), day('2026-03-08', 1, 4)] },
+      ['Under half of the 4 wanted, twice running, on the left.'],
+    ],
+    [
+      'all that can lack',
+      { target, history: [day('2026-03-08', 3, 1, { rested: true, breathKept: false })] },
+      [
+        'Not yet: left 3, right 1 clean in a row of 4 wanted on each side; a rest was needed inside the set; the breath was not kept; the sides differ by 2.',
+        'Wanted: 4 clean in a row on each side, in 2 sessions running. Stay, and vary.',
+      ],
+    ],
+    [
+      'short on both alike',
+      { target, history: [day('2026-03-08', 3)] },
+      [
+        'Not yet: 3 clean in a row of 4 wanted.',
+        'Wanted: 4 clean in a row on each side, in 2 sessions running. Stay, and vary.',
+      ],
+    ],
+    [
+      'the first good one',
+      { target, history: [day('2026-03-08', 4, 5)] },
+      [held(4, 'once'), 'Good: 1 more session like this before moving up.'],
+    ],
+    [
+      'two more',
+      { target: { cleanReps: 4, sessions: 3 }, history: [day('2026-03-08', 5, 4)] },
+      [held(4, 'once'), 'Good: 2 more sessions like this before moving up.'],
+    ],
+    [
+      'at the top',
+      { target, history: good, hasNext: false },
+      [held(5, 'twice'), 'This is the top of the ladder: vary it, or take what follows.'],
+    ],
+    ['up, nothing known of load', { target, history: good }, [held(5, 'twice')]],
+    ['three times', { target, history: [day('2026-02-20', 4), ...good] }, [held(5, '3 times')]],
+    [
+      'half steps, nothing known of load',
+      { target, history: good, halfSteps: true },
+      [held(5, 'twice'), 'A condition or age on file asks for half steps.'],
+    ],
+    [
+      'a step',
+      { target, history: good, step: { demandNow: 4, demandNext: 5 } },
+      [held(5, 'twice'), 'The next level asks 125 % of what is held now.'],
+    ],
+    [
+      'exactly at the edge of no step',
+      { target, history: good, step: { demandNow: 4, demandNext: 4.2 } },
+      [held(5, 'twice'), 'The next level asks 105 % of what is held now.'],
+    ],
+    [
+      'by halves, with the load told',
+      { target, history: good, halfSteps: true, step: { demandNow: 4, demandNext: 4 } },
+      [
+        held(5, 'twice'),
+        'The next level asks 100 % of what is held now: no real step in load, so the step is one of skill.',
+        'A condition or age on file asks for half steps.',
+      ],
+    ],
+    [
+      'a leap from next to nothing',
+      { target, history: good, step: { demandNow: 1.9, demandNext: 3 } },
+      [held(5, 'twice'), 'The next level asks 150 % of the least load that is counted: more than 130 % is a leap.'],
+    ],
+    [
+      'from exactly the least',
+      { target, history: good, step: { demandNow: 2, demandNext: 2.5 } },
+      [held(5, 'twice'), 'The next level asks 125 % of what is held now.'],
+    ],
+  ])('%s', (_, input, reasons) => expect(asked(input).reasons).toEqual(reasons));
+});
+
+test('what is asked: the exercise’s gate, the school’s where it asks more, one more for half steps', () => {
+  const repertoire = { conditions: [] };
+  const gate = { cleanReps: 4, sessions: 2 };
+  const inForce = (school: object) => gateInForce(repertoire, { gate }, school, []);
+  expect(inForce({})).toEqual({ cleanReps: 4, sessions: 2, halfSteps: false });
+  expect(inForce({ gate: { cleanReps: 6, sessions: 1 } })).toEqual({ cleanReps: 6, sessions: 2, halfSteps: false });
+  expect(inForce({ gate: { cleanReps: 3, sessions: 3 } })).toEqual({ cleanReps: 4, sessions: 3, halfSteps: false });
 });
 
 test.each([

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { Payload, Planned, SessionEvent } from './events';
-import { foldSession, lostFaults, lostTwiceRunning, nextUp, openTry } from './session';
+import { countsOf, foldSession, lostFaults, lostTwiceRunning, nextUp, openTry } from './session';
 import type { Item } from './session';
 
 const uuid = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;
@@ -128,7 +128,218 @@ describe('what finds nothing to act on', () => {
   });
 });
 
+describe('each kind of tap, and what it makes of the session', () => {
+  const march = planned(bridge, { exercise: 'march', name: 'March' });
+  test('beginning: who, where, by which school and rules, and the plan untouched', () => {
+    expect(fold(event(started([planned(float), march]), 7000))).toEqual({
+      id: session,
+      client,
+      room: 'River room',
+      school: 'evenKeel',
+      rules: 'x',
+      startedAt: 7000,
+      endedAt: null,
+      ready: null,
+      stop: null,
+      checked: [],
+      items: [planned(float), march].map((one) => ({
+        ...one,
+        sets: [],
+        tries: [],
+        looks: [],
+        notes: [],
+        pains: [],
+        decision: null,
+        side: null,
+        set: 1,
+        seconds: 0,
+        dropped: false,
+      })),
+      current: null,
+      notes: [],
+      wrap: null,
+      until: 7000,
+      by: [who],
+      stray: [],
+    });
+  });
+  test('the answer before it begins, a stop sign, springs looked at: once each', () => {
+    const stop = event({ kind: 'stopSeen', sign: 'chest', seen: 'while standing up' }, 8000);
+    const folded = fold(
+      event(started()),
+      event({ kind: 'ready', feeling: 'sore', words: 'left hip' }),
+      event({ kind: 'checked', apparatus: 'reformer' }),
+      event({ kind: 'checked', apparatus: 'chair' }),
+      event({ kind: 'checked', apparatus: 'reformer' }),
+      stop,
+    );
+    expect(folded.ready).toEqual({ feeling: 'sore', words: 'left hip' });
+    expect(folded.checked).toEqual(['reformer', 'chair']);
+    expect(folded.stop).toEqual({ id: stop.id, sign: 'chest', seen: 'while standing up', at: 8000 });
+  });
+  test('an exercise added goes behind the one named, else to the end; the same one twice is stray', () => {
+    const [a, b] = [planned(uuid(7)), planned(uuid(8))];
+    const twice = event({ kind: 'added', planned: a, after: null });
+    const folded = fold(
+      event(started([planned(float), march])),
+      event({ kind: 'added', planned: a, after: float }),
+      event({ kind: 'added', planned: b, after: null }),
+      twice,
+    );
+    expect(folded.items.map(({ item }) => item)).toEqual([float, uuid(7), bridge, uuid(8)]);
+    expect(folded.stray).toEqual([twice.id]);
+  });
+  test('left out, and taken up again by opening it', () => {
+    const drop = event({ kind: 'dropped', item: float });
+    const open = event({ kind: 'opened', item: float });
+    expect(fold(event(started()), drop).items[0]?.dropped).toBe(true);
+    const again = fold(event(started()), drop, open);
+    expect([again.items[0]?.dropped, again.current]).toEqual([false, float]);
+    const nowhere = event({ kind: 'opened', item: bridge });
+    expect(fold(event(started()), nowhere)).toMatchObject({ current: null, stray: [nowhere.id] });
+  });
+  test('another dose; another level with its name, dose and next set', () => {
+    const dose = { ...planned(float).dose, repetitions: 9 };
+    expect(first({ kind: 'dosed', item: float, dose }).dose.repetitions).toBe(9);
+    const item = first(
+      rep('left', true, 2),
+      { kind: 'sided', item: float, side: 'right' },
+      { kind: 'levelled', item: float, level: 3, levelName: 'Both', dose },
+    );
+    expect(item).toMatchObject({ level: 3, levelName: 'Both', dose: { repetitions: 9 }, side: null, set: 3 });
+    expect(first({ kind: 'levelled', item: float, level: 2, levelName: 'One', dose }).set).toBe(1);
+  });
+  test('a set keeps its level and the corrections in force; those passed over are none', () => {
+    const tried = event({ kind: 'tried', item: float, fault: 'arch', correction: 'breatheFirst' });
+    const passed = event({ kind: 'tried', item: float, fault: 'arch', correction: 'bowlOfWater' });
+    const folded = fold(
+      event(started()),
+      event(rep('left')),
+      tried,
+      passed,
+      event({ kind: 'judged', of: passed.id, verdict: 'notTried' }),
+      event(rep('left', true, 2)),
+      event({ kind: 'rested', item: float }),
+    );
+    expect(folded.items[0]?.sets.map(({ number, level, tries, rested }) => [number, level, tries, rested])).toEqual([
+      [1, 1, [], false],
+      [2, 1, [tried.id], true],
+    ]);
+  });
+  test('a rest before anything is done belongs to the set in hand', () =>
+    expect(first({ kind: 'rested', item: float }).sets).toEqual([
+      { number: 1, level: 1, repetitions: [], rested: true, tries: [] },
+    ]));
+  test('sets stand in order of their numbers, whatever came first', () =>
+    expect(first(rep('left', true, 3), rep('left', true, 1)).sets.map(({ number }) => number)).toEqual([1, 3]));
+  test('a new set goes beyond the one in hand and beyond what was done', () => {
+    expect(first(rep('left', true, 4), { kind: 'newSet', item: float }).set).toBe(5);
+    expect(first({ kind: 'newSet', item: float }, { kind: 'newSet', item: float }).set).toBe(3);
+    expect(first({ kind: 'sided', item: float, side: 'right' }, { kind: 'newSet', item: float }).side).toBeNull();
+  });
+  test('what was lost is named with its block; without a fault the block stands alone', () => {
+    const lost = event(rep('left', false));
+    const named = (fault: string | null) =>
+      fold(event(started()), lost, event({ kind: 'named', of: lost.id, block: 'ribs', fault })).items[0]?.sets[0]
+        ?.repetitions[0];
+    expect(named('flare')).toMatchObject({ block: 'ribs', fault: 'flare', clean: false });
+    expect(named(null)).not.toHaveProperty('fault');
+    const nothing = event({ kind: 'named', of: uuid(77), block: 'ribs', fault: null });
+    expect(fold(event(started()), nothing).stray).toEqual([nothing.id]);
+  });
+  test('grades by eye, notes to an exercise or to the hour, pain', () => {
+    const look = event({ kind: 'looked', item: float, grades: { arch: 1 } });
+    const note = event({ kind: 'noted', item: float, words: 'Slow.' });
+    const hour = event({ kind: 'noted', item: null, words: 'Late.' });
+    const pain = event({ kind: 'pained', item: float, where: 'hip', score: 2 });
+    const folded = fold(event(started()), look, note, hour, pain, event({ kind: 'noted', item: bridge, words: 'x' }));
+    expect(folded.items[0]).toMatchObject({
+      looks: [{ id: look.id, grades: { arch: 1 } }],
+      notes: [{ id: note.id, words: 'Slow.' }],
+      pains: [{ id: pain.id, where: 'hip', score: 2 }],
+    });
+    expect(folded.notes).toEqual([{ id: hour.id, words: 'Late.' }]);
+    expect(folded.stray).toHaveLength(1);
+  });
+  test('a decision remembers when it was tapped and the level it left', () => {
+    const decided = event(
+      {
+        kind: 'decided',
+        item: float,
+        advised: 'advance',
+        decision: 'hold',
+        level: 1,
+        reasons: ['Good.'],
+        overruled: 'By my eye.',
+      },
+      9000,
+    );
+    expect(fold(event(started()), decided).items[0]?.decision).toEqual({
+      id: decided.id,
+      at: 9000,
+      advised: 'advance',
+      decision: 'hold',
+      level: 1,
+      from: 1,
+      reasons: ['Good.'],
+      overruled: 'By my eye.',
+    });
+  });
+  test('ended, taken up again, wrapped', () => {
+    const end = event({ kind: 'ended' }, 60_000);
+    const home = { days: [1], at: '18:00', items: [], words: '' };
+    const wrap = { points: ['One.'], note: 'n', next: null, home };
+    const ended = fold(event(started(), 1000), end, event({ kind: 'wrapped', ...wrap }, 61_000));
+    expect(ended).toMatchObject({ endedAt: 60_000, wrap });
+    expect(ended.wrap).not.toHaveProperty('kind');
+    expect(fold(event(started()), end, event({ kind: 'reopened' })).endedAt).toBeNull();
+  });
+});
+
+describe('whose turn it is, further', () => {
+  test('a full set is told, and a tap beyond the dose goes to the last turn', () => {
+    const one = planned(float, { dose: { ...planned(float).dose, repetitions: 1, sets: 1 } });
+    const done = fold(event(started([one])), event(rep('left')), event(rep('right'))).items[0];
+    expect(done && nextUp(done)).toEqual({
+      set: 1,
+      side: 'right',
+      direction: 1,
+      done: 1,
+      full: true,
+      finished: true,
+    });
+  });
+  test('full, but more sets wanted: the next set begins', () =>
+    expect(
+      nextUp(first(rep('left'), rep('left'), rep('left'), rep('right'), rep('right'), rep('right'))),
+    ).toMatchObject({ set: 2, side: 'left', done: 0, full: true, finished: false }));
+  test('a side by hand keeps the direction that is open on it', () => {
+    const two = planned(float, { order: 'chain', dose: { ...planned(float).dose, repetitions: 1, directions: 2 } });
+    const item = (...whats: Payload[]) => fold(event(started([two])), ...whats.map((what) => event(what))).items[0];
+    const right = item(rep('right', true, 1, 1), { kind: 'sided', item: float, side: 'right' });
+    expect(right && nextUp(right)).toMatchObject({ side: 'right', direction: 2 });
+    const left = item({ kind: 'sided', item: float, side: 'left' });
+    expect(left && nextUp(left)).toMatchObject({ side: 'left', direction: 1 });
+  });
+  test('alternating goes to the side with fewer, even behind', () =>
+    expect(nextUp(first(rep('right'), rep('right'))).side).toBe('left'));
+  test('counts of one side of a set', () => {
+    const [set] = first(rep('left'), rep('right', false), rep('left', false)).sets;
+    expect(countsOf(set, 'left')).toEqual({ done: 2, clean: 1, run: [true, false] });
+    expect(countsOf(undefined, 'left')).toEqual({ done: 0, clean: 0, run: [] });
+  });
+});
+
 describe('time', () => {
+  test('a pause of a quarter of an hour still counts, a second more does not; nothing counts after the end', () => {
+    const at = (seconds: number, what: Payload) => event(what, seconds * 1000);
+    const taken = (...rest: SessionEvent[]) =>
+      fold(at(0, started()), at(1, { kind: 'opened', item: float }), ...rest).items[0]?.seconds;
+    expect(taken(at(901, rep('left')))).toBe(900);
+    expect(taken(at(902, rep('left')))).toBe(0);
+    expect(taken(at(11, { kind: 'ended' }), at(30, { kind: 'noted', item: null, words: 'x' }))).toBe(10);
+  });
+
   test('goes to the exercise in hand; a long pause and a clock that ran backward count nothing', () => {
     const at = (seconds: number, what: Payload) => event(what, seconds * 1000);
     const folded = fold(
