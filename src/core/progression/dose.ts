@@ -3,16 +3,9 @@ import * as v from 'valibot';
 import { breath } from '../breathing/timeline';
 import { breathInput } from '../breathing/breath-input';
 import type { BreathOutput } from '../breathing/timeline';
+import { whole } from '../numbers';
 import { success } from '../result';
 import type { Result } from '../result';
-
-const whole = (least: number, most: number) =>
-  v.pipe(
-    v.number('is not a number'),
-    v.integer('must be a whole number'),
-    v.minValue(least, `must be at least ${least}`),
-    v.maxValue(most, `must be at most ${most}`),
-  );
 
 export const doseInput = v.strictObject({
   exercise: v.string(),

@@ -1,5 +1,6 @@
 // What a tablet may tell, at the edge: the ends of every range are taken, one step beyond is refused where it is wrong.
 import * as v from 'valibot';
+import { refusedAt } from '../../../tests/rigs/refused';
 import { envelope, payload } from './events';
 import { outcome } from './kept-outcome';
 import { gateInput } from './gate-input';
@@ -53,10 +54,6 @@ const each: Readonly<Record<string, object>> = {
   ended: {},
   reopened: {},
   wrapped,
-};
-const refusedAt = (schema: v.GenericSchema, value: unknown): string[] => {
-  const parsed = v.safeParse(schema, value);
-  return parsed.success ? [] : parsed.issues.map((issue) => v.getDotPath(issue) ?? '');
 };
 const event = (what: object, more: object = {}) => ({
   id,

@@ -1,6 +1,6 @@
 // An apparatus as a studio tells it, checked at the edge.
 import * as v from 'valibot';
-import { positive, whole, within } from '../numbers';
+import { notNegative, positive, whole, within } from '../numbers';
 import { apparatusKinds } from './apparatus';
 
 const word = (most: number) =>
@@ -21,7 +21,7 @@ const kind = v.strictObject({
     v.strictObject({
       rateNPerM: positive,
       preloadM: within(-1, 2, ' m'),
-      residualN: v.pipe(v.number(), v.minValue(0)),
+      residualN: notNegative,
     }),
   ),
 });

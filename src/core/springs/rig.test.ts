@@ -1,5 +1,6 @@
 // An apparatus as a studio tells it: what is taken, what is refused and where, and what is usual before it is told.
 import * as v from 'valibot';
+import { refusedAt } from '../../../tests/rigs/refused';
 import { apparatusKinds, usualRig } from './apparatus';
 import { apparatusName, rigInput, setInput, settingWords } from './rig-input';
 import { calibrateInput, springsInput } from './springs-input';
@@ -7,10 +8,6 @@ import { calibrateInput, springsInput } from './springs-input';
 const reformer = JSON.parse(JSON.stringify(usualRig('reformer'))) as Record<string, unknown>;
 const springs = reformer.springs as Record<string, unknown>[];
 const rate = { rateNPerM: 200, preloadM: 0.2, residualN: 1 };
-const refusedAt = (schema: v.GenericSchema, value: unknown): string[] => {
-  const parsed = v.safeParse(schema, value);
-  return parsed.success ? [] : parsed.issues.map((issue) => v.getDotPath(issue) ?? '');
-};
 const spring = (change: object) => ({ ...reformer, springs: [{ ...springs[0], ...change }, springs[1]] });
 
 test.each(apparatusKinds)('what is usual of a %s can be told, with and without rates', (kind) => {
