@@ -1,4 +1,4 @@
-// Jest as the mutation runner uses it: the unit tests of core, shell and screens' state, telling which test ran which line.
+// Jest as the mutation runner uses it: the unit tests of the folders that MUTANT_TESTS names.
 import { default as whole } from '../jest.config.mjs';
 
 const unit = whole.projects.find(({ displayName }) => displayName === 'unit');
@@ -7,11 +7,11 @@ const config = {
   ...unit,
   rootDir: process.cwd(),
   testEnvironment: '@stryker-mutator/jest-runner/jest-env/node',
-  testMatch: [
-    '<rootDir>/src/core/**/*.test.ts',
-    '<rootDir>/src/repertoire/**/*.test.ts',
-    '<rootDir>/src/features/floor/*.test.ts',
-  ],
+  testMatch: process.env.MUTANT_TESTS.split(',').map(
+    (folder) =>
+      ({ floor: '<rootDir>/src/features/floor/*.test.ts', repertoire: '<rootDir>/src/repertoire/*.test.ts' })[folder] ??
+      `<rootDir>/src/core/${folder}/*.test.ts`,
+  ),
 };
 
 export default config;
