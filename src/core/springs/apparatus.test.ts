@@ -65,6 +65,21 @@ describe('feet in straps', () => {
     }
     expect(lowestInStraps(body, reformer, springs, 90, 0.01)).toMatchObject({ ok: true });
   });
+  test('straight up the ropes are just taut: they pull with what the springs are stretched before', () => {
+    expect(strapsAt(body, rope, springs, leg(90), 2)).toMatchObject({
+      isSlack: false,
+      strap: { tensionN: expect.closeTo((200 * 0.2) / 4, 6) },
+    });
+    const table = rated(usualRig('trapezeTable'));
+    expect(legsInStraps(body, table, springs, leg(90))).toMatchObject({
+      value: { isSlack: false, tensionN: expect.closeTo((200 * 0.2) / 2, 6) },
+    });
+  });
+  test('how low they may go is not told without straps', () =>
+    expect(lowestInStraps(body, usualRig('chair'), springs, 0, 2)).toMatchObject({
+      ok: false,
+      error: { code: 'noRope', path: 'rope', message: 'This apparatus has no straps for the feet.' },
+    }));
   test('a chair has no straps', () =>
     expect(legsInStraps(body, usualRig('chair'), springs, leg(45))).toMatchObject({
       ok: false,

@@ -1,6 +1,6 @@
 // An apparatus as a studio tells it: what is taken, what is refused and where, and what is usual before it is told.
 import * as v from 'valibot';
-import { refusedAt } from '../../../tests/rigs/refused';
+import { refusedAt, refusedWith } from '../../../tests/rigs/refused';
 import { apparatusKinds, usualRig } from './apparatus';
 import { apparatusName, rigInput, setInput, settingWords } from './rig-input';
 import { calibrateInput, springsInput } from './springs-input';
@@ -106,6 +106,34 @@ describe('refused where it is wrong', () => {
     expect(v.parse(settingWords, ' on the low bar ')).toBe('on the low bar');
     expect(refusedAt(apparatusName, 'n'.repeat(60))).toEqual([]);
     expect(refusedAt(apparatusName, 'n'.repeat(61))).toHaveLength(1);
+  });
+  test('in words', () => {
+    const one = { label: 'full', rateNPerM: 200, preloadM: 0.2, count: 1 };
+    expect(refusedWith(springsInput, { springs: [{ ...one, preloadM: 3 }], travelM: [] })).toEqual([
+      'springs.0.preloadM: must be at most 2 m',
+      'travelM: must not be empty',
+    ]);
+    expect(refusedWith(springsInput, { springs: 1, travelM: 2 })).toEqual([
+      'springs: must be a list of springs',
+      'travelM: must be a list of carriage travels',
+    ]);
+    expect(refusedWith(calibrateInput, { readings: 3 })).toEqual(['readings: must be a list of readings']);
+    expect(refusedWith(rigInput, { ...reformer, hooks: 21, travelM: 4, springs: [springs[0], springs[0]] })).toEqual([
+      'hooks: must be at most 20',
+      'travelM: must be at most 3 m',
+      'springs: names two springs alike',
+    ]);
+    expect(refusedWith(rigInput, { ...reformer, springs: [springs[0], springs[0]] })).toEqual([
+      'springs: names two springs alike',
+    ]);
+    expect(refusedWith(rigInput, { ...reformer, bars: [{ name: ' ', heightM: 4 }] })).toEqual([
+      'bars.0.name: Some words are wanted here.',
+      'bars.0.heightM: must be at most 3 m',
+    ]);
+    expect(refusedWith(rigInput, spring({ id: 'F', label: 'l'.repeat(31) }))).toEqual([
+      'springs.0.id: is not an id',
+      'springs.0.label: must be at most 30 letters',
+    ]);
   });
   test('the shell’s springs and readings', () => {
     const one = { label: 'full', rateNPerM: 200, preloadM: 0.2, count: 1 };

@@ -64,6 +64,8 @@ describe('against the bar', () => {
     });
     expect(ask('seatedPress', 1, { rig: { ...chair, travelM: 0.1 } }).wanted).toMatchObject({ stroke: [0, 0.1] });
   });
+  test('what she holds changes nothing where a share of her weight is wanted', () =>
+    expect(ask('footwork', 2, { capacityPct: 3 }).wanted).toEqual(ask('footwork', 2).wanted));
   test('kinds without a rate are left out and named', () => {
     const springs = reformer.springs.map((one) => (one.id === 'half' ? { ...one, rate: null } : one));
     const offer = ask('footwork', 2, { rig: { ...reformer, springs } });
@@ -131,6 +133,15 @@ describe('in straps', () => {
       expect(
         ask('feetInStraps', 2, { capacityPct: 3, level: { ...level, top: { ...level.top, left, right } } }).wanted,
       ).toMatchObject({ kind: 'rest', thighDeg: 50, kneeDeg: 10 });
+  });
+  test('with a foot down there is no lowest of both legs: relative units', () => {
+    const level = levelOf(entry(repertoire.exercises, 'feetInStraps'), 2);
+    const raised = { kind: 'raised', thighDeg: 50, kneeDeg: 10 } as const;
+    for (const top of [
+      { left: { kind: 'footDown' } as const, right: raised },
+      { left: raised, right: { kind: 'footDown' } as const },
+    ])
+      expect(ask('feetInStraps', 2, { capacityPct: 3, level: { ...level, top } }).wanted.kind).toBe('units');
   });
   test('without rates, without a client’s capacity or without ropes there are relative units, and why', () => {
     const bare = ask('feetInStraps', 2, { capacityPct: 2, rig: usualRig('reformer') });

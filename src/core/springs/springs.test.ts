@@ -44,6 +44,23 @@ describe('sets', () => {
     expect(new Set(all.map((set) => setText(kinds, set))).size).toBe(all.length);
     expect(setText(kinds, all[0] ?? {})).toBe('1 quarter');
   });
+  test('lightest first; of two as light the one with fewer springs', () => {
+    const two = {
+      springs: [{ ...kinds[1], count: 2 } as SpringKind, { ...kinds[0], count: 1 } as SpringKind],
+      hooks: 3,
+    };
+    expect(setsOf(two)).toEqual([{ half: 1 }, { full: 1 }, { half: 2 }, { half: 1, full: 1 }, { half: 2, full: 1 }]);
+    const turned = { ...two, springs: [...two.springs].reverse() };
+    expect(setsOf(turned).map((set) => setText(two.springs, set))).toEqual(
+      setsOf(two).map((set) => setText(two.springs, set)),
+    );
+  });
+  test('a set that goes is told as it came: every hook taken, none of a kind', () => {
+    expect(allows(rack, { full: 3, half: 1 })).toEqual({ ok: true, value: { full: 3, half: 1 } });
+    expect(allows(rack, { full: 0 })).toMatchObject({ ok: true });
+    expect(allows(rack, { full: -1 })).toMatchObject({ ok: false, error: { code: 'badCount' } });
+    expect([setText(kinds, {}), unitsText(0)]).toEqual(['no spring', '0']);
+  });
   test('springs that go on in pairs do so, and an odd one is refused', () => {
     const pairs = {
       springs: [{ ...kinds[0], id: 'light', label: 'light', count: 3 } as SpringKind],
@@ -56,12 +73,15 @@ describe('sets', () => {
   test('units as the trade writes them', () =>
     expect([0.25, 0.5, 1, 1.5, 2.75, 1.1].map(unitsText)).toEqual(['¼', '½', '1', '1½', '2¾', '1.10']));
   test.each([
-    [{ full: 4 }, 'tooMany', 'full'],
-    [{ full: 3, half: 1, quarter: 1 }, 'noHook', 'hooks'],
-    [{ heavy: 1 }, 'noSpring', 'heavy'],
-    [{ full: 1.5 }, 'badCount', 'full'],
-  ])('%j does not go, and says why', (set, code, path) =>
-    expect(allows(rack, set as unknown as Record<string, number>)).toMatchObject({ ok: false, error: { code, path } }),
+    [{ full: 4 }, 'tooMany', 'full', 'There are only 3 full springs.'],
+    [{ full: 3, half: 1, quarter: 1 }, 'noHook', 'hooks', '5 springs on 4 hooks do not go.'],
+    [{ heavy: 1 }, 'noSpring', 'heavy', 'There is no spring “heavy” on this apparatus.'],
+    [{ full: 1.5 }, 'badCount', 'full', 'full: a whole number of springs is wanted.'],
+  ])('%j does not go, and says why', (set, code, path, message) =>
+    expect(allows(rack, set as unknown as Record<string, number>)).toEqual({
+      ok: false,
+      error: { code, path, message },
+    }),
   );
   test('newtons and relative units are never mixed: a spring without a rate is named', () => {
     const half = kinds.map((one) => (one.id === 'half' ? { ...one, rate: null } : one));
@@ -84,8 +104,15 @@ describe('nearest', () => {
     });
     expect(sets[1]).toMatchObject({ text: '1 full + 1 half + 1 quarter', meanN: expect.closeTo(140, 6) });
   });
-  test('to units', () =>
-    expect(nearestByUnits(rack, 1.7)[0]).toMatchObject({ text: '1 full + 1 half + 1 quarter', units: 1.75 }));
+  test('to units', () => {
+    const [best, next] = nearestByUnits(rack, 1.7);
+    expect(best).toMatchObject({
+      text: '1 full + 1 half + 1 quarter',
+      units: 1.75,
+      off: expect.closeTo(0.05 / 1.7, 9),
+    });
+    expect(next).toMatchObject({ text: '1 full + 1 half', off: expect.closeTo(0.2 / 1.7, 9) });
+  });
 });
 
 describe('calibrating', () => {
@@ -134,8 +161,19 @@ describe('calibrating', () => {
       ],
       'notASpring',
     ],
+    [
+      [
+        { travelM: 0.1, forceN: 60 },
+        { travelM: 0.5, forceN: 60 },
+      ],
+      'notASpring',
+    ],
   ])('%j is refused', (readings, code) => expect(calibrate(readings)).toMatchObject({ ok: false, error: { code } }));
   test('a made-up scale reads to half a newton, and leads back to the spring', () => {
+    // 200 N/m stretched 0.3 m is 60 N; the hand adds up to 2 N either way.
+    const even = { rateNPerM: 200, preloadM: 0.2 };
+    expect([1, 0, -1, 0.1].map((noise) => scaleShows(even, 0.1, noise).forceN)).toEqual([62, 60, 58, 60]);
+    expect(scaleShows({ rateNPerM: 200, preloadM: -0.3 }, 0.1, 0).forceN).toBe(0);
     const truth = { rateNPerM: 187, preloadM: 0.23 };
     const shown = [0, 0.15, 0.3, 0.45].map((at, i) => scaleShows(truth, at, i % 2 ? 0.5 : -0.5));
     expect(shown.every(({ forceN }) => Number.isInteger(forceN * 2))).toBe(true);
