@@ -143,6 +143,156 @@ describe('wrong use is caught and named', () => {
   });
 });
 
+describe('each doubt in words, at its edge', () => {
+  const pair = { ASIS: [1000, 700], PS: [1100, 700] };
+  const told = (input: object) => read(input).warnings.map(({ message }) => message);
+  test('no known length', () =>
+    expect(told({ landmarks: pair, scale: undefined })).toEqual([
+      'No known length is marked: angles are right, but millimetres and the error between set-ups are not known.',
+    ]));
+  test('a mat line that is tilted or short', () => {
+    const tilt = (rise: number) =>
+      told({
+        landmarks: pair,
+        matLine: [
+          [100, 1000],
+          [1100, 1000 + rise],
+        ],
+      });
+    expect(tilt(176)).toEqual([]); // 9.98°
+    expect(tilt(-178)).toEqual(['The mat line is tilted 10°: the camera is not square to the mat.']);
+    const long = (px: number) =>
+      told({
+        landmarks: pair,
+        matLine: [
+          [100, 1000],
+          [100 + px, 1000],
+        ],
+      });
+    expect(long(60)).toEqual([]);
+    expect(long(59)).toEqual(['The mat line is very short: set its ends as far apart as you can.']);
+  });
+  test('halves of the known length: 5 % apart is well, more is askew; the longer half is the nearer', () => {
+    const halves = (
+      x: number,
+      points = [
+        [500, 1010],
+        [1500, 1010],
+      ],
+    ) => told({ landmarks: pair, scale: { points, mm: 1000, middle: [x, 1010] } });
+    expect(halves(1012)).toEqual([]); // 512 to 488
+    expect(halves(1013)).toEqual([
+      'The two halves of the known length look 1.05 to 1: the camera stands askew, nearer to the left end. Turn it square to the mat.',
+    ]);
+    expect(halves(987)[0]).toContain('nearer to the right end');
+    expect(
+      halves(1013, [
+        [1500, 1010],
+        [500, 1010],
+      ])[0],
+    ).toContain('nearer to the left end');
+  });
+  test('left and right swapped, from every end that shows both; never from the side', () => {
+    const swapped = { ASIS_L: [880, 500], ASIS_R: [1120, 500] };
+    const right = { ASIS_L: [1120, 500], ASIS_R: [880, 500] };
+    expect(read({ view: 'foot', landmarks: swapped }).warnings).toContainEqual({
+      code: 'leftRightSwapped',
+      message: 'Left and right look swapped for this view.',
+      landmarks: ['ASIS_L', 'ASIS_R'],
+    });
+    expect(codes({ view: 'foot', landmarks: right })).not.toContain('leftRightSwapped');
+    expect(codes({ view: 'head', landmarks: swapped })).not.toContain('leftRightSwapped');
+    expect(codes({ landmarks: { ...pair, GT_L: [1070, 760], GT_R: [1090, 760] } })).not.toContain('leftRightSwapped');
+    for (const name of ['PSIS', 'AC', 'GT', 'SEAT'])
+      expect(codes({ view: 'foot', landmarks: { [`${name}_L`]: [880, 500], [`${name}_R`]: [1120, 500] } })).toContain(
+        'leftRightSwapped',
+      );
+    // Knees may cross.
+    expect(codes({ view: 'foot', landmarks: { LK_L: [880, 500], LK_R: [1120, 500] } })).not.toContain(
+      'leftRightSwapped',
+    );
+  });
+  test.each<[string, string, number, number]>([
+    ['ASIS', 'PS', 45, 170],
+    ['ASIS', 'PSIS', 85, 250],
+    ['ASIS', 'GT', 40, 240],
+    ['LR', 'SN', 110, 370],
+    ['XP', 'SN', 70, 270],
+    ['FH', 'CH', 65, 210],
+    ['AC', 'GT', 250, 720],
+    ['AC', 'TR', 40, 330],
+    ['GT', 'LK', 170, 600],
+    ['LK', 'LM', 190, 600],
+    ['AC', 'EL', 20, 430],
+    ['EL', 'WR', 20, 380],
+  ])('%s to %s measures %d to %d mm on a body', (from, to, least, most) => {
+    const at = (mm: number) =>
+      read({
+        landmarks: { [from]: [1000, 500], [to]: to === 'PSIS' ? [1000, 500 + mm] : [1000 + mm, 500] },
+      }).warnings.find(({ code }) => code === 'unlikelyLengths');
+    expect([at(least), at(most)]).toEqual([undefined, undefined]);
+    expect(at(least - 1)).toMatchObject({
+      message: `${from} to ${to} measures ${least - 1} mm; on a body it is ${least} to ${most} mm. One of the two, or the known length, is not where it should be.`,
+      landmarks: [from, to],
+    });
+    expect(at(most + 1)?.message).toContain(`measures ${most + 1} mm`);
+  });
+  test('three lengths are told at most; without a known length thigh and shank against one another', () => {
+    const far = { GT: [900, 990], LK: [0, 0], LM: [900, 0], AC: [0, 990], EL: [0, 500] };
+    expect(codes({ landmarks: far }).filter((code) => code === 'unlikelyLengths')).toHaveLength(3);
+    const legs = (thigh: number) =>
+      read({ scale: undefined, landmarks: { GT: [1000, 500], LK: [1000, 500 - thigh], LM: [1100, 500 - thigh] } })
+        .warnings.filter(({ code }) => code === 'unlikelyLengths')
+        .map(({ message, landmarks }) => [message, landmarks]);
+    expect([legs(61), legs(159)]).toEqual([[], []]);
+    expect(legs(160)).toEqual([
+      ['Thigh and shank are 1.6 to 1: one of hip, knee or ankle is not where it should be.', ['GT', 'LK', 'LM']],
+    ]);
+    expect(legs(60)).toHaveLength(1);
+  });
+  test.each<[string, string, string, string]>([
+    ['GT', 'AC', 'outer hip (greater trochanter)', 'top of the shoulder'],
+    ['ASIS', 'SN', 'front hip bone', 'notch above the breastbone'],
+    ['ASIS', 'LR', 'front hip bone', 'front lower rib margin'],
+    ['PS', 'SN', 'pubic bone', 'notch above the breastbone'],
+    ['GT', 'LR', 'outer hip (greater trochanter)', 'front lower rib margin'],
+    ['AC', 'TR', 'top of the shoulder', 'ear (tragus)'],
+    ['SN', 'FH', 'notch above the breastbone', 'forehead'],
+  ])('%s lies nearer the feet than %s', (lower, higher, feet, head) => {
+    const order = (input: object) => read(input).warnings.filter(({ code }) => code === 'unlikelyPlaces');
+    const lying = { [lower]: [1000, 500], [higher]: [800, 500] };
+    expect(order({ landmarks: lying })).toEqual([]);
+    const turned = { [lower]: [800, 500], [higher]: [1000, 500] };
+    expect(order({ landmarks: turned })).toEqual([
+      {
+        code: 'unlikelyPlaces',
+        message: `The ${head} lies nearer the feet than the ${feet}: they look swapped, or the head is at the other end.`,
+        landmarks: [lower, higher],
+      },
+    ]);
+    expect(order({ landmarks: turned, trunk: 'inclined' })).toEqual([]);
+    const upright = { position: 'standing', facing: 'left', headEnd: undefined };
+    expect(order({ ...upright, landmarks: { [lower]: [500, 800], [higher]: [500, 500] } })).toEqual([]);
+    expect(order({ ...upright, landmarks: { [lower]: [500, 500], [higher]: [500, 800] } })).toHaveLength(1);
+  });
+  test('points of the far side are named; of a body on its side none is far', () => {
+    const side = (landmarks: object, more: object = {}) =>
+      read({ landmarks, ...more }).warnings.find(({ code }) => code === 'farSideMarked');
+    expect(side({ ASIS_L: [1000, 700], GT_L: [1070, 760] })).toEqual({
+      code: 'farSideMarked',
+      message:
+        'ASIS_L, GT_L: from here it is the client’s right side that is seen. The side, or the head end, is not as said.',
+      landmarks: ['ASIS_L', 'GT_L'],
+    });
+    expect(side({ ASIS_R: [1000, 700] }, { headEnd: 'right' })?.message).toContain('client’s left side');
+    expect(side({ ASIS_L: [1000, 700], ASIS_R: [1000, 702] })).toBeUndefined();
+    for (const name of ['PSIS', 'LR', 'AC', 'TR']) expect(side({ [`${name}_L`]: [1000, 700] })).toBeDefined();
+    expect(side({ LK_L: [1000, 700] })).toBeUndefined(); // a far knee is often seen
+    expect(side({ ASIS_L: [1000, 700] }, { position: 'sideLying' })).toBeUndefined();
+    expect(side({ ASIS_L: [1000, 700] }, { view: 'foot' })).toBeUndefined();
+  });
+});
+
 describe('the lens', () => {
   // A lens 3 m away whose axis meets the picture 100 px above the hip bones: 120 mm nearer, they are drawn 4 % farther from it.
   const lens = { axis: [1000, 600], distanceMm: 3000 };
