@@ -16,6 +16,7 @@ const looks = {
   plain: css`
     background: var(--panel);
     border-color: var(--rule-strong);
+    color: var(--ink);
     &[data-hovered] {
       border-color: var(--ink);
     }

@@ -8,7 +8,9 @@ import { Notice, Row, Small, Stack } from './layout';
 
 const Table = styled.table`
   border-collapse: collapse;
+  table-layout: fixed;
   width: 100%;
+  color: var(--ink);
   th,
   td {
     text-align: left;
