@@ -6,9 +6,10 @@ import { demandOf } from '../load/demand';
 import { adviseLevel, faultInHand, suggest } from './advice';
 import type { AdviceContext } from './advice';
 import { breathInWords, manyInWords } from './hand-out';
-import { draftPoints, gateSession, outcomeOf, unsafeFaults } from './outcome';
+import { draftPoints, gateSession, outcomeOf, outcomesOf, unsafeFaults } from './outcome';
 import { levelAfter, levelText, rungAt } from './rungs';
-import type { Item, Repetition } from './session';
+import { emptySession } from './session';
+import type { Item, Repetition, Session } from './session';
 
 const body = { heightM: 1.7, massKg: 65 };
 const march = entry(repertoire.exercises, 'march');
@@ -94,6 +95,128 @@ describe('outcome of an exercise', () => {
   });
 });
 
+describe('outcome, further', () => {
+  const decision = (level: number): NonNullable<Item['decision']> => ({
+    id: 'd',
+    at: 0,
+    advised: 'hold',
+    decision: 'back',
+    from: 3,
+    level,
+    reasons: ['Pain.', 'Tired.'],
+    overruled: 'By my eye.',
+  });
+  test('a decision as it was taken, copied', () => {
+    const taken = decision(2);
+    const told = outcomeOf(item([], { decision: taken }), new Set()).decision;
+    expect(told).toEqual({
+      advised: 'hold',
+      decision: 'back',
+      from: 3,
+      level: 2,
+      reasons: ['Pain.', 'Tired.'],
+      overruled: 'By my eye.',
+    });
+    expect(outcomeOf(item([]), new Set()).decision).toBeNull();
+  });
+  test('the breath is kept unless one repetition at this level lost it; a rest likewise', () => {
+    const lost = set(1, '101', '1');
+    const repetitions = lost.repetitions.map((one) => (one.clean ? one : { ...one, block: 'breath' as const }));
+    const told = (sets: Item['sets']) => {
+      const { breathKept, rested } = outcomeOf(item(sets), new Set());
+      return [breathKept, rested];
+    };
+    expect(told([set(1, '101', '1')])).toEqual([true, false]);
+    expect(told([{ ...lost, repetitions }, set(2, '11', '11')])).toEqual([false, false]);
+    expect(told([{ ...lost, repetitions, level: 2, rested: true }])).toEqual([true, false]);
+    expect(told([{ ...lost, rested: true }])).toEqual([true, true]);
+  });
+  test('repetitions with both legs at once count for either side; the higher pain of several is told; seconds are whole', () => {
+    const both = {
+      ...set(1, '', ''),
+      repetitions: reps('111', 'left').map((one) => ({ ...one, side: 'both' as const })),
+    };
+    const told = outcomeOf(
+      item([both], {
+        seconds: 12.6,
+        pains: [
+          { id: 'a', where: 'hip', score: 3 },
+          { id: 'b', where: 'hip', score: 1 },
+        ],
+        tries: [{ id: 't', fault: 'arch', correction: 'breatheFirst', verdict: null }],
+      }),
+      new Set(),
+    );
+    expect(told).toMatchObject({
+      run: { left: 3, right: 3 },
+      pain: 3,
+      seconds: 13,
+      tries: [{ fault: 'arch', correction: 'breatheFirst', verdict: null }],
+    });
+    expect(outcomeOf(item([both]), new Set()).pain).toBeNull();
+  });
+  test('a session tells what was begun, how long it took to its end or to the last tap, and its wrap-up', () => {
+    const nothing = item([]);
+    const wrap = {
+      points: ['One.'],
+      note: '',
+      next: null,
+      home: { days: [1], at: '18:00', items: [], words: '' },
+    };
+    const told = (items: Item[], more: Partial<Session> = {}) =>
+      outcomesOf({ ...emptySession('s'), startedAt: 1000, until: 61_400, items, ...more }, new Set());
+    expect(told([nothing])).toEqual({ seconds: 60, items: [], wrap: null });
+    expect(told([], { endedAt: 31_000 }).seconds).toBe(30);
+    expect(told([], { startedAt: null }).seconds).toBe(0);
+    expect(told([], { until: 500 }).seconds).toBe(0);
+    expect(told([], { wrap }).wrap).toEqual(wrap);
+    for (const begun of [
+      item([set(1, '1', '1')]),
+      item([], { tries: [{ id: 't', fault: 'arch', correction: 'c', verdict: null }] }),
+      item([], { pains: [{ id: 'p', where: 'hip', score: 1 }] }),
+      item([], { looks: [{ id: 'l', grades: {} }] }),
+      item([], { decision: decision(2) }),
+    ])
+      expect(told([nothing, begun]).items).toHaveLength(1);
+  });
+  test('for the gate: pain of 4 without a repetition still counts, and a breath or rest is passed on', () => {
+    const pained = outcomeOf(item([], { pains: [{ id: 'p', where: 'hip', score: 4 }] }), new Set());
+    expect(gateSession('2026-03-01', pained)).toEqual({
+      date: '2026-03-01',
+      level: 3,
+      clean: { left: 0, right: 0 },
+      safetyFault: true,
+      breathKept: true,
+      rested: false,
+    });
+    const mended = outcomeOf(item([set(1, '0', '1', 'arch'), set(2, '1', '1')]), new Set(['arch']));
+    expect(gateSession('2026-03-01', mended)?.safetyFault).toBe(false);
+  });
+  test('points: nobody hurts at 0; what moved up comes before what moved back; three at most', () => {
+    const told = (name: string, level: number, more: Partial<Item> = {}) =>
+      outcomeOf(item([set(1, '1', '1')], { name, decision: decision(level), ...more }), new Set());
+    const painless = told('March', 3, { pains: [{ id: 'p', where: 'hip', score: 0 }] });
+    expect(draftPoints(repertoire, { items: [painless] }, levelText)).toEqual([]);
+    const items = [told('Leg float', 2), told('March', 4.5), told('Curl', 3)];
+    expect(draftPoints(repertoire, { items }, levelText)).toEqual([
+      'March: begin at level 4½.',
+      'Leg float: back at level 2; look again before more.',
+    ]);
+    const once = outcomeOf(item([set(1, '0', '1', 'arch')]), new Set());
+    expect(draftPoints(repertoire, { items: [once] }, levelText)).toEqual([
+      expect.stringMatching(/^Watch .* in march: lost once\.$/),
+    ]);
+    const many = [1, 2, 4, 4.5, 5].map((level) => told('March', level));
+    expect(draftPoints(repertoire, { items: many }, levelText)).toHaveLength(3);
+    const unknown = outcomeOf(item([set(1, '0', '1', 'goneSince')]), new Set());
+    expect(draftPoints(repertoire, { items: [unknown] }, levelText)).toEqual([]);
+    const worst = [item([set(1, '0', '1', 'arch')]), item([set(1, '00', '0', 'flare')], { name: 'Curl' })];
+    expect(draftPoints(repertoire, { items: worst.map((one) => outcomeOf(one, new Set())) }, levelText)[0]).toMatch(
+      /in curl: lost 3 times/,
+    );
+  });
+});
+
 describe('level advice', () => {
   const good = item([set(1, '11111', '11111')]);
   test('second good session running: up, with the step told', () => {
@@ -132,6 +255,56 @@ describe('level advice', () => {
       },
     ];
     expect(adviseLevel(good, { ...older, history })).toMatchObject({ decision: 'halfStep', level: 3.5 });
+  });
+  test('at the top there is nowhere up, and it says so', () => {
+    const top = item([set(1, '11111', '11111', undefined, 5)], { level: 5 });
+    const history = [{ ...context().history[0], level: 5, clean: { left: 5, right: 5 } }] as AdviceContext['history'];
+    const advice = adviseLevel(top, context({ history }));
+    expect(advice).toMatchObject({ decision: 'hold', level: 5 });
+    expect(advice.reasons.join(' ')).toContain('top of the ladder');
+  });
+  test('nothing done today: what was before decides', () => {
+    const opened = item([]);
+    expect(adviseLevel(opened, context()).reasons[0]).toMatch(/once running/);
+    expect(adviseLevel(opened, context({ history: [] })).reasons[0]).toMatch(/No session at this level yet/);
+  });
+  test('pain: its score is told; a step back stays one', () => {
+    const pained = (score: number, sets = good.sets) => ({ ...good, sets, pains: [{ id: 'p', where: 'hip', score }] });
+    expect(adviseLevel(pained(2), context()).reasons[0]).toBe('Pain of 2 of 10: no step up today.');
+    expect(adviseLevel(pained(4), context()).reasons).toEqual([
+      'Pain of 4 of 10: the exercise ends here, and next time starts lower.',
+    ]);
+    expect(adviseLevel(pained(0), context()).decision).toBe('advance');
+    const unsafe = new Set(['arch']);
+    const hurt = adviseLevel(pained(2, [set(1, '0', '1', 'arch')]), context({ unsafe }));
+    expect(hurt.decision).toBe('back');
+    expect(hurt.reasons.join(' ')).not.toContain('no step up');
+  });
+  test('mended holds only a step up; the reason comes first', () => {
+    const unsafe = new Set(['arch']);
+    const mended = (sets: Item['sets'], more: Partial<AdviceContext> = {}) =>
+      adviseLevel(item(sets), context({ unsafe, ...more }));
+    const first = 'A fault that could hurt was seen before the correction: once more without it first.';
+    expect(mended([set(1, '0', '1', 'arch'), set(2, '11111', '11111')]).reasons[0]).toBe(first);
+    const halves = mended([set(1, '0', '1', 'arch'), set(2, '111111', '111111')], {
+      conditions: ['over75'],
+      history: [{ ...context().history[0], clean: { left: 6, right: 6 } }] as AdviceContext['history'],
+    });
+    expect(halves).toMatchObject({ decision: 'hold', level: 3 });
+    expect(halves.reasons[0]).toBe(first);
+    // What holds anyway says only why it holds.
+    expect(mended([set(1, '0', '1', 'arch'), set(2, '11', '11')]).reasons).not.toContain(first);
+  });
+  test('a ruled-out level without a reason in force is told by its number alone', () => {
+    const weigh: AdviceContext['weigh'] = (level) => ({
+      standing: level.number > 3 ? 'ruledOut' : 'fine',
+      reasons: [],
+    });
+    expect(adviseLevel(good, context({ weigh })).reasons[0]).toBe('Level 4 is ruled out.');
+  });
+  test('a level to be done with changes is a step all the same', () => {
+    const weigh: AdviceContext['weigh'] = () => ({ standing: 'changed', reasons: [] });
+    expect(adviseLevel(good, context({ weigh }))).toMatchObject({ decision: 'advance', level: 4 });
   });
   test('pain holds what would go up, and ends it from 4 on', () => {
     const pains = (score: number) => [{ id: 'p', where: 'Low back', score }];
@@ -243,6 +416,16 @@ describe('which correction next', () => {
       );
     expect(after('same').options[0]?.correction).toBe(second?.correction);
     expect(after('notTried').options.map(({ correction }) => correction)).not.toContain(best?.correction);
+  });
+  test('what has no verdict yet is no evidence', () => {
+    const [best] = suggest(repertoire, lost, 'flare', asked).options;
+    const open = { ...lost, tries: [{ id: 't', fault: 'flare', correction: best?.correction ?? '', verdict: null }] };
+    expect(suggest(repertoire, open, 'flare', asked).options[0]).toEqual(best);
+  });
+  test('what was passed over for another fault is offered for this one', () => {
+    const [best] = suggest(repertoire, lost, 'flare', asked).options;
+    const tries = [{ id: 't', fault: 'arch', correction: best?.correction ?? '', verdict: 'notTried' as const }];
+    expect(suggest(repertoire, { ...lost, tries }, 'flare', asked).options[0]).toEqual(best);
   });
   test('what helped today counts at once', () => {
     const [, second] = suggest(repertoire, lost, 'flare', asked).options;

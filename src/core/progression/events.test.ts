@@ -1,6 +1,6 @@
 // What a tablet may tell, at the edge: the ends of every range are taken, one step beyond is refused where it is wrong.
 import * as v from 'valibot';
-import { refusedAt } from '../../../tests/rigs/refused';
+import { refusedAt, refusedWith } from '../../../tests/rigs/refused';
 import { envelope, payload } from './events';
 import { outcome } from './kept-outcome';
 import { gateInput } from './gate-input';
@@ -129,7 +129,8 @@ test.each<[string, object, string]>([
   ['wrapped', { home: { ...home, at: '24:00' } }, 'home.at'],
   ['wrapped', { home: { ...home, at: '18:60' } }, 'home.at'],
   ['wrapped', { home: { ...home, at: '9:30' } }, 'home.at'],
-  ['wrapped', { home: { ...home, at: 'at 09:30 sharp' } }, 'home.at'],
+  ['wrapped', { home: { ...home, at: 'at 09:30' } }, 'home.at'],
+  ['wrapped', { home: { ...home, at: '09:30 sharp' } }, 'home.at'],
   ['wrapped', { home: { ...home, words: 'w'.repeat(601) } }, 'home.words'],
   [
     'wrapped',
@@ -169,6 +170,22 @@ test('the ends of every range are still taken', () => {
   for (const [kind, change] of edges)
     expect([change, refusedAt(payload, { ...each[kind], kind, ...change })]).toEqual([change, []]);
   expect(v.parse(payload, { kind: 'noted', item: null, words: '  Calm. ' })).toMatchObject({ words: 'Calm.' });
+});
+
+test('in words', () => {
+  const said = (kind: string, change: object) => refusedWith(payload, { ...each[kind], kind, ...change });
+  expect(said('noted', { words: 'w'.repeat(2001) })).toEqual(['words: At most 2000 characters.']);
+  expect(said('opened', { item: 'x' })).toEqual(['item: is not an id']);
+  expect(said('started', { rules: '', school: '' })).toEqual(['school: is empty', 'rules: is empty']);
+  expect(said('wrapped', { home: { ...home, at: 'soon' }, points: ['a', 'b', 'c', 'd'] })).toEqual([
+    'points: Three points at most.',
+    'home.at: Write the time as 18:30.',
+  ]);
+  expect(said('decided', { overruled: 'no' })).toEqual(['overruled: Give a reason that a colleague would understand.']);
+  expect(said('decided', { level: 1.2 })).toEqual(['level: is neither whole nor half']);
+  expect(refusedWith(envelope, event({ kind: 'ended' }, { v: 2 }))).toEqual([
+    'v: was written by another version of this program',
+  ]);
 });
 
 test('what carries it: ids, one version, a whole place and moment', () => {
