@@ -1,7 +1,9 @@
-import { rankCorrections } from './rank';
+import { rankCorrections, withoutTrials } from './rank';
 import type { RankContext } from './rank';
 import { watchFor } from '../knowledge/watch';
-import { rankFromNames } from './rank-input';
+import * as v from 'valibot';
+import { refusedAt, refusedWith } from '../../../tests/rigs/refused';
+import { rankFromNames, rankInput } from './rank-input';
 import { entry, faultIds, serves } from '../knowledge/find';
 import { repertoire } from '@/repertoire';
 
@@ -146,6 +148,8 @@ describe('why, in two sentences with the counts', () => {
       'Not tried with this client; worked 1 of 1 times in this studio. It needs a prop to be fetched.',
     );
     expect(option({}, 'handUnderBack')?.why).toBe('Not tried here yet. It needs a hand, with consent on file.');
+    expect(option({}, 'bowlOfWater')?.why).toBe('Not tried here yet. It costs no more than a picture in words.');
+    expect(option({}, 'levelDown')?.why).toBe('Not tried here yet. It goes a step back, so it comes late.');
     expect(option({}, 'smallerLift')?.why).toBe('Not tried here yet. It changes the exercise.');
   });
   test('on the first level there is no level to go back to', () => {
@@ -169,6 +173,32 @@ describe('from a shell: names looked up, mistakes refused where they stand', () 
     props: ['thin pad'],
     touchConsent: false,
   };
+  test('a trial is this client’s unless it says otherwise; nothing else is taken', () => {
+    const history = [{ correction: 'breatheFirst', success: true }];
+    const taken = (change: object) => refusedWith(rankInput, { ...asked, ...change });
+    expect(v.parse(rankInput, { fault: 'arch', exercise: 'march', history })).toEqual({
+      fault: 'arch',
+      exercise: 'march',
+      history: [{ correction: 'breatheFirst', success: true, client: 'this' }],
+      conditions: [],
+      props: [],
+      touchConsent: false,
+    });
+    expect(taken({ history: [{ correction: 'a', success: true, client: 'other' }] })).toEqual([]);
+    expect(refusedAt(rankInput, { ...asked, history: [{ correction: 'a', success: true, client: 'mine' }] })).toEqual([
+      'history.0.client',
+    ]);
+    expect(refusedAt(rankInput, { ...asked, history: [{ success: true }] })).toEqual(['history.0.correction']);
+    expect(refusedAt(rankInput, { ...asked, mood: 'fine' })).toEqual(['mood']);
+  });
+  test('conditions and props come in by name', () => {
+    const ranked = rankFromNames({ ...asked, fault: 'tuck', conditions: ['extensionSensitive'] }, repertoire);
+    expect(ranked.ok && ranked.value.excluded.find(({ correction }) => correction === 'towelInHollow')?.why).toMatch(
+      /arching/,
+    );
+    const bare = rankFromNames({ ...asked, props: [] }, repertoire);
+    expect(bare.ok && bare.value.excluded.map(({ correction }) => correction)).toContain('padUnderBack');
+  });
   test('names as people write them', () => {
     const ranked = rankFromNames(
       { ...asked, history: [{ correction: 'breatheFirst', success: true, client: 'this' }] },
@@ -231,6 +261,28 @@ describe('what was counted before', () => {
     const counted = option({ known }, 'breatheFirst');
     expect(counted?.evidence).toEqual({ client: [2, 3], studio: [5, 10] });
     expect(counted).toEqual(option({ history }, 'breatheFirst'));
+  });
+  test('without trials that are told elsewhere: of this fault and correction alone, and never below nothing', () => {
+    const counted = [
+      { ...evidence(5, 3, 2), fault: 'arch' },
+      { ...evidence(5, 3, 2), fault: 'flare' },
+      { ...evidence(5, 3, 2), correction: 'bowlOfWater' },
+    ];
+    const told = [tried('breatheFirst', true), tried('breatheFirst', false)];
+    expect(withoutTrials(counted, told)).toEqual([{ ...evidence(3, 2, 1) }, counted[1], counted[2]]);
+    expect(withoutTrials([evidence(1, 0, 1)], [...told, ...told])).toEqual([evidence(0, 0, 0)]);
+    expect(withoutTrials(counted, [])).toEqual(counted);
+  });
+  test('counts of the client are found by fault and correction, whatever stands before them', () => {
+    const others = [
+      { ...evidence(9, 9), correction: 'bowlOfWater' },
+      { ...evidence(9, 9), fault: 'flare' },
+    ];
+    const found = option(
+      { known: { client: [...others, evidence(1, 1)], studio: [...others, evidence(2, 1)] } },
+      'breatheFirst',
+    );
+    expect(found?.evidence).toEqual({ client: [1, 1], studio: [1, 2] });
   });
   test('one more failure makes two running: it is dropped; one success begins anew', () => {
     expect(whyNot({ known, history: [tried('breatheFirst', false)] }, 'breatheFirst')).toMatch(/last two times/);
