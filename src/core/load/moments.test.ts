@@ -91,3 +91,124 @@ test('a body twice as heavy: moments double, demand stays; 10 % taller: moments 
   expect(heavy.demand.legs).toBeCloseTo(one.demand.legs ?? 0, 9);
   expect(tall.hipsNm.L).toBeCloseTo(1.1 * one.hipsNm.L, 9);
 });
+
+describe('where masses lie, point by point', () => {
+  // Female shares of the table: centres from the upper end, masses of 65 kg.
+  const pose: Pose = { left: down, right: raised(60, 30) };
+  const posed = poseBody(body, pose);
+  const masses = massesOf(body, posed, { L: 0, R: 1.5 });
+  const at = (segment: string, side?: 'L' | 'R') => masses.find((one) => one.segment === segment && one.side === side);
+  const between = (from: readonly number[], to: readonly number[], share: number) =>
+    from.map((one, i) => expect.closeTo(one + share * ((to[i] ?? 0) - one), 6));
+  test.each(['L', 'R'] as const)('limbs of side %s', (side) => {
+    const { hip, knee, ankle, shoulder, elbow, wrist, hand } = posed.sides[side];
+    expect(at('thigh', side)?.at).toEqual(between(hip, knee, 0.3612));
+    expect(at('shank', side)?.at).toEqual(between(knee, ankle, 0.4416));
+    expect(at('foot', side)?.at).toEqual([...ankle]);
+    expect(at('upperArm', side)?.at).toEqual(between(shoulder, elbow, 0.5754));
+    expect(at('forearm', side)?.at).toEqual(between(elbow, wrist, 0.4559));
+    expect(at('hand', side)?.at).toEqual(between(wrist, hand, 0.7474 / 1.7));
+    const shares = { thigh: 0.1478, shank: 0.0481, foot: 0.0129, upperArm: 0.0255, forearm: 0.0138, hand: 0.0056 };
+    for (const [segment, share] of Object.entries(shares)) expect(at(segment, side)?.massKg).toBeCloseTo(share * 65, 9);
+  });
+  test('a weight at an ankle, where there is one', () => {
+    expect(at('ankleWeight', 'R')).toEqual({ segment: 'ankleWeight', side: 'R', at: posed.sides.R.ankle, massKg: 1.5 });
+    expect(at('ankleWeight', 'L')).toBeUndefined();
+  });
+  test('the trunk’s parts lie on the line from the hips, by their lengths and centres', () => {
+    // 0.1046, 0.1183 and 0.0821 of stature from the hips up, centres 0.508, 0.5488 and 0.7923 of each from below.
+    const total = 0.1046 + 0.1183 + 0.0821;
+    const shares = [0.1046 * 0.508, 0.1046 + 0.1183 * 0.5488, 0.1046 + 0.1183 + 0.0821 * 0.7923].map(
+      (one) => one / total,
+    );
+    const hips = posed.sides.L.hip.map((one, i) => (one + (posed.sides.R.hip[i] ?? 0)) / 2);
+    const inside = posed.sections
+      .slice(2, 8)
+      .map(({ back, front }) => back.map((one, i) => (one + (front[i] ?? 0)) / 2));
+    const chain = [hips, ...inside];
+    const far = (a: readonly number[], b: readonly number[]) => Math.hypot(...a.map((one, i) => one - (b[i] ?? 0)));
+    const spans = chain.slice(1).map((one, i) => far(one, chain[i] ?? one));
+    const whole = spans.reduce((sum, one) => sum + one, 0);
+    (['lowerTrunk', 'midTrunk', 'upperTrunk'] as const).forEach((segment, i) => {
+      let left = (shares[i] ?? 0) * whole;
+      let k = 0;
+      while (left > (spans[k] ?? Infinity)) left -= spans[k++] ?? 0;
+      expect(at(segment)?.at).toEqual(between(chain[k] ?? [], chain[k + 1] ?? [], left / (spans[k] ?? 1)));
+    });
+    expect(
+      [at('lowerTrunk'), at('midTrunk'), at('upperTrunk'), at('head')].map((one) => (one?.massKg ?? 0) / 65),
+    ).toEqual([
+      expect.closeTo(0.1247, 9),
+      expect.closeTo(0.1465, 9),
+      expect.closeTo(0.1545, 9),
+      expect.closeTo(0.0668, 9),
+    ]);
+  });
+  test('a mass one metre toward the feet pulls with its weight about y, one to the side about x', () => {
+    const one = (x: number, y: number) => momentAbout([0, 0, 0], [{ segment: 'foot', at: [x, y, 0], massKg: 2 }]);
+    expect(one(1000, 0).map((each) => each + 0)).toEqual([0, expect.closeTo(2 * 9.81, 9), 0]);
+    expect(one(0, 1000).map((each) => each + 0)).toEqual([expect.closeTo(-2 * 9.81, 9), 0, 0]);
+    expect(
+      momentAbout([500, 0, 0], [{ segment: 'foot', at: [500, 0, 300], massKg: 2 }]).map((each) => each + 0),
+    ).toEqual([0, 0, 0]);
+  });
+});
+
+describe('which demand a pose has', () => {
+  const kinds = (pose: Pose, asked = {}) => Object.keys(loadOfPose(body, pose, asked).demand).sort();
+  const along = { kind: 'along' } as const;
+  const kneeDown = { kind: 'kneeDown' } as const;
+  const up = raised(60, 20);
+  test.each<[string, Pose, string[]]>([
+    ['flat, feet down', { left: down, right: down }, ['legs']],
+    ['flat, a leg up', { left: down, right: up }, ['legs']],
+    ['a curl', { thoracicFlexDeg: 30, left: down, right: down }, ['curl', 'legs']],
+    ['rolled up', { trunkDeg: 40, left: down, right: down }, ['trunk']],
+    ['rolled up, legs free', { trunkDeg: 40, left: up, right: up }, ['leg', 'trunk']],
+    ['a bridge', { trunkDeg: -26, left: down, right: down }, ['hips', 'shoulders']],
+    ['a bridge on one leg', { trunkDeg: -26, left: down, right: up }, ['hips', 'shoulders']],
+    ['prone, head up', { position: 'prone', thoracicFlexDeg: -20, left: along, right: along }, ['curl']],
+    ['prone, flat', { position: 'prone', left: along, right: along }, []],
+    ['prone, a leg up', { position: 'prone', left: along, right: raised(-10, 0) }, ['leg']],
+    ['on hands and knees', { position: 'fourPoint', left: kneeDown, right: kneeDown }, ['hips', 'shoulders']],
+    ['a plank', plank, ['hips', 'shoulders']],
+    ['sitting upright', { position: 'sitting', left: along, right: along }, []],
+    ['sitting, leaning back', { position: 'sitting', trunkDeg: -20, left: along, right: along }, ['trunk']],
+    ['sitting, curled', { position: 'sitting', thoracicFlexDeg: 20, left: along, right: along }, ['trunk']],
+  ])('%s', (_, pose, wanted) => expect(kinds(pose)).toEqual(wanted));
+  test('of a plank the weight is all there: feet carry what the hands do not', () => {
+    const { span } = loadOfPose(body, plank);
+    expect(span?.shouldersNm).not.toBeCloseTo(span?.hipsNm ?? 0, 1);
+    expect(loadOfPose(body, plank).demand.shoulders).toBeCloseTo(
+      (100 * Math.abs(span?.shouldersNm ?? 0)) / (65 * 9.81 * 1.68),
+      9,
+    );
+  });
+  test('on the back a leg pulls with its sign, past upright the other way; in other positions it only pulls', () => {
+    const past = loadOfPose(body, { left: down, right: raised(110, 0) });
+    expect(past.hipsNm.R).toBeLessThan(0);
+    expect(past.hipsNm.L).toBe(0);
+    const behind = loadOfPose(body, { position: 'prone', left: along, right: raised(-10, 0) });
+    expect(behind.hipsNm.R).toBeGreaterThan(0);
+    expect(behind.lumbarNm).toBeDefined();
+  });
+  test('what is carried where: about T12 in a curl, about the hips when the trunk leans', () => {
+    expect(loadOfPose(body, { thoracicFlexDeg: 30, left: down, right: down })).not.toHaveProperty('trunkNm');
+    const leaning = loadOfPose(body, { trunkDeg: 40, left: down, right: down });
+    expect(leaning.trunkNm ?? 0).toBeGreaterThan(20);
+    expect(leaning).not.toHaveProperty('thoraxNm');
+    expect(leaning).not.toHaveProperty('lumbarNm');
+  });
+  test('forearms carry as hands do, from the elbows', () => {
+    const forearm = { kind: 'forearmDown' } as const;
+    const low: Pose = { ...plank, leftArm: forearm, rightArm: forearm };
+    const posed = poseBody(body, low);
+    const foot = (posed.sides.L.ball[0] + posed.sides.R.ball[0]) / 2;
+    const elbow = (posed.sides.L.elbow[0] + posed.sides.R.elbow[0]) / 2;
+    const about = massesOf(body, posed, { L: 0, R: 0 }).reduce(
+      (sum, { at, massKg }) => sum + gravity * massKg * (at[0] - foot),
+      0,
+    );
+    expect(loadOfPose(body, low).span?.onHeadEndN).toBeCloseTo(about / (elbow - foot), 6);
+  });
+});

@@ -81,3 +81,90 @@ test('the margin is kept, in the axis’ own unit, on either kind of axis', () =
   expect(down(4) - down(0)).toBeCloseTo(4, 9);
   expect(limit(99)).toBe(0); // never beyond the easy end
 });
+
+describe('an edge in figures', () => {
+  const sure = [2, 2, 2.5, 2.5, 3, 3, 3].map((at) => see(at, 1)).concat([4, 4, 4, 4.5, 4.5].map((at) => see(at, 0)));
+  test('mirrored on an axis that is harder downward, everything is mirrored', () => {
+    const up = safeWindow({ ...demand, unitMargin: 0 }, sure);
+    const down = safeWindow(
+      { lo: 0, hi: 8, harder: 'down', unitMargin: 0 },
+      sure.map((one) => ({ ...one, at: 8 - one.at })),
+    );
+    expect(down?.edge).toBeCloseTo(8 - (up?.edge ?? 0), 9);
+    expect(down?.limit).toBeCloseTo(8 - (up?.limit ?? 0), 9);
+    expect(down?.interval).toEqual([
+      expect.closeTo(8 - (up?.interval[1] ?? 0), 9),
+      expect.closeTo(8 - (up?.interval[0] ?? 0), 9),
+    ]);
+    expect([down?.hardestHeld, down?.easiestLost]).toEqual([5, 4]);
+    expect(down?.sure).toBe(up?.sure);
+  });
+  test('moved along and stretched, it moves and stretches', () => {
+    const plain = safeWindow({ ...demand, unitMargin: 0 }, sure);
+    const moved = safeWindow(
+      { lo: 10, hi: 26, harder: 'up', unitMargin: 0 },
+      sure.map((one) => ({ ...one, at: 10 + 2 * one.at, se: 2 * one.se })),
+    );
+    expect(moved?.edge).toBeCloseTo(10 + 2 * (plain?.edge ?? 0), 9);
+    expect(moved?.limit).toBeCloseTo(10 + 2 * (plain?.limit ?? 0), 9);
+  });
+  test('the same order in whichever order it was seen', () => {
+    const turned = safeWindow(demand, [...sure].reverse());
+    const told = safeWindow(demand, sure);
+    expect(turned?.edge).toBeCloseTo(told?.edge ?? 0, 9);
+    expect([turned?.hardestHeld, turned?.easiestLost, turned?.sightings]).toEqual([3, 4, 12]);
+  });
+  test('symmetric sightings put the edge in the middle of them, the interval about it', () => {
+    const found = safeWindow(
+      { ...demand, unitMargin: 0 },
+      [3, 3.5, 3.8].flatMap((at) => [see(at, 1), see(8 - at, 0)]),
+    );
+    expect(found?.edge).toBeCloseTo(4, 2);
+    expect((found?.interval[0] ?? 0) + (found?.interval[1] ?? 0)).toBeCloseTo(8, 0);
+    expect(found?.limit ?? 9).toBeLessThan(4);
+    expect(found?.limit ?? 0).toBeGreaterThan(2);
+  });
+  test('three quarters held is held, less than half is lost, between is neither', () => {
+    const { hardestHeld, easiestLost } =
+      safeWindow(demand, [see(1, 0.75), see(2, 0.74), see(3, 0.5), see(4, 0.49)]) ?? {};
+    expect([hardestHeld, easiestLost]).toEqual([1, 4]);
+  });
+  test('the more of it was seen, the surer: wide, fair, good', () => {
+    const again = (times: number) => Array.from({ length: times }, () => [see(3.5, 1), see(4.5, 0)]).flat();
+    expect(
+      [safeWindow(demand, [see(3.5, 1)]), safeWindow(demand, again(2)), safeWindow(demand, again(8))].map(
+        (one) => one?.sure,
+      ),
+    ).toEqual(['wide', 'fair', 'good']);
+  });
+  test('held everywhere: the limit is the hard end; lost everywhere: the easy one', () => {
+    const all = (held: number) => [0.5, 2, 4, 6, 7.9].flatMap((at) => [see(at, held), see(at, held), see(at, held)]);
+    expect(safeWindow({ ...demand, unitMargin: 0 }, all(1))?.limit ?? 0).toBeGreaterThan(6);
+    expect(safeWindow({ ...demand, unitMargin: 0 }, all(0))?.limit).toBe(0);
+    expect(safeWindow(demand, all(1))?.easiestLost).toBeNull();
+    expect(safeWindow(demand, all(0))?.hardestHeld).toBeNull();
+  });
+  test('a trend needs four days; the newer half begins with the middle day; a loss is told with its sign', () => {
+    const day = (n: number) => `2026-03-0${n}`;
+    const on = (n: number, edge: number) => [see(edge - 0.5, 1, day(n), 0.05), see(edge + 0.5, 0, day(n), 0.05)];
+    expect(
+      safeWindow(
+        demand,
+        [1, 2, 3].flatMap((n) => on(n, 3)),
+      )?.trend,
+    ).toBeUndefined();
+    const lost = safeWindow(demand, [...[1, 2].flatMap((n) => on(n, 5)), ...[3, 4].flatMap((n) => on(n, 2))])?.trend;
+    expect(lost?.gain).toBeCloseTo(-3, 0);
+    expect(lost?.isReal).toBe(true);
+    expect(lost?.leastReal ?? 0).toBeGreaterThan(0);
+    expect(lost?.leastReal ?? 9).toBeLessThan(3);
+    const down = safeWindow(
+      { lo: 0, hi: 8, harder: 'down', unitMargin: 0 },
+      [...[1, 2].flatMap((n) => on(n, 5)), ...[3, 4].flatMap((n) => on(n, 2))].map((one) => ({
+        ...one,
+        held: 1 - one.held,
+      })),
+    )?.trend;
+    expect(down?.gain).toBeCloseTo(3, 0); // lower is harder there: going lower is a gain
+  });
+});
