@@ -6,9 +6,12 @@ import { propForms, propPlaces } from '../figure/props';
 import { apparatuses, loadQuery, loadTags } from './load-tags';
 import { blocks, causeKinds, correctionKinds, directions, families, regions, springRoles } from './kinds';
 
+/** Ids are kept in columns of this width. */
+export const longestId = 60;
 const id = v.pipe(
   v.string(),
   v.regex(/^[a-z][A-Za-z0-9]*$/, 'An id is a small letter, then letters and figures: legFloat.'),
+  v.maxLength(longestId, `An id has ${longestId} letters at most.`),
 );
 const text = v.pipe(v.string(), v.trim(), v.nonEmpty('Some words are wanted here.'));
 const ids = v.optional(v.array(id), []);

@@ -7,6 +7,7 @@ import type { FileError, ReadFile } from '@/core/knowledge/files';
 import { listOf } from '@/core/knowledge/lookup';
 import { differences, editableKinds } from '@/core/knowledge/own-entries';
 import type { Difference } from '@/core/knowledge/own-entries';
+import { longestId } from '@/core/knowledge/entries';
 import { brokenWithout } from '@/core/knowledge/whole';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
@@ -17,7 +18,7 @@ import { act } from '@/platform/server/act';
 import { repertoire as shipped } from '@/repertoire';
 
 const kind = v.picklist(editableKinds);
-const id = v.pipe(v.string(), v.regex(/^[a-z][A-Za-z0-9]*$/), v.maxLength(60));
+const id = v.pipe(v.string(), v.regex(/^[a-z][A-Za-z0-9]*$/), v.maxLength(longestId));
 const notLead = () => failure('notAllowed', 'Only a lead instructor may change the studio’s repertoire.', '');
 const mostText = 2_000_000;
 
