@@ -26,7 +26,7 @@ import { addPicture } from '@/data/stores/pictures';
 import { changeStudio, checkedOn, findStudio, keepCheck } from '@/data/stores/studio';
 import { transact } from '@/data/transact';
 import { repertoire, rulesVersion } from '@/repertoire';
-import { bringClient, dosesOf, openStudio, someone } from './studio';
+import { aLook, beginLook, bringClient, dosesOf, openStudio, someone } from './studio';
 
 jest.setTimeout(60_000); // many at once on two cores
 
@@ -175,17 +175,7 @@ describe('after a stop sign', () => {
     breathsPerMinute: 7.5,
   };
   const begun = async (clientId: string) => {
-    const look = await startLook(who, {
-      clientId,
-      exercise: 'march',
-      level: 1,
-      headEnd: 'left',
-      school: 'evenKeel',
-      stances: {},
-      rulesVersion,
-    });
-    if (!look.ok) throw new Error(look.error.message);
-    return look.value;
+    return beginLook(who, clientId, { exercise: 'march' });
   };
   test('a look that was open keeps no dose, and the next is not begun', async () => {
     const clientId = await bringClient(who, { conditions: [] });
@@ -308,15 +298,7 @@ describe('two at one record', () => {
       originalWidth: 1,
       originalHeight: 1,
     };
-    const begin = {
-      exercise: 'march',
-      level: 1,
-      headEnd: 'left',
-      school: 'evenKeel',
-      stances: {},
-      rulesVersion,
-    } as const;
-    await many(3, () => startLook(who, { clientId: id, ...begin }, look));
+    await many(3, () => startLook(who, aLook(id), look));
     await many(3, () =>
       addOverrule(who, id, { exercise: 'march', level: 1, rule: 'neck.curl', reason: 'my reason' }, overrule),
     );

@@ -26,7 +26,6 @@ import {
   setClientStance,
   changeClient,
 } from '@/data/stores/clients';
-import { startLook } from '@/data/stores/looks';
 import { usesOf } from '@/data/stores/uses';
 import { success } from '@/core/result';
 import {
@@ -45,7 +44,7 @@ import type { ClientCard, Who } from '@/data/types';
 import { readBrowse, readEditor, readEntries, readExercise } from '@/features/repertoire/read';
 import { readStart } from '@/features/look/read';
 import { repertoire as shipped, rulesVersion } from '@/repertoire';
-import { bringClient, openStudio, someone } from './studio';
+import { beginLook, bringClient, openStudio, someone } from './studio';
 
 let ours: Who;
 let theirs: Who;
@@ -97,15 +96,7 @@ describe('the studio’s own entries', () => {
     const start = await readStart(ours, clientId);
     expect(start.ok && start.value.exercises.map(({ id }) => id)).toContain('weirMarch');
     expect(await usesOf(ours, 'exercises', 'weirMarch')).toEqual([]);
-    await startLook(ours, {
-      clientId,
-      exercise: 'weirMarch',
-      level: 1,
-      headEnd: 'left',
-      school: 'evenKeel',
-      stances: {},
-      rulesVersion,
-    });
+    await beginLook(ours, clientId, { exercise: 'weirMarch' });
     expect(await usesOf(ours, 'exercises', 'weirMarch')).toEqual(['1 look']);
     expect(await usesOf(theirs, 'exercises', 'weirMarch')).toEqual([]);
     const text = writeFile(await findRepertoire(ours), 'yaml', rulesVersion, { ids: new Set(['weirMarch']) });

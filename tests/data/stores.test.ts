@@ -34,7 +34,7 @@ import type { StoredDose, Who } from '@/data/types';
 import { findEvidence } from '@/data/stores/evidence';
 import { findRepertoire } from '@/data/stores/studio';
 import { findSummaries } from '@/data/stores/summaries';
-import { bringClient, dosesOf, openStudio, password, someone } from './studio';
+import { aLook, beginLook, bringClient, dosesOf, openStudio, password, someone } from './studio';
 
 jest.setTimeout(60_000);
 
@@ -59,19 +59,7 @@ const dose: StoredDose = {
   breathsPerMinute: 10,
 };
 const emptyResult = { neutral: {}, methods: {}, back: [], baseline: [], retest: [], target: {}, verdict: null };
-const begin = async (who: Who, clientId: string): Promise<string> => {
-  const look = await startLook(who, {
-    clientId,
-    exercise: 'legFloat',
-    level: 2,
-    headEnd: 'left',
-    school: 'evenKeel',
-    stances: {},
-    rulesVersion: 'test',
-  });
-  if (!look.ok) throw new Error(look.error.message);
-  return look.value;
-};
+const begin = (who: Who, clientId: string): Promise<string> => beginLook(who, clientId, { level: 2 });
 const pictureOf = async (who: Who, clientId: string): Promise<string> => {
   const image = await takeIn(
     await sharp({ create: { width: 40, height: 30, channels: 3, background: '#456' } })
@@ -144,17 +132,7 @@ describe('another studio sees nothing and changes nothing', () => {
     const own = await bringClient(theirs);
     const refused = { ok: false, error: { code: 'notFound' } };
     expect(await changeClient(theirs, clientId, () => ({ change: someone }))).toMatchObject(refused);
-    expect(
-      await startLook(theirs, {
-        clientId,
-        exercise: 'legFloat',
-        level: 2,
-        headEnd: 'left',
-        school: 'evenKeel',
-        stances: {},
-        rulesVersion: 'test',
-      }),
-    ).toMatchObject(refused);
+    expect(await startLook(theirs, aLook(clientId))).toMatchObject(refused);
     expect(
       await addPicture(theirs, {
         clientId,

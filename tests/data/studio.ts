@@ -5,7 +5,10 @@ import { ready } from '@/data/ready';
 import { hashPassword } from '@/data/stores/sessions';
 import { addClient } from '@/data/stores/clients';
 import type { NewClient } from '@/data/stores/clients';
+import { startLook } from '@/data/stores/looks';
+import type { NewLook } from '@/data/stores/looks';
 import type { Who } from '@/data/types';
+import { rulesVersion } from '@/repertoire';
 
 export const password = 'moored-for-the-night';
 
@@ -52,6 +55,25 @@ export const someone: NewClient = {
 
 export const bringClient = (who: Who, more: Partial<NewClient> = {}): Promise<string> =>
   addClient(who, { ...someone, ...more });
+
+/** A look as it begins, in the first school and by nobody's stances. */
+export const aLook = (clientId: string, more: Partial<NewLook> = {}): NewLook => ({
+  clientId,
+  exercise: 'legFloat',
+  level: 1,
+  headEnd: 'left',
+  school: 'evenKeel',
+  stances: {},
+  rulesVersion,
+  ...more,
+});
+
+/** Begins a look that must begin; its id. */
+export async function beginLook(who: Who, clientId: string, more: Partial<NewLook> = {}): Promise<string> {
+  const look = await startLook(who, aLook(clientId, more));
+  if (!look.ok) throw new Error(look.error.message);
+  return look.value;
+}
 
 /** A client's doses as they are kept, newest first. */
 export const dosesOf = ({ studioId }: Who, clientId: string): Promise<Dose[]> =>

@@ -6,20 +6,12 @@ import type { Marks } from '@/core/alignment/look';
 import { database } from '@/data/database';
 import { takeIn } from '@/data/picture-intake';
 import { findClient, changeClient } from '@/data/stores/clients';
-import {
-  findLook,
-  keepLook,
-  listLooks,
-  listResults,
-  setLookPicture,
-  setLookReading,
-  startLook,
-} from '@/data/stores/looks';
+import { findLook, keepLook, listLooks, listResults, setLookPicture, setLookReading } from '@/data/stores/looks';
 import { addRounds, findObserver, markingInForce, setFinger } from '@/data/stores/observers';
 import { addPicture } from '@/data/stores/pictures';
 import type { StoredDose, Who } from '@/data/types';
 import { readBench, readKeptLook } from '@/features/look/read';
-import { bringClient, openStudio, someone } from './studio';
+import { beginLook, bringClient, openStudio, someone } from './studio';
 
 jest.setTimeout(60_000);
 
@@ -46,19 +38,7 @@ const dose: StoredDose = {
   breathsPerMinute: 10,
 };
 
-async function begin(exercise = 'legFloat'): Promise<string> {
-  const look = await startLook(ours, {
-    clientId,
-    exercise,
-    level: 1,
-    headEnd: 'left',
-    school: 'evenKeel',
-    stances: {},
-    rulesVersion: 'test',
-  });
-  if (!look.ok) throw new Error(look.error.message);
-  return look.value;
-}
+const begin = (exercise = 'legFloat'): Promise<string> => beginLook(ours, clientId, { exercise });
 async function picture(): Promise<string> {
   const image = await takeIn(
     await sharp({ create: { width: 90, height: 60, channels: 3, background: '#888' } })
@@ -188,17 +168,8 @@ test('grades beside pictures of the same moments become her own eye’s bias and
     [1, 2],
     [2, 6],
   ] as const) {
-    const look = await startLook(lone, {
-      clientId: client,
-      exercise: 'legFloat',
-      level: 1,
-      headEnd: 'left',
-      school: 'evenKeel',
-      stances: {},
-      rulesVersion: 't',
-    });
-    if (!look.ok) throw new Error(look.error.message);
-    await setLookReading(lone, look.value, { role: 'top', method: 'eye', measure: 'pelvicTilt', taken: grade });
+    const look = await beginLook(lone, client);
+    await setLookReading(lone, look, { role: 'top', method: 'eye', measure: 'pelvicTilt', taken: grade });
     const result = {
       neutral: {},
       methods: { pelvicTilt: 'picture' as const },
@@ -208,7 +179,7 @@ test('grades beside pictures of the same moments become her own eye’s bias and
       target: {},
       verdict: null,
     };
-    await keepLook(lone, look.value, { result, trial: undefined, dose });
+    await keepLook(lone, look, { result, trial: undefined, dose });
   }
   // 4° against 2°, 10° against 6°: 3° too much on the whole, spread √2.
   expect((await findObserver(lone)).eye).toEqual({ bias: 3, sd: expect.closeTo(Math.SQRT2, 9), n: 2 });

@@ -103,9 +103,13 @@ async function main(): Promise<void> {
       Array.from({ length: 20 }, async () => {
         await sleep(Math.random() * 300);
         const from = performance.now();
-        const answer = await fetch(`${house.address}/api/health`).catch(() => undefined);
-        await answer?.arrayBuffer();
-        if (answer?.ok) health.push(performance.now() - from);
+        const isWell = await fetch(`${house.address}/api/health`)
+          .then(async (response) => {
+            await response.arrayBuffer(); // may be cut off in the middle
+            return response.ok;
+          })
+          .catch(() => false);
+        if (isWell) health.push(performance.now() - from);
       }),
     );
     if (blow !== 'none') {

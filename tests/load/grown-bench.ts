@@ -1,5 +1,6 @@
-// What each page asks of the database and of the server, in whatever studio DATABASE_URL holds: median time, statements, and
-// rows that the database looked at. Run on the demo and on a studio of three years, the two should tell nearly the same.
+// What each page asks of the database and of the server, in whatever studio DATABASE_URL holds: median time, beside it that of
+// its own queries asked bare (the least it needs), statements, and rows that the database looked at. Run on the demo and on a
+// studio of three years, the two should tell nearly the same.
 import { QueryTypes } from 'sequelize';
 import { database } from '@/data/database';
 import { Client, Studio, TaughtSession, User } from '@/data/models';
@@ -11,9 +12,8 @@ import { readExercise } from '@/features/repertoire/read';
 import { readSession } from '@/features/session/read';
 import { readToday } from '@/features/today/read';
 import { listAllClients } from '@/data/stores/clients';
-import { startLook } from '@/data/stores/looks';
-import { rulesVersion } from '@/repertoire';
 import type { Who } from '@/data/types';
+import { beginLook } from '../data/studio';
 
 const rounds = 7;
 const median = (values: readonly number[]): number =>
@@ -21,11 +21,21 @@ const median = (values: readonly number[]): number =>
 
 const sequelize = ready();
 let statements = 0;
+/** Reading statements as they were asked, while a page is listened to. */
+let heard: string[] | undefined;
 const ask = sequelize.query.bind(sequelize);
 sequelize.query = ((...asked: Parameters<typeof ask>) => {
   statements += 1;
+  const [sql] = asked;
+  if (heard && typeof sql === 'string' && /^\s*SELECT/i.test(sql)) heard.push(sql);
   return ask(...asked);
 }) as typeof sequelize.query;
+
+async function timed(work: () => Promise<unknown>): Promise<number> {
+  const from = performance.now();
+  await work();
+  return performance.now() - from;
+}
 
 async function rowsRead(): Promise<number> {
   const rows = await ask<{ Variable_name: string; Value: string }>("SHOW GLOBAL STATUS LIKE 'Handler_read%'", {
@@ -35,20 +45,25 @@ async function rowsRead(): Promise<number> {
 }
 
 async function measure(name: string, page: () => Promise<unknown>): Promise<void> {
-  const first = performance.now();
-  await page(); // the first time makes what is kept afterwards
-  const cold = performance.now() - first;
-  const times: number[] = [];
+  const cold = await timed(page); // the first time makes what is kept afterwards
+  heard = [];
+  await page();
+  const queries = heard;
+  heard = undefined;
+  const [times, least]: [number[], number[]] = [[], []];
   statements = 0;
   const [before, own] = [await rowsRead(), await rowsRead()];
-  for (let i = 0; i < rounds; i += 1) {
-    const from = performance.now();
-    await page();
-    times.push(performance.now() - from);
-  }
+  for (let i = 0; i < rounds; i += 1) times.push(await timed(page));
   const rows = ((await rowsRead()) - own - (own - before)) / rounds;
+  const told = Math.round(statements / rounds);
+  for (let i = 0; i < rounds; i += 1)
+    least.push(
+      await timed(async () => {
+        for (const sql of queries) await ask(sql, { raw: true, type: QueryTypes.SELECT });
+      }),
+    );
   console.warn(
-    `  ${name.padEnd(24)} ${median(times).toFixed(0).padStart(6)} ms  first ${cold.toFixed(0).padStart(6)} ms  ${String(Math.round(statements / rounds)).padStart(4)} statements  ${String(Math.round(rows)).padStart(7)} rows`,
+    `  ${name.padEnd(24)} ${median(times).toFixed(0).padStart(6)} ms  its queries bare ${median(least).toFixed(0).padStart(5)} ms, ${(median(times) / median(least)).toFixed(1)} ×  first ${cold.toFixed(0).padStart(6)} ms  ${String(told).padStart(4)} statements  ${String(Math.round(rows)).padStart(7)} rows`,
   );
 }
 
@@ -70,17 +85,7 @@ async function main(): Promise<void> {
   });
   const id = most?.clientId ?? '';
   const [session] = await TaughtSession.findAll({ where: { clientId: id }, limit: 1 });
-  const begin = {
-    clientId: id,
-    exercise: 'legFloat',
-    level: 1,
-    headEnd: 'left',
-    school: 'evenKeel',
-    stances: {},
-    rulesVersion,
-  } as const;
-  const look = await startLook(who, begin);
-  if (!look.ok) throw new Error(look.error.message);
+  const look = await beginLook(who, id);
   console.warn(
     `• ${await Client.count({ where: { studioId: studio.id } })} clients, ${await TaughtSession.count()} sessions`,
   );
@@ -90,7 +95,7 @@ async function main(): Promise<void> {
   await measure('Clients', () => readClients(who, '', 1));
   for (const part of clientParts) await measure(`client, ${part}`, () => readClient(who, id, part, 1, 'en-GB'));
   await measure('before a look', () => readStart(who, id));
-  await measure('look bench', () => readBench(who, look.value));
+  await measure('look bench', () => readBench(who, look));
   await measure('exercise for a client', () => readExercise(who, 'march', id));
   await measure('a session', () => readSession(who, session?.id ?? '', 'en-GB'));
   await measure('all clients (CSV)', () => listAllClients(who));

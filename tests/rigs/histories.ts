@@ -20,7 +20,7 @@ import { keepLook, setLookReading, startLook } from '@/data/stores/looks';
 import { changeOwn, findRepertoire } from '@/data/stores/studio';
 import type { Who } from '@/data/types';
 import { repertoire as shipped, rulesVersion } from '@/repertoire';
-import { someone } from '../data/studio';
+import { aLook, someone } from '../data/studio';
 
 export type Random = () => number;
 
@@ -198,15 +198,7 @@ async function look(
 ): Promise<string | undefined> {
   const exercise = pick(random, repertoire.exercises);
   const { number: level } = pick(random, exercise.levels);
-  const begin = {
-    clientId,
-    exercise: exercise.id,
-    level,
-    headEnd: 'left',
-    school: 'evenKeel',
-    stances: {},
-    rulesVersion,
-  } as const;
+  const begin = aLook(clientId, { exercise: exercise.id, level });
   const begun = await startLook(who, { ...begin, startedAt: at });
   if (!begun.ok) return undefined;
   const taken = (['top', 'retest'] as const).map((role) => ({
