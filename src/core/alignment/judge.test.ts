@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { repertoire } from '@/repertoire';
 import { compare } from './compare';
 import { judgeInput } from './input';
-import { judge } from './judge';
+import { gradeSeverity, judge } from './judge';
 import type { Finding, JudgeOutput } from './judge';
 
 const judged = (input: object): JudgeOutput => {
@@ -51,6 +51,59 @@ describe('a pelvis under leg load, target ±5° from own neutral', () => {
   });
 });
 
+describe('why, in words', () => {
+  const whose = 'the target is −5…+5° (Even keel: neutral, imprint as fallback when both legs are up).';
+  test.each<[number, number, string]>([
+    [9, 2, `Out of level toward an arch: +9.0° ± 2.0°; ${whose} 98 % sure.`],
+    [16, 1, `Out of level toward an arch: +16° ± 1.0°; ${whose} Over 99 % sure.`],
+    [2, 1.5, `In level: +2.0° ± 1.5°; ${whose}`],
+    [
+      5,
+      2,
+      `Can't tell yet, leans toward an arch: +5.0° ± 2.0°; ${whose} 50 % likely out. A closer camera, stickers, or a second look from the same place would settle it.`,
+    ],
+    [
+      -4,
+      6,
+      `Can't tell yet, leans toward a tuck: −4.0° ± 6.0°; ${whose} 50 % likely out. The error is wider than the tolerance, so "in" cannot be shown this way: use stickers on the landmarks, a closer camera, or mark three times and average.`,
+    ],
+  ])('%d° ± %d°', (value, se, why) => expect(tilt(value, se).why).toBe(why));
+  test('from own neutral it says so; what has no neutral to it does not', () => {
+    expect(tilt(12, 3, { neutral: { pelvicTilt: { value: 4, se: 4 } } }).why).toContain(
+      '+8.0° ± 5.0° from own neutral; the target',
+    );
+    expect(judged({ measures: { tabletopError: { value: 15, se: 0.5 } } }).findings[0]?.why).toBe(
+      'Out of level toward tabletop slipping: 15° ± 0.5°; the target is up to 8° (the usual tolerance). Over 99 % sure.',
+    );
+  });
+  test('why something is not judged', () =>
+    expect(
+      judged({ measures: { plankLine: { value: 1, se: 1 }, pelvicTiltPsis: { value: 1, se: 1 } } }).notJudged,
+    ).toEqual({
+      plankLine: 'Leg float has no target for it in this phase',
+      pelvicTiltPsis: "it means nothing without the client's own neutral",
+    }));
+  test('severity by tolerances: one is clear, two are marked; what could hurt is never slight', () => {
+    expect([0.1, 4.99, 5, 9.99, 10].map((excess) => gradeSeverity(excess, 5, false))).toEqual([
+      'slight',
+      'slight',
+      'clear',
+      'clear',
+      'marked',
+    ]);
+    expect([0.1, 10].map((excess) => gradeSeverity(excess, 5, true))).toEqual(['clear', 'marked']);
+  });
+  test('exactly at four fifths it is out, at one fifth in', () => {
+    // Normal distribution: 0.8 beyond at 0.8416 errors outside, 0.2 at 0.8416 inside.
+    expect([tilt(5 + 0.8417, 1).verdict, tilt(5 + 0.8415, 1).verdict]).toEqual(['out', 'unsure']);
+    expect([tilt(5 - 0.8417, 1).verdict, tilt(5 - 0.8415, 1).verdict]).toEqual(['in', 'unsure']);
+  });
+  test('a one-sided target leans toward its only fault', () => {
+    const { findings } = judged({ measures: { tabletopError: { value: 1, se: 0.5 } } });
+    expect(findings[0]).toMatchObject({ fault: 'tabletopLost', verdict: 'in' });
+  });
+});
+
 describe('stances', () => {
   test('imprint wants −12…−4°: level is then toward an arch, −8° is in, −14° is a tuck', () => {
     const imprint = { school: 'gradedImprint' };
@@ -91,6 +144,34 @@ describe('order and safety', () => {
       measures: { faceAngle: { value: 6, se: 0.2 }, tabletopError: { value: 15, se: 0.5 } },
     });
     expect(findings.map(({ fault }) => fault)).toEqual(['tabletopLost', 'chinUp']); // 7/4 against 3/7.5 tolerances
+  });
+  test('first what may hurt and is not in, then out before unsure before in', () => {
+    const { findings } = judged({
+      conditions: ['neck'],
+      measures: {
+        tabletopError: { value: 2, se: 0.5 }, // in
+        ribFlare: { value: 5, se: 2 }, // can’t tell
+        pelvicTilt: { value: 16, se: 0.5 }, // out
+        faceAngle: { value: 3, se: 2 }, // can’t tell, and could hurt her
+      },
+    });
+    expect(findings.map(({ fault, verdict, safety }) => [fault, verdict, safety])).toEqual([
+      ['chinUp', 'unsure', true],
+      ['arch', 'out', false],
+      ['flare', 'unsure', false],
+      ['tabletopLost', 'in', false],
+    ]);
+    const level = judged({
+      conditions: ['neck'],
+      measures: { faceAngle: { value: -4, se: 0.5 }, ribFlare: { value: 9, se: 0.5 } },
+    });
+    expect(level.findings.map(({ fault }) => fault)[0]).toBe('flare'); // in level, nothing hurts
+  });
+  test('of two equally far out the surer comes first', () => {
+    const { findings } = judged({
+      measures: { pelvicTilt: { value: 10, se: 4 }, ribFlare: { value: 10, se: 1 } },
+    });
+    expect(findings.map(({ measure }) => measure)).toEqual(['ribFlare', 'pelvicTilt']);
   });
   test('a measure that this exercise does not watch is left out, with the reason', () => {
     expect(judged({ measures: { plankLine: { value: 20, se: 1 } } }).notJudged.plankLine).toContain('no target');
