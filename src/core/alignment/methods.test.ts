@@ -1,5 +1,6 @@
 import { repertoire } from '@/repertoire';
-import { readLook } from './look';
+import { refusedAt, refusedWith } from '../../../tests/rigs/refused';
+import { markingSdFor, marksInput, readLook, taught, worstFinding } from './look';
 import type { LookInput, MarkedPicture, OtherReading } from './look';
 import { tellReadings } from './readings';
 import type { Taken } from './readings';
@@ -91,6 +92,147 @@ describe('several methods in one look', () => {
     ]);
     expect(told).toEqual({});
   });
+});
+
+describe('what a retest teaches', () => {
+  const grade = (role: Taken['role'], value: number): Taken => ({
+    role,
+    method: 'eye',
+    measure: 'pelvicTilt',
+    taken: value,
+  });
+  const lesson = (readings: readonly Taken[]) => taught(read({ readings: taken(readings) }));
+  test('the same eye: a grade nearer is better, a grade farther worse, whatever the error', () => {
+    expect(lesson([grade('top', 2), grade('retest', 1)])).toBe('better');
+    expect(lesson([grade('top', 2), grade('retest', 2)])).toBe('same');
+    expect(lesson([grade('top', 2), grade('retest', -2)])).toBe('same'); // as far out on the other side
+  });
+  test('by hand it takes more than the two errors: 1.96·√2·1.5 = 4.16°', () => {
+    const by = (after: number) => lesson([hand('setup', 0), hand('top', 10), hand('retest', after)]);
+    expect([by(5.9), by(5.8), by(14.1), by(14.2)]).toEqual(['same', 'better', 'same', 'worse']);
+  });
+  test('an eye against a hand is judged by the errors; without a retest nothing is taught', () => {
+    expect(lesson([grade('top', 2), hand('retest', 5)])).not.toBe('better');
+    expect(lesson([grade('top', 2)])).toBeUndefined();
+    expect(lesson([grade('top', 0), grade('retest', 2)])).toBeUndefined(); // nothing was out
+  });
+});
+
+describe('pictures as far as they can be read', () => {
+  const state = (picture: MarkedPicture | undefined) =>
+    read({ pictures: { top: { side: picture } } }).pictures.top.side;
+  test('without a picture or a mat line there is nothing to read', () => {
+    expect(state(undefined)).toEqual({ state: 'unmarked', lacks: 'picture' });
+    const bare = marked(level);
+    expect(state({ ...bare, marks: { ...bare.marks, matLine: null } })).toEqual({
+      state: 'unmarked',
+      lacks: 'matLine',
+    });
+  });
+  test('a mark that cannot be right is left out with what belongs to it; the rest is measured', () => {
+    const swapped = state(marked({ ASIS: [1100, 700], PS: [1000, 700], FH: [500, 600], CH: [600, 605] }));
+    if (swapped?.state !== 'read') throw new Error('not read');
+    expect(swapped.wrong?.path).toMatch(/^landmarks\./);
+    expect(Object.keys(swapped.measured.measures)).toContain('faceAngle');
+    expect(swapped.measured.measures).not.toHaveProperty('pelvicTilt');
+  });
+  test('what cannot be read at all says why', () => {
+    const broken = marked(level);
+    const steep = {
+      ...broken,
+      marks: {
+        ...broken.marks,
+        matLine: [
+          [0, 0],
+          [1, 900],
+        ] as never,
+      },
+    };
+    expect(state(steep)).toMatchObject({ state: 'wrong', error: { code: 'matLineTooSteep' } });
+  });
+  test('without a known length nothing is judged against the mat, and it says so; drift within the set still is', () => {
+    const unscaled = (landmarks: Marks['landmarks']): MarkedPicture => {
+      const picture = marked(landmarks);
+      return { ...picture, marks: { ...picture.marks, scale: null } };
+    };
+    const alone = read({ pictures: { top: { side: unscaled(arched) } } });
+    expect(alone.baseline).toMatchObject({
+      findings: [],
+      notJudged: { pelvicTilt: 'without a known length in the picture its error is not known' },
+    });
+    const drift = read({ pictures: { setup: { side: unscaled(level) }, top: { side: unscaled(arched) } } });
+    expect(tilt(drift)?.value).toBeCloseTo(10, 3);
+  });
+  test('own neutral of earlier dates stands in for a set-up, but not in the set-up itself', () => {
+    const ownNeutral = { pelvicTilt: { value: 4, se: 3 } };
+    const reading = read({ pictures: { setup: { side: marked(level) }, top: {} }, ownNeutral });
+    expect(reading.setup?.findings.find(({ measure }) => measure === 'pelvicTilt')).toBeUndefined();
+    const alone = read({ pictures: { top: { side: marked(arched) } }, ownNeutral });
+    expect(tilt(alone)?.value).toBeCloseTo(6, 3);
+    const both = read({ pictures: { setup: { side: marked(level) }, top: { side: marked(arched) } }, ownNeutral });
+    expect(tilt(both)?.value).toBeCloseTo(10, 3);
+  });
+  test('a picture kept smaller than it was taken is marked with as much less', () => {
+    expect(markingSdFor({ width: 2400, originalWidth: 2400 })).toBe(1.5);
+    expect(markingSdFor({ width: 2400, originalWidth: 4800 })).toBe(3);
+    expect(markingSdFor({ width: 2400, originalWidth: 1200 })).toBe(1.5);
+    expect(markingSdFor({ width: 2400, originalWidth: 4800 }, 1)).toBe(2);
+  });
+  test('marks as they come in: a known length may still lack its figure; a reason for hiding is short', () => {
+    const marks = { matLine: null, scale: null, landmarks: {} };
+    const said = (change: object) => refusedWith(marksInput, { ...marks, ...change });
+    expect(said({})).toEqual([]);
+    expect(
+      said({
+        scale: {
+          points: [
+            [0, 0],
+            [1, 1],
+          ],
+          mm: null,
+        },
+        hidden: { ASIS: 'w'.repeat(120) },
+      }),
+    ).toEqual([]);
+    expect(
+      said({
+        scale: {
+          points: [
+            [0, 0],
+            [1, 1],
+          ],
+          mm: 0,
+        },
+      }),
+    ).toEqual(['scale.mm: must be above 0']);
+    expect(refusedAt(marksInput, { ...marks, hidden: { ASIS: 'w'.repeat(121) } })).toEqual(['hidden.ASIS']);
+    expect(refusedAt(marksInput, { ...marks, colour: 'red' })).toEqual(['colour']);
+  });
+});
+
+describe('the finding that was worked on', () => {
+  const readings = (retest: number) =>
+    taken([hand('top', 20), hand('top', 30, 'faceAngle'), hand('retest', retest), hand('retest', 31, 'faceAngle')]);
+  test('is asked for by its fault, else it is the worst; what is in level can’t be worked on', () => {
+    expect(read({ readings: readings(1) }, 'arch').verdict).toMatchObject({ fault: 'arch', verdict: 'better' });
+    expect(read({ readings: readings(1) }, 'chinUp').verdict).toMatchObject({ fault: 'chinUp', verdict: 'same' });
+    const worst = read({ readings: readings(1) });
+    expect(worst.verdict?.fault).toBe(worstFinding(worst.baseline)?.fault);
+    const level = taken([hand('top', 20), hand('top', 0, 'faceAngle'), hand('retest', 20)]);
+    expect(read({ readings: level }, 'chinUp').verdict?.fault).toBe('arch');
+  });
+  test('an exercise that there is not is refused', () =>
+    expect(readLook({ ...base, exercise: 'flying' }, repertoire)).toMatchObject({
+      ok: false,
+      error: { path: 'exercise' },
+    }));
+  test('a stance that there is not is refused, not passed over', () =>
+    expect(
+      readLook(
+        { ...base, stances: { supinePelvis: 'sideways' }, pictures: { top: { side: marked(arched) } } },
+        repertoire,
+      ),
+    ).toMatchObject({ ok: false, error: { path: 'stances.supinePelvis' } }));
 });
 
 describe('several views and moments', () => {
