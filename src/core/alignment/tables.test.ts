@@ -5,6 +5,7 @@ import { positions, views } from './input';
 import { findLandmarkKey, isLandmarkKey, landmarkInfo } from './landmarks';
 import { readKept } from './kept';
 import { jointAngles, levelLines } from './levels';
+import { measureRules } from './rules';
 import { cameraOf, settingInput } from './setting';
 import { formatInterval, formatMeasure, nameOf, unitOf } from './words';
 import { refusedWith } from '../../../tests/rigs/refused';
@@ -40,6 +41,56 @@ test('points: spread of finding each again by touch, and how far it lies from th
     'STF 8 148',
     'STB 8 162',
   ]));
+
+test('measures as the page of measures has them: name, unit, from where, in which positions, by which points, against what', () => {
+  const told = measureRules.map((rule) =>
+    [
+      rule.id,
+      rule.name,
+      rule.unit,
+      rule.views.join(' '),
+      rule.positions?.join(' ') ?? 'everywhere',
+      `${rule.needs.join(' ')}${rule.paired ? ` (left and right: ${rule.paired.join(' ')})` : ''}${rule.helps ? `, helped by ${rule.helps}` : ''}${rule.instead ? ` instead ${JSON.stringify(rule.instead)}` : ''}`,
+      [
+        rule.fromNeutral && 'fromNeutral',
+        rule.needsScale && 'needsScale',
+        rule.alongTrunk && 'alongTrunk',
+        rule.sided,
+        rule.compares,
+      ]
+        .filter(Boolean)
+        .join(' '),
+      JSON.stringify(rule.apart),
+    ].join(' | '),
+  );
+  expect(told).toEqual([
+    'pelvicTilt | pelvic tilt | deg | side above | everywhere | ASIS PS | alongTrunk | [[0,1]]',
+    'pelvicTiltPsis | pelvic tilt by PSIS | deg | side above | everywhere | ASIS PSIS | alongTrunk | [[0,1]]',
+    'pelvicTiltStrip | pelvic tilt by the strip | deg | side above | everywhere | STF STB | alongTrunk | [[0,1]]',
+    'lumbarGap | gap under the low back | mm | side | supine fourPoint standing sitting kneeling | S2 L3 T6 | needsScale | [[0,2]]',
+    'lumbarCurve | low-back curve | deg | side | everywhere | S2 L3 T6 |  | [[0,2]]',
+    'ribFlare | rib flare | deg | side above | everywhere | LR SN | fromNeutral alongTrunk difference | [[0,1]]',
+    'ribPelvisRatio | rib to hip distance | ratio | side above | everywhere | LR ASIS | fromNeutral ratio | [[0,1]]',
+    'faceAngle | face angle | deg | side above | everywhere | FH CH |  | [[0,1]]',
+    'craniovertebral | head over neck | deg | side | sitting kneeling standing | C7 TR |  | [[0,1]]',
+    'shoulderEar | shoulder to ear | ratio | side front | everywhere | AC TR | fromNeutral ratio | [[0,1]]',
+    'legElevation | thigh above the mat | deg | side | supine prone sideLying fourPoint frontSupport | GT LK instead {"LK":"LM"} | whenNamed | [[0,1]]',
+    'straightLegElevation | whole leg above the mat | deg | side | supine prone sideLying fourPoint frontSupport | GT LM | whenNamed | [[0,1]]',
+    'kneeFlexion | knee bend | deg | side above | everywhere | GT LK LM | whenNamed | [[0,1],[1,2]]',
+    'tabletopError | off tabletop | deg | side | supine | GT LK LM |  | [[0,1],[1,2]]',
+    'curlHeight | upper back above the mat | mm | side | supine | T6 | needsScale | []',
+    'plankLine | plank line | deg | side | frontSupport prone fourPoint | AC GT LM |  | [[0,1],[1,2]]',
+    'bridgeLine | bridge line | deg | side | supine | AC GT LK |  | [[0,1],[1,2]]',
+    'shoulderOverWrist | shoulder over wrist | ratio | side | fourPoint frontSupport | AC WR |  | [[0,1]]',
+    'hipOverKnee | hip over knee | ratio | side | supine fourPoint | GT LK |  | [[0,1]]',
+    'kneeOverHip | knee over hip | ratio | side | supine fourPoint | LK GT |  | [[0,1]]',
+    'pelvicRoll | pelvis rolled to a side | deg | foot head front behind | everywhere | ASIS (left and right: ASIS) |  | [[0,1]]',
+    'pelvicHike | pelvis hiked to a side | deg | above front | everywhere | ASIS (left and right: ASIS), helped by SN |  | [[0,1]]',
+    'pelvicShift | pelvis shifted to a side | ratio | above foot | everywhere | ASIS (left and right: ASIS), helped by SN |  | [[0,1]]',
+    'kneeTrack | knee over the foot | ratio | above front foot | everywhere | GT PAT LM (left and right: ASIS), helped by ASIS instead {"GT":"ASIS"} | always | [[0,2]]',
+    'footSpacing | heel to heel | ratio | foot above | everywhere | HEEL ASIS (left and right: HEEL ASIS) |  | [[2,3]]',
+  ]);
+});
 
 test('a point goes by its name, bare or of one side; what is near is taken first', () => {
   expect(['ASIS', 'ASIS_L', 'ASIS_R', 'ASIS_X', 'Nose', '', 'toString'].map(isLandmarkKey)).toEqual([
