@@ -8,7 +8,7 @@ import type {
   ModelStatic,
   Sequelize,
 } from 'sequelize';
-import type { View } from '@/core/alignment/input';
+import type { View } from '@/core/anatomy/positions';
 import type { Role as PictureRole } from '@/core/alignment/look';
 import type { RepeatedMarks } from '@/core/agreement/repeats';
 import type { Setting } from '@/core/alignment/setting';

@@ -1,6 +1,6 @@
 // Plain values that stores take and give.
 import type { KeptReading } from '@/core/alignment/kept';
-import type { View } from '@/core/alignment/input';
+import type { View } from '@/core/anatomy/positions';
 import type { LegLengths } from '@/core/body/segments';
 import type { Marks, Role as PictureRole } from '@/core/alignment/look';
 import type { Setting } from '@/core/alignment/setting';

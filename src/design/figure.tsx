@@ -3,9 +3,9 @@
 import { useMemo } from 'react';
 import type { ReactNode } from 'react';
 import styled from 'styled-components';
-import { findLandmarkKey } from '@/core/alignment/landmarks';
-import type { Landmark } from '@/core/alignment/landmarks';
-import type { View } from '@/core/alignment/input';
+import { findLandmarkKey } from '@/core/anatomy/landmarks';
+import type { Landmark } from '@/core/anatomy/landmarks';
+import type { View } from '@/core/anatomy/positions';
 import type { Pose } from '@/core/body/pose';
 import type { Vec2, Vec3 } from '@/core/geometry';
 import { poseBody } from '@/core/body/skeleton';

@@ -1,4 +1,4 @@
-import type { Position, View } from '@/core/alignment/input';
+import type { Position, View } from '@/core/anatomy/positions';
 
 /** Where to stand or set the camera. */
 export const fromWhere: Readonly<Record<View, string>> = {

@@ -1,6 +1,6 @@
 // The body in every position, with props and on apparatus, on one sheet: drawn by the core, as print would.
 import sharp from 'sharp';
-import type { View } from '@/core/alignment/input';
+import type { View } from '@/core/anatomy/positions';
 import { withFault } from '@/core/body/deviations';
 import type { Pose } from '@/core/body/pose';
 import { poseBody } from '@/core/body/skeleton';

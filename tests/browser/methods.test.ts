@@ -8,7 +8,7 @@ import { poseBody } from '@/core/body/skeleton';
 import { withFault } from '@/core/body/deviations';
 import { demoPicture, standingCamera } from '@/core/figure/picture';
 import { entry, levelOf } from '@/core/knowledge/find';
-import type { View } from '@/core/alignment/input';
+import type { View } from '@/core/anatomy/positions';
 import { renderPicture } from '@/data/demo/render';
 import { repertoire } from '@/repertoire';
 import { By, Key, openChrome } from './chrome';

@@ -1,8 +1,9 @@
 // Grades given by eye, as values: five steps a block, from far back to far forward.
 import type { OwnEye } from '../agreement/repeats';
 import { leastPairs } from '../agreement/repeats';
-import type { Estimate, Position, View } from './input';
-import { isUpright } from './frame';
+import type { Estimate } from './input';
+import type { Position, View } from '../anatomy/positions';
+import { isUpright } from '../anatomy/positions';
 
 export const grades = [-2, -1, 0, 1, 2] as const;
 export type Grade = (typeof grades)[number];

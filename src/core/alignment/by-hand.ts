@@ -1,6 +1,7 @@
 // What hands, tapes and cuffs tell: each reading as a value with its error, the same kind of thing as a measured picture gives.
-import type { Estimate, Position } from './input';
-import { positions } from './input';
+import type { Estimate } from './input';
+import type { Position } from '../anatomy/positions';
+import { positions } from '../anatomy/positions';
 
 /** Breadth of a finger until the instructor has measured her own, mm. */
 export const usualFingerMm = 18;

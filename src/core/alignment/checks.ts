@@ -1,11 +1,11 @@
 // What makes a picture doubtful: a camera that is not square, sides taken for one another, marks where no body has them.
 import { distance, dot, minus } from '../geometry';
 import type { Vec2 } from '../geometry';
-import { isUpright } from './frame';
+import { isUpright } from '../anatomy/positions';
 import type { Frame } from './frame';
 import type { MeasureInput } from './input';
-import { landmarkInfo, sidedKey } from './landmarks';
-import type { Landmark, LandmarkKey } from './landmarks';
+import { landmarkInfo, sidedKey } from '../anatomy/landmarks';
+import type { Landmark, LandmarkKey } from '../anatomy/landmarks';
 import { keyAt, nearSlot, numberOf, sidedSlot } from './mark-table';
 import type { MarkTable } from './mark-table';
 

@@ -2,9 +2,10 @@ import * as v from 'valibot';
 import { dot } from '../geometry';
 import { readFrame } from './frame';
 import type { Frame, FrameInput } from './frame';
-import { measureInput, positions } from './input';
+import { measureInput } from './input';
+import { positions } from '../anatomy/positions';
 import type { MeasureInput } from './input';
-import { findLandmark } from './landmarks';
+import { findLandmark } from '../anatomy/landmarks';
 import { measure } from './measure';
 
 const mat: FrameInput['matLine'] = [

@@ -1,10 +1,12 @@
 // The directions in which a picture is read, from its mat line and where the client lies or faces.
 import { degrees, distance, dot, length, middle, minus, rotate, times, unit } from '../geometry';
 import type { Vec2 } from '../geometry';
+import { isUpright } from '../anatomy/positions';
 import { failure, success } from '../result';
 import type { Result } from '../result';
-import type { MeasureInput, Position, View } from './input';
-import type { Side } from './landmarks';
+import type { MeasureInput } from './input';
+import type { Position, View } from '../anatomy/positions';
+import type { Side } from '../anatomy/landmarks';
 
 /** Unit vectors in picture coordinates (y down). */
 export type Frame = {
@@ -27,10 +29,8 @@ export type Frame = {
   readonly near: Side;
 };
 
-const uprightPositions: readonly Position[] = ['sitting', 'kneeling', 'standing'];
 const bellyDownPositions: readonly Position[] = ['prone', 'fourPoint', 'frontSupport'];
 
-export const isUpright = (position: Position): boolean => uprightPositions.includes(position);
 const isBellyDown = (position: Position): boolean => bellyDownPositions.includes(position);
 
 export type FrameInput = Pick<

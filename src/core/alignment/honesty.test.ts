@@ -1,4 +1,4 @@
-import { honesty } from '../figure/honesty';
+import { honesty } from '../../../tests/rigs/honesty';
 
 // 2,000 made-up looks in every position and view, each once more with all its errors turned round, so that chance does
 // not pass for bias. Drift: two pictures of one unmoved camera. Absolute: landmarks found again, one picture.

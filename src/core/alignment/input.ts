@@ -1,22 +1,9 @@
 // What `measure`, `judge` and `compare` take, checked at the edge.
 import * as v from 'valibot';
+import { phases, positions, views } from '../anatomy/positions';
 import { notNegative, number, positive } from '../numbers';
-import { isLandmarkKey } from './landmarks';
-import type { Landmarks } from './landmarks';
-
-export const positions = [
-  'supine',
-  'prone',
-  'sideLying',
-  'fourPoint',
-  'frontSupport',
-  'sitting',
-  'kneeling',
-  'standing',
-] as const;
-export const views = ['side', 'foot', 'head', 'above', 'front', 'behind'] as const;
-export type Position = (typeof positions)[number];
-export type View = (typeof views)[number];
+import { isLandmarkKey } from '../anatomy/landmarks';
+import type { Landmarks } from '../anatomy/landmarks';
 
 const point = v.strictTuple([number, number], 'is not a point [x, y]');
 const line = v.strictTuple([point, point], 'is not two points [[x, y], [x, y]]');
@@ -93,9 +80,6 @@ export type MeasureInput = v.InferOutput<typeof measureInput>;
 
 const estimate = v.strictObject({ value: number, se: notNegative });
 export type Estimate = v.InferOutput<typeof estimate>;
-
-export const phases = ['start', 'out', 'hold', 'back'] as const;
-export type Phase = (typeof phases)[number];
 
 export const judgeInput = v.strictObject({
   exercise: v.string('must be the id of an exercise'),

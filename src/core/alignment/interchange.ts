@@ -9,7 +9,7 @@ import { parse } from '../check';
 import type { Result } from '../result';
 import { measureInput } from './input';
 import type { MeasureInput } from './input';
-import { isLandmarkKey } from './landmarks';
+import { isLandmarkKey } from '../anatomy/landmarks';
 import type { Marks } from './look';
 import { noMarks } from './look';
 import type { MeasureOutput } from './measure';

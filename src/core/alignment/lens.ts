@@ -3,8 +3,8 @@
 import type { Vec2 } from '../geometry';
 import { readFrame } from './frame';
 import type { MeasureInput } from './input';
-import { landmarkInfo } from './landmarks';
-import type { Landmark, LandmarkKey, Landmarks } from './landmarks';
+import { landmarkInfo } from '../anatomy/landmarks';
+import type { Landmark, LandmarkKey, Landmarks } from '../anatomy/landmarks';
 
 /** Whether a body is seen from its side, so that left and right landmarks lie at different distances from the lens. */
 export const isProfile = ({ view, position }: MeasureInput): boolean =>

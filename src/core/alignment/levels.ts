@@ -1,7 +1,7 @@
 // The lines to draw on a picture: each block as it is, and where it would be level.
 import { length, middle, minus, plus, rotate, times, unit } from '../geometry';
 import type { Vec2 } from '../geometry';
-import type { Landmark } from './landmarks';
+import type { Landmark } from '../anatomy/landmarks';
 import type { Marks } from './look';
 
 export type Line = readonly [Vec2, Vec2];

@@ -1,7 +1,7 @@
 // A picture's landmarks laid out by number, each bare, left and right: found without building a name.
 import type { Vec2 } from '../geometry';
-import { landmarkInfo, landmarkNames, sidedKey } from './landmarks';
-import type { Landmark, LandmarkKey, Landmarks, Side } from './landmarks';
+import { landmarkInfo, landmarkNames, sidedKey } from '../anatomy/landmarks';
+import type { Landmark, LandmarkKey, Landmarks, Side } from '../anatomy/landmarks';
 
 export type MarkTable = readonly (Vec2 | undefined)[];
 

@@ -3,8 +3,8 @@ import * as v from 'valibot';
 import type { Vec2 } from '../geometry';
 import { measureInput } from './input';
 import type { MeasureInput } from './input';
-import { landmarkNames } from './landmarks';
-import type { Landmarks } from './landmarks';
+import { landmarkNames } from '../anatomy/landmarks';
+import type { Landmarks } from '../anatomy/landmarks';
 import { measure } from './measure';
 import type { MeasureOutput } from './measure';
 

@@ -6,7 +6,7 @@ import type { Target } from '../knowledge/entries';
 import { readEye, grades } from './by-eye';
 import type { Grade } from './by-eye';
 import { handRuleOf, readHand } from './by-hand';
-import type { Position } from './input';
+import type { Position } from '../anatomy/positions';
 import type { OtherReading, Role } from './look';
 import { roles } from './look';
 

@@ -3,8 +3,8 @@
 import { distance, dot, middle, minus, times } from '../geometry';
 import type { Vec2 } from '../geometry';
 import type { Frame } from './frame';
-import type { Position, View } from './input';
-import type { Landmark } from './landmarks';
+import type { Position, View } from '../anatomy/positions';
+import type { Landmark } from '../anatomy/landmarks';
 import { along, bend, lean, lineAngle, negate, offChord, over, span, sum, through } from './slopes';
 import type { Sloped } from './slopes';
 

@@ -2,8 +2,9 @@
 import * as v from 'valibot';
 import { degrees } from '../geometry';
 import type { Vec2 } from '../geometry';
-import { isUpright } from './frame';
-import type { MeasureInput, Position, View } from './input';
+import { isUpright } from '../anatomy/positions';
+import type { MeasureInput } from './input';
+import type { Position, View } from '../anatomy/positions';
 
 const lengthMm = (least: number, most: number) =>
   v.pipe(

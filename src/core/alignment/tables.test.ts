@@ -1,8 +1,8 @@
 // What measuring goes by, line by line: how well points are found, what hands and eyes tell, how figures are written.
 import { eyeBlocks, gradeDeg, untrainedSdDeg } from './by-eye';
 import { handRules, readHand, usualFingerMm } from './by-hand';
-import { positions, views } from './input';
-import { findLandmarkKey, isLandmarkKey, landmarkInfo } from './landmarks';
+import { positions, views } from '../anatomy/positions';
+import { findLandmarkKey, isLandmarkKey, landmarkInfo } from '../anatomy/landmarks';
 import { readKept } from './kept';
 import { jointAngles, levelLines } from './levels';
 import { measureRules } from './rules';

@@ -1,8 +1,8 @@
 // The three level vials: where each bubble stands and what state its block is in.
 import { clamp } from '../geometry';
-import type { Block } from '../knowledge/kinds';
-import { isUpright } from './frame';
-import type { Position, View } from './input';
+import type { Block } from '../anatomy/blocks';
+import { isUpright } from '../anatomy/positions';
+import type { Position, View } from '../anatomy/positions';
 import type { Finding, JudgeOutput, Verdict } from './judge';
 import type { KeptReading } from './kept';
 import type { Told } from './look';

@@ -1,6 +1,6 @@
 import { plus3, times3 } from '../geometry';
 import type { Vec3 } from '../geometry';
-import type { LandmarkKey, Side } from '../alignment/landmarks';
+import type { LandmarkKey, Side } from '../anatomy/landmarks';
 import { place } from './block';
 import type { BlockFrame } from './block';
 import type { Joints } from './limbs';

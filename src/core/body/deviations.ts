@@ -1,5 +1,5 @@
 // Faults as deviations: any pose with so much of a fault added, to draw it, demonstrate it and check the measuring.
-import type { Side } from '../alignment/landmarks';
+import type { Side } from '../anatomy/landmarks';
 import { keepWithinLimits } from './pose';
 import { positionOf } from './position';
 import type { LegPose, Pose, TrunkAngle } from './pose';

@@ -16,8 +16,8 @@ import {
   unit3,
 } from '../geometry';
 import type { Mat3, Vec3 } from '../geometry';
-import type { Side } from '../alignment/landmarks';
-import type { Position } from '../alignment/input';
+import type { Side } from '../anatomy/landmarks';
+import type { Position } from '../anatomy/positions';
 import type { BlockFrame } from './block';
 import { positionOf } from './position';
 import type { ArmPose, LegPose, Pose } from './pose';

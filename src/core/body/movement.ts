@@ -1,8 +1,8 @@
 // A movement as poses over its phases, and everything in between.
 import { degrees, dot3, minus3, unit3 } from '../geometry';
 import type { Vec3 } from '../geometry';
-import { phases } from '../alignment/input';
-import type { Phase } from '../alignment/input';
+import { phases } from '../anatomy/positions';
+import type { Phase } from '../anatomy/positions';
 import type { LegPose, Pose } from './pose';
 import { poseBody } from './skeleton';
 import type { Body } from './segments';

@@ -1,6 +1,6 @@
 // A pose as named joint angles, checked at the edge. What it leaves out is the position's own rest.
 import * as v from 'valibot';
-import { positions } from '../alignment/input';
+import { positions } from '../anatomy/positions';
 import { clamp } from '../geometry';
 
 const angle = v.optional(v.pipe(v.number(), v.finite()));

@@ -3,8 +3,8 @@
 // where the right hand of a client on her back lies; upright, x is where she faces. Millimetres.
 import { aboutX, apply, multiply, plus3, radians } from '../geometry';
 import type { Mat3, Vec3 } from '../geometry';
-import type { LandmarkKey, Side } from '../alignment/landmarks';
-import type { Position } from '../alignment/input';
+import type { LandmarkKey, Side } from '../anatomy/landmarks';
+import type { Position } from '../anatomy/positions';
 import { place, pitch } from './block';
 import type { BlockFrame } from './block';
 import { findLandmarks } from './bony-points';

@@ -1,5 +1,5 @@
 // Which part of a movement each part of a breath goes with: for the figure that moves with the pacer.
-import type { Phase } from '../alignment/input';
+import type { Phase } from '../anatomy/positions';
 import type { BreathMoment } from './timeline';
 
 /** Words for what comes before anything moves. */

@@ -1,7 +1,7 @@
 // From space to picture: flat, without perspective (drawings), or through a lens (pictures).
 import { cross3, dot3, minus3, times3, unit3 } from '../geometry';
 import type { Vec2, Vec3 } from '../geometry';
-import type { View } from '../alignment/input';
+import type { Position, View } from '../anatomy/positions';
 
 /** A point in the picture, the size of one millimetre there, and how far away it is (larger is farther); y down. */
 export type Seen = { readonly at: Vec2; readonly perMm: number; readonly away: number };
@@ -89,3 +89,7 @@ export function pinhole(camera: Camera): Eye {
     },
   };
 }
+
+/** The side of the client nearer to a careful person's camera (head, or face, at the left). */
+export const nearSideOf = (position: Position, view: View): 'L' | 'R' =>
+  view === 'above' || position === 'supine' ? 'R' : 'L';

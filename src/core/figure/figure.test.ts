@@ -1,4 +1,4 @@
-import { views } from '../alignment/input';
+import { views } from '../anatomy/positions';
 import { drawableFaults, withFault } from '../body/deviations';
 import { poseBody } from '../body/skeleton';
 import { exerciseAt, startOf } from '../knowledge/find';

@@ -1,5 +1,5 @@
 // How much of the world a drawing shows: the same for every pose of a position, wider where a pose reaches out of it.
-import type { Position, View } from '../alignment/input';
+import type { Position, View } from '../anatomy/positions';
 import type { Vec2, Vec3 } from '../geometry';
 import type { PosedBody } from '../body/skeleton';
 import { flatEye } from './camera';

@@ -1,14 +1,14 @@
 // A demonstration picture: a posed body in a room, stickers on its landmarks, seen through a lens. SVG text, plus where
 // every sticker truly lands.
-import { isUpright } from '../alignment/frame';
-import type { Position, View } from '../alignment/input';
-import { sidedKey } from '../alignment/landmarks';
-import type { LandmarkKey } from '../alignment/landmarks';
+import { isUpright } from '../anatomy/positions';
+import type { Position, View } from '../anatomy/positions';
+import { sidedKey } from '../anatomy/landmarks';
+import type { LandmarkKey } from '../anatomy/landmarks';
 import type { PosedBody } from '../body/skeleton';
 import { radians } from '../geometry';
 import type { Vec2, Vec3 } from '../geometry';
 import { pinhole } from './camera';
-import { nearSideOf } from './random-look';
+import { nearSideOf } from './camera';
 import type { Camera } from './camera';
 import { drawBody } from './draw';
 import type { ShapeRole } from './draw';

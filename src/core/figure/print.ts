@@ -1,5 +1,5 @@
 // A drawn figure as one SVG text in plain ink, for print and files: nothing of a theme in it.
-import type { View } from '../alignment/input';
+import type { View } from '../anatomy/positions';
 import type { PosedBody } from '../body/skeleton';
 import type { Shape, ShapeRole } from './draw';
 import { frameFigure } from './frame';

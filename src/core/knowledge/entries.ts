@@ -1,10 +1,11 @@
 // The shapes of the repertoire's entries. The data lies in src/repertoire; nothing here knows any one exercise.
 import * as v from 'valibot';
-import { phases, positions, views } from '../alignment/input';
+import { phases, positions, views } from '../anatomy/positions';
 import { poseShape } from '../body/pose';
 import { propForms, propPlaces } from '../figure/props';
 import { apparatuses, loadQuery, loadTags } from './load-tags';
-import { blocks, causeKinds, correctionKinds, directions, families, regions, springRoles } from './kinds';
+import { causeKinds, correctionKinds, directions, families, regions, springRoles } from './kinds';
+import { blocks } from '../anatomy/blocks';
 
 /** Ids are kept in columns of this width. */
 export const longestId = 60;

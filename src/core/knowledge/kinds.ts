@@ -1,7 +1,4 @@
 // The words that entries of the repertoire choose from. Apart from the entries' shapes, so that a light page needs no checking.
-export const blocks = ['head', 'ribs', 'pelvis', 'legs'] as const;
-export type Block = (typeof blocks)[number];
-
 export const directions = ['neutral', 'flexion', 'extension', 'sideBend', 'twist', 'articulation'] as const;
 export type Direction = (typeof directions)[number];
 export const regions = [

@@ -1,6 +1,6 @@
 // What a level asks of a body, whatever the exercise is called: cautions act on these tags, never on level numbers.
 import * as v from 'valibot';
-import { positions } from '../alignment/input';
+import { positions } from '../anatomy/positions';
 
 export const amounts = ['none', 'light', 'loaded', 'endRange'] as const;
 export type Amount = (typeof amounts)[number];

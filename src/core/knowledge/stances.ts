@@ -1,4 +1,4 @@
-import type { Phase } from '../alignment/input';
+import type { Phase } from '../anatomy/positions';
 import { failure, success } from '../result';
 import type { Result } from '../result';
 import { entry } from './find';

@@ -1,5 +1,5 @@
 import type { Finding } from '../alignment/judge';
-import type { View } from '../alignment/input';
+import type { View } from '../anatomy/positions';
 import { entry, faultIds } from './find';
 import type { Exercise, Repertoire } from './entries';
 

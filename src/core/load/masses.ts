@@ -1,7 +1,7 @@
 // Where the mass of a posed body lies: one point a segment, after the table of segments.
 import { cross3, length3, middle3, minus3, plus3, times3 } from '../geometry';
 import type { Vec3 } from '../geometry';
-import type { Side } from '../alignment/landmarks';
+import type { Side } from '../anatomy/landmarks';
 import { place } from '../body/block';
 import { segmentCentre, segmentLengthMm, segmentMassKg } from '../body/segments';
 import type { Body, Segment } from '../body/segments';

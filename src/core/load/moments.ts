@@ -2,7 +2,7 @@
 // Everything is static, the floor pushes straight up. Source: the project's page of measures, section 5.
 import { length3, middle3, minus3 } from '../geometry';
 import type { Vec3 } from '../geometry';
-import type { Side } from '../alignment/landmarks';
+import type { Side } from '../anatomy/landmarks';
 import { positionOf } from '../body/position';
 import type { Pose } from '../body/pose';
 import { poseBody } from '../body/skeleton';

@@ -4,7 +4,7 @@ import { jointLimits } from '../body/pose';
 import type { LegPose, Pose } from '../body/pose';
 import { segmentLengthMm } from '../body/segments';
 import type { Body } from '../body/segments';
-import type { Side } from '../alignment/landmarks';
+import type { Side } from '../anatomy/landmarks';
 import { legsInStraps, lowestInStraps } from '../springs/apparatus';
 import type { LegsHeld, Rig } from '../springs/apparatus';
 import { known } from '../springs/springs';

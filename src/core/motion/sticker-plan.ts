@@ -1,5 +1,5 @@
 // Which sticker is which landmark: by colour, and by where the body model expects them.
-import type { Landmark } from '../alignment/landmarks';
+import type { Landmark } from '../anatomy/landmarks';
 import { distance, minus, plus } from '../geometry';
 import type { Vec2 } from '../geometry';
 import type { Rgb, Sticker } from './stickers';

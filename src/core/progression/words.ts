@@ -1,5 +1,5 @@
 // The words that sessions are told in. Apart from the events' shapes, so that a light page needs no checking.
-import { blocks } from '../knowledge/kinds';
+import { blocks } from '../anatomy/blocks';
 
 /** Shape of events that this program writes. Others are refused at the server and kept aside where they were made. */
 export const eventVersion = 1;

@@ -6,7 +6,7 @@ import { readKept } from '@/core/alignment/kept';
 import type { KeptReading } from '@/core/alignment/kept';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
-import type { View } from '@/core/alignment/input';
+import type { View } from '@/core/anatomy/positions';
 import type { Role } from '@/core/alignment/look';
 import type { Setting } from '@/core/alignment/setting';
 import { Dose, Look, LookPicture, LookReading, Picture, Stop, Trial, User } from '../models';

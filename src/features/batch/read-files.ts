@@ -2,7 +2,8 @@
 import JSZip from 'jszip';
 import { fromCsv, marksFromPoints } from '@/core/alignment/interchange';
 import type { NamedMarks } from '@/core/alignment/interchange';
-import type { MeasureInput, Position, View } from '@/core/alignment/input';
+import type { MeasureInput } from '@/core/alignment/input';
+import type { Position, View } from '@/core/anatomy/positions';
 import { measure } from '@/core/alignment/measure';
 import type { MeasureOutput } from '@/core/alignment/measure';
 import { directionsOf } from '@/core/alignment/setting';

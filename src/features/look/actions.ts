@@ -3,7 +3,7 @@
 import { revalidatePath } from 'next/cache';
 import * as v from 'valibot';
 import { keepReading } from '@/core/alignment/kept';
-import { views } from '@/core/alignment/input';
+import { views } from '@/core/anatomy/positions';
 import { marksInput, roles, taught } from '@/core/alignment/look';
 import { takenInput } from '@/core/alignment/readings';
 import { settingInput } from '@/core/alignment/setting';

@@ -10,7 +10,7 @@ import styled from 'styled-components';
 import * as v from 'valibot';
 import { marksInput, markingSdFor, readLook, worstFinding } from '@/core/alignment/look';
 import type { MarkedPicture as Marked, Role } from '@/core/alignment/look';
-import type { View } from '@/core/alignment/input';
+import type { View } from '@/core/anatomy/positions';
 import { tellReadings } from '@/core/alignment/readings';
 import type { Taken } from '@/core/alignment/readings';
 import { settingInput } from '@/core/alignment/setting';

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { Checkbox, FieldError, Input, Label, TextField } from 'react-aria-components';
 import styled from 'styled-components';
 import { handRules, readHand, usualFingerMm } from '@/core/alignment/by-hand';
-import type { Position } from '@/core/alignment/input';
+import type { Position } from '@/core/anatomy/positions';
 import type { Role } from '@/core/alignment/look';
 import { readPole } from '@/core/alignment/pole';
 import type { Taken } from '@/core/alignment/readings';

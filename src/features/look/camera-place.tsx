@@ -3,8 +3,8 @@
 import { useState } from 'react';
 import { FieldError, Input, Label, TextField } from 'react-aria-components';
 import styled from 'styled-components';
-import { isUpright } from '@/core/alignment/frame';
-import type { Position, View } from '@/core/alignment/input';
+import { isUpright } from '@/core/anatomy/positions';
+import type { Position, View } from '@/core/anatomy/positions';
 import type { Setting } from '@/core/alignment/setting';
 import { Button } from '@/design/button';
 import { Row, Small } from '@/design/layout';

@@ -1,11 +1,11 @@
-import { findLandmarkKey } from '@/core/alignment/landmarks';
-import type { Landmark, Side } from '@/core/alignment/landmarks';
-import type { View } from '@/core/alignment/input';
+import { findLandmarkKey } from '@/core/anatomy/landmarks';
+import type { Landmark, Side } from '@/core/anatomy/landmarks';
+import type { View } from '@/core/anatomy/positions';
 import type { Pose } from '@/core/body/pose';
 import type { Body } from '@/core/body/segments';
 import { poseBody } from '@/core/body/skeleton';
 import { flatEye } from '@/core/figure/camera';
-import { nearSideOf } from '@/core/figure/random-look';
+import { nearSideOf } from '@/core/figure/camera';
 import type { Vec2 } from '@/core/geometry';
 import { bareName, isLineEnd } from './wanted';
 import type { MarkId, WantedMarks } from './wanted';

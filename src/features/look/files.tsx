@@ -5,7 +5,7 @@ import type { ReactNode } from 'react';
 import { Menu, MenuItem, MenuTrigger } from 'react-aria-components';
 import { fromCsv, fromMeasureJson, pointsOf, toCsv, toMeasureJson } from '@/core/alignment/interchange';
 import { levelLines } from '@/core/alignment/levels';
-import type { Position } from '@/core/alignment/input';
+import type { Position } from '@/core/anatomy/positions';
 import type { Marks } from '@/core/alignment/look';
 import type { MeasureOutput } from '@/core/alignment/measure';
 import { overlaySvg } from '@/core/figure/overlay';

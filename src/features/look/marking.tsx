@@ -4,7 +4,7 @@ import { ArrowRight, Files, Magnet, PersonStanding, ScanSearch, Target } from 'l
 import { useRef, useState } from 'react';
 import type { Dispatch } from 'react';
 import styled from 'styled-components';
-import type { View } from '@/core/alignment/input';
+import type { View } from '@/core/anatomy/positions';
 import type { LookReading, Method, Role } from '@/core/alignment/look';
 import type { Taken } from '@/core/alignment/readings';
 import type { Vantage } from '@/core/alignment/vial';

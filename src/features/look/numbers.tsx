@@ -2,8 +2,8 @@
 
 import { Camera, Eye, Hand } from 'lucide-react';
 import styled from 'styled-components';
-import { isUpright } from '@/core/alignment/frame';
-import type { View } from '@/core/alignment/input';
+import { isUpright } from '@/core/anatomy/positions';
+import type { View } from '@/core/anatomy/positions';
 import type { JudgeOutput } from '@/core/alignment/judge';
 import type { Band } from '@/core/alignment/levels';
 import type { LookReading, Method, Role, Told } from '@/core/alignment/look';

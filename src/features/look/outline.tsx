@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import type { PointerEvent } from 'react';
 import type { Pose } from '@/core/body/pose';
-import type { View } from '@/core/alignment/input';
+import type { View } from '@/core/anatomy/positions';
 import type { Body } from '@/core/body/segments';
 import { poseBody } from '@/core/body/skeleton';
 import { flatEye } from '@/core/figure/camera';

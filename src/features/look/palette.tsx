@@ -5,7 +5,7 @@ import { useState } from 'react';
 import type { Dispatch, ReactNode } from 'react';
 import { FieldError, Input, Label, Menu, MenuItem, MenuTrigger, TextField, ToggleButton } from 'react-aria-components';
 import styled from 'styled-components';
-import type { View } from '@/core/alignment/input';
+import type { View } from '@/core/anatomy/positions';
 import type { Pose } from '@/core/body/pose';
 import type { PubicMark } from '@/core/knowledge/consent';
 import { Button } from '@/design/button';

@@ -3,7 +3,7 @@
 import { ImageUp } from 'lucide-react';
 import { useState } from 'react';
 import type { ReactNode } from 'react';
-import type { Position, View } from '@/core/alignment/input';
+import type { Position, View } from '@/core/anatomy/positions';
 import { DropZone, FileTrigger } from 'react-aria-components';
 import styled from 'styled-components';
 import { v7 as newId } from 'uuid';

@@ -1,6 +1,7 @@
 import { dayOf, todayIn } from '@/data/days';
 import { ownNeutral } from '@/core/alignment/own-neutral';
-import type { Estimate, View } from '@/core/alignment/input';
+import type { Estimate } from '@/core/alignment/input';
+import type { View } from '@/core/anatomy/positions';
 import { markingSdFor, readLook } from '@/core/alignment/look';
 import type { LookInput, LookReading, MarkedPicture, Role } from '@/core/alignment/look';
 import { tellReadings } from '@/core/alignment/readings';

@@ -3,8 +3,8 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Label, Slider, SliderOutput, SliderThumb, SliderTrack } from 'react-aria-components';
 import styled from 'styled-components';
-import { isUpright } from '@/core/alignment/frame';
-import type { View } from '@/core/alignment/input';
+import { isUpright } from '@/core/anatomy/positions';
+import type { View } from '@/core/anatomy/positions';
 import { drawableFaults, usualAmount, withFault } from '@/core/body/deviations';
 import { poseAt } from '@/core/body/movement';
 import type { Pose } from '@/core/body/pose';

@@ -1,7 +1,7 @@
 'use client';
 
-import type { Position, View } from '@/core/alignment/input';
-import { isUpright } from '@/core/alignment/frame';
+import type { Position, View } from '@/core/anatomy/positions';
+import { isUpright } from '@/core/anatomy/positions';
 import { fromWhere } from '@/design/words';
 
 /** Where the lens stands about a mat seen from above, head (or face) at the left: across, up, and whether it is overhead. */

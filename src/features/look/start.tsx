@@ -7,7 +7,7 @@ import { useEffect, useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import styled from 'styled-components';
 import * as v from 'valibot';
-import { isUpright } from '@/core/alignment/frame';
+import { isUpright } from '@/core/anatomy/positions';
 import { isAllowed } from '@/core/knowledge/cautions';
 import { Button } from '@/design/button';
 import { FormGrid, SelectField } from '@/design/fields';

@@ -1,6 +1,6 @@
 // The bench as plain values: which marks are set on which picture, what is being set now, and what can be undone.
-import { isLandmarkKey } from '@/core/alignment/landmarks';
-import type { View } from '@/core/alignment/input';
+import { isLandmarkKey } from '@/core/anatomy/landmarks';
+import type { View } from '@/core/anatomy/positions';
 import { noMarks } from '@/core/alignment/look';
 import type { Marks, Role } from '@/core/alignment/look';
 import type { Setting } from '@/core/alignment/setting';

@@ -1,7 +1,7 @@
 // Which marks the bench asks for, in which order: what the exercise watches, seen from where one stands.
-import type { View } from '@/core/alignment/input';
-import { landmarkInfo, sidedKey } from '@/core/alignment/landmarks';
-import type { Landmark, LandmarkKey } from '@/core/alignment/landmarks';
+import type { View } from '@/core/anatomy/positions';
+import { landmarkInfo, sidedKey } from '@/core/anatomy/landmarks';
+import type { Landmark, LandmarkKey } from '@/core/anatomy/landmarks';
 import { measuresSeen } from '@/core/alignment/measure';
 import { measureRules } from '@/core/alignment/rules';
 import type { Exercise } from '@/core/knowledge/entries';

@@ -8,7 +8,7 @@ import styled from 'styled-components';
 import { isAllowed } from '@/core/knowledge/cautions';
 import { directions, families, regions } from '@/core/knowledge/kinds';
 import { apparatuses } from '@/core/knowledge/load-tags';
-import { positions } from '@/core/alignment/input';
+import { positions } from '@/core/anatomy/positions';
 import { ClientPicker } from '@/design/client-picker';
 import { findClientNames } from '@/platform/server/client-names';
 import { ButtonLink } from '@/design/button';

@@ -3,9 +3,10 @@
 import { Copy, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
-import { positions, views } from '@/core/alignment/input';
+import { positions, views } from '@/core/anatomy/positions';
 import { parsePattern } from '@/core/breathing/parse';
-import { blocks, directions, families, regions } from '@/core/knowledge/kinds';
+import { directions, families, regions } from '@/core/knowledge/kinds';
+import { blocks } from '@/core/anatomy/blocks';
 import type { ExerciseEntry } from '@/core/knowledge/entries';
 import { amounts, apparatuses, extraWords, loadExtras } from '@/core/knowledge/load-tags';
 import { Button } from '@/design/button';

@@ -4,7 +4,7 @@
 import { Pause, Play } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import styled from 'styled-components';
-import type { View } from '@/core/alignment/input';
+import type { View } from '@/core/anatomy/positions';
 import { poseAt } from '@/core/body/movement';
 import { usualAmount, withFault } from '@/core/body/deviations';
 import type { Pose } from '@/core/body/pose';

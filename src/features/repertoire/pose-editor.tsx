@@ -10,7 +10,7 @@ import { positionOf } from '@/core/body/position';
 import type { ArmPose, LegPose, Pose, TrunkAngle } from '@/core/body/pose';
 import { typicalBody as body } from '@/core/body/segments';
 import { poseBody } from '@/core/body/skeleton';
-import type { View } from '@/core/alignment/input';
+import type { View } from '@/core/anatomy/positions';
 import { frameFigure } from '@/core/figure/frame';
 import { drawScene } from '@/core/figure/props';
 import type { Scene } from '@/core/figure/props';

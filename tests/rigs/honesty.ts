@@ -1,10 +1,12 @@
 // How honest the measures are: made-up bodies photographed and marked with error, measured, and compared with the truth.
-import type { MeasureInput, Position } from '../alignment/input';
-import { measure } from '../alignment/measure';
-import type { Measure } from '../alignment/measure';
-import { seeded } from '../random';
-import { pinhole } from './camera';
-import { facts, markShot, nearSideOf, randomBodies, someCamera, toldLens, trueEye, viewsOf } from './random-look';
+import type { MeasureInput } from '@/core/alignment/input';
+import type { Position } from '@/core/anatomy/positions';
+import { measure } from '@/core/alignment/measure';
+import type { Measure } from '@/core/alignment/measure';
+import { seeded } from '@/core/random';
+import { pinhole } from '@/core/figure/camera';
+import { facts, markShot, randomBodies, someCamera, toldLens, trueEye, viewsOf } from './random-look';
+import { nearSideOf } from '@/core/figure/camera';
 import type { MarkedShot, Shaky } from './random-look';
 
 export type Tally = {

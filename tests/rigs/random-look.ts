@@ -1,17 +1,18 @@
 // A body somebody might meet, doing something in some position, photographed and marked as a careful person would err.
 // For checking that measures and their errors are honest; and as made-up clients to practise on.
-import type { MeasureInput, Position, View } from '../alignment/input';
-import { landmarkInfo } from '../alignment/landmarks';
-import type { Landmark, LandmarkKey, Landmarks } from '../alignment/landmarks';
-import { poseBody } from '../body/skeleton';
-import type { PosedBody } from '../body/skeleton';
-import { keepWithinLimits } from '../body/pose';
-import type { LegPose, Pose } from '../body/pose';
-import type { Body } from '../body/segments';
-import { length3, minus3, plus3, radians } from '../geometry';
-import type { Vec2, Vec3 } from '../geometry';
-import { pinhole } from './camera';
-import type { Camera, Eye } from './camera';
+import type { MeasureInput } from '@/core/alignment/input';
+import type { Position, View } from '@/core/anatomy/positions';
+import { landmarkInfo } from '@/core/anatomy/landmarks';
+import type { Landmark, LandmarkKey, Landmarks } from '@/core/anatomy/landmarks';
+import { poseBody } from '@/core/body/skeleton';
+import type { PosedBody } from '@/core/body/skeleton';
+import { keepWithinLimits } from '@/core/body/pose';
+import type { LegPose, Pose } from '@/core/body/pose';
+import type { Body } from '@/core/body/segments';
+import { length3, minus3, plus3, radians } from '@/core/geometry';
+import type { Vec2, Vec3 } from '@/core/geometry';
+import { pinhole } from '@/core/figure/camera';
+import type { Camera, Eye } from '@/core/figure/camera';
 
 /** Where each position is looked at from. */
 export const viewsOf: Readonly<Record<Position, readonly View[]>> = {
@@ -200,10 +201,6 @@ export function markShot(
     scale: { points: [mark(rod[0]), mark(rod[1])], mm: Math.hypot(rod[0][0] - rod[1][0], rod[0][1] - rod[1][1]) },
   };
 }
-
-/** The side of the client nearer to a careful person's camera (head, or face, at the left). */
-export const nearSideOf = (position: Position, view: View): 'L' | 'R' =>
-  view === 'above' || position === 'supine' ? 'R' : 'L';
 
 /** One made-up visit: a body in its set-up, and what it then did. */
 export function randomBodies(shake: Shaky, position: Position): { readonly setup: PosedBody; readonly top: PosedBody } {

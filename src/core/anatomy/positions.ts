@@ -1,0 +1,21 @@
+// How a body lies, kneels or stands, from where it is looked at, and at which moment of a movement.
+export const positions = [
+  'supine',
+  'prone',
+  'sideLying',
+  'fourPoint',
+  'frontSupport',
+  'sitting',
+  'kneeling',
+  'standing',
+] as const;
+export type Position = (typeof positions)[number];
+
+export const views = ['side', 'foot', 'head', 'above', 'front', 'behind'] as const;
+export type View = (typeof views)[number];
+
+export const phases = ['start', 'out', 'hold', 'back'] as const;
+export type Phase = (typeof phases)[number];
+
+const uprightPositions: readonly Position[] = ['sitting', 'kneeling', 'standing'];
+export const isUpright = (position: Position): boolean => uprightPositions.includes(position);
