@@ -2,7 +2,8 @@
 import type { KeptReading } from '@/core/alignment/kept';
 import type { View } from '@/core/anatomy/positions';
 import type { LegLengths } from '@/core/body/segments';
-import type { Marks, Role as PictureRole } from '@/core/alignment/look';
+import type { Role as PictureRole } from '@/core/alignment/look';
+import type { Marks } from '@/core/anatomy/marks';
 import type { Setting } from '@/core/alignment/setting';
 import type { PubicMark } from '@/core/knowledge/consent';
 import type { ActingOn, Overrule } from '@/core/knowledge/cautions';

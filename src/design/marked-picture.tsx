@@ -2,11 +2,11 @@
 
 import { useMemo } from 'react';
 import styled from 'styled-components';
-import { levelLines } from '@/core/alignment/levels';
-import type { Band, JointAngle, LevelLine } from '@/core/alignment/levels';
+import { levelLines } from '@/core/figure/levels';
+import type { Band, JointAngle, LevelLine } from '@/core/figure/levels';
 import { minus, plus, rotate, times, unit as unitOf } from '@/core/geometry';
 import type { Vec2 } from '@/core/geometry';
-import type { Marks } from '@/core/alignment/look';
+import type { Marks } from '@/core/anatomy/marks';
 
 export type ShownPicture = {
   readonly id: string;

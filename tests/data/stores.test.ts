@@ -1,7 +1,7 @@
 import sharp from 'sharp';
 import { Op, QueryTypes } from 'sequelize';
 import { v7 as newId } from 'uuid';
-import { noMarks } from '@/core/alignment/look';
+import { noMarks } from '@/core/anatomy/marks';
 import { database } from '@/data/database';
 import {
   Client,

@@ -1,8 +1,8 @@
 // Several views and methods in one look, an instructor's own errors, and own neutral over dates, in the real database.
 import { repertoire } from '@/repertoire';
 import sharp from 'sharp';
-import { noMarks } from '@/core/alignment/look';
-import type { Marks } from '@/core/alignment/look';
+import { noMarks } from '@/core/anatomy/marks';
+import type { Marks } from '@/core/anatomy/marks';
 import { database } from '@/data/database';
 import { takeIn } from '@/data/picture-intake';
 import { findClient, changeClient } from '@/data/stores/clients';

@@ -1,49 +1,11 @@
 // What `measure`, `judge` and `compare` take, checked at the edge.
 import * as v from 'valibot';
 import { phases, positions, views } from '../anatomy/positions';
-import { notNegative, number, positive } from '../numbers';
-import { isLandmarkKey } from '../anatomy/landmarks';
-import type { Landmarks } from '../anatomy/landmarks';
+import { knownLength, landmarks, line, point } from '../anatomy/marks';
+import { notNegative, number } from '../numbers';
 
-const point = v.strictTuple([number, number], 'is not a point [x, y]');
-const line = v.strictTuple([point, point], 'is not two points [[x, y], [x, y]]');
 const choice = <const T extends readonly string[]>(options: T) =>
   v.picklist(options, `must be one of ${options.join(', ')}`);
-
-const landmarks = v.pipe(
-  v.custom<Record<string, unknown>>(
-    (value) => typeof value === 'object' && value !== null && !Array.isArray(value),
-    'must be an object of points',
-  ),
-  v.rawTransform(({ dataset, addIssue, NEVER }): Landmarks => {
-    const at = (key: string) => ({
-      type: 'object' as const,
-      origin: 'value' as const,
-      input: dataset.value,
-      key,
-      value: dataset.value[key],
-    });
-    for (const [key, value] of Object.entries(dataset.value)) {
-      if (!isLandmarkKey(key)) {
-        addIssue({ message: `${key} is not a known landmark`, path: [at(key)] });
-        return NEVER;
-      }
-      const checked = v.safeParse(point, value);
-      if (!checked.success) {
-        addIssue({ message: checked.issues[0].message, path: [at(key)] });
-        return NEVER;
-      }
-    }
-    return dataset.value as Landmarks;
-  }),
-);
-
-const scale = v.strictObject({
-  points: line,
-  mm: positive,
-  /** The middle of the known length, to see whether the camera stands square to it. */
-  middle: v.optional(point),
-});
 
 export const measureInput = v.strictObject({
   position: choice(positions),
@@ -55,9 +17,9 @@ export const measureInput = v.strictObject({
   /** `inclined`: the trunk is off the mat (bridge, roll-up, teaser), so tilt is read against GT→AC. */
   trunk: v.optional(choice(['level', 'inclined'])),
   matLine: line,
-  scale: v.optional(scale),
+  scale: v.optional(knownLength),
   landmarks,
-  neutral: v.optional(v.strictObject({ landmarks, matLine: v.optional(line), scale: v.optional(scale) })),
+  neutral: v.optional(v.strictObject({ landmarks, matLine: v.optional(line), scale: v.optional(knownLength) })),
   /** Where the lens stands, to undo its perspective in profile views. */
   lens: v.optional(
     v.strictObject({

@@ -1,7 +1,8 @@
 import { parse } from '../check';
 import { measureInput } from './input';
-import { fromCsv, fromMeasureJson, marksFromPoints, pointsOf, resultsCsv, toCsv, toMeasureJson } from './interchange';
-import type { Marks } from './look';
+import { fromCsv, fromMeasureJson, resultsCsv, toCsv, toMeasureJson } from './interchange';
+import { marksFromPoints, pointsOf } from '../anatomy/marks';
+import type { Marks } from '../anatomy/marks';
 import { measure } from './measure';
 
 const marks: Marks = {

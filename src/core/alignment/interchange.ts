@@ -10,39 +10,12 @@ import type { Result } from '../result';
 import { measureInput } from './input';
 import type { MeasureInput } from './input';
 import { isLandmarkKey } from '../anatomy/landmarks';
-import type { Marks } from './look';
-import { noMarks } from './look';
+import type { Marks, Points } from '../anatomy/marks';
+import { lineMarks, pointsOf } from '../anatomy/marks';
 import type { MeasureOutput } from './measure';
-
-export const lineMarks = ['mat1', 'mat2', 'known1', 'known2', 'knownMid'] as const;
-type Points = Readonly<Partial<Record<string, Vec2>>>;
 
 const columns = ['picture', 'mark', 'x', 'y', 'mm'] as const;
 const places = (value: number): number => Math.round(value * 100) / 100;
-
-/** Every mark of a picture under its name. */
-export function pointsOf({ matLine, scale, landmarks }: Marks): Points {
-  return {
-    ...(matLine ? { mat1: matLine[0], mat2: matLine[1] } : {}),
-    ...(scale ? { known1: scale.points[0], known2: scale.points[1] } : {}),
-    ...(scale?.middle ? { knownMid: scale.middle } : {}),
-    ...landmarks,
-  };
-}
-
-export function marksFromPoints(points: Points, knownMm: number | null): Marks {
-  const { mat1, mat2, known1, known2, knownMid, ...rest } = points;
-  const landmarks = Object.fromEntries(Object.entries(rest).filter(([key]) => isLandmarkKey(key)));
-  return {
-    ...noMarks,
-    matLine: mat1 && mat2 ? [[...mat1], [...mat2]] : null,
-    scale:
-      known1 && known2
-        ? { points: [[...known1], [...known2]], mm: knownMm, ...(knownMid ? { middle: [...knownMid] } : {}) }
-        : null,
-    landmarks: landmarks as Marks['landmarks'],
-  };
-}
 
 export type NamedMarks = { readonly picture: string; readonly points: Points; readonly knownMm: number | null };
 

@@ -1,6 +1,6 @@
 // One bench visit as a calculation: set-up, top of the movement, way back, retest, from several sides and by several
 // methods → levels, findings, verdict.
-import * as v from 'valibot';
+import type { Marks } from '../anatomy/marks';
 import type { Repertoire } from '../knowledge/entries';
 import { lookUp } from '../knowledge/lookup';
 import { entry, exerciseAt, isInclined } from '../knowledge/find';
@@ -13,7 +13,6 @@ import { compare } from './compare';
 import type { Comparison } from './compare';
 import type { Estimate, MeasureInput } from './input';
 import type { Phase, Position, View } from '../anatomy/positions';
-import { measureInput } from './input';
 import { isLandmarkKey } from '../anatomy/landmarks';
 import type { Landmarks } from '../anatomy/landmarks';
 import { judge } from './judge';
@@ -28,20 +27,6 @@ import type { PictureSize, Setting } from './setting';
 export const roles = ['setup', 'top', 'back', 'retest'] as const;
 export type Role = (typeof roles)[number];
 const phaseOf: Readonly<Record<Role, Phase>> = { setup: 'start', top: 'hold', back: 'back', retest: 'hold' };
-
-const { matLine, scale, landmarks } = measureInput.entries;
-
-/** What has been marked on one picture so far, in pixels of the original picture. */
-export const marksInput = v.strictObject({
-  matLine: v.nullable(matLine),
-  scale: v.nullable(v.strictObject({ ...scale.wrapped.entries, mm: v.nullable(scale.wrapped.entries.mm) })),
-  landmarks,
-  /** Landmarks that cannot be seen, and why. */
-  hidden: v.optional(v.record(v.string(), v.pipe(v.string(), v.maxLength(120)))),
-});
-export type Marks = v.InferOutput<typeof marksInput>;
-
-export const noMarks: Marks = { matLine: null, scale: null, landmarks: {} };
 
 /** Spread of marks set by hand, in pixels of the picture as it is shown. */
 export const handMarkingSdPx = 1.5;

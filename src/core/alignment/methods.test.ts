@@ -1,10 +1,11 @@
 import { repertoire } from '@/repertoire';
 import { refusedAt, refusedWith } from '../../../tests/rigs/refused';
-import { markingSdFor, marksInput, readLook, taught, worstFinding } from './look';
+import { markingSdFor, readLook, taught, worstFinding } from './look';
+import { marksInput } from '../anatomy/marks';
 import type { LookInput, MarkedPicture, OtherReading } from './look';
 import { tellReadings } from './readings';
 import type { Taken } from './readings';
-import type { Marks } from './look';
+import type { Marks } from '../anatomy/marks';
 
 const marked = (landmarks: Marks['landmarks']): MarkedPicture => ({
   marks: {

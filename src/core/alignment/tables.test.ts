@@ -4,7 +4,7 @@ import { handRules, readHand, usualFingerMm } from './by-hand';
 import { positions, views } from '../anatomy/positions';
 import { findLandmarkKey, isLandmarkKey, landmarkInfo } from '../anatomy/landmarks';
 import { readKept } from './kept';
-import { jointAngles, levelLines } from './levels';
+import { jointAngles, levelLines } from '../figure/levels';
 import { measureRules } from './rules';
 import { cameraOf, settingInput } from './setting';
 import { formatInterval, formatMeasure, nameOf, unitOf } from './words';

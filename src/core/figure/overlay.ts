@@ -1,7 +1,7 @@
 // A picture with its levels drawn on it as one SVG text, for files and print.
-import type { LevelLine } from '../alignment/levels';
-import type { Marks } from '../alignment/look';
-import { pointsOf } from '../alignment/interchange';
+import type { LevelLine } from './levels';
+import type { Marks } from '../anatomy/marks';
+import { pointsOf } from '../anatomy/marks';
 
 const two = (value: number): string => String(Math.round(value * 100) / 100);
 

@@ -1,6 +1,7 @@
-import { levelLines } from '../alignment/levels';
+import { levelLines } from './levels';
 import { readLook } from '../alignment/look';
-import type { LookInput, Marks } from '../alignment/look';
+import type { LookInput } from '../alignment/look';
+import type { Marks } from '../anatomy/marks';
 import { poseBody } from '../body/skeleton';
 import type { Pose } from '../body/pose';
 import { wrapDeg } from '../geometry';

@@ -1,6 +1,7 @@
 // Many pictures at once: a zip or a folder with pictures and a table of marks → one row of figures a picture.
 import JSZip from 'jszip';
-import { fromCsv, marksFromPoints } from '@/core/alignment/interchange';
+import { fromCsv } from '@/core/alignment/interchange';
+import { marksFromPoints } from '@/core/anatomy/marks';
 import type { NamedMarks } from '@/core/alignment/interchange';
 import type { MeasureInput } from '@/core/alignment/input';
 import type { Position, View } from '@/core/anatomy/positions';

@@ -3,10 +3,11 @@
 import { useRef } from 'react';
 import type { ReactNode } from 'react';
 import { Menu, MenuItem, MenuTrigger } from 'react-aria-components';
-import { fromCsv, fromMeasureJson, pointsOf, toCsv, toMeasureJson } from '@/core/alignment/interchange';
-import { levelLines } from '@/core/alignment/levels';
+import { fromCsv, fromMeasureJson, toCsv, toMeasureJson } from '@/core/alignment/interchange';
+import { pointsOf } from '@/core/anatomy/marks';
+import { levelLines } from '@/core/figure/levels';
 import type { Position } from '@/core/anatomy/positions';
-import type { Marks } from '@/core/alignment/look';
+import type { Marks } from '@/core/anatomy/marks';
 import type { MeasureOutput } from '@/core/alignment/measure';
 import { overlaySvg } from '@/core/figure/overlay';
 import { cameraOf, directionsOf } from '@/core/alignment/setting';

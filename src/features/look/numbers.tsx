@@ -5,7 +5,7 @@ import styled from 'styled-components';
 import { isUpright } from '@/core/anatomy/positions';
 import type { View } from '@/core/anatomy/positions';
 import type { JudgeOutput } from '@/core/alignment/judge';
-import type { Band } from '@/core/alignment/levels';
+import type { Band } from '@/core/figure/levels';
 import type { LookReading, Method, Role, Told } from '@/core/alignment/look';
 import { measuresSeen } from '@/core/alignment/measure';
 import { readBlocks, readRest } from '@/core/alignment/vial';

@@ -4,7 +4,7 @@ import { useReducer, useState } from 'react';
 import { leastFreedom, ownMarking } from '@/core/agreement/repeats';
 import type { OwnMarking } from '@/core/agreement/repeats';
 import type { View } from '@/core/anatomy/positions';
-import { noMarks } from '@/core/alignment/look';
+import { noMarks } from '@/core/anatomy/marks';
 import type { Role } from '@/core/alignment/look';
 import type { Vec2 } from '@/core/geometry';
 import { Button } from '@/design/button';

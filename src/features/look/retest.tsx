@@ -2,7 +2,8 @@
 
 import { ArrowRight } from 'lucide-react';
 import styled from 'styled-components';
-import type { LookReading, Marks } from '@/core/alignment/look';
+import type { LookReading } from '@/core/alignment/look';
+import type { Marks } from '@/core/anatomy/marks';
 import { readBlocks } from '@/core/alignment/vial';
 import type { Vantage } from '@/core/alignment/vial';
 import { Swipe } from './swipe';

@@ -1,8 +1,9 @@
 // The bench as plain values: which marks are set on which picture, what is being set now, and what can be undone.
 import { isLandmarkKey } from '@/core/anatomy/landmarks';
 import type { View } from '@/core/anatomy/positions';
-import { noMarks } from '@/core/alignment/look';
-import type { Marks, Role } from '@/core/alignment/look';
+import { noMarks } from '@/core/anatomy/marks';
+import type { Role } from '@/core/alignment/look';
+import type { Marks } from '@/core/anatomy/marks';
 import type { Setting } from '@/core/alignment/setting';
 import { clamp } from '@/core/geometry';
 import type { Vec2 } from '@/core/geometry';

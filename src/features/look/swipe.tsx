@@ -3,8 +3,8 @@
 import { useMemo, useState } from 'react';
 import { Label, Slider, SliderThumb, SliderTrack } from 'react-aria-components';
 import styled from 'styled-components';
-import { levelLines } from '@/core/alignment/levels';
-import type { Marks } from '@/core/alignment/look';
+import { levelLines } from '@/core/figure/levels';
+import type { Marks } from '@/core/anatomy/marks';
 import { distance } from '@/core/geometry';
 import { Stack } from '@/design/layout';
 import { Levels, pictureAddress } from '@/design/marked-picture';

@@ -2,7 +2,7 @@
 import { length, middle, minus, plus, rotate, times, unit } from '../geometry';
 import type { Vec2 } from '../geometry';
 import type { Landmark } from '../anatomy/landmarks';
-import type { Marks } from './look';
+import type { Marks } from '../anatomy/marks';
 
 export type Line = readonly [Vec2, Vec2];
 export type LevelLine = {

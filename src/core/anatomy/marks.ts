@@ -1,0 +1,85 @@
+// What is marked on one picture, in pixels of the original picture, y down: landmarks, the mat line, a known length.
+import * as v from 'valibot';
+import type { Vec2 } from '../geometry';
+import { number, positive } from '../numbers';
+import { isLandmarkKey } from './landmarks';
+import type { Landmarks } from './landmarks';
+
+export const point = v.strictTuple([number, number], 'is not a point [x, y]');
+export const line = v.strictTuple([point, point], 'is not two points [[x, y], [x, y]]');
+
+export const landmarks = v.pipe(
+  v.custom<Record<string, unknown>>(
+    (value) => typeof value === 'object' && value !== null && !Array.isArray(value),
+    'must be an object of points',
+  ),
+  v.rawTransform(({ dataset, addIssue, NEVER }): Landmarks => {
+    const at = (key: string) => ({
+      type: 'object' as const,
+      origin: 'value' as const,
+      input: dataset.value,
+      key,
+      value: dataset.value[key],
+    });
+    for (const [key, value] of Object.entries(dataset.value)) {
+      if (!isLandmarkKey(key)) {
+        addIssue({ message: `${key} is not a known landmark`, path: [at(key)] });
+        return NEVER;
+      }
+      const checked = v.safeParse(point, value);
+      if (!checked.success) {
+        addIssue({ message: checked.issues[0].message, path: [at(key)] });
+        return NEVER;
+      }
+    }
+    return dataset.value as Landmarks;
+  }),
+);
+
+/** A known length in the picture: its ends, and how long it is. */
+export const knownLength = v.strictObject({
+  points: line,
+  mm: positive,
+  /** The middle of the known length, to see whether the camera stands square to it. */
+  middle: v.optional(point),
+});
+
+/** What has been marked on one picture so far, in pixels of the original picture. */
+export const marksInput = v.strictObject({
+  matLine: v.nullable(line),
+  scale: v.nullable(v.strictObject({ ...knownLength.entries, mm: v.nullable(knownLength.entries.mm) })),
+  landmarks,
+  /** Landmarks that cannot be seen, and why. */
+  hidden: v.optional(v.record(v.string(), v.pipe(v.string(), v.maxLength(120)))),
+});
+export type Marks = v.InferOutput<typeof marksInput>;
+
+export const noMarks: Marks = { matLine: null, scale: null, landmarks: {} };
+
+export const lineMarks = ['mat1', 'mat2', 'known1', 'known2', 'knownMid'] as const;
+/** Marks by name: landmarks, and the ends of the lines. */
+export type Points = Readonly<Partial<Record<string, Vec2>>>;
+
+/** Every mark of a picture under its name. */
+export function pointsOf({ matLine, scale, landmarks }: Marks): Points {
+  return {
+    ...(matLine ? { mat1: matLine[0], mat2: matLine[1] } : {}),
+    ...(scale ? { known1: scale.points[0], known2: scale.points[1] } : {}),
+    ...(scale?.middle ? { knownMid: scale.middle } : {}),
+    ...landmarks,
+  };
+}
+
+export function marksFromPoints(points: Points, knownMm: number | null): Marks {
+  const { mat1, mat2, known1, known2, knownMid, ...rest } = points;
+  const landmarks = Object.fromEntries(Object.entries(rest).filter(([key]) => isLandmarkKey(key)));
+  return {
+    ...noMarks,
+    matLine: mat1 && mat2 ? [[...mat1], [...mat2]] : null,
+    scale:
+      known1 && known2
+        ? { points: [[...known1], [...known2]], mm: knownMm, ...(knownMid ? { middle: [...knownMid] } : {}) }
+        : null,
+    landmarks: landmarks as Marks['landmarks'],
+  };
+}
