@@ -1,7 +1,7 @@
 import type * as v from 'valibot';
 import { compare } from '@/core/alignment/compare';
 import { compareInput, judgeInput, measureInput } from '@/core/alignment/input';
-import { judge } from '@/core/alignment/judge';
+import { judge } from '@/core/knowledge/judge';
 import { measure } from '@/core/alignment/measure';
 import { measureIds } from '@/core/alignment/rules';
 import { poleInput, readPole } from '@/core/alignment/pole';

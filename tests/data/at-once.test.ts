@@ -1,7 +1,7 @@
 // Two people, two tablets, one answer lost: what they write at once is all kept, once, and told.
 import { inspect } from 'node:util';
 import { v7 as newId } from 'uuid';
-import { keepReading } from '@/core/alignment/kept';
+import { keepReading } from '@/core/knowledge/kept';
 import { entry } from '@/core/knowledge/find';
 import type { Payload, Planned, SessionEvent } from '@/core/progression/events';
 import { success } from '@/core/result';

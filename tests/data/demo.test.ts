@@ -1,5 +1,5 @@
 // The demo studio as seeded into an empty database, read the way the screens read it.
-import { keepReading } from '@/core/alignment/kept';
+import { keepReading } from '@/core/knowledge/kept';
 import { database } from '@/data/database';
 import { fillToday } from '@/data/demo/seed';
 import { demoClients, demoLooks, demoPictures, demoSignIn } from '@/data/demo/world';

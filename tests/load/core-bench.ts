@@ -1,7 +1,7 @@
 // measure + judge of one fully marked picture against its set-up, as a multiple of the bare trigonometry it contains.
 import * as v from 'valibot';
 import { judgeInput, measureInput } from '@/core/alignment/input';
-import { judge } from '@/core/alignment/judge';
+import { judge } from '@/core/knowledge/judge';
 import { measure } from '@/core/alignment/measure';
 import type { Vec2 } from '@/core/geometry';
 import { seeded } from '@/core/random';

@@ -1,8 +1,8 @@
 // Made histories: random, but such as the product's own doors let in. Every kind of event, every entry, things that go.
 import { v7 as newId } from 'uuid';
-import { keepReading } from '@/core/alignment/kept';
+import { keepReading } from '@/core/knowledge/kept';
 import { tellReadings } from '@/core/alignment/readings';
-import { readLook } from '@/core/alignment/look';
+import { readLook } from '@/core/knowledge/look';
 import { exerciseAt } from '@/core/knowledge/find';
 import type { Exercise, Repertoire } from '@/core/knowledge/entries';
 import { wordsToKeep } from '@/core/knowledge/names';

@@ -1,4 +1,5 @@
 // An instructor's own errors, from marking or grading the same thing again: root of the mean within-subject variance.
+import type { OwnEye } from '../alignment/by-eye';
 import type { Vec2 } from '../geometry';
 
 /** The same landmarks set several times on one picture, in pixels of the original. */
@@ -46,11 +47,6 @@ export function ownMarking(pictures: readonly RepeatedMarks[]): OwnMarking | und
     freedom: all.freedom,
   };
 }
-
-export type OwnEye = { readonly bias: number; readonly sd: number; readonly n: number };
-
-/** Fewer pairs than this leave the default of 5° standing. */
-export const leastPairs = 8;
 
 /** An observer's own error by eye: grades against what pictures of the same moments measured, in degrees. */
 export function ownEye(pairs: readonly { readonly eye: number; readonly picture: number }[]): OwnEye | undefined {

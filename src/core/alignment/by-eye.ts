@@ -1,6 +1,4 @@
 // Grades given by eye, as values: five steps a block, from far back to far forward.
-import type { OwnEye } from '../agreement/repeats';
-import { leastPairs } from '../agreement/repeats';
 import type { Estimate } from './input';
 import type { Position, View } from '../anatomy/positions';
 import { isUpright } from '../anatomy/positions';
@@ -13,6 +11,12 @@ export const gradeDeg: Readonly<Record<Grade, number>> = { [-2]: -10, [-1]: -4, 
 
 /** Spread of an eye that has not been trained against pictures, degrees. */
 export const untrainedSdDeg = 5;
+
+/** An observer's own bias and spread by eye, degrees, and from how many pairs. */
+export type OwnEye = { readonly bias: number; readonly sd: number; readonly n: number };
+
+/** Fewer pairs than this leave the default of 5° standing. */
+export const leastPairs = 8;
 
 export type EyeBlock = {
   readonly block: 'head' | 'ribs' | 'pelvis';

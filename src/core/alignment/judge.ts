@@ -1,11 +1,4 @@
-import { entry } from '../knowledge/find';
-import type { Repertoire } from '../knowledge/entries';
-import { lookUp } from '../knowledge/lookup';
-import { resolveStances, resolveTargets } from '../knowledge/stances';
-import type { Layer, TargetInForce } from '../knowledge/stances';
-import { success } from '../result';
-import type { Result } from '../result';
-import type { Estimate, JudgeInput } from './input';
+import type { Estimate } from './input';
 import { excessOver, probabilityOutside } from './probability';
 import type { Interval } from './probability';
 import { formatInterval, formatMeasure } from './words';
@@ -14,6 +7,23 @@ export const verdicts = ['in', 'out', 'unsure'] as const;
 export const severities = ['slight', 'clear', 'marked'] as const;
 export type Verdict = (typeof verdicts)[number];
 export type Severity = (typeof severities)[number];
+
+/** What a measure should be, which fault each side of it is, and whose wish that is. */
+export type TargetToMeet = {
+  readonly measure: string;
+  readonly interval: Interval;
+  /** Unit of severity. */
+  readonly tolerance: number;
+  readonly relativeTo: 'neutral' | 'asMeasured';
+  /** Means nothing without the client's own neutral. */
+  readonly needsNeutral?: true | undefined;
+  readonly low: string | null;
+  readonly high: string | null;
+  readonly source: string;
+};
+
+/** A fault as far as judging goes: in plain words, and whether it could hurt. */
+export type JudgedFault = { readonly plain: string; readonly safety: boolean };
 
 export type Finding = {
   readonly fault: string;
@@ -68,7 +78,7 @@ const centre = ([lo, hi]: Interval, tolerance: number): number =>
   lo !== null && hi !== null ? (lo + hi) / 2 : lo === null ? (hi ?? 0) - tolerance : lo + tolerance;
 
 function explain(
-  target: TargetInForce,
+  target: TargetToMeet,
   judged: Estimate,
   compared: boolean,
   verdict: Verdict,
@@ -89,11 +99,10 @@ function explain(
 }
 
 function judgeOne(
-  repertoire: Repertoire,
-  target: TargetInForce,
+  target: TargetToMeet,
   measured: Estimate,
   neutral: Estimate | undefined,
-  safetyFaults: ReadonlySet<string>,
+  faultOf: (id: string) => JudgedFault,
 ): Finding | undefined {
   const compared = target.relativeTo === 'neutral' && neutral !== undefined;
   const judged: Estimate = compared
@@ -105,8 +114,7 @@ function judgeOne(
   const leansHigh = judged.value >= centre(target.interval, target.tolerance);
   const faultId = (leansHigh ? target.high : target.low) ?? target.high ?? target.low;
   if (!faultId) return undefined;
-  const fault = entry(repertoire.faults, faultId);
-  const safety = fault.safety || safetyFaults.has(faultId);
+  const { plain, safety } = faultOf(faultId);
   return {
     fault: faultId,
     measure: target.measure,
@@ -115,7 +123,7 @@ function judgeOne(
     excess,
     ...(verdict === 'out' ? { severity: gradeSeverity(excess, target.tolerance, safety) } : {}),
     safety,
-    why: explain(target, judged, compared, verdict, fault.plain, probability),
+    why: explain(target, judged, compared, verdict, plain, probability),
     value: judged.value,
     se: judged.se,
   };
@@ -124,38 +132,31 @@ function judgeOne(
 const verdictOrder: Readonly<Record<Verdict, number>> = { out: 0, unsure: 1, in: 2 };
 const mayHurt = ({ safety, verdict }: Finding): boolean => safety && verdict !== 'in';
 
-/** Faults judged from measures, against the targets of the stances in force; what would hurt comes first, then the worst. */
-export function judge(
-  input: JudgeInput & { readonly from?: Readonly<Record<string, Layer>> },
-  repertoire: Repertoire,
-): Result<JudgeOutput> {
-  const exercise = lookUp(repertoire.exercises, input.exercise, 'exercise', 'exercise');
-  if (!exercise.ok) return exercise;
-  const stances = resolveStances(repertoire, input.school, input.stances, input.from);
-  if (!stances.ok) return stances;
-  const targets = resolveTargets(repertoire, exercise.value, input.level, input.phase, stances.value);
-  if (!targets.ok) return targets;
-  const safetyFaults = new Set<string>();
-  for (const [index, name] of input.conditions.entries()) {
-    const condition = lookUp(repertoire.conditions, name, 'condition', `conditions.${index}`);
-    if (!condition.ok) return condition;
-    for (const fault of condition.value.safetyFaults) safetyFaults.add(fault);
-  }
+/** What is judged: measures with their errors, own neutral where there is one, against the targets in force. */
+export type ToJudge = {
+  readonly exerciseName: string;
+  readonly measures: Readonly<Record<string, Estimate>>;
+  readonly neutral?: Readonly<Record<string, Estimate>> | undefined;
+  readonly targets: readonly TargetToMeet[];
+  readonly faultOf: (id: string) => JudgedFault;
+};
 
+/** Faults judged from measures against targets; what would hurt comes first, then the worst. */
+export function judgeMeasures({ exerciseName, measures, neutral, targets, faultOf }: ToJudge): JudgeOutput {
   const findings: (Finding & { tolerances: number })[] = [];
   const notJudged: Record<string, string> = {};
-  for (const [id, measured] of Object.entries(input.measures)) {
-    const target = targets.value.find(({ measure }) => measure === id);
+  for (const [id, measured] of Object.entries(measures)) {
+    const target = targets.find(({ measure }) => measure === id);
     if (!target) {
-      notJudged[id] = `${exercise.value.name} has no target for it in this phase`;
+      notJudged[id] = `${exerciseName} has no target for it in this phase`;
       continue;
     }
-    const neutral = input.neutral?.[id];
-    if (target.needsNeutral && !neutral) {
+    const own = neutral?.[id];
+    if (target.needsNeutral && !own) {
       notJudged[id] = "it means nothing without the client's own neutral";
       continue;
     }
-    const finding = judgeOne(repertoire, target, measured, neutral, safetyFaults);
+    const finding = judgeOne(target, measured, own, faultOf);
     if (finding) findings.push({ ...finding, tolerances: finding.excess / target.tolerance });
   }
   findings.sort(
@@ -165,14 +166,14 @@ export function judge(
       b.tolerances - a.tolerances ||
       b.probability - a.probability,
   );
-  return success({
+  return {
     findings: findings.map(({ tolerances: _, ...finding }) => finding),
     target: Object.fromEntries(
-      targets.value.map(({ measure, interval, tolerance, source, relativeTo }) => [
+      targets.map(({ measure, interval, tolerance, source, relativeTo }) => [
         measure,
         { interval, tolerance, source, relativeTo },
       ]),
     ),
     notJudged,
-  });
+  };
 }

@@ -1,14 +1,14 @@
 // Readings by hand and by eye as they were taken → values with errors.
 import * as v from 'valibot';
 import { number } from '../numbers';
-import type { OwnEye } from '../agreement/repeats';
-import type { Target } from '../knowledge/entries';
+import type { OwnEye } from './by-eye';
 import { readEye, grades } from './by-eye';
 import type { Grade } from './by-eye';
 import { handRuleOf, readHand } from './by-hand';
 import type { Position } from '../anatomy/positions';
-import type { OtherReading, Role } from './look';
-import { roles } from './look';
+import type { TargetToMeet } from './judge';
+import type { OtherReading, Role } from './told';
+import { roles } from './told';
 
 export const takenInput = v.strictObject({
   role: v.picklist(roles),
@@ -19,12 +19,15 @@ export const takenInput = v.strictObject({
 });
 export type Taken = Omit<v.InferOutput<typeof takenInput>, 'taken'> & { readonly taken: number };
 
+/** As much of a target as says where level is. */
+type LevelTarget = Pick<TargetToMeet, 'measure' | 'interval' | 'relativeTo'>;
+
 export type Observer = { readonly fingerMm?: number | undefined; readonly eye?: OwnEye | undefined };
 
 const isGrade = (value: number): value is Grade => (grades as readonly number[]).includes(value);
 
 /** Where level is for a grade: own neutral is 0; what is judged as measured is level in the middle of its target. */
-function levelOf(measure: string, targets: readonly Target[]): number {
+function levelOf(measure: string, targets: readonly LevelTarget[]): number {
   const target = targets.find((one) => one.measure === measure);
   if (!target || target.relativeTo === 'neutral') return 0;
   const [lo, hi] = target.interval;
@@ -36,7 +39,7 @@ export function tellReadings(
   taken: readonly Taken[],
   position: Position,
   { fingerMm, eye }: Observer,
-  targets: readonly Target[],
+  targets: readonly LevelTarget[],
 ): Partial<Record<Role, OtherReading[]>> {
   const told: Partial<Record<Role, OtherReading[]>> = {};
   for (const one of taken) {
@@ -50,7 +53,7 @@ function tellOne(
   { method, measure, taken }: Taken,
   position: Position,
   { fingerMm, eye }: Observer,
-  targets: readonly Target[],
+  targets: readonly LevelTarget[],
 ): OtherReading | undefined {
   if (method === 'eye') {
     if (!isGrade(taken)) return undefined;

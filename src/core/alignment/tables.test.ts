@@ -3,7 +3,7 @@ import { eyeBlocks, gradeDeg, untrainedSdDeg } from './by-eye';
 import { handRules, readHand, usualFingerMm } from './by-hand';
 import { positions, views } from '../anatomy/positions';
 import { findLandmarkKey, isLandmarkKey, landmarkInfo } from '../anatomy/landmarks';
-import { readKept } from './kept';
+import { readKept } from '../knowledge/kept';
 import { jointAngles, levelLines } from '../figure/levels';
 import { measureRules } from './rules';
 import { cameraOf, settingInput } from './setting';

@@ -1,8 +1,8 @@
 import { repertoire } from '@/repertoire';
 import * as v from 'valibot';
 import { judgeInput } from './input';
-import { judge } from './judge';
-import { keepReading, keptReading } from './kept';
+import { judge } from '../knowledge/judge';
+import { keepReading, keptReading } from '../knowledge/kept';
 import { blocksSeen, lineAt, placeBubble, readBlocks, readKeptBlocks, readRest } from './vial';
 import type { Vantage } from './vial';
 import { formatInterval, formatMeasure } from './words';

@@ -4,8 +4,7 @@ import type { Block } from '../anatomy/blocks';
 import { isUpright } from '../anatomy/positions';
 import type { Position, View } from '../anatomy/positions';
 import type { Finding, JudgeOutput, Verdict } from './judge';
-import type { KeptReading } from './kept';
-import type { Told } from './look';
+import type { Told } from './told';
 import type { MeasureOutput } from './measure';
 import type { Interval } from './probability';
 
@@ -122,8 +121,15 @@ function readBlock(block: VialBlock, judged: Judged, vantage: Vantage): BlockRea
 export const readBlocks = (judged: Judged | undefined, vantage: Vantage): BlockReading[] =>
   blocksSeen(vantage).map((block) => (judged && readBlock(block, judged, vantage)) ?? { block, state: 'none' });
 
+/** As much of a kept look as its vials show. */
+export type KeptFindings = {
+  readonly baseline: readonly Finding[];
+  readonly retest: readonly Finding[];
+  readonly target: JudgeOutput['target'];
+};
+
 /** The same of a kept look: after the correction where there was a retest. */
-export const readKeptBlocks = ({ retest, baseline, target }: KeptReading, vantage: Vantage): BlockReading[] =>
+export const readKeptBlocks = ({ retest, baseline, target }: KeptFindings, vantage: Vantage): BlockReading[] =>
   readBlocks({ findings: retest.length > 0 ? retest : baseline, target }, vantage);
 
 /** The set-up: its face is judged against the mat; pelvis and ribs stand at own neutral by definition. */

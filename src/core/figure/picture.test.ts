@@ -1,6 +1,6 @@
 import { levelLines } from './levels';
-import { readLook } from '../alignment/look';
-import type { LookInput } from '../alignment/look';
+import { readLook } from '../knowledge/look';
+import type { LookInput } from '../knowledge/look';
 import type { Marks } from '../anatomy/marks';
 import { poseBody } from '../body/skeleton';
 import type { Pose } from '../body/pose';

@@ -1,5 +1,5 @@
 import { repertoire } from '@/repertoire';
-import type { KeptReading } from '../alignment/kept';
+import type { KeptReading } from '../knowledge/kept';
 import type { ItemOutcome } from '../progression/kept-outcome';
 import { entry, levelOf } from '../knowledge/find';
 import { capacityOf, knownLoad, newestRungs, ownedPct } from './capacity';

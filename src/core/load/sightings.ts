@@ -1,5 +1,5 @@
 // What sessions and looks tell about how far a person goes: sightings along the axis of a family of movements.
-import type { KeptReading } from '../alignment/kept';
+import type { KeptReading } from '../knowledge/kept';
 import type { Pose } from '../body/pose';
 import { positionOf } from '../body/position';
 import type { Body } from '../body/segments';

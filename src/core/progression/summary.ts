@@ -1,6 +1,6 @@
 // What is known of a client from sessions, looks and doses: one assembly for every screen that asks.
 import type { Severity } from '../alignment/judge';
-import type { KeptReading } from '../alignment/kept';
+import type { KeptReading } from '../knowledge/kept';
 import type { Body } from '../body/segments';
 import type { Repertoire } from '../knowledge/entries';
 import { knownLoad, newestRungs } from '../load/capacity';

@@ -2,12 +2,12 @@
 import { Op, col, fn, literal } from 'sequelize';
 import type { Transaction } from 'sequelize';
 import { v7 as newId } from 'uuid';
-import { readKept } from '@/core/alignment/kept';
-import type { KeptReading } from '@/core/alignment/kept';
+import { readKept } from '@/core/knowledge/kept';
+import type { KeptReading } from '@/core/knowledge/kept';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
 import type { View } from '@/core/anatomy/positions';
-import type { Role } from '@/core/alignment/look';
+import type { Role } from '@/core/alignment/told';
 import type { Setting } from '@/core/alignment/setting';
 import { Dose, Look, LookPicture, LookReading, Picture, Stop, Trial, User } from '../models';
 import { ready } from '../ready';

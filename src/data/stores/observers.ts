@@ -2,9 +2,10 @@
 import { v7 as newId } from 'uuid';
 import { Op } from 'sequelize';
 import { leastFreedom, ownEye, ownMarking } from '@/core/agreement/repeats';
-import type { OwnEye, OwnMarking, RepeatedMarks } from '@/core/agreement/repeats';
+import type { OwnMarking, RepeatedMarks } from '@/core/agreement/repeats';
+import type { OwnEye } from '@/core/alignment/by-eye';
 import { gradeDeg } from '@/core/alignment/by-eye';
-import { readKept } from '@/core/alignment/kept';
+import { readKept } from '@/core/knowledge/kept';
 import { Look, LookReading, MarkingRounds, User } from '../models';
 import { ready } from '../ready';
 import { transact } from '../transact';

@@ -8,7 +8,7 @@ import { isUpright } from '@/core/anatomy/positions';
 import { positions, views } from '@/core/anatomy/positions';
 import type { Position, View } from '@/core/anatomy/positions';
 import { resultsCsv } from '@/core/alignment/interchange';
-import { handMarkingSdPx } from '@/core/alignment/look';
+import { handMarkingSdPx } from '@/core/knowledge/look';
 import { measuresSeen } from '@/core/alignment/measure';
 import { formatMeasure, nameOf } from '@/core/alignment/words';
 import { Button } from '@/design/button';

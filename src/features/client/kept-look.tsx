@@ -2,7 +2,7 @@
 
 import { ArrowRight } from 'lucide-react';
 import styled from 'styled-components';
-import type { KeptReading } from '@/core/alignment/kept';
+import type { KeptReading } from '@/core/knowledge/kept';
 import { formatMeasure, nameOf } from '@/core/alignment/words';
 import { formatSeconds } from '@/core/progression/dose';
 import { ButtonLink } from '@/design/button';

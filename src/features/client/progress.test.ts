@@ -1,5 +1,5 @@
 import { repertoire } from '@/repertoire';
-import type { KeptReading } from '@/core/alignment/kept';
+import type { KeptReading } from '@/core/knowledge/kept';
 import { trendsOf } from './progress';
 
 const look = (day: number, value: number, se: number, exercise = 'legFloat') => ({

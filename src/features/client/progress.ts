@@ -2,7 +2,7 @@
 import { decisionWords } from '@/core/progression/words';
 import { compare } from '@/core/alignment/compare';
 import { formatMeasure, nameOf } from '@/core/alignment/words';
-import type { KeptReading } from '@/core/alignment/kept';
+import type { KeptReading } from '@/core/knowledge/kept';
 import { exerciseName, faultWords, schoolOrFirst } from '@/core/knowledge/names';
 import type { Repertoire } from '@/core/knowledge/entries';
 import { gateInForce } from '@/core/progression/gate';

@@ -4,7 +4,7 @@
 import styled from 'styled-components';
 import { gradeDeg, untrainedSdDeg } from '@/core/alignment/by-eye';
 import type { Grade } from '@/core/alignment/by-eye';
-import { judge } from '@/core/alignment/judge';
+import { judge } from '@/core/knowledge/judge';
 import { readBlocks } from '@/core/alignment/vial';
 import type { BlockReading } from '@/core/alignment/vial';
 import { formatMeasure } from '@/core/alignment/words';

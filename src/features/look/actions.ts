@@ -2,9 +2,10 @@
 
 import { revalidatePath } from 'next/cache';
 import * as v from 'valibot';
-import { keepReading } from '@/core/alignment/kept';
+import { keepReading } from '@/core/knowledge/kept';
 import { views } from '@/core/anatomy/positions';
-import { roles, taught } from '@/core/alignment/look';
+import { taught } from '@/core/knowledge/look';
+import { roles } from '@/core/alignment/told';
 import { marksInput } from '@/core/anatomy/marks';
 import { takenInput } from '@/core/alignment/readings';
 import { settingInput } from '@/core/alignment/setting';

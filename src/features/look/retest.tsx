@@ -2,7 +2,7 @@
 
 import { ArrowRight } from 'lucide-react';
 import styled from 'styled-components';
-import type { LookReading } from '@/core/alignment/look';
+import type { LookReading } from '@/core/knowledge/look';
 import type { Marks } from '@/core/anatomy/marks';
 import { readBlocks } from '@/core/alignment/vial';
 import type { Vantage } from '@/core/alignment/vial';

@@ -1,9 +1,10 @@
 import * as v from 'valibot';
 import { repertoire } from '@/repertoire';
-import { compare } from './compare';
-import { judgeInput } from './input';
-import { gradeSeverity, judge } from './judge';
-import type { Finding, JudgeOutput } from './judge';
+import { compare } from '../alignment/compare';
+import { judgeInput } from '../alignment/input';
+import { gradeSeverity } from '../alignment/judge';
+import { judge } from './judge';
+import type { Finding, JudgeOutput } from '../alignment/judge';
 
 const judged = (input: object): JudgeOutput => {
   const result = judge(v.parse(judgeInput, { exercise: 'legFloat', level: 2, ...input }), repertoire);

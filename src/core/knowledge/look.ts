@@ -1,31 +1,31 @@
 // One bench visit as a calculation: set-up, top of the movement, way back, retest, from several sides and by several
 // methods → levels, findings, verdict.
 import type { Marks } from '../anatomy/marks';
-import type { Repertoire } from '../knowledge/entries';
-import { lookUp } from '../knowledge/lookup';
-import { entry, exerciseAt, isInclined } from '../knowledge/find';
+import type { Repertoire } from './entries';
+import { lookUp } from './lookup';
+import { entry, exerciseAt, isInclined } from './find';
 import { middle } from '../geometry';
 import type { Vec2 } from '../geometry';
-import type { Layer } from '../knowledge/stances';
+import type { Layer } from './stances';
 import { success } from '../result';
 import type { Failure, Result } from '../result';
-import { compare } from './compare';
-import type { Comparison } from './compare';
-import type { Estimate, MeasureInput } from './input';
+import { compare } from '../alignment/compare';
+import type { Comparison } from '../alignment/compare';
+import { roles } from '../alignment/told';
+import type { Method, OtherReading, Role, Told } from '../alignment/told';
+import type { Estimate, MeasureInput } from '../alignment/input';
 import type { Phase, Position, View } from '../anatomy/positions';
 import { isLandmarkKey } from '../anatomy/landmarks';
 import type { Landmarks } from '../anatomy/landmarks';
 import { judge } from './judge';
-import type { Finding, JudgeOutput } from './judge';
-import { measure } from './measure';
-import type { MeasureOutput } from './measure';
-import { excessOver } from './probability';
-import type { Interval } from './probability';
-import { cameraOf, directionsOf } from './setting';
-import type { PictureSize, Setting } from './setting';
+import type { Finding, JudgeOutput } from '../alignment/judge';
+import { measure } from '../alignment/measure';
+import type { MeasureOutput } from '../alignment/measure';
+import { excessOver } from '../alignment/probability';
+import type { Interval } from '../alignment/probability';
+import { cameraOf, directionsOf } from '../alignment/setting';
+import type { PictureSize, Setting } from '../alignment/setting';
 
-export const roles = ['setup', 'top', 'back', 'retest'] as const;
-export type Role = (typeof roles)[number];
 const phaseOf: Readonly<Record<Role, Phase>> = { setup: 'start', top: 'hold', back: 'back', retest: 'hold' };
 
 /** Spread of marks set by hand, in pixels of the picture as it is shown. */
@@ -42,19 +42,6 @@ export type MarkedPicture = {
   readonly markingSdPx: number;
   readonly setting: Setting;
   readonly size: PictureSize;
-};
-
-export const methods = ['picture', 'hand', 'eye'] as const;
-export type Method = (typeof methods)[number];
-
-/** What a hand or an eye told. `fromLevel`: already a departure from level, as a grade is. */
-export type OtherReading = {
-  readonly method: 'hand' | 'eye';
-  readonly measure: string;
-  readonly value: number;
-  readonly seWithin: number;
-  readonly seBetween: number;
-  readonly fromLevel: boolean;
 };
 
 export type LookInput = {
@@ -76,16 +63,6 @@ export type ReadPicture =
   | { readonly state: 'wrong'; readonly error: Failure }
   /** `wrong`: marks that cannot be right; what they belong to was left out of the measuring. */
   | { readonly state: 'read'; readonly measured: MeasureOutput; readonly wrong?: Failure };
-
-/** A value of one moment, with the method it came from. */
-export type Told = {
-  readonly value: number;
-  readonly seWithin: number;
-  readonly seBetween: number | undefined;
-  readonly method: Method;
-  readonly view?: View;
-  readonly fromLevel: boolean;
-};
 
 export type LookReading = {
   readonly pictures: Readonly<Record<Role, Readonly<Partial<Record<View, ReadPicture>>>>>;

@@ -2,9 +2,10 @@ import { repertoire } from '@/repertoire';
 import { refusedAt, refusedWith } from '../../../tests/rigs/refused';
 import { markingSdFor, readLook, taught, worstFinding } from './look';
 import { marksInput } from '../anatomy/marks';
-import type { LookInput, MarkedPicture, OtherReading } from './look';
-import { tellReadings } from './readings';
-import type { Taken } from './readings';
+import type { LookInput, MarkedPicture } from './look';
+import type { OtherReading } from '../alignment/told';
+import { tellReadings } from '../alignment/readings';
+import type { Taken } from '../alignment/readings';
 import type { Marks } from '../anatomy/marks';
 
 const marked = (landmarks: Marks['landmarks']): MarkedPicture => ({

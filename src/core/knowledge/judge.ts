@@ -1,0 +1,42 @@
+// `judge` of the shell and of every look: names looked up, targets resolved by stance, then judged.
+import type { JudgeInput } from '../alignment/input';
+import { judgeMeasures } from '../alignment/judge';
+import type { JudgeOutput } from '../alignment/judge';
+import { success } from '../result';
+import type { Result } from '../result';
+import type { Repertoire } from './entries';
+import { entry } from './find';
+import { lookUp } from './lookup';
+import { resolveStances, resolveTargets } from './stances';
+import type { Layer } from './stances';
+
+/** Faults judged from measures, against the targets of the stances in force; what would hurt comes first, then the worst. */
+export function judge(
+  input: JudgeInput & { readonly from?: Readonly<Record<string, Layer>> },
+  repertoire: Repertoire,
+): Result<JudgeOutput> {
+  const exercise = lookUp(repertoire.exercises, input.exercise, 'exercise', 'exercise');
+  if (!exercise.ok) return exercise;
+  const stances = resolveStances(repertoire, input.school, input.stances, input.from);
+  if (!stances.ok) return stances;
+  const targets = resolveTargets(repertoire, exercise.value, input.level, input.phase, stances.value);
+  if (!targets.ok) return targets;
+  const safetyFaults = new Set<string>();
+  for (const [index, name] of input.conditions.entries()) {
+    const condition = lookUp(repertoire.conditions, name, 'condition', `conditions.${index}`);
+    if (!condition.ok) return condition;
+    for (const fault of condition.value.safetyFaults) safetyFaults.add(fault);
+  }
+  return success(
+    judgeMeasures({
+      exerciseName: exercise.value.name,
+      measures: input.measures,
+      neutral: input.neutral,
+      targets: targets.value,
+      faultOf: (id) => {
+        const { plain, safety } = entry(repertoire.faults, id);
+        return { plain, safety: safety || safetyFaults.has(id) };
+      },
+    }),
+  );
+}
