@@ -7,7 +7,7 @@ import { exerciseAt } from '@/core/knowledge/find';
 import type { Exercise, Repertoire } from '@/core/knowledge/entries';
 import { wordsToKeep } from '@/core/knowledge/names';
 import type { Payload, Planned, SessionEvent } from '@/core/progression/events';
-import { rungAt } from '@/core/progression/rungs';
+import { rungAt } from '@/core/load/rungs';
 import { decisions, feelings, lostBlocks, sides, verdicts } from '@/core/progression/words';
 import { typicalBody } from '@/core/body/segments';
 import { breathInForce } from '@/core/knowledge/stances';

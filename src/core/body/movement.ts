@@ -10,6 +10,20 @@ import type { Body } from './segments';
 /** What a level shows: its start and its furthest point; the ways out and back lie between them unless given. */
 export type Movement = { readonly start: Pose; readonly hold: Pose; readonly out?: Pose; readonly back?: Pose };
 
+/** A level as far as it moves: left out, it starts lying with the feet down, and goes straight. */
+export type Shown = { readonly start?: Pose | undefined; readonly via?: Pose | undefined; readonly top: Pose };
+
+/** The pose before anything moves. */
+export const startOf = ({ start }: Pick<Shown, 'start'>): Pose =>
+  start ?? { left: { kind: 'footDown' }, right: { kind: 'footDown' } };
+
+/** A level as a movement: from its start to its top and back, by its half-way pose where it has one. */
+export const movementOf = (level: Shown): Movement => ({
+  start: startOf(level),
+  hold: level.top,
+  ...(level.via ? { out: level.via, back: level.via } : {}),
+});
+
 const limbs = ['left', 'right', 'leftArm', 'rightArm'] as const;
 type Limb = (typeof limbs)[number];
 

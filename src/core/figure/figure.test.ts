@@ -1,7 +1,8 @@
 import { views } from '../anatomy/positions';
 import { drawableFaults, withFault } from '../body/deviations';
 import { poseBody } from '../body/skeleton';
-import { exerciseAt, startOf } from '../knowledge/find';
+import { exerciseAt } from '../knowledge/find';
+import { startOf } from '../body/movement';
 import { measuredLooks } from '../knowledge/looks';
 import { repertoire } from '@/repertoire';
 import { flatEye } from './camera';

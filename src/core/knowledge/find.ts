@@ -1,20 +1,7 @@
 // Finding one's way in entries of the repertoire: no shapes, nothing to check.
 import { positionOf } from '../body/position';
-import type { Movement } from '../body/movement';
-import type { Pose } from '../body/pose';
 import type { Correction, Exercise, Level } from './entries';
 import type { LoadOf } from './load-tags';
-
-/** The pose before anything moves. */
-export const startOf = ({ start }: Pick<Level, 'start'>): Pose =>
-  start ?? { left: { kind: 'footDown' }, right: { kind: 'footDown' } };
-
-/** A level as a movement: from its start to its top and back, by its half-way pose where it has one. */
-export const movementOf = (level: Pick<Level, 'start' | 'via' | 'top'>): Movement => ({
-  start: startOf(level),
-  hold: level.top,
-  ...(level.via ? { out: level.via, back: level.via } : {}),
-});
 
 /** Faults of an exercise by id, in the order in which they are watched. */
 export const faultIds = ({ faults }: Pick<Exercise, 'faults'>): string[] => faults.map(({ fault: one }) => one);

@@ -1,7 +1,7 @@
 // What a person holds: the load that is known to go without alignment being lost.
 import type { Body } from '../body/segments';
-import type { Repertoire } from '../knowledge/entries';
-import { rungAt } from '../progression/rungs';
+import type { Ladders } from './ladder-level';
+import { rungAt } from './rungs';
 import { demandOfLevel } from './levels';
 import { windowsOf } from './sightings';
 import type { SeenBefore, Windows } from './sightings';
@@ -11,7 +11,7 @@ export type Standing = { readonly exercise: string; readonly level: number };
 
 /** The newest row of each exercise that is still in the repertoire, with the rung it stands for. Newest come first. */
 export function newestRungs<T extends { readonly exercise: string; readonly level: number; readonly half: boolean }>(
-  { exercises }: Pick<Repertoire, 'exercises'>,
+  { exercises }: Pick<Ladders, 'exercises'>,
   rows: readonly T[],
 ): { readonly row: T; readonly standing: Standing }[] {
   const found = new Map<string, { row: T; standing: Standing }>();
@@ -25,7 +25,11 @@ export function newestRungs<T extends { readonly exercise: string; readonly leve
 }
 
 /** The highest demand of the legs on the levels that are owned, in any exercise; % of weight × stature. */
-export function ownedPct(repertoire: Repertoire, body: Body, standings: readonly Standing[]): number | undefined {
+export function ownedPct(
+  repertoire: Pick<Ladders, 'exercises'>,
+  body: Body,
+  standings: readonly Standing[],
+): number | undefined {
   const held = standings.flatMap(({ exercise: id, level }) => {
     const exercise = repertoire.exercises.find((one) => one.id === id);
     const rung = exercise && rungAt(exercise, level, body);
@@ -60,7 +64,7 @@ export type KnownLoad = { readonly windows: Windows; readonly capacity: Capacity
 
 /** Windows and capacity of a person, from what was seen and where she stands. */
 export function knownLoad(
-  repertoire: Repertoire,
+  repertoire: Ladders,
   body: Body,
   seen: SeenBefore,
   standings: readonly Standing[],

@@ -2,8 +2,8 @@
 import { between } from '../body/movement';
 import type { LegPose, Pose } from '../body/pose';
 import type { Body } from '../body/segments';
-import type { Level } from '../knowledge/entries';
-import { leapAt, leastCapacityPct } from '../progression/words';
+import type { LadderLevel } from './ladder-level';
+import { leapAt, leastCapacityPct } from './thresholds';
 import { demandOf } from './demand';
 
 const halfStepKinds = ['oneBent', 'lever', 'range', 'headDown', 'strap'] as const;
@@ -27,7 +27,7 @@ const mostBendDeg = 100;
 /** An elastic round the feet, held by the hands: what it carries of the legs' weight, a convention. */
 const strapCarries = 0.35;
 
-function* candidates(body: Body, below: Level, above: Level): Generator<HalfStep> {
+function* candidates(body: Body, below: LadderLevel, above: LadderLevel): Generator<HalfStep> {
   const { left, right } = above.top;
   const legs = (one: LegPose, other: LegPose): Pose => ({ ...above.top, left: one, right: other });
   const step = (kind: HalfStepKind, words: string, pose: Pose, carried = 0): HalfStep => {
@@ -62,7 +62,7 @@ function* candidates(body: Body, below: Level, above: Level): Generator<HalfStep
 const heelOffMm = 45;
 
 /** A foot that leaves the mat weighs more low than in tabletop: before it does, it is only made light, the toes staying. */
-function lightened(body: Body, below: Level, above: Level): HalfStep | undefined {
+function lightened(body: Body, below: LadderLevel, above: LadderLevel): HalfStep | undefined {
   const light = (leg: LegPose, next: LegPose): LegPose =>
     leg.kind === 'footDown' && isRaised(next) ? { ...leg, heelLift: heelOffMm } : leg;
   const left = light(below.top.left, above.top.left);
@@ -77,7 +77,7 @@ function lightened(body: Body, below: Level, above: Level): HalfStep | undefined
  * Steps whose demand lands between what is held and the next level, none a leap by itself; the best of each kind, and the
  * kind nearest the middle first. Where the legs' demand does not tell them apart, the shorter way is left.
  */
-export function halfStepsBetween(body: Body, below: Level, above: Level, heldPct?: number): HalfStep[] {
+export function halfStepsBetween(body: Body, below: LadderLevel, above: LadderLevel, heldPct?: number): HalfStep[] {
   const [own, asked] = [demandOf(body, below.top), demandOf(body, above.top)];
   const all = [...candidates(body, below, above)];
   const shorterWay = all.filter(({ kind }) => kind === 'range');

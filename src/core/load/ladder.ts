@@ -1,6 +1,6 @@
 // A ladder by what it asks of one body: a bar a level, how large each step is, and half-way steps where one is too large.
 import type { Body } from '../body/segments';
-import type { Exercise } from '../knowledge/entries';
+import type { Ladder } from './ladder-level';
 import { halfStepsBetween } from './half-steps';
 import type { HalfStepKind } from './half-steps';
 import { demandOfLevel, mainKind, stepSize } from './levels';
@@ -25,11 +25,7 @@ export type LadderLoad = {
 };
 
 /** Demand of every level of an exercise for a body, against what is held; absent where nothing is asked that is reckoned. */
-export function ladderLoad(
-  body: Body,
-  { levels }: Pick<Exercise, 'levels'>,
-  capacityPct?: number | null,
-): LadderLoad | undefined {
+export function ladderLoad(body: Body, { levels }: Ladder, capacityPct?: number | null): LadderLoad | undefined {
   const peaks = levels.map((level) => demandOfLevel(body, level, 6).peak);
   const kind = mainKind(peaks);
   if (!kind) return undefined;

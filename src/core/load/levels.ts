@@ -2,20 +2,20 @@
 import { poseAt } from '../body/movement';
 import type { Movement } from '../body/movement';
 import type { Body } from '../body/segments';
-import type { Level } from '../knowledge/entries';
-import { movementOf } from '../knowledge/find';
+import type { LadderLevel } from './ladder-level';
+import { movementOf } from '../body/movement';
 import { remembering } from '../remember';
-import { leapAt, leastCapacityPct, noStepAt } from '../progression/words';
+import { leapAt, leastCapacityPct, noStepAt } from './thresholds';
 import { demandKinds, loadOfPose } from './moments';
 import type { Demand, DemandKind } from './moments';
 
 /** Along the way out, from the start (0) to the top (1). */
 export type CurvePoint = { readonly at: number; readonly demand: Demand };
 
-type Asking = Pick<Level, 'start' | 'via' | 'top' | 'load'>;
+type Asking = Pick<LadderLevel, 'start' | 'via' | 'top' | 'load'>;
 
 /** A bar, pedal or strap takes the legs: their weight on the hips depends on springs, not on the pose alone. */
-export const areLegsHeld = ({ load }: Pick<Level, 'load'>): boolean => load.also.includes('footHeld');
+export const areLegsHeld = ({ load }: Pick<LadderLevel, 'load'>): boolean => load.also.includes('footHeld');
 
 /** Feet leave or reach the floor one by one, in a way that start and top do not tell: what lies between is not known. */
 const areFeetMoving = ({ start, hold }: Movement): boolean =>

@@ -1,11 +1,9 @@
 // What sessions and looks tell about how far a person goes: sightings along the axis of a family of movements.
-import type { KeptReading } from '../knowledge/kept';
 import type { Pose } from '../body/pose';
 import { positionOf } from '../body/position';
 import type { Body } from '../body/segments';
-import type { Exercise, Level, Repertoire } from '../knowledge/entries';
-import type { ItemOutcome } from '../progression/kept-outcome';
-import { rungAt } from '../progression/rungs';
+import type { LadderLevel, Ladders } from './ladder-level';
+import { rungAt } from './rungs';
 import { legLoad, raisedLegs } from './demand';
 import { areLegsHeld, demandOfLevel } from './levels';
 import { safeWindow } from './window';
@@ -35,7 +33,7 @@ type Place = { readonly family: WindowFamily; readonly at: number; readonly se: 
 const raisedOf = (pose: Pose) => [pose.left, pose.right].flatMap((leg) => (leg.kind === 'raised' ? [leg] : []));
 
 /** Where a level stands on the axes that it tells of. */
-export function placesOf(body: Body, level: Level): Place[] {
+export function placesOf(body: Body, level: LadderLevel): Place[] {
   const { top } = level;
   const position = positionOf(top);
   const found: Place[] = [];
@@ -56,18 +54,27 @@ export function placesOf(body: Body, level: Level): Place[] {
   return found;
 }
 
+/** How an exercise went in a session. */
+type SeenItem = {
+  readonly exercise: string;
+  readonly level: number;
+  readonly repetitions: number;
+  readonly faults: readonly { readonly fault: string; readonly times: number }[];
+};
+type SeenFinding = { readonly fault: string; readonly verdict: 'in' | 'out' | 'unsure' };
+
 export type SeenBefore = {
-  readonly sessions: readonly { readonly day: string; readonly items: readonly ItemOutcome[] }[];
+  readonly sessions: readonly { readonly day: string; readonly items: readonly SeenItem[] }[];
   readonly looks: readonly {
     readonly day: string;
     readonly exercise: string;
     readonly level: number;
-    readonly result: KeptReading;
+    readonly result: { readonly baseline: readonly SeenFinding[]; readonly retest: readonly SeenFinding[] };
   }[];
 };
 
 /** Share of the repetitions of an exercise in which pelvis and ribs were held. */
-function heldIn({ repetitions, faults }: ItemOutcome, { faults: known }: Pick<Repertoire, 'faults'>): number {
+function heldIn({ repetitions, faults }: SeenItem, { faults: known }: Pick<Ladders, 'faults'>): number {
   const lost = faults.reduce(
     (sum, { fault, times }) =>
       sum + (blocksThatTell.includes(known.find(({ id }) => id === fault)?.block ?? '') ? times : 0),
@@ -77,7 +84,7 @@ function heldIn({ repetitions, faults }: ItemOutcome, { faults: known }: Pick<Re
 }
 
 /** Whether a moment of a look held level: none where it could not tell. */
-function heldAt(findings: KeptReading['baseline'], { faults: known }: Pick<Repertoire, 'faults'>): number | undefined {
+function heldAt(findings: readonly SeenFinding[], { faults: known }: Pick<Ladders, 'faults'>): number | undefined {
   const told = findings.filter(({ fault }) =>
     blocksThatTell.includes(known.find(({ id }) => id === fault)?.block ?? ''),
   );
@@ -89,16 +96,16 @@ function heldAt(findings: KeptReading['baseline'], { faults: known }: Pick<Reper
 
 /** Every sighting by family, oldest first. */
 export function sightingsOf(
-  repertoire: Repertoire,
+  repertoire: Ladders,
   body: Body,
   { sessions, looks }: SeenBefore,
 ): Readonly<Partial<Record<WindowFamily, readonly Sighting[]>>> {
   const found: Partial<Record<WindowFamily, Sighting[]>> = {};
-  const level = (id: string, number: number): Level | undefined => {
-    const exercise: Exercise | undefined = repertoire.exercises.find((one) => one.id === id);
+  const level = (id: string, number: number): LadderLevel | undefined => {
+    const exercise = repertoire.exercises.find((one) => one.id === id);
     return exercise && rungAt(exercise, number, body);
   };
-  const add = (rung: Level | undefined, held: number, day: string) => {
+  const add = (rung: LadderLevel | undefined, held: number, day: string) => {
     if (rung) for (const { family, at, se } of placesOf(body, rung)) (found[family] ??= []).push({ at, se, held, day });
   };
   for (const { day, items } of sessions)
@@ -117,7 +124,7 @@ export function sightingsOf(
 export type Windows = Readonly<Partial<Record<WindowFamily, SafeWindow>>>;
 
 /** A person's windows, one a family of movements of which anything was seen. */
-export function windowsOf(repertoire: Repertoire, body: Body, seen: SeenBefore): Windows {
+export function windowsOf(repertoire: Ladders, body: Body, seen: SeenBefore): Windows {
   const all = sightingsOf(repertoire, body, seen);
   return Object.fromEntries(
     windowFamilies.flatMap((family) => {

@@ -7,7 +7,7 @@ import { adviseLevel, faultInHand, suggest } from './advice';
 import type { AdviceContext } from './advice';
 import { breathInWords, manyInWords } from './hand-out';
 import { draftPoints, gateSession, outcomeOf, outcomesOf, unsafeFaults } from './outcome';
-import { levelAfter, levelText, rungAt } from './rungs';
+import { levelAfter, levelText, rungAt } from '../load/rungs';
 import { emptySession } from './session';
 import type { Item, Repetition, Session } from './session';
 

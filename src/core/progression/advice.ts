@@ -11,7 +11,7 @@ import type { Advice } from './gate';
 import type { GateSession } from './gate-input';
 import { gateSession, outcomeOf } from './outcome';
 import { painThatEnds } from './words';
-import { levelAfter, levelText, rungAt } from './rungs';
+import { levelAfter, levelText, rungAt } from '../load/rungs';
 import { lostFaults } from './session';
 import type { Item } from './session';
 

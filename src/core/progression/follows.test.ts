@@ -5,7 +5,7 @@ import { entry, levelOf } from '../knowledge/find';
 import { doseInput, formatSeconds, timeDose } from './dose';
 import { dosesFrom, trialsFrom } from './follows';
 import { breathInWords, homeExercises, manyInWords } from './hand-out';
-import { rungAt } from './rungs';
+import { rungAt } from '../load/rungs';
 import { emptySession } from './session';
 import type { Item, Session } from './session';
 

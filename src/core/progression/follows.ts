@@ -3,7 +3,7 @@ import type { Body } from '../body/segments';
 import type { Repertoire } from '../knowledge/entries';
 import { timeDose } from './dose';
 import type { Dose } from './dose';
-import { rungAt } from './rungs';
+import { rungAt } from '../load/rungs';
 import type { Item, Session } from './session';
 
 export type FollowingDose = Dose & {

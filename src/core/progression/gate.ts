@@ -3,7 +3,7 @@
 import { movesByHalfSteps } from '../knowledge/cautions';
 import type { Exercise, Repertoire, School } from '../knowledge/entries';
 import type { GateInput, GateSession } from './gate-input';
-import { leapAt, leastCapacityPct, noStepAt } from './words';
+import { leapAt, leastCapacityPct, noStepAt } from '../load/thresholds';
 import type { Decision } from './words';
 
 export type Advice = { readonly decision: Decision; readonly reasons: readonly string[] };

@@ -3,10 +3,10 @@ import { parsePattern } from '../breathing/parse';
 import type { Pose } from '../body/pose';
 import type { Body } from '../body/segments';
 import type { Scene } from '../figure/props';
-import { startOf } from '../knowledge/find';
+import { startOf } from '../body/movement';
 import type { Repertoire } from '../knowledge/entries';
 import type { Home } from './events';
-import { rungAt } from './rungs';
+import { rungAt } from '../load/rungs';
 import type { Session } from './session';
 
 export type HomeExercise = {

@@ -31,11 +31,5 @@ export const verdictWords: Readonly<Record<TryVerdict, string>> = {
   notTried: 'not tried',
 };
 
-/** Above this share of capacity a step is a leap. */
-export const leapAt = 1.3;
-/** Below this share a step adds no real load. */
-export const noStepAt = 1.05;
-/** The least capacity that a step is measured against, % of body weight × stature. */
-export const leastCapacityPct = 2;
 /** Pain from here on ends the exercise, and counts as a fault that could hurt. */
 export const painThatEnds = 4;

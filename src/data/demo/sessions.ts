@@ -9,7 +9,7 @@ import { adviseLevel } from '@/core/progression/advice';
 import type { Payload, Planned, SessionEvent } from '@/core/progression/events';
 import type { GateSession } from '@/core/progression/gate-input';
 import { gateSession, outcomeOf, unsafeFaults } from '@/core/progression/outcome';
-import { levelAfter, rungAt } from '@/core/progression/rungs';
+import { levelAfter, rungAt } from '@/core/load/rungs';
 import { foldSession } from '@/core/progression/session';
 import { eventVersion } from '@/core/progression/words';
 import { repertoire, rulesVersion } from '@/repertoire';

@@ -7,7 +7,7 @@ import { exerciseName, faultWords, schoolOrFirst } from '@/core/knowledge/names'
 import type { Repertoire } from '@/core/knowledge/entries';
 import { gateInForce } from '@/core/progression/gate';
 import type { ItemOutcome } from '@/core/progression/kept-outcome';
-import { levelText } from '@/core/progression/rungs';
+import { levelText } from '@/core/load/rungs';
 import type { SessionCard } from '@/data/types';
 
 export type RunLine = {

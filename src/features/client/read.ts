@@ -27,7 +27,7 @@ import { listStops } from '@/data/stores/cautions';
 import { findRepertoire } from '@/data/stores/studio';
 import { actingOn } from '@/data/types';
 import { pageOfSessions, sessionsPerPage } from '@/data/stores/floor';
-import { levelText } from '@/core/progression/rungs';
+import { levelText } from '@/core/load/rungs';
 import { findEvidence } from '@/data/stores/evidence';
 import { findLoad, findSummary, newestOfEach } from '@/data/stores/summaries';
 import { listDosesOf, listLooks, listResults, listSteps, looksPerPage } from '@/data/stores/looks';

@@ -7,7 +7,7 @@ import styled from 'styled-components';
 import { weighLevel } from '@/core/knowledge/cautions';
 import { feelings } from '@/core/progression/words';
 import type { Planned } from '@/core/progression/events';
-import { levelText, rungAt } from '@/core/progression/rungs';
+import { levelText, rungAt } from '@/core/load/rungs';
 import { apparatusNames } from '@/design/words';
 import { deferring } from '@/repertoire/words';
 import type { Tell } from './in-hand';

@@ -13,7 +13,7 @@ import { FloorLink } from './link';
 import type { FloorState } from './link';
 import type { Sound } from './pacer';
 import { Small, Tap, Warn, clockText, Leave } from './parts';
-import { levelText } from '@/core/progression/rungs';
+import { levelText } from '@/core/load/rungs';
 import { nextUp, takenBack } from '@/core/progression/session';
 import { before } from './pack';
 import { lostChoices, onPlan, viewItem } from './state';

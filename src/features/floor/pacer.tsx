@@ -9,7 +9,7 @@ import { breath } from '@/core/breathing/timeline';
 import type { BreathMoment } from '@/core/breathing/timeline';
 import { poseAt } from '@/core/body/movement';
 import type { Body } from '@/core/body/segments';
-import { movementOf } from '@/core/knowledge/find';
+import { movementOf } from '@/core/body/movement';
 import type { Level } from '@/core/knowledge/entries';
 import { BreathRibbon, ribbonPoint } from '@/design/breath-ribbon';
 import type { PlannedEdge } from '@/core/load/fan';

@@ -7,7 +7,7 @@ import styled from 'styled-components';
 import type { PlannedEdge } from '@/core/load/fan';
 import { entry } from '@/core/knowledge/find';
 import { correctionWords } from '@/core/knowledge/names';
-import { levelAfter, levelText, rungAt } from '@/core/progression/rungs';
+import { levelAfter, levelText, rungAt } from '@/core/load/rungs';
 import { openTry } from '@/core/progression/session';
 import { decisions } from '@/core/progression/words';
 import type { Decision } from '@/core/progression/words';

@@ -8,7 +8,7 @@ import { isAllowed, weighLevel } from '@/core/knowledge/cautions';
 import { breathInForce, doseInForce } from '@/core/knowledge/stances';
 import { parsePattern } from '@/core/breathing/parse';
 import { painThatEnds } from '@/core/progression/words';
-import { levelText, rungAt } from '@/core/progression/rungs';
+import { levelText, rungAt } from '@/core/load/rungs';
 import type { Session } from '@/core/progression/session';
 import { StandingChip } from '@/design/standing';
 import { stopWords } from '@/repertoire/words';

@@ -19,7 +19,7 @@ import { lostBlocks } from '@/core/progression/words';
 import type { Planned } from '@/core/progression/events';
 import type { LostBlock } from '@/core/progression/words';
 import { unsafeFaults } from '@/core/progression/outcome';
-import { levelText, rungAt } from '@/core/progression/rungs';
+import { levelText, rungAt } from '@/core/load/rungs';
 import { lostTwiceRunning, nextUp, openTry } from '@/core/progression/session';
 import type { Item, NextUp, Session } from '@/core/progression/session';
 import type { DayPack, FloorClient } from './pack';

@@ -6,7 +6,7 @@ import { Check, Printer, RotateCcw } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { draftPoints, outcomesOf, unsafeFaults } from '@/core/progression/outcome';
-import { levelText } from '@/core/progression/rungs';
+import { levelText } from '@/core/load/rungs';
 import type { Session } from '@/core/progression/session';
 import type { Tell } from './in-hand';
 import type { DayPack, FloorClient } from './pack';

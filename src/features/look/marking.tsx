@@ -9,7 +9,7 @@ import type { LookReading } from '@/core/knowledge/look';
 import type { Method, Role } from '@/core/alignment/told';
 import type { Taken } from '@/core/alignment/readings';
 import type { Vantage } from '@/core/alignment/vial';
-import { startOf } from '@/core/knowledge/find';
+import { startOf } from '@/core/body/movement';
 import type { Exercise, Level } from '@/core/knowledge/entries';
 import { useRepertoire } from '@/platform/browser/repertoire';
 import { Button } from '@/design/button';

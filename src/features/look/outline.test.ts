@@ -1,4 +1,5 @@
-import { entry, levelOf, startOf } from '@/core/knowledge/find';
+import { entry, levelOf } from '@/core/knowledge/find';
+import { startOf } from '@/core/body/movement';
 import { poseBody } from '@/core/body/skeleton';
 import { demoPicture, standingCamera } from '@/core/figure/picture';
 import { repertoire } from '@/repertoire';

@@ -6,7 +6,7 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import { breath } from '@/core/breathing/timeline';
 import { drawableFaults, usualAmount, withFault } from '@/core/body/deviations';
-import { startOf } from '@/core/knowledge/find';
+import { startOf } from '@/core/body/movement';
 import type { Level } from '@/core/knowledge/entries';
 import { nameOf } from '@/core/alignment/words';
 import { BreathRibbon } from '@/design/breath-ribbon';

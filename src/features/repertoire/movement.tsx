@@ -9,7 +9,7 @@ import { poseAt } from '@/core/body/movement';
 import { usualAmount, withFault } from '@/core/body/deviations';
 import type { Pose } from '@/core/body/pose';
 import { typicalBody as body } from '@/core/body/segments';
-import { movementOf } from '@/core/knowledge/find';
+import { movementOf } from '@/core/body/movement';
 import type { Level } from '@/core/knowledge/entries';
 import { Button } from '@/design/button';
 import { Figure } from '@/design/figure';

@@ -6,7 +6,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { outcomesOf } from '@/core/progression/outcome';
-import { levelText } from '@/core/progression/rungs';
+import { levelText } from '@/core/load/rungs';
 import { foldSession } from '@/core/progression/session';
 import { Button, ButtonLink } from '@/design/button';
 import { Dialog } from '@/design/dialog';

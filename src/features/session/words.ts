@@ -1,7 +1,7 @@
 import { decisionWords, verdictWords } from '@/core/progression/words';
 import type { Repertoire } from '@/core/knowledge/entries';
 import type { Payload } from '@/core/progression/events';
-import { levelText } from '@/core/progression/rungs';
+import { levelText } from '@/core/load/rungs';
 import type { Session } from '@/core/progression/session';
 
 type Names = Pick<Repertoire, 'faults' | 'corrections' | 'stopSigns'>;

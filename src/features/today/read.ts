@@ -15,7 +15,7 @@ import { findStudio } from '@/data/stores/studio';
 import { findOpen, findSummaries } from '@/data/stores/summaries';
 import type { ClientSummary } from '@/core/progression/summary';
 import { findRepertoire } from '@/data/stores/studio';
-import { levelText } from '@/core/progression/rungs';
+import { levelText } from '@/core/load/rungs';
 import { findLooks } from '@/data/stores/looks';
 import { actingOn } from '@/data/types';
 import type { LookCard, Who } from '@/data/types';

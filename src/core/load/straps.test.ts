@@ -1,10 +1,11 @@
 import { repertoire } from '@/repertoire';
 import { entry, levelOf } from '../knowledge/find';
-import { legLoad } from '../load/demand';
-import { lowestThigh } from '../load/equal';
-import { legsInStraps, lowestInStraps, nearestInStraps, strapsAt, usualRig } from './apparatus';
-import type { Rig } from './apparatus';
-import { againstLast, offerSprings, springAdvice } from './setting';
+import { legLoad } from './demand';
+import { lowestThigh } from './equal';
+import { usualRig } from '../springs/apparatus';
+import { legsInStraps, lowestInStraps, nearestInStraps, strapsAt } from './straps';
+import type { Rig } from '../springs/apparatus';
+import { againstLast, offerSprings, springAdvice } from '../knowledge/spring-setting';
 
 const body = { heightM: 1.7, massKg: 65, sex: 'f' } as const;
 const rated = (rig: Rig, perUnit = 240): Rig => ({

@@ -1,28 +1,29 @@
 // Rungs of a ladder, whole and half: between two levels there is one half-way.
 import type { Body } from '../body/segments';
-import type { Exercise, Level } from '../knowledge/entries';
-import { halfStepsBetween } from '../load/half-steps';
+import type { Ladder, LadderLevel } from './ladder-level';
+import { halfStepsBetween } from './half-steps';
 import { remembering } from '../remember';
-import type { HalfStepKind } from '../load/half-steps';
+import type { HalfStepKind } from './half-steps';
 
 /** The level at a number, or half-way to the next (2.5); absent where the ladder has no such rung. */
-export function rungAt(exercise: Pick<Exercise, 'levels'>, number: number, body: Body): Level | undefined {
-  const below = exercise.levels.find((level) => level.number === Math.floor(number));
+export function rungAt<L extends LadderLevel>({ levels }: Ladder<L>, number: number, body: Body): L | undefined {
+  const below = levels.find((level) => level.number === Math.floor(number));
   if (!below || Number.isInteger(number)) return below;
-  const above = exercise.levels.find((level) => level.number === Math.floor(number) + 1);
+  const above = levels.find((level) => level.number === Math.floor(number) + 1);
   return above && halfWay(below, above, body);
 }
 
 /** Kinds of half steps that a pose alone tells. */
 const drawn: readonly HalfStepKind[] = ['oneBent', 'lever', 'range'];
 
-const remember = remembering<Level, Level>();
+const remember = remembering<LadderLevel, LadderLevel>();
 
 /** Half-way from one level to the next, by whatever lands best between what they ask. Worked out once for each body. */
-const halfWay = (below: Level, above: Level, body: Body): Level =>
-  remember(below, JSON.stringify([above.number, above.top, body]), () => workOutHalfWay(below, above, body));
+// What is kept was made of these very levels, so it is of their kind.
+const halfWay = <L extends LadderLevel>(below: L, above: L, body: Body): L =>
+  remember(below, JSON.stringify([above.number, above.top, body]), () => workOutHalfWay(below, above, body)) as L;
 
-function workOutHalfWay(below: Level, above: Level, body: Body): Level {
+function workOutHalfWay(below: LadderLevel, above: LadderLevel, body: Body): LadderLevel {
   const step = halfStepsBetween(body, below, above).find(({ kind }) => drawn.includes(kind));
   return {
     ...above,
@@ -40,7 +41,7 @@ export const levelText = (number: number): string =>
 
 /** Where a decision leads from here: never beyond the ladder. */
 export function levelAfter(
-  { levels }: Pick<Exercise, 'levels'>,
+  { levels }: Ladder,
   number: number,
   decision: 'advance' | 'halfStep' | 'hold' | 'back',
 ): number {

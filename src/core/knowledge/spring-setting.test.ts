@@ -1,9 +1,10 @@
 // Springs for a person, told in words: every sentence beside the figures that it is made of, worked by hand.
 import { repertoire } from '@/repertoire';
-import { entry, levelOf } from '../knowledge/find';
-import { legsInStraps, nearestInStraps, usualRig } from './apparatus';
-import type { Rig } from './apparatus';
-import { againstLast, offerSprings, springAdvice } from './setting';
+import { entry, levelOf } from './find';
+import { usualRig } from '../springs/apparatus';
+import { legsInStraps, nearestInStraps } from '../load/straps';
+import type { Rig } from '../springs/apparatus';
+import { againstLast, offerSprings, springAdvice } from './spring-setting';
 
 const body = { heightM: 1.7, massKg: 65, sex: 'f' } as const;
 const rated = (rig: Rig, perUnit = 240): Rig => ({

@@ -2,16 +2,17 @@
 // and what was learned with this client before.
 import type { RaisedLeg } from '../load/demand';
 import { gravity } from '../load/gravity';
-import { serves, startOf } from '../knowledge/find';
-import type { Exercise, Level, Repertoire, SpringForce } from '../knowledge/entries';
+import { serves } from './find';
+import { startOf } from '../body/movement';
+import type { Exercise, Level, Repertoire, SpringForce } from './entries';
 import type { Body } from '../body/segments';
 import type { LegPose } from '../body/pose';
 import { failure, success } from '../result';
 import type { Result } from '../result';
-import { nearestInStraps } from './apparatus';
-import type { Rig } from './apparatus';
-import { nearestByForce, nearestByUnits, unitsOf, unitsText } from './springs';
-import type { SpringSet } from './springs';
+import { nearestInStraps } from '../load/straps';
+import type { Rig } from '../springs/apparatus';
+import { nearestByForce, nearestByUnits, unitsOf, unitsText } from '../springs/springs';
+import type { SpringSet } from '../springs/springs';
 
 /** Body weight for which the trade's words for springs are meant. */
 const usualMassKg = 65;
