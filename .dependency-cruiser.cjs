@@ -8,7 +8,23 @@ const floors = {
   'platform/server': ['data', 'core'],
   'platform/browser': ['core'],
 };
+/** Floors of the core, from the ground up: a folder imports from those before it alone. */
+const coreFloors = [
+  'anatomy',
+  'body',
+  'breathing',
+  'springs',
+  'figure',
+  'alignment',
+  'load',
+  'motion',
+  'knowledge',
+  'corrections',
+  'progression',
+  'agreement',
+];
 const own = (folder) => `^src/${folder}/`;
+const ownInCore = (folder) => own(`core/${folder}`);
 module.exports = {
   forbidden: [
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
@@ -19,6 +35,24 @@ module.exports = {
       from: { path: own(folder), pathNot: '\\.test\\.tsx?$' },
       to: { path: '^src/', pathNot: [own(folder), ...may.map(own)] },
     })),
+    {
+      name: 'core-ground-stands-alone',
+      severity: 'error',
+      from: { path: '^src/core/[^/]+\\.ts$', pathNot: '\\.test\\.ts$' },
+      to: { path: '^src/core/[^/]+/' },
+    },
+    ...coreFloors.map((folder, i) => ({
+      name: `core-${folder}-reaches-only-down`,
+      severity: 'error',
+      from: { path: ownInCore(folder), pathNot: '\\.test\\.ts$' },
+      to: { path: '^src/core/[^/]+/', pathNot: [ownInCore(folder), ...coreFloors.slice(0, i).map(ownInCore)] },
+    })),
+    {
+      name: 'core-folders-have-a-floor',
+      severity: 'error',
+      from: {},
+      to: { path: '^src/core/[^/]+/', pathNot: coreFloors.map(ownInCore) },
+    },
     {
       name: 'core-is-pure',
       severity: 'error',

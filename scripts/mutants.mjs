@@ -8,12 +8,12 @@ import { filesBelow } from './app.mjs';
 import { setUp } from './set-up.mjs';
 import { giveUp, root, run } from './stages.mjs';
 
-/** Folders of the core, each with those whose unit tests are asked of its mutants: its own and its nearest readers'. */
+/** Folders of the core, each with the unit tests that are asked of its mutants: its own and its nearest readers'. */
 const askedOf = {
-  alignment: ['alignment', 'agreement'],
-  load: ['load', 'springs', 'progression'],
+  alignment: ['alignment', 'agreement', 'figure/picture', 'knowledge/judge', 'knowledge/look'],
+  load: ['load', 'springs', 'progression', 'knowledge/spring-setting'],
   progression: ['progression', 'load', 'floor'],
-  springs: ['springs', 'load'],
+  springs: ['springs', 'load', 'knowledge/spring-setting'],
   knowledge: ['knowledge', 'corrections', 'progression', 'repertoire'],
   corrections: ['corrections', 'knowledge', 'progression'],
 };

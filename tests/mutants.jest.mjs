@@ -10,7 +10,7 @@ const config = {
   testMatch: process.env.MUTANT_TESTS.split(',').map(
     (folder) =>
       ({ floor: '<rootDir>/src/features/floor/*.test.ts', repertoire: '<rootDir>/src/repertoire/*.test.ts' })[folder] ??
-      `<rootDir>/src/core/${folder}/*.test.ts`,
+      `<rootDir>/src/core/${folder.includes('/') ? folder : `${folder}/*`}.test.ts`,
   ),
 };
 

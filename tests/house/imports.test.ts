@@ -21,7 +21,10 @@ function cruise(folder: string): string[] {
 test('what reaches up, across or out is caught; what reaches down is not', () => {
   expect(cruise(path.join(root, 'tests/fixtures/imports')).sort()).toEqual([
     'app-only-routes: src/app/route.ts → src/data/models.ts',
+    'core-figure-reaches-only-down: src/core/figure/reaches-up.ts → src/core/knowledge/words.ts',
+    'core-folders-have-a-floor: src/core/knowledge/strays.ts → src/core/elsewhere/words.ts',
     'core-is-pure: src/core/reads-files.ts → fs',
+    'core-knowledge-reaches-only-down: src/core/knowledge/strays.ts → src/core/elsewhere/words.ts',
     'core-reaches-only-down: src/core/reaches-up.ts → src/data/models.ts',
     'features-keep-apart: src/features/one/one.ts → src/features/two/two.ts',
   ]);
