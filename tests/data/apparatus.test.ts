@@ -5,7 +5,7 @@ import { legMoment } from '@/core/load/demand';
 import { usualRig } from '@/core/springs/apparatus';
 import { success } from '@/core/result';
 import { database } from '@/data/database';
-import { ApparatusRow } from '@/data/models';
+import { ApparatusRow, Client } from '@/data/models';
 import {
   addApparatus,
   changeApparatus,
@@ -20,7 +20,6 @@ import { findLoad } from '@/data/stores/summaries';
 import { isDemoLoaded, signIn, whoIs } from '@/data/stores/sessions';
 import { findRepertoire } from '@/data/stores/studio';
 import { demoSignIn } from '@/data/demo/world';
-import { Client } from '@/data/models';
 import { readApparatus } from '@/features/apparatus/read';
 import { readClientForm } from '@/features/client/read';
 import { readDay } from '@/features/floor/day';

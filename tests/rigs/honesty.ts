@@ -4,9 +4,8 @@ import type { Position } from '@/core/anatomy/positions';
 import { measure } from '@/core/alignment/measure';
 import type { Measure } from '@/core/alignment/measure';
 import { seeded } from '@/core/random';
-import { pinhole } from '@/core/figure/camera';
+import { nearSideOf, pinhole } from '@/core/figure/camera';
 import { facts, markShot, randomBodies, someCamera, toldLens, trueEye, viewsOf } from './random-look';
-import { nearSideOf } from '@/core/figure/camera';
 import type { MarkedShot, Shaky } from './random-look';
 
 export type Tally = {

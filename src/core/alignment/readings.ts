@@ -1,9 +1,8 @@
 // Readings by hand and by eye as they were taken → values with errors.
 import * as v from 'valibot';
 import { number } from '../numbers';
-import type { OwnEye } from './by-eye';
+import type { Grade, OwnEye } from './by-eye';
 import { readEye, grades } from './by-eye';
-import type { Grade } from './by-eye';
 import { handRuleOf, readHand } from './by-hand';
 import type { Position } from '../anatomy/positions';
 import type { TargetToMeet } from './judge';

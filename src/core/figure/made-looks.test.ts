@@ -2,9 +2,8 @@ import { landmarkInfo } from '../anatomy/landmarks';
 import { measure } from '../alignment/measure';
 import { poseBody } from '../body/skeleton';
 import { normal, seeded } from '../random';
-import { pinhole } from './camera';
+import { nearSideOf, pinhole } from './camera';
 import { facts, markShot, randomBodies, someCamera, trueEye, viewsOf } from '../../../tests/rigs/random-look';
-import { nearSideOf } from './camera';
 
 const still = { uniform: () => 0.5, gauss: () => 0 };
 const exact = { markingSdPx: 0, palpated: false } as const;

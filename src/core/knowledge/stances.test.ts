@@ -1,9 +1,8 @@
 import { repertoire } from '@/repertoire';
 import { conditionsInForce } from './conditions';
-import { entry } from './find';
+import { entry, levelOf } from './find';
 import { lookUp } from './lookup';
 import { breathInForce, doseInForce, layStances, ownerOf, resolveStances, resolveTargets } from './stances';
-import { levelOf } from './find';
 
 const stances = (school?: string, changes?: Record<string, string>) => {
   const result = resolveStances(repertoire, school, changes);

@@ -1,9 +1,8 @@
 // What the levels of a ladder ask of a body: demand over the movement, its peak, and what each step adds.
-import { poseAt } from '../body/movement';
+import { movementOf, poseAt } from '../body/movement';
 import type { Movement } from '../body/movement';
 import type { Body } from '../body/segments';
 import type { LadderLevel } from './ladder-level';
-import { movementOf } from '../body/movement';
 import { remembering } from '../remember';
 import { leapAt, leastCapacityPct, noStepAt } from './thresholds';
 import { demandKinds, loadOfPose } from './moments';

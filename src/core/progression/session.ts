@@ -1,7 +1,6 @@
 // A taught session is the fold of its events: the same function in the browser and on the server.
 import type { Payload, Planned, SessionEvent } from './events';
-import type { LostBlock, Side, TryVerdict } from './words';
-import type { Decision } from './words';
+import type { Decision, LostBlock, Side, TryVerdict } from './words';
 
 export type Repetition = {
   readonly id: string;

@@ -12,8 +12,7 @@ import { apparatusName, rigInput, setInput, settingWords } from '@/core/springs/
 import { allows } from '@/core/springs/springs';
 import { calibrateInput } from '@/core/springs/springs-input';
 import { addApparatus, changeApparatus, keepSetting, listApparatus, removeApparatus } from '@/data/stores/apparatus';
-import { findStudio } from '@/data/stores/studio';
-import { findRepertoire } from '@/data/stores/studio';
+import { findRepertoire, findStudio } from '@/data/stores/studio';
 import { act } from '@/platform/server/act';
 
 const id = v.pipe(v.string(), v.uuid());

@@ -11,10 +11,9 @@ import { setText } from '@/core/springs/springs';
 import type { SpringSet } from '@/core/springs/springs';
 import { listApparatus, listSettings } from '@/data/stores/apparatus';
 import { findClient, findNames } from '@/data/stores/clients';
-import { findStudio } from '@/data/stores/studio';
+import { findRepertoire, findStudio } from '@/data/stores/studio';
 import { listSessions } from '@/data/stores/floor';
 import { findLoad } from '@/data/stores/summaries';
-import { findRepertoire } from '@/data/stores/studio';
 import { actingOn } from '@/data/types';
 import type { ApparatusCard, ClientCard, Room, SettingCard, Who } from '@/data/types';
 

@@ -7,9 +7,8 @@ import type { HomeExercise } from '@/core/progression/hand-out';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { findClient } from '@/data/stores/clients';
-import { findStudio } from '@/data/stores/studio';
+import { findRepertoire, findStudio } from '@/data/stores/studio';
 import { findSession, foldKept } from '@/data/stores/floor';
-import { findRepertoire } from '@/data/stores/studio';
 import type { Who } from '@/data/types';
 
 export type DrawnExercise = Omit<HomeExercise, 'start' | 'top' | 'scene'> & {

@@ -1,7 +1,6 @@
 import { notFound } from 'next/navigation';
 import { editableKinds } from '@/core/knowledge/own-entries';
-import { findStudio } from '@/data/stores/studio';
-import { findRepertoire } from '@/data/stores/studio';
+import { findRepertoire, findStudio } from '@/data/stores/studio';
 import { requireWho } from '@/platform/server/session';
 import { Browse } from './browse';
 import { Editor } from './editor';

@@ -1,6 +1,5 @@
-import type { Direction, Family, Region } from '@/core/knowledge/kinds';
+import type { CorrectionKind, Direction, Family, Region } from '@/core/knowledge/kinds';
 import type { OwnState } from '@/core/knowledge/own-entries';
-import type { CorrectionKind } from '@/core/knowledge/kinds';
 
 export const familyNames: Readonly<Record<Family, string>> = {
   findingTheStart: 'Finding the start',

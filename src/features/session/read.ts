@@ -5,9 +5,8 @@ import { foldSession, takenBack } from '@/core/progression/session';
 import { success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { findClient } from '@/data/stores/clients';
-import { findStudio } from '@/data/stores/studio';
+import { findRepertoire, findStudio } from '@/data/stores/studio';
 import { eventsAfter, findSession } from '@/data/stores/floor';
-import { findRepertoire } from '@/data/stores/studio';
 import type { PlacedEvent, Who } from '@/data/types';
 import { eventWords } from './words';
 

@@ -1,7 +1,6 @@
 import { nameOf } from '@/core/alignment/words';
 import type { StanceChoice } from '@/design/stance-table';
-import { findStudio } from '@/data/stores/studio';
-import { findRepertoire } from '@/data/stores/studio';
+import { findRepertoire, findStudio } from '@/data/stores/studio';
 import type { StudioCard, Who } from '@/data/types';
 import { repertoire as shipped } from '@/repertoire';
 
