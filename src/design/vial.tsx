@@ -2,8 +2,8 @@
 
 import { useId } from 'react';
 import styled from 'styled-components';
-import { lineAt } from '@/core/alignment/vial';
-import type { BubblePlace } from '@/core/alignment/vial';
+import { lineAt } from '@/core/alignment/bubble';
+import type { BubblePlace } from '@/core/alignment/bubble';
 
 /** `rest`: the block's own neutral, which the set-up picture defines. */
 export type VialState = 'in' | 'out' | 'unsure' | 'rest' | 'none';

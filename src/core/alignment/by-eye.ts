@@ -24,10 +24,12 @@ export type EyeBlock = {
   /** What the step below and above level is called. */
   readonly low: string;
   readonly high: string;
+  /** Level is the middle of its target; of the others it is own neutral, or nothing. */
+  readonly isLevelByTarget?: true;
 };
 
 const inProfile: readonly EyeBlock[] = [
-  { block: 'head', measure: 'faceAngle', low: 'chin tucked', high: 'chin lifted' },
+  { block: 'head', measure: 'faceAngle', low: 'chin tucked', high: 'chin lifted', isLevelByTarget: true },
   { block: 'ribs', measure: 'ribFlare', low: 'ribs pressed', high: 'ribs flared' },
   { block: 'pelvis', measure: 'pelvicTilt', low: 'tucked', high: 'arched' },
 ];
@@ -37,6 +39,11 @@ const fromTheEnd: readonly EyeBlock[] = [
 const fromAbove: readonly EyeBlock[] = [
   { block: 'pelvis', measure: 'pelvicHike', low: 'left side hiked', high: 'right side hiked' },
 ];
+
+/** Measures whose grades are departures from level, as their findings from pictures are. */
+export const gradedFromLevel: readonly string[] = [...inProfile, ...fromTheEnd, ...fromAbove]
+  .filter(({ isLevelByTarget }) => !isLevelByTarget)
+  .map(({ measure }) => measure);
 
 /** The blocks that can be graded from where one stands. */
 export function eyeBlocks(position: Position, view: View): readonly EyeBlock[] {

@@ -64,7 +64,7 @@ const plans: readonly Plan[] = measureRules.map((rule) => {
       instead: instead[name] ? numberOf[instead[name]] : -1,
     })),
     helps: helps ? [slots(helps)] : [],
-    readsBelly: rule.id !== 'ribPelvisRatio' && rule.id !== 'kneeFlexion',
+    readsBelly: !rule.isBlindToBelly,
   };
 });
 

@@ -29,6 +29,20 @@ export type MeasureRule = {
   readonly helps?: Landmark;
   /** What the formula itself leaves out in this view (points at other distances from the lens): spread within and between set-ups. */
   readonly model?: (points: Points, view: View, value: number) => readonly [within: number, between: number];
+  /** The vial that shows it; of one block, the earlier rule goes first. */
+  readonly vial?: { readonly block: 'head' | 'ribs' | 'pelvis'; readonly seen: 'profile' | 'end' };
+  /** The same thing read by other landmarks: one of a family is enough, the first is the one to ask for. */
+  readonly family?: 'tilt';
+  /** It has no direction: written without a plus. */
+  readonly isSignless?: true;
+  /** A length or a bend: the same whichever way the belly is. */
+  readonly isBlindToBelly?: true;
+  /** Means nothing in the set-up, before anything has moved. */
+  readonly isOfTheTop?: true;
+  /** Tells how the body lies, whatever an exercise watches: its marks are asked for, or it is listed as well. */
+  readonly always?: 'asked' | 'listed';
+  /** Kept over dates as the client's own neutral. */
+  readonly isOwnNeutral?: true;
   /** The same landmarks are needed in the set-up picture. */
   readonly fromNeutral?: true;
   readonly needsScale?: true;
@@ -88,6 +102,9 @@ export const measureRules: readonly MeasureRule[] = [
     id: 'pelvicTilt',
     name: 'pelvic tilt',
     unit: 'deg',
+    vial: { block: 'pelvis', seen: 'profile' },
+    family: 'tilt',
+    isOwnNeutral: true,
     views: ['side', 'above'],
     needs: ['ASIS', 'PS'],
     alongTrunk: true,
@@ -99,6 +116,9 @@ export const measureRules: readonly MeasureRule[] = [
     id: 'pelvicTiltPsis',
     name: 'pelvic tilt by PSIS',
     unit: 'deg',
+    vial: { block: 'pelvis', seen: 'profile' },
+    family: 'tilt',
+    isOwnNeutral: true,
     views: ['side', 'above'],
     needs: ['ASIS', 'PSIS'],
     alongTrunk: true,
@@ -110,6 +130,8 @@ export const measureRules: readonly MeasureRule[] = [
     id: 'pelvicTiltStrip',
     name: 'pelvic tilt by the strip',
     unit: 'deg',
+    vial: { block: 'pelvis', seen: 'profile' },
+    family: 'tilt',
     views: ['side', 'above'],
     needs: ['STF', 'STB'],
     alongTrunk: true,
@@ -120,6 +142,8 @@ export const measureRules: readonly MeasureRule[] = [
     id: 'lumbarGap',
     name: 'gap under the low back',
     unit: 'mm',
+    isSignless: true,
+    isOwnNeutral: true,
     views: ['side'],
     positions: ['supine', 'fourPoint', 'standing', 'sitting', 'kneeling'],
     needs: ['S2', 'L3', 'T6'],
@@ -136,6 +160,7 @@ export const measureRules: readonly MeasureRule[] = [
     id: 'lumbarCurve',
     name: 'low-back curve',
     unit: 'deg',
+    isSignless: true,
     views: ['side'],
     needs: ['S2', 'L3', 'T6'],
     apart: [[0, 2]],
@@ -150,6 +175,7 @@ export const measureRules: readonly MeasureRule[] = [
     id: 'ribFlare',
     name: 'rib flare',
     unit: 'deg',
+    vial: { block: 'ribs', seen: 'profile' },
     views: ['side', 'above'],
     needs: ['LR', 'SN'],
     fromNeutral: true,
@@ -163,6 +189,7 @@ export const measureRules: readonly MeasureRule[] = [
     id: 'ribPelvisRatio',
     name: 'rib to hip distance',
     unit: 'ratio',
+    isBlindToBelly: true,
     views: ['side', 'above'],
     needs: ['LR', 'ASIS'],
     fromNeutral: true,
@@ -174,6 +201,7 @@ export const measureRules: readonly MeasureRule[] = [
     id: 'faceAngle',
     name: 'face angle',
     unit: 'deg',
+    vial: { block: 'head', seen: 'profile' },
     views: ['side', 'above'],
     needs: ['FH', 'CH'],
     apart: [[0, 1]],
@@ -183,6 +211,8 @@ export const measureRules: readonly MeasureRule[] = [
     id: 'craniovertebral',
     name: 'head over neck',
     unit: 'deg',
+    vial: { block: 'head', seen: 'profile' },
+    isSignless: true,
     views: ['side'],
     positions: upright,
     needs: ['C7', 'TR'],
@@ -205,6 +235,8 @@ export const measureRules: readonly MeasureRule[] = [
     id: 'legElevation',
     name: 'thigh above the mat',
     unit: 'deg',
+    isSignless: true,
+    always: 'listed',
     views: ['side'],
     positions: lying,
     needs: ['GT', 'LK'],
@@ -217,6 +249,7 @@ export const measureRules: readonly MeasureRule[] = [
     id: 'straightLegElevation',
     name: 'whole leg above the mat',
     unit: 'deg',
+    isSignless: true,
     views: ['side'],
     positions: lying,
     needs: ['GT', 'LM'],
@@ -228,6 +261,9 @@ export const measureRules: readonly MeasureRule[] = [
     id: 'kneeFlexion',
     name: 'knee bend',
     unit: 'deg',
+    isSignless: true,
+    isBlindToBelly: true,
+    always: 'asked',
     views: ['side', 'above'],
     needs: ['GT', 'LK', 'LM'],
     sided: 'whenNamed',
@@ -242,6 +278,8 @@ export const measureRules: readonly MeasureRule[] = [
     id: 'tabletopError',
     name: 'off tabletop',
     unit: 'deg',
+    isSignless: true,
+    isOfTheTop: true,
     views: ['side'],
     positions: ['supine'],
     needs: ['GT', 'LK', 'LM'],
@@ -261,6 +299,7 @@ export const measureRules: readonly MeasureRule[] = [
     id: 'curlHeight',
     name: 'upper back above the mat',
     unit: 'mm',
+    isSignless: true,
     views: ['side'],
     positions: ['supine'],
     needs: ['T6'],
@@ -277,6 +316,7 @@ export const measureRules: readonly MeasureRule[] = [
     id: 'plankLine',
     name: 'plank line',
     unit: 'deg',
+    vial: { block: 'pelvis', seen: 'profile' },
     views: ['side'],
     positions: ['frontSupport', 'prone', 'fourPoint'],
     needs: ['AC', 'GT', 'LM'],
@@ -334,6 +374,7 @@ export const measureRules: readonly MeasureRule[] = [
     id: 'pelvicRoll',
     name: 'pelvis rolled to a side',
     unit: 'deg',
+    vial: { block: 'pelvis', seen: 'end' },
     views: ['foot', 'head', 'front', 'behind'],
     needs: ['ASIS'],
     paired: ['ASIS'],
@@ -344,6 +385,7 @@ export const measureRules: readonly MeasureRule[] = [
     id: 'pelvicHike',
     name: 'pelvis hiked to a side',
     unit: 'deg',
+    vial: { block: 'pelvis', seen: 'end' },
     views: ['above', 'front'],
     needs: ['ASIS'],
     paired: ['ASIS'],
@@ -404,6 +446,7 @@ export const measureRules: readonly MeasureRule[] = [
     id: 'footSpacing',
     name: 'heel to heel',
     unit: 'ratio',
+    isSignless: true,
     views: ['foot', 'above'],
     needs: ['HEEL', 'ASIS'],
     paired: ['HEEL', 'ASIS'],
@@ -414,3 +457,15 @@ export const measureRules: readonly MeasureRule[] = [
 ];
 
 export const measureIds = measureRules.map(({ id }) => id);
+
+const idsOf = (is: (rule: MeasureRule) => boolean): ReadonlySet<string> =>
+  new Set(measureRules.filter(is).map(({ id }) => id));
+/** The pelvis' tilt by any of its landmarks, the usual first. */
+export const tilts = idsOf(({ family }) => family === 'tilt');
+/** Measures that compare with the set-up picture inside their own definition. */
+export const selfCompared = idsOf(({ fromNeutral }) => fromNeutral === true);
+export const signless = idsOf(({ isSignless }) => isSignless === true);
+export const ofTheTop = idsOf(({ isOfTheTop }) => isOfTheTop === true);
+export const alwaysAsked = idsOf(({ always }) => always !== undefined);
+export const alwaysListed = idsOf(({ always }) => always === 'listed');
+export const ownNeutralMeasures = idsOf(({ isOwnNeutral }) => isOwnNeutral === true);

@@ -3,8 +3,9 @@ import * as v from 'valibot';
 import { judgeInput } from './input';
 import { judge } from '../knowledge/judge';
 import { keepReading, keptReading } from '../knowledge/kept';
-import { blocksSeen, lineAt, placeBubble, readBlocks, readKeptBlocks, readRest } from './vial';
-import type { Vantage } from './vial';
+import { blocksSeen, readBlocks, readKeptBlocks, readRest } from './vial';
+import { lineAt, placeBubble } from './bubble';
+import type { Vantage } from './bubble';
 import { formatInterval, formatMeasure } from './words';
 
 const level: [number, number] = [-5, 5];

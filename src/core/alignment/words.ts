@@ -1,13 +1,14 @@
 // Measures in words and figures, the same on every screen and in the shell.
-import { measureRules } from './rules';
+import { measureRules, signless } from './rules';
 import type { Unit } from './rules';
 import type { Interval } from './probability';
 
-/** Measures that no picture gives. */
+/** Measures that no picture gives; none of them has a direction. */
 const otherMeasures: Readonly<Record<string, { readonly name: string; readonly unit: Unit }>> = {
   cuffPressure: { name: 'pressure under the low back', unit: 'mmHg' },
   neckGap: { name: 'gap behind the neck', unit: 'mm' },
 };
+const isSignless = (id: string): boolean => signless.has(id) || id in otherMeasures;
 
 /** A measure told of one limb goes by the same rule. */
 const bare = (measure: string): string => measure.replace(/_[LR]$/, '');
@@ -25,27 +26,13 @@ const minusSign = '−';
 const signed = (text: string, value: number): string =>
   Number(text) === 0 ? text.replace('-', '') : value < 0 ? `${minusSign}${text.replace('-', '')}` : `+${text}`;
 
-const unsigned: ReadonlySet<string> = new Set([
-  'tabletopError',
-  'kneeFlexion',
-  'legElevation',
-  'straightLegElevation',
-  'craniovertebral',
-  'lumbarGap',
-  'lumbarCurve',
-  'curlHeight',
-  'cuffPressure',
-  'neckGap',
-  'footSpacing',
-]);
-
 /** A value with its unit: `+9°`, `12 mm`, `1.04`; errors and unsigned measures without a plus. */
 export function formatMeasure(measure: string, value: number, as: 'value' | 'error' = 'value'): string {
   const unit = unitOf(measure);
   const digits = unit === 'ratio' ? 2 : as === 'error' || Math.abs(value) < 10 ? 1 : 0;
   const text = value.toFixed(digits);
   const figure =
-    as === 'error' || unit === 'ratio' || (unsigned.has(bare(measure)) && value >= 0)
+    as === 'error' || unit === 'ratio' || (isSignless(bare(measure)) && value >= 0)
       ? text.replace('-', Number(text) === 0 ? '' : minusSign)
       : signed(text, value);
   return unit === 'deg' ? `${figure}°` : unit === 'ratio' ? figure : `${figure} ${unit === 'mmHg' ? 'mmHg' : 'mm'}`;

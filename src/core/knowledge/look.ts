@@ -23,6 +23,7 @@ import { measure } from '../alignment/measure';
 import type { MeasureOutput } from '../alignment/measure';
 import { excessOver } from '../alignment/probability';
 import type { Interval } from '../alignment/probability';
+import { selfCompared, tilts } from '../alignment/rules';
 import { cameraOf, directionsOf } from '../alignment/setting';
 import type { PictureSize, Setting } from '../alignment/setting';
 
@@ -165,11 +166,6 @@ function collect(
   return told;
 }
 
-/** Measures that compare with the set-up picture inside their own definition. */
-const drawnFromNeutral: ReadonlySet<string> = new Set(['ribFlare', 'ribPelvisRatio', 'shoulderEar']);
-
-const tilts: ReadonlySet<string> = new Set(['pelvicTilt', 'pelvicTiltPsis', 'pelvicTiltStrip']);
-
 const noErrorKnown = 'without a known length in the picture its error is not known';
 
 function judgeMoment(
@@ -201,7 +197,7 @@ function judgeMoment(
       // Drift from the set-up of the same set carries the error within a set-up only.
       measures[id] = { value, se: seWithin };
       neutral[id] = { value: rest.value, se: rest.seWithin };
-    } else if (method === 'picture' && drawnFromNeutral.has(id)) {
+    } else if (method === 'picture' && selfCompared.has(id)) {
       measures[id] = { value, se: seWithin };
     } else if (slopes && tilts.has(id) && !rest && !earlier) {
       notJudged[id] = 'the trunk slopes in this position, so tilt means nothing without the set-up';
@@ -276,7 +272,7 @@ export function readLook(input: LookInput, repertoire: Repertoire, fault?: strin
     ...readingsOf('setup').map((one) => `${one.method} ${one.measure}`),
   ]);
   const sameAsRest = (id: string, method: Method): boolean =>
-    restMethods.size === 0 || method === 'eye' || drawnFromNeutral.has(id) || restMethods.has(`${method} ${id}`);
+    restMethods.size === 0 || method === 'eye' || selfCompared.has(id) || restMethods.has(`${method} ${id}`);
   const restFor = (told: Readonly<Record<string, Told>>): Record<string, Told> =>
     collect(pictures.setup, readingsOf('setup'), (id, method) => told[id]?.method === method);
   const told = {

@@ -4,7 +4,7 @@ import { Op } from 'sequelize';
 import { leastFreedom, ownEye, ownMarking } from '@/core/agreement/repeats';
 import type { OwnMarking, RepeatedMarks } from '@/core/agreement/repeats';
 import type { OwnEye } from '@/core/alignment/by-eye';
-import { gradeDeg } from '@/core/alignment/by-eye';
+import { gradeDeg, gradedFromLevel } from '@/core/alignment/by-eye';
 import { readKept } from '@/core/knowledge/kept';
 import { Look, LookReading, MarkingRounds, User } from '../models';
 import { ready } from '../ready';
@@ -37,8 +37,6 @@ export async function findObserver({ userId, studioId }: Who): Promise<ObserverC
 }
 
 const newestLooks = 120;
-/** Measures whose grades are departures from level, as their findings from pictures are. */
-const gradedFromLevel = ['pelvicTilt', 'ribFlare', 'pelvicRoll', 'pelvicHike'];
 
 /** Her grades beside what pictures of the same moments measured, in kept looks. */
 async function eyePairs(userId: string, studioId: string): Promise<{ eye: number; picture: number }[]> {
@@ -50,7 +48,7 @@ async function eyePairs(userId: string, studioId: string): Promise<{ eye: number
   });
   if (looks.length === 0) return [];
   const readings = await LookReading.findAll({
-    where: { studioId, lookId: looks.map(({ id }) => id), method: 'eye', measure: gradedFromLevel },
+    where: { studioId, lookId: looks.map(({ id }) => id), method: 'eye', measure: [...gradedFromLevel] },
   });
   return readings.flatMap(({ lookId, role, measure, taken }) => {
     const kept = readKept(looks.find(({ id }) => id === lookId)?.result ?? null);

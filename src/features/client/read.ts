@@ -9,6 +9,7 @@ import type { Position, View } from '@/core/anatomy/positions';
 import type { Role } from '@/core/alignment/told';
 import type { Marks } from '@/core/anatomy/marks';
 import { ownNeutral } from '@/core/alignment/own-neutral';
+import { ownNeutralMeasures } from '@/core/alignment/rules';
 import type { OwnNeutral } from '@/core/alignment/own-neutral';
 import { weighExercise, weighLevel } from '@/core/knowledge/cautions';
 import type { CautionStanding, WeighedExercise } from '@/core/knowledge/cautions';
@@ -384,8 +385,6 @@ function lineOf(
   };
 }
 
-const neutralMeasures = ['pelvicTilt', 'pelvicTiltPsis', 'lumbarGap'] as const;
-
 /** Own neutral with its history, for every position and way of measuring that has any. */
 async function readNeutrals(
   who: Who,
@@ -400,7 +399,7 @@ async function readNeutrals(
     const history = results
       .filter(({ exercise }) => exercises.has(exercise))
       .map(({ on, result }) => ({ on, neutral: result.neutral }));
-    for (const measure of neutralMeasures) {
+    for (const measure of ownNeutralMeasures) {
       const dated = history.flatMap(({ on, neutral }) => {
         const told = neutral[measure];
         return told && told.se !== null ? [{ on, value: told.value, se: told.se }] : [];

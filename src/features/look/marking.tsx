@@ -8,7 +8,7 @@ import type { View } from '@/core/anatomy/positions';
 import type { LookReading } from '@/core/knowledge/look';
 import type { Method, Role } from '@/core/alignment/told';
 import type { Taken } from '@/core/alignment/readings';
-import type { Vantage } from '@/core/alignment/vial';
+import type { Vantage } from '@/core/alignment/bubble';
 import { startOf } from '@/core/body/movement';
 import type { Exercise, Level } from '@/core/knowledge/entries';
 import { useRepertoire } from '@/platform/browser/repertoire';

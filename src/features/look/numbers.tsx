@@ -9,8 +9,10 @@ import type { Band } from '@/core/figure/levels';
 import type { LookReading } from '@/core/knowledge/look';
 import type { Method, Role, Told } from '@/core/alignment/told';
 import { measuresSeen } from '@/core/alignment/measure';
+import { alwaysListed, ofTheTop, selfCompared, tilts } from '@/core/alignment/rules';
 import { readBlocks, readRest } from '@/core/alignment/vial';
-import type { BlockReading, Vantage } from '@/core/alignment/vial';
+import type { BlockReading } from '@/core/alignment/vial';
+import type { Vantage } from '@/core/alignment/bubble';
 import { formatInterval, formatMeasure, nameOf } from '@/core/alignment/words';
 import { radians } from '@/core/geometry';
 import { entry } from '@/core/knowledge/find';
@@ -54,7 +56,7 @@ export const outBlocks = (
 
 /** The target of the pelvis as a fan about its level line, as the picture is turned. */
 export function bandsOf(judged: JudgeOutput | undefined, { position, view, headEnd }: Vantage): Band[] {
-  const id = ['pelvicTilt', 'pelvicTiltPsis'].find((one) => judged?.findings.some(({ measure }) => measure === one));
+  const id = [...tilts].find((one) => judged?.findings.some(({ measure }) => measure === one));
   const target = id ? judged?.target[id] : undefined;
   if (!target || (view !== 'side' && view !== 'above')) return [];
   const [lo, hi] = target.interval;
@@ -150,21 +152,19 @@ export function Vials({ role, reading, view, judged, vantage }: Shown & { readon
   return <VialStack label="Levels" readings={blocks.map((one) => tellBlock(repertoire, one))} />;
 }
 
-const selfCompared: ReadonlySet<string> = new Set(['ribFlare', 'ribPelvisRatio', 'shoulderEar']);
-const alternatives: readonly string[] = ['pelvicTilt', 'pelvicTiltPsis', 'pelvicTiltStrip'];
+const [usualTilt] = tilts;
 
 /** Measures to list: what the exercise watches and this view shows, and what was told another way. */
 function rowsOf({ role, reading, view }: Omit<Shown, 'judged'>, { position, watches }: Exercise): string[] {
   const told = reading.told[role];
   const seen = measuresSeen(position, view);
   const watched = watches.map(({ measure }) => measure).filter((id) => seen.includes(id));
-  const lying = view === 'side' && seen.includes('legElevation') ? ['legElevation'] : [];
+  const lying = view === 'side' ? [...alwaysListed].filter((id) => seen.includes(id)) : [];
   const all = [...new Set([...watched, ...lying, ...Object.keys(told).filter((id) => told[id]?.method !== 'picture')])];
   return all.filter((id) => {
-    if (role === 'setup' && (selfCompared.has(id) || id === 'tabletopError') && told[id]?.method !== 'hand')
-      return false;
-    if (!alternatives.includes(id)) return true;
-    return id in told || (id === 'pelvicTilt' && !alternatives.some((one) => one in told));
+    if (role === 'setup' && (selfCompared.has(id) || ofTheTop.has(id)) && told[id]?.method !== 'hand') return false;
+    if (!tilts.has(id)) return true;
+    return id in told || (id === usualTilt && ![...tilts].some((one) => one in told));
   });
 }
 

@@ -5,7 +5,7 @@ import styled from 'styled-components';
 import type { LookReading } from '@/core/knowledge/look';
 import type { Marks } from '@/core/anatomy/marks';
 import { readBlocks } from '@/core/alignment/vial';
-import type { Vantage } from '@/core/alignment/vial';
+import type { Vantage } from '@/core/alignment/bubble';
 import { Swipe } from './swipe';
 import { formatMeasure, nameOf } from '@/core/alignment/words';
 import { entry } from '@/core/knowledge/find';

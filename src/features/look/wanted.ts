@@ -3,7 +3,7 @@ import type { View } from '@/core/anatomy/positions';
 import { landmarkInfo, sidedKey } from '@/core/anatomy/landmarks';
 import type { Landmark, LandmarkKey } from '@/core/anatomy/landmarks';
 import { measuresSeen } from '@/core/alignment/measure';
-import { measureRules } from '@/core/alignment/rules';
+import { alwaysAsked, measureRules } from '@/core/alignment/rules';
 import type { Exercise } from '@/core/knowledge/entries';
 
 export const lineEnds = ['mat1', 'mat2', 'known1', 'known2', 'knownMid'] as const;
@@ -55,9 +55,6 @@ const order: readonly Landmark[] = [
 ];
 /** Marks that sharpen or replace others, but are not waited for. */
 const extra: ReadonlySet<string> = new Set(['PSIS', 'STF', 'STB', 'S2', 'L3', 'T6', 'knownMid', 'HEEL']);
-/** Measures that tell how the body lies, whatever the exercise watches. */
-const alwaysTold = ['legElevation', 'kneeFlexion'];
-
 /** Any one of these serves for the tilt of the pelvis; none is insisted on. */
 const oneOf: readonly (readonly Landmark[])[] = [['PS', 'PSIS', 'STF']];
 
@@ -67,7 +64,7 @@ export type WantedMarks = readonly MarkId[];
 export function marksFor(exercise: Pick<Exercise, 'watches' | 'position'>, view: View): WantedMarks {
   const { position, watches } = exercise;
   const seen = new Set(measuresSeen(position, view));
-  const told = new Set([...watches.map(({ measure }) => measure), ...(view === 'side' ? alwaysTold : [])]);
+  const told = new Set([...watches.map(({ measure }) => measure), ...(view === 'side' ? alwaysAsked : [])]);
   const keys = new Set<LandmarkKey>();
   for (const { id, needs, paired = [], sided } of measureRules) {
     if (!seen.has(id) || !told.has(id)) continue;

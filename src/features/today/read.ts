@@ -1,6 +1,7 @@
 import { now, toCalendarDateTime, today } from '@internationalized/date';
 import { readKeptBlocks } from '@/core/alignment/vial';
-import type { BlockReading, Vantage } from '@/core/alignment/vial';
+import type { BlockReading } from '@/core/alignment/vial';
+import type { Vantage } from '@/core/alignment/bubble';
 import { weighLevel } from '@/core/knowledge/cautions';
 import type { CautionStanding } from '@/core/knowledge/cautions';
 import { cautionsOf, conditionsInForce } from '@/core/knowledge/conditions';
