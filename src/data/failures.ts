@@ -1,12 +1,12 @@
 // Errors of the database without what was being written: health notes travel in statements and their values.
 
-type Told = { readonly errno?: unknown; readonly code?: unknown; readonly sqlMessage?: unknown };
+type DriverError = { readonly errno?: unknown; readonly code?: unknown; readonly sqlMessage?: unknown };
 
 /** Errors that tell of tables and columns alone: unknown ones, doubled ones. */
 const ofTables = new Set([1050, 1054, 1060, 1061, 1091, 1146]);
 
 const isObject = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null;
-const cause = (error: unknown): Told => {
+const cause = (error: unknown): DriverError => {
   if (!isObject(error)) return {};
   return isObject(error.parent) ? error.parent : error;
 };

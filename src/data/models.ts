@@ -9,7 +9,7 @@ import type {
   Sequelize,
 } from 'sequelize';
 import type { View } from '@/core/anatomy/positions';
-import type { Role as PictureRole } from '@/core/alignment/told';
+import type { Role as PictureRole } from '@/core/alignment/look-values';
 import type { RepeatedMarks } from '@/core/agreement/repeats';
 import type { Setting } from '@/core/alignment/setting';
 import type { LegLengths } from '@/core/body/segments';

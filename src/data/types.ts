@@ -2,7 +2,7 @@
 import type { KeptReading } from '@/core/knowledge/kept';
 import type { View } from '@/core/anatomy/positions';
 import type { LegLengths } from '@/core/body/segments';
-import type { Role as PictureRole } from '@/core/alignment/told';
+import type { Role as PictureRole } from '@/core/alignment/look-values';
 import type { Marks } from '@/core/anatomy/marks';
 import type { Setting } from '@/core/alignment/setting';
 import type { PubicMark } from '@/core/knowledge/consent';

@@ -4,7 +4,7 @@ import { lowestThigh } from '@/core/load/equal';
 import { ladderLoad } from '@/core/load/ladder';
 import { loadOfPose } from '@/core/load/moments';
 import { axes } from '@/core/load/sightings';
-import { tellWhatIf, usualWhatIf } from '@/core/load/what-if';
+import { answerWhatIf, usualWhatIf } from '@/core/load/what-if';
 import { safeWindow } from '@/core/load/window';
 import { poseBody } from '@/core/body/skeleton';
 import { repertoire } from '@/repertoire';
@@ -48,7 +48,7 @@ console.warn(`• a safe window from 60 sightings, with its trend: ${(window / 1
 const frame = time(() => {
   turn += 1;
   const legs = { thighDeg: turn % 90, kneeDeg: turn % 40 };
-  return tellWhatIf(body, { ...usualWhatIf, left: legs, right: legs, headUp: true }, null, {}, 3).netPct;
+  return answerWhatIf(body, { ...usualWhatIf, left: legs, right: legs, headUp: true }, null, {}, 3).netPct;
 }, 100);
 console.warn(
   `• what if, all figures and equivalents of a frame: ${(frame / load).toFixed(1)} × the moments of a pose (here ${(frame / 1000).toFixed(2)} ms of the 16.7 that 60 frames a second leave)`,

@@ -14,8 +14,8 @@ import { depthMm, findingSdMm, keyAt, layOut, nearness, nearSlot, numberOf, side
 import type { MarkTable } from './mark-table';
 import { measureRules } from './rules';
 import type { MeasureRule, Unit } from './rules';
-import { through } from './slopes';
-import type { Sloped } from './slopes';
+import { chain } from './dual';
+import type { Dual } from './dual';
 
 export type Measure = {
   readonly value: number;
@@ -154,7 +154,7 @@ type Parts = { variance: number; finding: number; elevated: number };
 /** Adds what the marks of one picture contribute to the error of a value, in the value's unit. */
 function addParts(
   parts: Parts,
-  { slopes }: Sloped,
+  { slopes }: Dual,
   slots: readonly number[],
   { near, up, mmPerPx = Number.NaN }: Frame,
   { sdPx }: Errors,
@@ -377,15 +377,15 @@ function tell(
 /** A value against the same in the set-up picture, with the slopes of the result in the points of both. */
 function against(
   rule: MeasureRule,
-  now: Sloped,
-  neutral: Sloped,
+  now: Dual,
+  neutral: Dual,
   frame: Frame,
   before: Frame,
-): readonly [Sloped, Sloped, number] {
-  if (rule.compares !== 'ratio') return [now, through(neutral, 0, -1), wrapDeg(now.value - neutral.value)];
+): readonly [Dual, Dual, number] {
+  if (rule.compares !== 'ratio') return [now, chain(neutral, 0, -1), wrapDeg(now.value - neutral.value)];
   const scale = (frame.mmPerPx ?? 1) / (before.mmPerPx ?? 1);
   const ratio = (now.value / neutral.value) * scale;
-  return [through(now, 0, scale / neutral.value), through(neutral, 0, -ratio / neutral.value), ratio];
+  return [chain(now, 0, scale / neutral.value), chain(neutral, 0, -ratio / neutral.value), ratio];
 }
 
 function conclude(

@@ -6,8 +6,8 @@ import { readEye, grades } from './by-eye';
 import { handRuleOf, readHand } from './by-hand';
 import type { Position } from '../anatomy/positions';
 import type { TargetToMeet } from './judge';
-import type { OtherReading, Role } from './told';
-import { roles } from './told';
+import type { OtherReading, Role } from './look-values';
+import { roles } from './look-values';
 
 export const takenInput = v.strictObject({
   role: v.picklist(roles),

@@ -5,8 +5,8 @@ import type { Vec2 } from '../geometry';
 import type { Frame } from './frame';
 import type { Position, View } from '../anatomy/positions';
 import type { Landmark } from '../anatomy/landmarks';
-import { along, bend, lean, lineAngle, negate, offChord, over, span, sum, through } from './slopes';
-import type { Sloped } from './slopes';
+import { along, bend, lean, lineAngle, negate, offChord, over, span, sum, chain } from './dual';
+import type { Dual } from './dual';
 
 export type Unit = 'deg' | 'mm' | 'ratio' | 'mmHg';
 
@@ -53,7 +53,7 @@ export type MeasureRule = {
   /** Pairs of points that must not lie on one another. */
   readonly apart: readonly (readonly [number, number])[];
   /** Signed value with its slopes. */
-  readonly read: (points: Points, frame: Frame, side: 1 | -1) => Sloped;
+  readonly read: (points: Points, frame: Frame, side: 1 | -1) => Dual;
   /** Against the set-up picture: a difference, or a ratio of lengths in each picture's own scale. */
   readonly compares?: 'difference' | 'ratio';
   /** What is reported of it, where the sign carries no meaning. */
@@ -72,15 +72,15 @@ const p = (points: Points, index: number): Vec2 => points[index] ?? [Number.NaN,
 const line = (points: Points, from: number, to: number): Vec2 => minus(p(points, to), p(points, from));
 
 /** Angle of the line between two points: from headward toward the belly. */
-const tiltOf = (points: Points, from: number, to: number, frame: Frame): Sloped =>
+const tiltOf = (points: Points, from: number, to: number, frame: Frame): Dual =>
   lineAngle(points, from, to, frame.bellyward, frame.headward);
 
 /** Angle above the mat: 0 toward the feet end, 90 straight up. */
-const elevation = (points: Points, from: number, to: number, frame: Frame): Sloped =>
+const elevation = (points: Points, from: number, to: number, frame: Frame): Dual =>
   lineAngle(points, from, to, frame.up, frame.footward);
 
 /** Bend of three points, signed by the side on which the middle one stands off the line of the others. */
-function signedBend(points: Points, toward: Vec2): Sloped {
+function signedBend(points: Points, toward: Vec2): Dual {
   const bent = bend(points);
   const stands = offChord(points, toward).value >= 0 ? 1 : -1;
   return bent.value * stands >= 0 ? bent : negate(bent);
@@ -152,7 +152,7 @@ export const measureRules: readonly MeasureRule[] = [
     read: (points, frame) => {
       const off = offChord(points, frame.bellyward);
       const mm = frame.mmPerPx ?? Number.NaN;
-      return through(off, off.value * mm, mm);
+      return chain(off, off.value * mm, mm);
     },
     report: (signed) => Math.max(0, signed),
   },
@@ -168,7 +168,7 @@ export const measureRules: readonly MeasureRule[] = [
       const chord = span(points, 0, 2);
       const share = over(offChord(points, frame.bellyward), chord);
       const degreesPer = 720 / Math.PI;
-      return through(share, degreesPer * Math.atan(2 * share.value), (2 * degreesPer) / (1 + 4 * share.value ** 2));
+      return chain(share, degreesPer * Math.atan(2 * share.value), (2 * degreesPer) / (1 + 4 * share.value ** 2));
     },
   },
   {
@@ -291,7 +291,7 @@ export const measureRules: readonly MeasureRule[] = [
       const thigh = elevation(points, 0, 1, frame);
       const offUpright = ((thigh.value - 90 + 540) % 360) - 180;
       const shank = elevation(points, 1, 2, frame);
-      return Math.abs(offUpright) >= Math.abs(shank.value) ? through(thigh, offUpright, 1) : shank;
+      return Math.abs(offUpright) >= Math.abs(shank.value) ? chain(thigh, offUpright, 1) : shank;
     },
     report: Math.abs,
   },
@@ -309,7 +309,7 @@ export const measureRules: readonly MeasureRule[] = [
     read: (points, frame) => {
       const height = along(points, [1], frame.matAt, frame.up);
       const mm = frame.mmPerPx ?? Number.NaN;
-      return through(height, height.value * mm, mm);
+      return chain(height, height.value * mm, mm);
     },
   },
   {
@@ -438,7 +438,7 @@ export const measureRules: readonly MeasureRule[] = [
       if (!isBentTowardLens(points)) return over(offChord(points, outward), span(points, 0, 2));
       // A bent leg comes toward the lens, away from the line hip–ankle: only what is to the side of it counts.
       const share = over(along(points, [-0.5, 1, -0.5], [0, 0], outward), span(points, 3, 4));
-      return through(share, share.value / legInAsisWidths, 1 / legInAsisWidths);
+      return chain(share, share.value / legInAsisWidths, 1 / legInAsisWidths);
     },
     model: (points) => (isBentTowardLens(points) ? [0.008, 0.035] : [0.002, 0.004]),
   },

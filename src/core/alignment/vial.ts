@@ -4,7 +4,7 @@ import type { BubblePlace, Vantage } from './bubble';
 import type { Finding, JudgeOutput, Verdict } from './judge';
 import type { MeasureOutput } from './measure';
 import { measureRules } from './rules';
-import type { Told } from './told';
+import type { LookValue } from './look-values';
 
 export const vialBlocks = ['head', 'ribs', 'pelvis'] as const;
 export type VialBlock = (typeof vialBlocks)[number];
@@ -69,7 +69,7 @@ export const readKeptBlocks = ({ retest, baseline, target }: KeptFindings, vanta
 /** The set-up: its face is judged against the mat; pelvis and ribs stand at own neutral by definition. */
 export function readRest(
   judged: JudgeOutput | undefined,
-  told: Readonly<Record<string, Told>>,
+  told: Readonly<Record<string, LookValue>>,
   missing: MeasureOutput['missing'],
   vantage: Vantage,
 ): BlockReading[] {

@@ -76,7 +76,7 @@ export function between(body: Body, from: Pose, to: Pose, share: number): Pose {
 /** The pose of a movement in a phase; `share` of the way through it. */
 export function poseAt(body: Body, movement: Movement, phase: Phase, share = 0.5): Pose {
   const { start, hold, out, back } = movement;
-  const through = (via: Pose | undefined, from: Pose, to: Pose): Pose =>
+  const onTheWay = (via: Pose | undefined, from: Pose, to: Pose): Pose =>
     !via
       ? between(body, from, to, share)
       : share < 0.5
@@ -86,11 +86,11 @@ export function poseAt(body: Body, movement: Movement, phase: Phase, share = 0.5
     case 'start':
       return start;
     case 'out':
-      return through(out, start, hold);
+      return onTheWay(out, start, hold);
     case 'hold':
       return hold;
     case 'back':
-      return through(back, hold, start);
+      return onTheWay(back, hold, start);
   }
 }
 

@@ -35,7 +35,7 @@ function matAngle({ matLine }: Marks): number | undefined {
   return length(along) === 0 ? undefined : angleOf(along[0] < 0 ? times(along, -1) : along);
 }
 
-const through = (centre: Vec2, direction: Vec2, half: number): Line => [
+const lineThrough = (centre: Vec2, direction: Vec2, half: number): Line => [
   minus(centre, times(direction, half)),
   plus(centre, times(direction, half)),
 ];
@@ -51,7 +51,7 @@ export function levelLines(marks: Marks, setup?: Marks): LevelLine[] {
     const along = minus(b, a);
     if (length(along) === 0) continue;
     const [centre, half] = [middle(a, b), length(along) * (levelIs ? 0.95 : 0.5)];
-    const line = through(centre, unit(along), half);
+    const line = lineThrough(centre, unit(along), half);
     const [restA, restB] = [setup?.landmarks[from], setup?.landmarks[to]];
     const neutral =
       restA && restB && mat !== undefined && setupMat !== undefined
@@ -59,7 +59,11 @@ export function levelLines(marks: Marks, setup?: Marks): LevelLine[] {
         : undefined;
     const level =
       levelIs === 'neutral' ? neutral : levelIs === 'mat' && mat !== undefined ? rotate([1, 0], mat) : undefined;
-    lines.push({ block, line, ...(level && length(level) > 0 ? { level: through(centre, unit(level), half) } : {}) });
+    lines.push({
+      block,
+      line,
+      ...(level && length(level) > 0 ? { level: lineThrough(centre, unit(level), half) } : {}),
+    });
   }
   return lines;
 }

@@ -1,7 +1,7 @@
 // What is stored of a reading: enough to show it as it was judged then, whatever the rules become.
 import * as v from 'valibot';
 import { severities, verdicts } from '../alignment/judge';
-import { methods } from '../alignment/told';
+import { methods } from '../alignment/look-values';
 import type { LookReading } from './look';
 
 const estimate = v.object({ value: v.number(), se: v.number() });

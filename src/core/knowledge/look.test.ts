@@ -3,7 +3,7 @@ import { refusedAt, refusedWith } from '../../../tests/rigs/refused';
 import { markingSdFor, readLook, taught, worstFinding } from './look';
 import { marksInput } from '../anatomy/marks';
 import type { LookInput, MarkedPicture } from './look';
-import type { OtherReading } from '../alignment/told';
+import type { OtherReading } from '../alignment/look-values';
 import { tellReadings } from '../alignment/readings';
 import type { Taken } from '../alignment/readings';
 import type { Marks } from '../anatomy/marks';

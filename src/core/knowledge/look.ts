@@ -11,8 +11,8 @@ import { success } from '../result';
 import type { Failure, Result } from '../result';
 import { compare } from '../alignment/compare';
 import type { Comparison } from '../alignment/compare';
-import { roles } from '../alignment/told';
-import type { Method, OtherReading, Role, Told } from '../alignment/told';
+import { roles } from '../alignment/look-values';
+import type { Method, OtherReading, Role, LookValue } from '../alignment/look-values';
 import type { Estimate, MeasureInput } from '../alignment/input';
 import type { Phase, Position, View } from '../anatomy/positions';
 import { isLandmarkKey } from '../anatomy/landmarks';
@@ -68,7 +68,7 @@ export type ReadPicture =
 export type LookReading = {
   readonly pictures: Readonly<Record<Role, Readonly<Partial<Record<View, ReadPicture>>>>>;
   /** Everything told of a moment, the best method first. */
-  readonly told: Readonly<Record<Role, Readonly<Record<string, Told>>>>;
+  readonly told: Readonly<Record<Role, Readonly<Record<string, LookValue>>>>;
   /** The set-up: what is read against the mat alone; tilt and flare are own neutral by definition. */
   readonly setup?: JudgeOutput;
   /** At the top of the movement, uncorrected; absent until it can be judged. */
@@ -148,8 +148,8 @@ function collect(
   pictures: Readonly<Partial<Record<View, ReadPicture>>>,
   readings: readonly OtherReading[],
   preferred: (measure: string, method: Method) => boolean,
-): Record<string, Told> {
-  const all: (Told & { measure: string })[] = [];
+): Record<string, LookValue> {
+  const all: (LookValue & { measure: string })[] = [];
   for (const [view, read] of Object.entries(pictures) as [View, ReadPicture][])
     if (read.state === 'read')
       for (const [id, { value, seWithin, seBetween }] of Object.entries(read.measured.measures))
@@ -159,7 +159,7 @@ function collect(
       (one) => one.method === method,
     ))
       all.push({ measure: id, value, seWithin, seBetween, method, fromLevel });
-  const told: Record<string, Told> = {};
+  const told: Record<string, LookValue> = {};
   for (const strict of [true, false])
     for (const { measure: id, ...one } of all)
       if (!(id in told) && (!strict || preferred(id, one.method))) told[id] = one;
@@ -171,8 +171,8 @@ const noErrorKnown = 'without a known length in the picture its error is not kno
 function judgeMoment(
   input: LookInput,
   repertoire: Repertoire,
-  told: Readonly<Record<string, Told>>,
-  setup: Readonly<Record<string, Told>> | undefined,
+  told: Readonly<Record<string, LookValue>>,
+  setup: Readonly<Record<string, LookValue>> | undefined,
   phase: Phase,
 ): Result<JudgeOutput> | undefined {
   if (Object.keys(told).length === 0) return undefined;
@@ -273,7 +273,7 @@ export function readLook(input: LookInput, repertoire: Repertoire, fault?: strin
   ]);
   const sameAsRest = (id: string, method: Method): boolean =>
     restMethods.size === 0 || method === 'eye' || selfCompared.has(id) || restMethods.has(`${method} ${id}`);
-  const restFor = (told: Readonly<Record<string, Told>>): Record<string, Told> =>
+  const restFor = (told: Readonly<Record<string, LookValue>>): Record<string, LookValue> =>
     collect(pictures.setup, readingsOf('setup'), (id, method) => told[id]?.method === method);
   const told = {
     setup: atRest,

@@ -7,7 +7,7 @@ import { demandOf } from './demand';
 import { edgeOf } from './fan';
 import { ladderLoad } from './ladder';
 import { placesOf, sightingsOf } from './sightings';
-import { legTo, poseOf, tellWhatIf, usualWhatIf } from './what-if';
+import { legTo, poseOf, answerWhatIf, usualWhatIf } from './what-if';
 import { usualRig } from '../springs/apparatus';
 
 const body = { heightM: 1.7, massKg: 65, sex: 'f' } as const;
@@ -219,24 +219,24 @@ describe('what if', () => {
     ),
   };
   test('its demand is the closed formula’s, and straps leave less of it', () => {
-    const bare = tellWhatIf(body, two, null, {}, 2);
+    const bare = answerWhatIf(body, two, null, {}, 2);
     expect(bare.netPct).toBeCloseTo(demandOf(body, poseOf(two)) ?? 0, 6);
     expect(bare.size?.kind).toBe('leap');
-    const held = tellWhatIf(body, two, reformer, { full: 1 }, 2);
+    const held = answerWhatIf(body, two, reformer, { full: 1 }, 2);
     expect(held.netPct).toBeLessThan(bare.netPct);
     expect(held.straps?.tensionN).toBeGreaterThan(0);
   });
   test('straps on one leg, or on springs that nobody measured, are told and left out', () => {
-    expect(tellWhatIf(body, usualWhatIf, reformer, { full: 1 }, null)).toMatchObject({
+    expect(answerWhatIf(body, usualWhatIf, reformer, { full: 1 }, null)).toMatchObject({
       straps: null,
       noStraps: 'Straps hold both feet: set both legs alike.',
     });
-    expect(tellWhatIf(body, two, reformer, { half: 1 }, null).noStraps).toContain('has not been calibrated');
+    expect(answerWhatIf(body, two, reformer, { half: 1 }, null).noStraps).toContain('has not been calibrated');
   });
   test('an ankle weight adds to it, a curl adds what the upper body asks', () => {
-    expect(tellWhatIf(body, { ...two, ankleWeightKg: 1 }, null, {}, null).netPct).toBeGreaterThan(
-      tellWhatIf(body, two, null, {}, null).netPct,
+    expect(answerWhatIf(body, { ...two, ankleWeightKg: 1 }, null, {}, null).netPct).toBeGreaterThan(
+      answerWhatIf(body, two, null, {}, null).netPct,
     );
-    expect(tellWhatIf(body, { ...two, headUp: true }, null, {}, null).load.thoraxNm).toBeGreaterThan(10);
+    expect(answerWhatIf(body, { ...two, headUp: true }, null, {}, null).load.thoraxNm).toBeGreaterThan(10);
   });
 });

@@ -7,7 +7,7 @@ import { edgeOf, fanOf, headDownFactor, placeInWords } from './fan';
 import { halfStepsBetween } from './half-steps';
 import { ladderLoad } from './ladder';
 import { placesOf, sightingsOf } from './sightings';
-import { legTo, poseOf, tellWhatIf, usualWhatIf } from './what-if';
+import { legTo, poseOf, answerWhatIf, usualWhatIf } from './what-if';
 
 const body = { heightM: 1.7, massKg: 65, sex: 'f' } as const;
 const flat = legLoad(body, [{ thighDeg: 0, kneeDeg: 0 }]).demandPct;
@@ -272,7 +272,7 @@ describe('what if', () => {
     });
   });
   test('usual: one leg at 45° asks its cosine of the level leg; a step for who holds 2 %', () => {
-    const told = tellWhatIf(body, usualWhatIf, null, {}, 2);
+    const told = answerWhatIf(body, usualWhatIf, null, {}, 2);
     const pct = flat * Math.SQRT1_2;
     expect(told).toMatchObject({
       netPct: expect.closeTo(pct, 6),
@@ -283,10 +283,10 @@ describe('what if', () => {
     expect(told.netNm).toBeCloseTo((pct / 100) * 65 * 9.81 * 1.7, 6);
     expect(told).not.toHaveProperty('lowestInStraps');
     expect(told.same[0]?.thighDeg).toBeCloseTo(45, 3);
-    expect(tellWhatIf(body, usualWhatIf, null, {}, null).size).toBeNull();
+    expect(answerWhatIf(body, usualWhatIf, null, {}, null).size).toBeNull();
   });
   test('legs past the vertical ask nothing that could be told in other forms', () =>
-    expect(tellWhatIf(body, { ...usualWhatIf, right: { thighDeg: 100, kneeDeg: 0 } }, null, {}, 2).same).toEqual([]));
+    expect(answerWhatIf(body, { ...usualWhatIf, right: { thighDeg: 100, kneeDeg: 0 } }, null, {}, 2).same).toEqual([]));
   test('straps: only where springs hang and both legs are alike; how low they may go, for who holds something', () => {
     const rig = {
       ...usualRig('reformer'),
@@ -296,20 +296,20 @@ describe('what if', () => {
       })),
     };
     const two = { ...usualWhatIf, left: { thighDeg: 45, kneeDeg: 0 } };
-    const held = tellWhatIf(body, two, rig, { full: 1 }, 2);
+    const held = answerWhatIf(body, two, rig, { full: 1 }, 2);
     expect(held.straps?.netNm).toBe(held.netNm);
     expect(held.lowestInStraps).toEqual(expect.any(Number));
-    expect(tellWhatIf(body, two, rig, { full: 1 }, null)).not.toHaveProperty('lowestInStraps');
-    expect(tellWhatIf(body, two, rig, { full: 0 }, 2).straps).toBeNull();
-    expect(tellWhatIf(body, two, null, { full: 1 }, 2).straps).toBeNull();
+    expect(answerWhatIf(body, two, rig, { full: 1 }, null)).not.toHaveProperty('lowestInStraps');
+    expect(answerWhatIf(body, two, rig, { full: 0 }, 2).straps).toBeNull();
+    expect(answerWhatIf(body, two, null, { full: 1 }, 2).straps).toBeNull();
     for (const right of [{ thighDeg: 46, kneeDeg: 0 }, { thighDeg: 45, kneeDeg: 1 }, null])
-      expect(tellWhatIf(body, { ...two, right }, rig, { full: 1 }, 2).noStraps).toBe(
+      expect(answerWhatIf(body, { ...two, right }, rig, { full: 1 }, 2).noStraps).toBe(
         'Straps hold both feet: set both legs alike.',
       );
-    expect(tellWhatIf(body, two, { ...usualRig('chair'), springs: rig.springs }, { full: 1 }, 2).noStraps).toBe(
+    expect(answerWhatIf(body, two, { ...usualRig('chair'), springs: rig.springs }, { full: 1 }, 2).noStraps).toBe(
       'This apparatus has no straps for the feet.',
     );
-    const heavier = tellWhatIf(body, { ...two, ankleWeightKg: 1 }, rig, { full: 1 }, 2);
+    const heavier = answerWhatIf(body, { ...two, ankleWeightKg: 1 }, rig, { full: 1 }, 2);
     expect(heavier.netNm - held.netNm).toBeCloseTo(2 * 9.81 * (thigh + shank) * Math.SQRT1_2, 6);
   });
 });

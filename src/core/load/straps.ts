@@ -5,7 +5,7 @@ import type { Body } from '../body/segments';
 import { failure, success } from '../result';
 import type { Result } from '../result';
 import type { Rig, RopeFrom } from '../springs/apparatus';
-import { forceAt, known, setText, setsOf, unitsOf } from '../springs/springs';
+import { forceAt, ratedSprings, setText, setsOf, unitsOf } from '../springs/springs';
 import type { Spring, SpringSet } from '../springs/springs';
 import { legMoment } from './demand';
 import type { RaisedLeg } from './demand';
@@ -147,7 +147,7 @@ export function nearestInStraps(
   const leftOut = rig.springs.filter(({ rate }) => rate === null).map(({ label }) => label);
   const found: FoundForStraps[] = [];
   for (const set of setsOf({ ...rig, springs: rated })) {
-    const springs = known(rated, set);
+    const springs = ratedSprings(rated, set);
     if (!springs.ok) continue;
     const held = legsInStraps(body, rig, springs.value, way.lowest);
     if (!held.ok) return held;

@@ -8,7 +8,7 @@ import type { Side } from '../anatomy/landmarks';
 import { legsInStraps, lowestInStraps } from './straps';
 import type { Rig } from '../springs/apparatus';
 import type { LegsHeld } from './straps';
-import { known } from '../springs/springs';
+import { ratedSprings } from '../springs/springs';
 import type { SpringSet } from '../springs/springs';
 import { fanOf } from './fan';
 import type { Ray } from './fan';
@@ -60,7 +60,7 @@ export function legTo(body: Body, handle: 'knee' | 'foot', [x, z]: readonly [num
   };
 }
 
-export type Told = {
+export type WhatIfAnswer = {
   readonly load: PoseLoad;
   /** Of the legs, less what straps carry: N·m and % of weight × stature. */
   readonly netNm: number;
@@ -76,13 +76,13 @@ export type Told = {
 };
 
 /** All of it at once: cheap enough for every frame of a drag. */
-export function tellWhatIf(
+export function answerWhatIf(
   body: Body,
   asked: WhatIf,
   rig: Rig | null,
   set: SpringSet,
   capacityPct: number | null,
-): Told {
+): WhatIfAnswer {
   const { left, right, ankleWeightKg } = asked;
   const load = loadOfPose(body, poseOf(asked), { ankleWeightKg: { L: ankleWeightKg, R: ankleWeightKg } });
   const bareNm = (['L', 'R'] as const).reduce((sum, side: Side) => sum + load.hipsNm[side], 0);
@@ -93,7 +93,7 @@ export function tellWhatIf(
   let noStraps: string | null = null;
   let lowest: number | null | undefined;
   if (rig && isOn) {
-    const springs = known(rig.springs, set);
+    const springs = ratedSprings(rig.springs, set);
     if (!areAlike) noStraps = 'Straps hold both feet: set both legs alike.';
     else if (!springs.ok) noStraps = springs.error.message;
     else {

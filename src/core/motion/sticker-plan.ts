@@ -29,7 +29,7 @@ type Similarity = { readonly turn: Vec2; readonly offset: Vec2 };
 const apply = ({ turn: [c, s], offset }: Similarity, [x, y]: Vec2): Vec2 =>
   plus([c * x - s * y, s * x + c * y], offset);
 
-function through(from: readonly [Vec2, Vec2], to: readonly [Vec2, Vec2]): Similarity | undefined {
+function similarityOf(from: readonly [Vec2, Vec2], to: readonly [Vec2, Vec2]): Similarity | undefined {
   const [a, b] = [minus(from[1], from[0]), minus(to[1], to[0])];
   const square = a[0] * a[0] + a[1] * a[1];
   if (square < 1e-9) return undefined;
@@ -66,7 +66,7 @@ export function assignStickers(
       for (const one of stickers)
         for (const other of stickers) {
           if (one === other || one.colour !== a.colour || other.colour !== b.colour) continue;
-          const map = through([a.at, b.at], [one.at, other.at]);
+          const map = similarityOf([a.at, b.at], [one.at, other.at]);
           if (!map || Math.abs(Math.atan2(map.turn[1], map.turn[0])) > mostTurn) continue;
           const scale = Math.sqrt(map.turn[0] ** 2 + map.turn[1] ** 2);
           const trial = pairUp(stickers, wanted, map, tolerance * size * scale);

@@ -1,8 +1,8 @@
 import { calibrate, scaleShows } from './calibrate';
 import {
-  allows,
+  checkSet,
   forceAt,
-  known,
+  ratedSprings,
   meanForce,
   nearestByForce,
   nearestByUnits,
@@ -56,9 +56,9 @@ describe('sets', () => {
     );
   });
   test('a set that goes is told as it came: every hook taken, none of a kind', () => {
-    expect(allows(rack, { full: 3, half: 1 })).toEqual({ ok: true, value: { full: 3, half: 1 } });
-    expect(allows(rack, { full: 0 })).toMatchObject({ ok: true });
-    expect(allows(rack, { full: -1 })).toMatchObject({ ok: false, error: { code: 'badCount' } });
+    expect(checkSet(rack, { full: 3, half: 1 })).toEqual({ ok: true, value: { full: 3, half: 1 } });
+    expect(checkSet(rack, { full: 0 })).toMatchObject({ ok: true });
+    expect(checkSet(rack, { full: -1 })).toMatchObject({ ok: false, error: { code: 'badCount' } });
     expect([setText(kinds, {}), unitsText(0)]).toEqual(['no spring', '0']);
   });
   test('springs that go on in pairs do so, and an odd one is refused', () => {
@@ -68,7 +68,7 @@ describe('sets', () => {
       inPairs: true,
     };
     expect(setsOf(pairs)).toEqual([{ light: 2 }]);
-    expect(allows(pairs, { light: 1 })).toMatchObject({ ok: false, error: { code: 'pairs', path: 'light' } });
+    expect(checkSet(pairs, { light: 1 })).toMatchObject({ ok: false, error: { code: 'pairs', path: 'light' } });
   });
   test('units as the trade writes them', () =>
     expect([0.25, 0.5, 1, 1.5, 2.75, 1.1].map(unitsText)).toEqual(['¼', '½', '1', '1½', '2¾', '1.10']));
@@ -78,15 +78,18 @@ describe('sets', () => {
     [{ heavy: 1 }, 'noSpring', 'heavy', 'There is no spring “heavy” on this apparatus.'],
     [{ full: 1.5 }, 'badCount', 'full', 'full: a whole number of springs is wanted.'],
   ])('%j does not go, and says why', (set, code, path, message) =>
-    expect(allows(rack, set as unknown as Record<string, number>)).toEqual({
+    expect(checkSet(rack, set as unknown as Record<string, number>)).toEqual({
       ok: false,
       error: { code, path, message },
     }),
   );
   test('newtons and relative units are never mixed: a spring without a rate is named', () => {
     const half = kinds.map((one) => (one.id === 'half' ? { ...one, rate: null } : one));
-    expect(known(half, { full: 1, half: 1 })).toMatchObject({ ok: false, error: { code: 'noRate', path: 'half' } });
-    expect(known(half, { full: 1 })).toMatchObject({ ok: true });
+    expect(ratedSprings(half, { full: 1, half: 1 })).toMatchObject({
+      ok: false,
+      error: { code: 'noRate', path: 'half' },
+    });
+    expect(ratedSprings(half, { full: 1 })).toMatchObject({ ok: true });
     const found = nearestByForce({ ...rack, springs: half }, 100, [0, 0.3]);
     expect(found.leftOut).toEqual(['half']);
     expect(found.sets.every(({ set }) => !('half' in set))).toBe(true);

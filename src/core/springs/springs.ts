@@ -65,7 +65,7 @@ export const setText = (springs: readonly SpringKind[], set: SpringSet): string 
     .join(' + ') || 'no spring';
 
 /** A set as springs with rates; refused where one of its kinds has none: newtons and relative units are never mixed. */
-export function known(springs: readonly SpringKind[], set: SpringSet): Result<Spring[]> {
+export function ratedSprings(springs: readonly SpringKind[], set: SpringSet): Result<Spring[]> {
   const found: Spring[] = [];
   for (const { id, label, rate } of springs) {
     const count = set[id] ?? 0;
@@ -77,7 +77,7 @@ export function known(springs: readonly SpringKind[], set: SpringSet): Result<Sp
 }
 
 /** Checks a set against what the apparatus has: kinds, counts, hooks. */
-export function allows({ springs, hooks, inPairs = false }: SpringRack, set: SpringSet): Result<SpringSet> {
+export function checkSet({ springs, hooks, inPairs = false }: SpringRack, set: SpringSet): Result<SpringSet> {
   let inUse = 0;
   for (const [id, n] of Object.entries(set)) {
     const kind = springs.find((one) => one.id === id);
@@ -112,7 +112,7 @@ export function nearestByForce(
 ): { readonly sets: readonly FoundSet[]; readonly leftOut: readonly string[] } {
   const rated = rack.springs.filter(({ rate }) => rate !== null);
   const sets = setsOf({ ...rack, springs: rated }).flatMap((set): FoundSet[] => {
-    const springs = known(rated, set);
+    const springs = ratedSprings(rated, set);
     if (!springs.ok) return [];
     const [fromN, toN] = [forceAt(springs.value, fromM), forceAt(springs.value, toM)];
     const meanN = meanForce(springs.value, [fromM, toM]);

@@ -9,7 +9,7 @@ import { carefulCamera, demoPicture } from '@/core/figure/picture';
 import { keepReading } from '@/core/knowledge/kept';
 import { markingSdFor, readLook, taught } from '@/core/knowledge/look';
 import type { MarkedPicture } from '@/core/knowledge/look';
-import type { Role } from '@/core/alignment/told';
+import type { Role } from '@/core/alignment/look-values';
 import type { Marks } from '@/core/anatomy/marks';
 import { tellReadings } from '@/core/alignment/readings';
 import type { Setting } from '@/core/alignment/setting';

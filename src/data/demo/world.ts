@@ -47,7 +47,7 @@ export const demoInstructors = [
 ] as const;
 export type InstructorKey = (typeof demoInstructors)[number]['key'];
 
-type Standing = { exercise: 'legFloat' | 'march'; level: number; weeksAgo: number };
+type DemoStanding = { exercise: 'legFloat' | 'march'; level: number; weeksAgo: number };
 export type DemoClient = {
   name: string;
   goal: string;
@@ -61,7 +61,7 @@ export type DemoClient = {
   conditions: readonly { condition: string; note?: string; clearedWeeksAgo?: number; clearedBy?: string }[];
   instructor: InstructorKey;
   today?: { at: [number, number]; minutes: number; note: string };
-  standings: readonly Standing[];
+  standings: readonly DemoStanding[];
 };
 
 export const demoClients: readonly DemoClient[] = [

@@ -7,7 +7,7 @@ import type { KeptReading } from '@/core/knowledge/kept';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
 import type { View } from '@/core/anatomy/positions';
-import type { Role } from '@/core/alignment/told';
+import type { Role } from '@/core/alignment/look-values';
 import type { Setting } from '@/core/alignment/setting';
 import { Dose, Look, LookPicture, LookReading, Picture, Stop, Trial, User } from '../models';
 import { ready } from '../ready';

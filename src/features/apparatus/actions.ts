@@ -9,7 +9,7 @@ import type { Result } from '@/core/result';
 import { apparatusKinds, usualRig } from '@/core/springs/apparatus';
 import { calibrate } from '@/core/springs/calibrate';
 import { apparatusName, rigInput, setInput, settingWords } from '@/core/springs/rig-input';
-import { allows } from '@/core/springs/springs';
+import { checkSet } from '@/core/springs/springs';
 import { calibrateInput } from '@/core/springs/springs-input';
 import { addApparatus, changeApparatus, keepSetting, listApparatus, removeApparatus } from '@/data/stores/apparatus';
 import { findRepertoire, findStudio } from '@/data/stores/studio';
@@ -111,7 +111,7 @@ export async function keepForClient(input: unknown): Promise<Result<string>> {
     if (!card) return gone();
     if (!exercises.some((one) => one.id === setting.exercise && one.apparatus === card.rig.kind))
       return failure('otherApparatus', 'This exercise is not done on this apparatus.', 'exercise');
-    const allowed = allows(card.rig, setting.springs);
+    const allowed = checkSet(card.rig, setting.springs);
     if (!allowed.ok) return allowed;
     return told(await keepSetting(who, setting, { id: own }));
   });

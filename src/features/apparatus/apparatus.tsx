@@ -5,7 +5,7 @@ import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import styled from 'styled-components';
-import { forceAt, known, unitsText } from '@/core/springs/springs';
+import { forceAt, ratedSprings, unitsText } from '@/core/springs/springs';
 import type { SpringKind, SpringSet } from '@/core/springs/springs';
 import type { SpringApparatus } from '@/core/springs/apparatus';
 import { Button, ButtonLink } from '@/design/button';
@@ -174,7 +174,7 @@ function InHand({ page, chosen, finder, onAsk }: InHandProps) {
     close();
     router.refresh();
   };
-  const inHand = known(rig.springs, set);
+  const inHand = ratedSprings(rig.springs, set);
   const uncalibrated = rig.springs.filter(({ rate }) => !rate);
   return (
     <Columns $side="370px">

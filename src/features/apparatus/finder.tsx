@@ -4,7 +4,7 @@
 import { Minus, Plus } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
-import { allows, setText, unitsOf, unitsText } from '@/core/springs/springs';
+import { checkSet, setText, unitsOf, unitsText } from '@/core/springs/springs';
 import type { SpringSet } from '@/core/springs/springs';
 import { ClientPicker } from '@/design/client-picker';
 import { findClientNames } from '@/platform/server/client-names';
@@ -162,7 +162,7 @@ function Adjust({
   const [trouble, setTrouble] = useState<string>();
   const [kept, setKept] = useState(false);
   const once = useOnce();
-  const allowed = allows(rig, set);
+  const allowed = checkSet(rig, set);
   const step = rig.inPairs ? 2 : 1;
   const change = (id: string, by: number) => {
     setKept(false);

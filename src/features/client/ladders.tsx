@@ -8,7 +8,7 @@ import { Figure } from '@/design/figure';
 import { Row, Section, Small, Stack } from '@/design/layout';
 import { useRepertoire } from '@/platform/browser/repertoire';
 import { StandingChip } from '@/design/standing';
-import type { Standing } from './read';
+import type { LadderLine } from './read';
 
 const Ladder = styled.ol`
   display: grid;
@@ -36,7 +36,7 @@ const Ladder = styled.ol`
   }
 `;
 
-function Rungs({ standing, capacityPct }: { standing: Standing; capacityPct: number | null }) {
+function Rungs({ standing, capacityPct }: { standing: LadderLine; capacityPct: number | null }) {
   const { ladder } = standing;
   const heldPct = ladder?.kind === 'legs' ? capacityPct : null;
   const leap = ladder?.rungs.find(
@@ -101,7 +101,7 @@ export function Ladders({
   standings,
   capacityPct,
 }: {
-  readonly standings: readonly Standing[];
+  readonly standings: readonly LadderLine[];
   readonly capacityPct: number | null;
 }) {
   return (

@@ -6,7 +6,7 @@ import type { LadderLoad } from '@/core/load/ladder';
 import type { KeptReading } from '@/core/knowledge/kept';
 import { positions } from '@/core/anatomy/positions';
 import type { Position, View } from '@/core/anatomy/positions';
-import type { Role } from '@/core/alignment/told';
+import type { Role } from '@/core/alignment/look-values';
 import type { Marks } from '@/core/anatomy/marks';
 import { ownNeutral } from '@/core/alignment/own-neutral';
 import { ownNeutralMeasures } from '@/core/alignment/rules';
@@ -63,7 +63,7 @@ export async function readClients(who: Who, search: string, page: number): Promi
   return { lines, total, search, page, pages: Math.max(1, Math.ceil(total / clientsPerPage)) };
 }
 
-export type Standing = {
+export type LadderLine = {
   readonly exercise: string;
   readonly ladder: LadderLoad | null;
   readonly level: number | null;
@@ -155,7 +155,7 @@ export type Shown =
       }[];
       readonly intake: { readonly signedName: string; readonly on: string; readonly holds: boolean } | null;
     }
-  | { readonly part: 'ladders'; readonly standings: readonly Standing[]; readonly capacityPct: number | null }
+  | { readonly part: 'ladders'; readonly standings: readonly LadderLine[]; readonly capacityPct: number | null }
   | { readonly part: 'window'; readonly load: LoadPage }
   | { readonly part: 'course'; readonly progress: Progress; readonly page: number; readonly pages: number }
   | {
@@ -264,7 +264,7 @@ async function readLadders({ who, client, repertoire, tell }: Context): Promise<
   return {
     part: 'ladders',
     capacityPct: load.capacity?.pct ?? null,
-    standings: shown.map((exercise): Standing => {
+    standings: shown.map((exercise): LadderLine => {
       const { id } = exercise;
       const own = standings.find((one) => one.exercise === id);
       const level = own ? Math.floor(own.level) : null;

@@ -5,7 +5,7 @@ import * as v from 'valibot';
 import { keepReading } from '@/core/knowledge/kept';
 import { views } from '@/core/anatomy/positions';
 import { taught } from '@/core/knowledge/look';
-import { roles } from '@/core/alignment/told';
+import { roles } from '@/core/alignment/look-values';
 import { marksInput } from '@/core/anatomy/marks';
 import { takenInput } from '@/core/alignment/readings';
 import { settingInput } from '@/core/alignment/setting';

@@ -11,7 +11,7 @@ import * as v from 'valibot';
 import { markingSdFor, readLook, worstFinding } from '@/core/knowledge/look';
 import { marksInput } from '@/core/anatomy/marks';
 import type { MarkedPicture as Marked } from '@/core/knowledge/look';
-import type { Role } from '@/core/alignment/told';
+import type { Role } from '@/core/alignment/look-values';
 import type { View } from '@/core/anatomy/positions';
 import { tellReadings } from '@/core/alignment/readings';
 import type { Taken } from '@/core/alignment/readings';

@@ -5,7 +5,7 @@ import { Label, Slider, SliderThumb, SliderTrack } from 'react-aria-components';
 import styled from 'styled-components';
 import { eyeBlocks } from '@/core/alignment/by-eye';
 import type { EyeBlock } from '@/core/alignment/by-eye';
-import type { Role } from '@/core/alignment/told';
+import type { Role } from '@/core/alignment/look-values';
 import type { Taken } from '@/core/alignment/readings';
 import { lineAt, placeBubble } from '@/core/alignment/bubble';
 import type { Vantage } from '@/core/alignment/bubble';

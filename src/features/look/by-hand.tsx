@@ -5,7 +5,7 @@ import { Checkbox, FieldError, Input, Label, TextField } from 'react-aria-compon
 import styled from 'styled-components';
 import { handRules, readHand, usualFingerMm } from '@/core/alignment/by-hand';
 import type { Position } from '@/core/anatomy/positions';
-import type { Role } from '@/core/alignment/told';
+import type { Role } from '@/core/alignment/look-values';
 import { readPole } from '@/core/alignment/pole';
 import type { Taken } from '@/core/alignment/readings';
 import { formatMeasure, nameOf } from '@/core/alignment/words';

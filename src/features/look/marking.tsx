@@ -6,7 +6,7 @@ import type { Dispatch } from 'react';
 import styled from 'styled-components';
 import type { View } from '@/core/anatomy/positions';
 import type { LookReading } from '@/core/knowledge/look';
-import type { Method, Role } from '@/core/alignment/told';
+import type { Method, Role } from '@/core/alignment/look-values';
 import type { Taken } from '@/core/alignment/readings';
 import type { Vantage } from '@/core/alignment/bubble';
 import { startOf } from '@/core/body/movement';

@@ -7,7 +7,7 @@ import type { View } from '@/core/anatomy/positions';
 import type { JudgeOutput } from '@/core/alignment/judge';
 import type { Band } from '@/core/figure/levels';
 import type { LookReading } from '@/core/knowledge/look';
-import type { Method, Role, Told } from '@/core/alignment/told';
+import type { Method, Role, LookValue } from '@/core/alignment/look-values';
 import { measuresSeen } from '@/core/alignment/measure';
 import { alwaysListed, ofTheTop, selfCompared, tilts } from '@/core/alignment/rules';
 import { readBlocks, readRest } from '@/core/alignment/vial';
@@ -237,13 +237,13 @@ export function Numbers({ role, reading, view, judged, exercise }: Shown & { rea
   );
 }
 
-const fromSetUp = (id: string, now: Told, drift: { value: number; se: number } | undefined) =>
+const fromSetUp = (id: string, now: LookValue, drift: { value: number; se: number } | undefined) =>
   selfCompared.has(id) || now.fromLevel
     ? { value: now.value, se: now.seWithin }
     : drift
       ? { value: drift.value, se: drift.se }
       : {};
-const againstMat = (id: string, now: Told) =>
+const againstMat = (id: string, now: LookValue) =>
   selfCompared.has(id) || now.fromLevel ? {} : { value: now.value, se: now.seBetween };
 
 function By({ method }: { method: Method }) {

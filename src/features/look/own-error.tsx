@@ -5,7 +5,7 @@ import { leastFreedom, ownMarking } from '@/core/agreement/repeats';
 import type { OwnMarking } from '@/core/agreement/repeats';
 import type { View } from '@/core/anatomy/positions';
 import { noMarks } from '@/core/anatomy/marks';
-import type { Role } from '@/core/alignment/told';
+import type { Role } from '@/core/alignment/look-values';
 import type { Vec2 } from '@/core/geometry';
 import { Button } from '@/design/button';
 import { Notice, Quiet, Row, Small, Stack } from '@/design/layout';

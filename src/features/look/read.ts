@@ -4,7 +4,7 @@ import type { Estimate } from '@/core/alignment/input';
 import type { View } from '@/core/anatomy/positions';
 import { markingSdFor, readLook } from '@/core/knowledge/look';
 import type { LookInput, LookReading, MarkedPicture } from '@/core/knowledge/look';
-import type { Role } from '@/core/alignment/told';
+import type { Role } from '@/core/alignment/look-values';
 import { tellReadings } from '@/core/alignment/readings';
 import type { Taken } from '@/core/alignment/readings';
 import type { Known } from '@/core/corrections/rank';

@@ -2,7 +2,7 @@
 import { isLandmarkKey } from '@/core/anatomy/landmarks';
 import type { View } from '@/core/anatomy/positions';
 import { noMarks } from '@/core/anatomy/marks';
-import type { Role } from '@/core/alignment/told';
+import type { Role } from '@/core/alignment/look-values';
 import type { Marks } from '@/core/anatomy/marks';
 import type { Setting } from '@/core/alignment/setting';
 import { clamp } from '@/core/geometry';

@@ -9,8 +9,8 @@ import type { Body } from '@/core/body/segments';
 import { drawScene } from '@/core/figure/props';
 import { frameFigure } from '@/core/figure/frame';
 import { edgeOf } from '@/core/load/fan';
-import { legTo, poseOf, tellWhatIf, usualWhatIf } from '@/core/load/what-if';
-import type { FreeLeg, Told, WhatIf } from '@/core/load/what-if';
+import { legTo, poseOf, answerWhatIf, usualWhatIf } from '@/core/load/what-if';
+import type { FreeLeg, WhatIfAnswer, WhatIf } from '@/core/load/what-if';
 import { setText, setsOf } from '@/core/springs/springs';
 import type { SpringSet } from '@/core/springs/springs';
 import { ClientPicker } from '@/design/client-picker';
@@ -98,7 +98,7 @@ export function WhatIfBench({ page, deferring }: { readonly page: WhatIfPage; re
   const { body, typed, setTyped, massError, heightError } = useBody(page.body);
   const rig = apparatus.find(({ id }) => id === on)?.rig ?? null;
   const told = useMemo(
-    () => tellWhatIf(body, asked, rig, set, capacity?.pct ?? null),
+    () => answerWhatIf(body, asked, rig, set, capacity?.pct ?? null),
     [body, asked, rig, set, capacity],
   );
   const move = (side: 'left' | 'right', leg: FreeLeg) =>
@@ -360,7 +360,7 @@ function Answers({
   page: { client, capacity },
   isTypical,
 }: {
-  told: Told;
+  told: WhatIfAnswer;
   page: WhatIfPage;
   isTypical: boolean;
 }) {

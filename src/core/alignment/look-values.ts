@@ -18,7 +18,7 @@ export type OtherReading = {
 };
 
 /** A value of one moment, with the method it came from. */
-export type Told = {
+export type LookValue = {
   readonly value: number;
   readonly seWithin: number;
   readonly seBetween: number | undefined;

@@ -1,10 +1,11 @@
-// Values with their slopes: how each moves with every point it is read from, and with a turn of the picture's directions.
-// First-order error propagation needs nothing else. Points in pixels; slopes per pixel, x and y of each point in turn;
-// turns per radian. `count` points are given; a value is read from those whose numbers it is told.
+// Dual numbers: a value together with its derivatives, in every coordinate of the points it is read from and in a turn of the
+// picture's directions (forward-mode differentiation; Griewank & Walther 2008, Evaluating Derivatives, ch. 3). First-order
+// error propagation needs nothing else. Points in pixels; slopes per pixel, x and y of each point in turn; turns per radian.
+// `count` points are given; a value is read from those whose numbers it is told.
 import { degrees, wrapDeg } from '../geometry';
 import type { Vec2 } from '../geometry';
 
-export type Sloped = {
+export type Dual = {
   readonly value: number;
   /** Of the value in each point: x, y, x, y … in the order in which the points were given. */
   readonly slopes: number[];
@@ -32,7 +33,7 @@ function flat(count: number): number[] {
 }
 
 /** Angle in degrees of the line from point `a` to point `b`, from direction `along` toward `toward` (unit vectors, square). */
-export function lineAngle(points: Points, a: number, b: number, toward: Vec2, along: Vec2): Sloped {
+export function lineAngle(points: Points, a: number, b: number, toward: Vec2, along: Vec2): Dual {
   const [ax, ay] = at(points, a);
   const [bx, by] = at(points, b);
   const [x, y] = [bx - ax, by - ay];
@@ -51,7 +52,7 @@ export function lineAngle(points: Points, a: number, b: number, toward: Vec2, al
 }
 
 /** Signed bend at the middle of three points in degrees: 0 when they lie on one line. */
-export function bend(points: Points): Sloped {
+export function bend(points: Points): Dual {
   const [ax, ay] = at(points, 0);
   const [bx, by] = at(points, 1);
   const [cx, cy] = at(points, 2);
@@ -69,7 +70,7 @@ export function bend(points: Points): Sloped {
 }
 
 /** Distance of two points. */
-export function span(points: Points, a: number, b: number): Sloped {
+export function span(points: Points, a: number, b: number): Dual {
   const [ax, ay] = at(points, a);
   const [bx, by] = at(points, b);
   const length = Math.sqrt((bx - ax) ** 2 + (by - ay) ** 2);
@@ -83,7 +84,7 @@ export function span(points: Points, a: number, b: number): Sloped {
 }
 
 /** How far the middle of three points stands off the line of the others, + on the side of `toward`. */
-export function offChord(points: Points, toward: Vec2): Sloped {
+export function offChord(points: Points, toward: Vec2): Dual {
   const [ax, ay] = at(points, 0);
   const [bx, by] = at(points, 1);
   const [cx, cy] = at(points, 2);
@@ -103,7 +104,7 @@ export function offChord(points: Points, toward: Vec2): Sloped {
 }
 
 /** A weighted sum of points along a direction, from an origin that carries no error: Σ weight·point − origin (weights sum to 1 or 0). */
-export function along(points: Points, weights: readonly number[], origin: Vec2, direction: Vec2): Sloped {
+export function along(points: Points, weights: readonly number[], origin: Vec2, direction: Vec2): Dual {
   const slopes = flat(points.length);
   let [x, y] = [-origin[0], -origin[1]];
   weights.forEach((weight, i) => {
@@ -117,7 +118,7 @@ export function along(points: Points, weights: readonly number[], origin: Vec2, 
 }
 
 /** The line from point `a` to point `b` along a direction, over its own length: the sine of its lean. */
-export function lean(points: Points, a: number, b: number, direction: Vec2): Sloped {
+export function lean(points: Points, a: number, b: number, direction: Vec2): Dual {
   const [ax, ay] = at(points, a);
   const [bx, by] = at(points, b);
   const length = Math.sqrt((bx - ax) ** 2 + (by - ay) ** 2);
@@ -132,17 +133,17 @@ export function lean(points: Points, a: number, b: number, direction: Vec2): Slo
   return { value, slopes, turn: -ux * direction[1] + uy * direction[0] };
 }
 
-/** Seen through a smooth function: its value there, and its slope. */
-export const through = ({ slopes, turn }: Sloped, value: number, by: number): Sloped => ({
+/** The chain rule: a smooth function of a dual number, by its value there and its derivative. */
+export const chain = ({ slopes, turn }: Dual, value: number, by: number): Dual => ({
   value,
   slopes: slopes.map((slope) => slope * by),
   turn: turn * by,
 });
 
-export const negate = (one: Sloped): Sloped => through(one, -one.value, -1);
+export const negate = (one: Dual): Dual => chain(one, -one.value, -1);
 
 /** One value over another, both read from the same points. */
-export function over(top: Sloped, bottom: Sloped): Sloped {
+export function over(top: Dual, bottom: Dual): Dual {
   const value = top.value / bottom.value;
   return {
     value,
@@ -152,7 +153,7 @@ export function over(top: Sloped, bottom: Sloped): Sloped {
 }
 
 /** The sum of two values read from the same points. */
-export const sum = (p: Sloped, q: Sloped): Sloped => ({
+export const sum = (p: Dual, q: Dual): Dual => ({
   value: p.value + q.value,
   slopes: p.slopes.map((slope, i) => slope + (q.slopes[i] ?? 0)),
   turn: p.turn + q.turn,

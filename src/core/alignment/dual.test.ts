@@ -4,8 +4,8 @@ import type { Vec2 } from '../geometry';
 import { readFrame } from './frame';
 import type { Frame } from './frame';
 import { measureRules } from './rules';
-import { along, bend, lean, lineAngle, offChord, over, span, sum } from './slopes';
-import type { Sloped } from './slopes';
+import { along, bend, lean, lineAngle, offChord, over, span, sum } from './dual';
+import type { Dual } from './dual';
 
 const framed = readFrame({
   position: 'supine',
@@ -55,7 +55,7 @@ describe.each(measureRules.map((rule) => [rule.id, rule] as const))('%s', (_, ru
     rule.needs.length +
     (rule.paired ?? []).filter((name) => rule.needs.includes(name)).length +
     (rule.helps ? (rule.paired?.includes(rule.helps) && !rule.needs.includes(rule.helps) ? 2 : 1) : 0);
-  const read = (at: readonly Vec2[], by = frame): Sloped => rule.read(at, by, 1);
+  const read = (at: readonly Vec2[], by = frame): Dual => rule.read(at, by, 1);
 
   test('its slopes are those that moving each point by a little shows', () => {
     fc.assert(
