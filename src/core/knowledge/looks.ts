@@ -1,9 +1,15 @@
 import { measuresSeen } from '../alignment/measure';
+import { remembering } from '../remember';
 import { exerciseAt } from './find';
 import type { Exercise } from './entries';
 
+const remember = remembering<Exercise, Exercise['looks']>();
+
 /** From where a picture tells something that this exercise watches, at a level; the other views are for the eye alone. */
-export function measuredLooks(exercise: Exercise, level?: number): Exercise['looks'] {
+export const measuredLooks = (exercise: Exercise, level?: number): Exercise['looks'] =>
+  remember(exercise, String(level), () => findMeasuredLooks(exercise, level));
+
+function findMeasuredLooks(exercise: Exercise, level: number | undefined): Exercise['looks'] {
   const { position, watches, looks } = exerciseAt(exercise, level);
   const watched = watches.filter(({ levels }) => level === undefined || (levels?.includes(level) ?? true));
   return looks.filter(({ view }) => {
