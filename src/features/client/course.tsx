@@ -1,15 +1,100 @@
 'use client';
 
-// How the client has come along, drawn. The charts come after the page: most visits only need its head.
+// How the client has come along, drawn. Words, captions and the charts' places come with the page; the charts themselves
+// after it, one at a time, so that nothing moves and no tablet stands still for them.
 import dynamic from 'next/dynamic';
+import { useEffect, useState } from 'react';
+import type { ReactNode } from 'react';
 import styled from 'styled-components';
 import { Quiet, Section, Small, Stack } from '@/design/layout';
-import type { Progress } from './progress';
+import type { Progress, RunLine, TrendLine } from './progress';
 
-const Charts = dynamic(() => import('./charts').then((all) => all.Charts), {
-  ssr: false,
-  loading: () => <div style={{ minHeight: 240 }} aria-busy="true" />,
-});
+const RunChart = dynamic(() => import('./charts').then((all) => all.RunChart), { ssr: false });
+const TrendChart = dynamic(() => import('./charts').then((all) => all.TrendChart), { ssr: false });
+
+const Grid = styled.div`
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 340px), 1fr));
+  gap: 22px 30px;
+  .recharts-text {
+    fill: var(--quiet);
+    font-size: 13px;
+  }
+  .recharts-legend-item-text {
+    color: var(--ink) !important;
+  }
+  figure {
+    display: grid;
+    gap: 4px;
+    align-content: start;
+    min-width: 0;
+  }
+`;
+
+const Place = styled.div`
+  height: 190px;
+`;
+
+/** How many of `all` may be drawn by now: one more after each that was, when the browser has nothing better to do. */
+function useOneByOne(all: number): number {
+  const [drawn, setDrawn] = useState(0);
+  useEffect(() => {
+    if (drawn >= all) return undefined;
+    const next = setTimeout(() => setDrawn(drawn + 1), 30);
+    return () => clearTimeout(next);
+  }, [drawn, all]);
+  return drawn;
+}
+
+/** Levels of a run as they changed: `2, 3, 3½`, not one for each session. */
+const levelsOf = (points: RunLine['points']): string =>
+  points
+    .map(({ level }) => level)
+    .filter((level, i, all) => level !== all[i - 1])
+    .join(', ');
+
+function Charts({ runs, trends }: { readonly runs: readonly RunLine[]; readonly trends: readonly TrendLine[] }) {
+  const drawn = useOneByOne(runs.length + trends.length);
+  const place = (index: number, chart: ReactNode) => <Place aria-busy={drawn <= index}>{drawn > index && chart}</Place>;
+  return (
+    <Stack $gap={18}>
+      {runs.length > 0 && (
+        <>
+          <h3>Clean in a row, left and right</h3>
+          <Grid>
+            {runs.map(({ exercise, name, wanted, points }, i) => (
+              <figure key={exercise} data-run={exercise}>
+                <figcaption>
+                  <b>{name}</b>{' '}
+                  <Small>
+                    level {levelsOf(points)}; wanted {wanted}
+                  </Small>
+                </figcaption>
+                {place(i, <RunChart wanted={wanted} points={points} />)}
+              </figure>
+            ))}
+          </Grid>
+        </>
+      )}
+      {trends.length > 0 && (
+        <>
+          <h3>Looks, uncorrected, with their errors</h3>
+          <Grid>
+            {trends.map(({ key, name, points, interval, words, verdict }, i) => (
+              <figure key={key} data-trend={key} data-verdict={verdict}>
+                <figcaption>
+                  <b>{name}</b>
+                </figcaption>
+                {place(runs.length + i, <TrendChart points={points} interval={interval} />)}
+                <Small>{words}</Small>
+              </figure>
+            ))}
+          </Grid>
+        </>
+      )}
+    </Stack>
+  );
+}
 
 const Faults = styled.div`
   overflow-x: auto;
