@@ -27,13 +27,14 @@ const margin = { top: 8, right: 14, bottom: 0, left: -18 };
 /** Many points want small dots, and a band for their errors. */
 const isMany = (count: number): boolean => count > 20;
 const dotOf = (count: number, fill: string) => ({ r: isMany(count) ? 2.5 : 5, fill, strokeDasharray: '' });
-/** As many dates as fit, evenly: Recharts then measures one of them, not all. */
-const dates = {
-  dataKey: 'date',
-  stroke: 'var(--rule-strong)',
-  interval: 'equidistantPreserveStart',
-  minTickGap: 24,
-} as const;
+/** Dates: of few points first and last stay; of many as many as fit, evenly, of which Recharts measures one, not all. */
+const datesOf = (count: number) =>
+  ({
+    dataKey: 'date',
+    stroke: 'var(--rule-strong)',
+    interval: isMany(count) ? 'equidistantPreserveStart' : 'preserveEnd',
+    minTickGap: isMany(count) ? 24 : 5,
+  }) as const;
 
 /** Clean repetitions in a row, by side, over time. */
 export function RunChart({ wanted, points }: Pick<RunLine, 'wanted' | 'points'>) {
@@ -41,7 +42,7 @@ export function RunChart({ wanted, points }: Pick<RunLine, 'wanted' | 'points'>)
     <ResponsiveContainer width="100%" height="100%">
       <LineChart data={[...points]} margin={margin} accessibilityLayer>
         <CartesianGrid stroke="var(--rule)" vertical={false} />
-        <XAxis {...dates} />
+        <XAxis {...datesOf(points.length)} />
         <YAxis allowDecimals={false} domain={[0, 'auto']} stroke="var(--rule-strong)" />
         <Tooltip {...tooltip} />
         <Legend />
@@ -74,7 +75,7 @@ export function TrendChart({ points, interval: [lo, hi] }: Pick<TrendLine, 'poin
     <ResponsiveContainer width="100%" height="100%">
       <ComposedChart data={data} margin={margin} accessibilityLayer>
         <CartesianGrid stroke="var(--rule)" vertical={false} />
-        <XAxis {...dates} />
+        <XAxis {...datesOf(points.length)} />
         <YAxis
           stroke="var(--rule-strong)"
           tickFormatter={(value: number) => value.toFixed(Math.abs(points[0]?.value ?? 9) < 3 ? 1 : 0)}
