@@ -1,20 +1,13 @@
 // Springs for a person, told in words: every sentence beside the figures that it is made of, worked by hand.
 import { repertoire } from '@/repertoire';
+import { calibrated } from '../../../tests/rigs/springs';
 import { entry, levelOf } from './find';
 import { usualRig } from '../springs/apparatus';
 import { legsInStraps, nearestInStraps } from '../load/straps';
-import type { Rig } from '../springs/apparatus';
 import { againstLast, offerSprings, springAdvice } from './spring-setting';
 
 const body = { heightM: 1.7, massKg: 65, sex: 'f' } as const;
-const rated = (rig: Rig, perUnit = 240): Rig => ({
-  ...rig,
-  springs: rig.springs.map((one) => ({
-    ...one,
-    rate: { rateNPerM: perUnit * one.units, preloadM: 0.2, residualN: 1 },
-  })),
-});
-const reformer = rated(usualRig('reformer'));
+const reformer = calibrated(usualRig('reformer'));
 const ask = (exercise: string, level: number, more: Partial<Parameters<typeof offerSprings>[0]> = {}) => {
   const found = entry(repertoire.exercises, exercise);
   const offer = offerSprings({
@@ -58,7 +51,7 @@ describe('against the bar', () => {
   });
   test('a carriage that is short stops the stroke; an apparatus without a drawn travel is taken to three fifths of its way', () => {
     expect(ask('footwork', 2, { rig: { ...reformer, travelM: 0.3 } }).wanted).toMatchObject({ stroke: [0, 0.3] });
-    const chair = rated(usualRig('chair'));
+    const chair = calibrated(usualRig('chair'));
     expect(ask('seatedPress', 1, { rig: chair }).wanted).toMatchObject({
       kind: 'force',
       stroke: [0, expect.closeTo(0.24, 9)],

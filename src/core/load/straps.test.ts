@@ -1,4 +1,5 @@
 import { repertoire } from '@/repertoire';
+import { calibrated } from '../../../tests/rigs/springs';
 import { entry, levelOf } from '../knowledge/find';
 import { legLoad } from './demand';
 import { lowestThigh } from './equal';
@@ -8,14 +9,7 @@ import type { Rig } from '../springs/apparatus';
 import { againstLast, offerSprings, springAdvice } from '../knowledge/spring-setting';
 
 const body = { heightM: 1.7, massKg: 65, sex: 'f' } as const;
-const rated = (rig: Rig, perUnit = 240): Rig => ({
-  ...rig,
-  springs: rig.springs.map((one) => ({
-    ...one,
-    rate: { rateNPerM: perUnit * one.units, preloadM: 0.2, residualN: 1 },
-  })),
-});
-const reformer = rated(usualRig('reformer'));
+const reformer = calibrated(usualRig('reformer'));
 const rope = reformer.rope ?? { beyondShouldersM: 0, upM: 0, ends: 'frame' as const };
 const springs = [{ rateNPerM: 200, preloadM: 0.2, count: 1 }];
 const leg = (thighDeg: number, kneeDeg = 0) => ({ thighDeg, kneeDeg });
@@ -71,7 +65,7 @@ describe('feet in straps', () => {
       isSlack: false,
       strap: { tensionN: expect.closeTo((200 * 0.2) / 4, 6) },
     });
-    const table = rated(usualRig('trapezeTable'));
+    const table = calibrated(usualRig('trapezeTable'));
     expect(legsInStraps(body, table, springs, leg(90))).toMatchObject({
       value: { isSlack: false, tensionN: expect.closeTo((200 * 0.2) / 2, 6) },
     });
