@@ -9,6 +9,7 @@ async function* linesIn(): AsyncGenerator<string | undefined> {
   process.stdin.setEncoding('utf8');
   let held = '';
   let isTooLong = false;
+  // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- text: the encoding is set above
   for await (const chunk of process.stdin as AsyncIterable<string>) {
     const parts = chunk.split('\n');
     for (const [i, part] of parts.entries()) {

@@ -130,7 +130,8 @@ const verbNamed = (name: unknown): Result<Verb> =>
 function readJson(text: string): Result<unknown> {
   if (text.length > mostText) return failure('tooLarge', 'The input is longer than 20 million characters.');
   try {
-    return success(JSON.parse(text) as unknown);
+    const value: unknown = JSON.parse(text);
+    return success(value);
   } catch {
     return failure('notJson', 'The input is not JSON.');
   }
@@ -153,7 +154,7 @@ export function answerLine(line: string | undefined): Result<unknown> {
     return failure('badValue', 'A line is {"verb", "input"}.');
   const extra = Object.keys(value).find((key) => key !== 'verb' && key !== 'input');
   if (extra !== undefined) return short(failure('unknownKey', `${extra} is not a known name here`, extra));
-  const { verb: name, input } = value as { readonly verb?: unknown; readonly input?: unknown };
+  const { verb: name, input }: { readonly verb?: unknown; readonly input?: unknown } = value;
   const chosen = verbNamed(name);
   return short(chosen.ok ? answerWith(chosen.value, input) : chosen);
 }

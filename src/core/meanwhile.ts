@@ -36,6 +36,7 @@ export function mergeChanges<T extends Fields>(
     merged[field] = own;
     if (!isSame(other, was)) clashes.push({ field, mine: own, theirs: other });
   }
+  // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- fields of the three, each in its own place
   return { merged: merged as T, clashes };
 }
 

@@ -9,3 +9,14 @@ export const failure = (code: string, message: string, path = ''): { readonly ok
   ok: false,
   error: { code, message, path },
 });
+
+/**
+ * What an action answers; no answer is a failure like any other. `left`: what became of what was entered, and what to do.
+ */
+export const answered = async <T>(asked: Promise<Result<T>>, left = 'Try again in a moment.'): Promise<Result<T>> => {
+  try {
+    return await asked;
+  } catch {
+    return failure('noAnswer', `The server does not answer. ${left}`);
+  }
+};

@@ -6,7 +6,7 @@ import type { Pose } from '@/core/body/pose';
 import { poseBody } from '@/core/body/skeleton';
 import { figureSvg } from '@/core/figure/print';
 import { onProp } from '@/core/figure/props';
-import type { Scene } from '@/core/figure/props';
+import type { Scene } from '@/core/figure/scene';
 
 const down = { kind: 'footDown' } as const;
 const along = { kind: 'along' } as const;

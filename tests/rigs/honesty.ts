@@ -2,7 +2,7 @@
 import type { MeasureInput } from '@/core/alignment/input';
 import type { Position } from '@/core/anatomy/positions';
 import { measure } from '@/core/alignment/measure';
-import type { Measure } from '@/core/alignment/measure';
+import type { Measure } from '@/core/alignment/propagate';
 import { seeded } from '@/core/random';
 import { nearSideOf, pinhole } from '@/core/figure/camera';
 import { facts, markShot, randomBodies, someCamera, toldLens, trueEye, viewsOf } from './random-look';

@@ -49,7 +49,7 @@ function highSide(block: Block, vantage: Vantage): 1 | -1 {
     isUpright(position) ||
     ['prone', 'fourPoint', 'frontSupport'].includes(position) ||
     (position === 'sideLying' && bellySide === 'down');
-  return (headEndRises[block] * left * (turned ? -1 : 1)) as 1 | -1;
+  return headEndRises[block] * left * (turned ? -1 : 1) > 0 ? 1 : -1;
 }
 
 /** Where the bubble stands. Zero is the middle of the target. */

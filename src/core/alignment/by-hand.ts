@@ -13,7 +13,7 @@ type HandRule = {
   readonly measure: string;
   readonly tool: HandTool;
   /** What the number typed is counted in. */
-  readonly counts: 'deg' | 'fingers' | 'cm' | 'mmHg' | 'mm';
+  readonly counts: 'deg' | 'fingers' | 'mmHg' | 'mm';
   readonly how: string;
   readonly lo: number;
   readonly hi: number;
@@ -124,6 +124,6 @@ export function readHand(
 ): HandEstimate | undefined {
   const rule = handRuleOf(measure, position);
   if (!rule || read < rule.lo || read > rule.hi) return undefined;
-  const per = rule.counts === 'fingers' ? fingerMm : rule.counts === 'cm' ? 10 : 1;
+  const per = rule.counts === 'fingers' ? fingerMm : 1;
   return { measure, value: read * per, se: rule.sd[0] * per, seBetween: rule.sd[1] * per };
 }

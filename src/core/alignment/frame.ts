@@ -62,60 +62,75 @@ function rightwardOf(view: View, { position, headEnd }: FrameInput, along: Vec2,
   return fromFeet === isBellyDown(position) ? along : opposite(along);
 }
 
-/** Reads directions and scale; refuses a mat line or scale that has no length. */
-export function readFrame(input: FrameInput, at = ''): Result<Frame> {
-  const { position, view, headEnd, facing, matLine, scale } = input;
-  const path = (name: string) => (at ? `${at}.${name}` : name);
-  const matLengthPx = distance(matLine[0], matLine[1]);
-  if (!(matLengthPx >= 2))
-    return failure(
-      'matLineTooShort',
-      'The mat line has no length: set its two ends apart along the mat.',
-      path('matLine'),
-    );
+type MatLine = Pick<Frame, 'matAt' | 'matMiddle' | 'matTiltDeg' | 'matLengthPx' | 'up'> & { readonly along: Vec2 };
 
-  let along = unit(minus(matLine[1], matLine[0]));
-  if (along[0] < 0) along = opposite(along); // picture left to right
+/** The mat line as directions, picture left to right; refused where it has no length or stands on end. */
+function readMatLine([from, to]: MeasureInput['matLine'], path: string): Result<MatLine> {
+  const matLengthPx = distance(from, to);
+  if (!(matLengthPx >= 2))
+    return failure('matLineTooShort', 'The mat line has no length: set its two ends apart along the mat.', path);
+  const drawn = unit(minus(to, from));
+  const along = drawn[0] < 0 ? opposite(drawn) : drawn;
   const matTiltDeg = degrees(Math.atan2(-along[1], along[0]));
   if (Math.abs(matTiltDeg) > matSteepestDeg)
     return failure(
       'matLineTooSteep',
       `The mat line stands at ${Math.round(Math.abs(matTiltDeg))}°: turn the picture so that the mat runs across it.`,
-      path('matLine'),
+      path,
     );
   const up: Vec2 = [along[1], -along[0]];
+  return success({ along, up, matAt: from, matMiddle: middle(from, to), matTiltDeg, matLengthPx });
+}
 
-  let mmPerPx: number | undefined;
-  if (scale) {
-    const px = distance(scale.points[0], scale.points[1]);
-    if (!(px >= 2))
-      return failure(
-        'scaleTooShort',
-        'The known length has no length in the picture: set its two ends apart.',
-        path('scale.points'),
-      );
-    mmPerPx = scale.mm / px;
-  }
+/** Millimetres in a pixel where a known length is marked; refused where it has none in the picture. */
+function readScale(scale: FrameInput['scale'], path: string): Result<number | undefined> {
+  if (!scale) return success(undefined);
+  const px = distance(scale.points[0], scale.points[1]);
+  return px >= 2
+    ? success(scale.mm / px)
+    : failure('scaleTooShort', 'The known length has no length in the picture: set its two ends apart.', path);
+}
 
-  const isUp = isUpright(position);
-  if (isUp && view === 'side' && !facing)
+/** Refused where it is not told which way the client lies or faces, and the view does not say it. */
+function checkDirection({ position, view, headEnd, facing }: FrameInput, path: (name: string) => string): Result<true> {
+  if (isUpright(position)) {
+    if (view !== 'side' || facing) return success(true);
     return failure('missing', 'facing is missing: say which way the client faces in the picture.', path('facing'));
-  if (!isUp && (view === 'side' || view === 'above') && !headEnd)
-    return failure('missing', 'headEnd is missing: say at which end of the picture the head is.', path('headEnd'));
-  const front = facing === 'left' ? opposite(along) : along;
-  const headward = isUp ? up : headEnd === 'left' ? opposite(along) : along;
-  const bellyUp = position === 'sideLying' ? input.bellySide !== 'down' : !isBellyDown(position);
+  }
+  if ((view !== 'side' && view !== 'above') || headEnd) return success(true);
+  return failure('missing', 'headEnd is missing: say at which end of the picture the head is.', path('headEnd'));
+}
+
+/** Where head, belly, and feet (or face) are, as unit vectors. */
+function bodyDirections(
+  { position, headEnd, facing, bellySide }: FrameInput,
+  along: Vec2,
+  up: Vec2,
+): Pick<Frame, 'headward' | 'bellyward' | 'footward'> {
+  if (isUpright(position)) {
+    const front = facing === 'left' ? opposite(along) : along;
+    return { headward: up, bellyward: front, footward: front };
+  }
+  const headward = headEnd === 'left' ? opposite(along) : along;
+  const bellyUp = position === 'sideLying' ? bellySide !== 'down' : !isBellyDown(position);
+  return { headward, bellyward: bellyUp ? up : opposite(up), footward: opposite(headward) };
+}
+
+/** Reads directions and scale; refuses a mat line or scale that has no length. `at` leads to them in the input. */
+export function readFrame(input: FrameInput, at = ''): Result<Frame> {
+  const path = (name: string) => (at ? `${at}.${name}` : name);
+  const mat = readMatLine(input.matLine, path('matLine'));
+  if (!mat.ok) return mat;
+  const scale = readScale(input.scale, path('scale.points'));
+  if (!scale.ok) return scale;
+  const told = checkDirection(input, path);
+  if (!told.ok) return told;
+  const { along, ...line } = mat.value;
   return success({
-    headward,
-    bellyward: isUp ? front : bellyUp ? up : opposite(up),
-    up,
-    footward: isUp ? front : opposite(headward),
-    rightward: rightwardOf(view, input, along, up),
-    matAt: matLine[0],
-    matMiddle: middle(matLine[0], matLine[1]),
-    matTiltDeg,
-    matLengthPx,
-    mmPerPx,
+    ...line,
+    ...bodyDirections(input, along, line.up),
+    rightward: rightwardOf(input.view, input, along, line.up),
+    mmPerPx: scale.value,
     near: nearSide(input),
   });
 }

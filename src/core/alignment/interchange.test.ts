@@ -44,7 +44,7 @@ describe('marks as CSV', () => {
 
 describe('CSV, to the letter', () => {
   test('a row a mark; the known length stands on the row of its first end', () =>
-    expect(toCsv([{ ...named, points: { ...named.points, ghost: undefined } }]).split('\n')).toEqual([
+    expect(toCsv([{ ...named, points: { ...named.points, knownMid: undefined } }]).split('\n')).toEqual([
       'picture,mark,x,y,mm',
       '"one, ""two"".jpg",mat1,100,1000,',
       '"one, ""two"".jpg",mat2,2100,1000,',

@@ -10,8 +10,8 @@ import type { Result } from '../result';
 import { measureInput } from './input';
 import type { MeasureInput } from './input';
 import { isLandmarkKey } from '../anatomy/landmarks';
-import type { Marks, Points } from '../anatomy/marks';
-import { lineMarks, pointsOf } from '../anatomy/marks';
+import type { MarkId, Marks, Points } from '../anatomy/marks';
+import { isLineMark, pointsOf } from '../anatomy/marks';
 import type { MeasureOutput } from './measure';
 
 const columns = ['picture', 'mark', 'x', 'y', 'mm'] as const;
@@ -28,6 +28,29 @@ export function toCsv(pictures: readonly NamedMarks[]): string {
   return Papa.unparse({ fields: [...columns], data: rows }, { newline: '\n' });
 }
 
+type MarkRow = {
+  readonly picture: string;
+  readonly mark: MarkId;
+  readonly at: Vec2;
+  readonly mm: number | null;
+};
+
+/** A number as a cell holds it; nothing is no number. */
+const numberIn = (cell: string | undefined): number => (cell?.trim() === '' ? Number.NaN : Number(cell));
+
+/** One line of the file; `line` says which, for errors. */
+function readRow(row: Readonly<Record<string, string | undefined>>, line: string): Result<MarkRow> {
+  const mark = (row.mark ?? '').trim();
+  if (!isLandmarkKey(mark) && !isLineMark(mark)) return failure('unknownMark', `"${mark}" is not a known mark.`, line);
+  const [x, y] = [numberIn(row.x), numberIn(row.y)];
+  if (!Number.isFinite(x) || !Number.isFinite(y))
+    return failure('badNumber', `${mark}: x and y must be numbers.`, line);
+  const mm = row.mm?.trim() ? Number(row.mm) : null;
+  if (mm !== null && !(mm > 0))
+    return failure('badNumber', 'The known length must be a number of millimetres above 0.', line);
+  return success({ picture: row.picture?.trim() ?? '', mark, at: [x, y], mm });
+}
+
 /** Marks by picture, in the order in which the file names them; what is wrong is told with its line. */
 export function fromCsv(text: string): Result<NamedMarks[]> {
   const { data, meta } = Papa.parse<Record<string, string>>(text.trim(), { header: true, skipEmptyLines: 'greedy' });
@@ -38,23 +61,15 @@ export function fromCsv(text: string): Result<NamedMarks[]> {
       `The first line must name the columns ${columns.join(', ')}; ${lacking.join(', ')} is missing.`,
       'line 1',
     );
-  const found = new Map<string, { points: Record<string, Vec2>; knownMm: number | null }>();
-  for (const [index, row] of data.entries()) {
-    const line = `line ${index + 2}`;
-    const mark = (row.mark ?? '').trim();
-    if (!isLandmarkKey(mark) && !(lineMarks as readonly string[]).includes(mark))
-      return failure('unknownMark', `"${mark}" is not a known mark.`, line);
-    const [x, y] = [Number(row.x), Number(row.y)];
-    if (row.x?.trim() === '' || row.y?.trim() === '' || !Number.isFinite(x) || !Number.isFinite(y))
-      return failure('badNumber', `${mark}: x and y must be numbers.`, line);
-    const mm = row.mm?.trim() ? Number(row.mm) : null;
-    if (mm !== null && !(mm > 0))
-      return failure('badNumber', 'The known length must be a number of millimetres above 0.', line);
-    const name = row.picture?.trim() ?? '';
-    const one = found.get(name) ?? { points: {}, knownMm: null };
-    one.points[mark] = [x, y];
+  const found = new Map<string, { points: Partial<Record<MarkId, Vec2>>; knownMm: number | null }>();
+  for (const [index, cells] of data.entries()) {
+    const row = readRow(cells, `line ${index + 2}`);
+    if (!row.ok) return row;
+    const { picture, mark, at, mm } = row.value;
+    const one = found.get(picture) ?? { points: {}, knownMm: null };
+    one.points[mark] = at;
     if (mm !== null) one.knownMm = mm;
-    found.set(name, one);
+    found.set(picture, one);
   }
   if (found.size === 0) return failure('empty', 'There are no marks in this file.', 'line 2');
   return success([...found].map(([picture, one]) => ({ picture, ...one })));

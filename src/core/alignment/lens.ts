@@ -1,25 +1,25 @@
 // What a lens does to a body: a point nearer to it is drawn larger, away from where the lens points. Undone where the
 // lens's place is known, by how far each landmark usually lies from the body's middle plane.
+import { entriesOf } from '../keyed';
 import type { Vec2 } from '../geometry';
 import { readFrame } from './frame';
 import type { MeasureInput } from './input';
-import { landmarkInfo } from '../anatomy/landmarks';
-import type { Landmark, LandmarkKey, Landmarks } from '../anatomy/landmarks';
+import { landmarkInfo, landmarkNames, sidedKey } from '../anatomy/landmarks';
+import type { Landmark, LandmarkKey, Landmarks, Side } from '../anatomy/landmarks';
 
 /** Whether a body is seen from its side, so that left and right landmarks lie at different distances from the lens. */
 export const isProfile = ({ view, position }: MeasureInput): boolean =>
   view === 'above' ? position === 'sideLying' : view === 'side';
 
 /** Name and side of every key, looked up once. */
-const parts = new Map<string, { name: Landmark; side: 'L' | 'R' | undefined }>();
-function partsOf(key: string) {
-  const known = parts.get(key);
-  if (known) return known;
-  const side = key.endsWith('_L') ? ('L' as const) : key.endsWith('_R') ? ('R' as const) : undefined;
-  const told = { name: (side ? key.slice(0, -2) : key) as Landmark, side };
-  parts.set(key, told);
-  return told;
-}
+type Parts = { readonly name: Landmark; readonly side: Side | undefined };
+const parts: ReadonlyMap<LandmarkKey, Parts> = new Map(
+  landmarkNames.flatMap((name): [LandmarkKey, Parts][] => [
+    [name, { name, side: undefined }],
+    [sidedKey(name, 'L'), { name, side: 'L' }],
+    [sidedKey(name, 'R'), { name, side: 'R' }],
+  ]),
+);
 
 /**
  * The same marks as an eye infinitely far away would see them; unchanged where the lens is not known or the view is not
@@ -38,12 +38,10 @@ export function flatten(input: MeasureInput): MeasureInput {
   };
   const drawAll = (landmarks: Landmarks): Landmarks => {
     const drawn: Partial<Record<LandmarkKey, Vec2>> = {};
-    for (const key in landmarks) {
-      const at = landmarks[key as LandmarkKey];
-      if (!at) continue;
-      const { name, side } = partsOf(key);
+    for (const [key, at] of entriesOf(landmarks)) {
+      const { name, side } = parts.get(key) ?? { name: 'ASIS', side: undefined };
       const { depthMm } = landmarkInfo[name];
-      drawn[key as LandmarkKey] = draw(at, side && side !== near ? -depthMm : depthMm);
+      drawn[key] = draw(at, side && side !== near ? -depthMm : depthMm);
     }
     return drawn;
   };

@@ -1,4 +1,5 @@
 // A picture's landmarks laid out by number, each bare, left and right: found without building a name.
+import { keysOf, recordOf } from '../keyed';
 import type { Vec2 } from '../geometry';
 import { landmarkInfo, landmarkNames, sidedKey } from '../anatomy/landmarks';
 import type { Landmark, LandmarkKey, Landmarks, Side } from '../anatomy/landmarks';
@@ -14,9 +15,7 @@ const wide = 3;
 const keys: readonly LandmarkKey[] = landmarkNames.flatMap((name) => [name, sidedKey(name, 'L'), sidedKey(name, 'R')]);
 const slotOfKey = new Map<string, number>(keys.map((key, slot) => [key, slot]));
 
-export const numberOf = Object.fromEntries(landmarkNames.map((name, i) => [name, i])) as Readonly<
-  Record<Landmark, number>
->;
+export const numberOf: Readonly<Record<Landmark, number>> = recordOf(landmarkNames, (_, i) => i);
 export const keyAt = (slot: number): LandmarkKey => keys[slot] ?? 'ASIS';
 export const nameAt = (slot: number): Landmark => landmarkNames[Math.floor(slot / wide)] ?? 'ASIS';
 
@@ -26,9 +25,9 @@ export const depthMm: readonly number[] = keys.map((_, slot) => landmarkInfo[nam
 
 export function layOut(landmarks: Landmarks): MarkTable {
   const table = new Array<Vec2 | undefined>(keys.length).fill(undefined);
-  for (const key in landmarks) {
+  for (const key of keysOf(landmarks)) {
     const slot = slotOfKey.get(key);
-    if (slot !== undefined) table[slot] = landmarks[key as LandmarkKey];
+    if (slot !== undefined) table[slot] = landmarks[key];
   }
   return table;
 }

@@ -1,4 +1,4 @@
-import { distance, dot, radians, wrapDeg } from '../geometry';
+import { distance, dot, wrapDeg } from '../geometry';
 import type { Vec2 } from '../geometry';
 import { failure, success } from '../result';
 import type { Failure, Result } from '../result';
@@ -7,24 +7,17 @@ import type { Warning } from './checks';
 import { alongTrunk, readFrame } from './frame';
 import type { Frame } from './frame';
 import type { MeasureInput } from './input';
-import type { Position, View } from '../anatomy/positions';
-import type { Landmark, Side } from '../anatomy/landmarks';
+import { fromWhere } from '../anatomy/positions';
+import type { Side } from '../anatomy/landmarks';
 import { flatten, isProfile } from './lens';
-import { depthMm, findingSdMm, keyAt, layOut, nearness, nearSlot, numberOf, sideAt, sidedSlot } from './mark-table';
-import type { MarkTable } from './mark-table';
-import { measureRules } from './rules';
-import type { MeasureRule, Unit } from './rules';
+import { keyAt, layOut, nearSlot, numberOf, sideAt, sidedSlot } from './mark-table';
+import { gather, lackingMarks, plansFor, pointsAt, sidesMarked } from './needs';
+import type { Picture, Plan } from './needs';
+import { errorsOf, withErrors } from './propagate';
+import type { Errors, Measure, Share } from './propagate';
+import type { MeasureRule } from './rules';
 import { chain } from './dual';
 import type { Dual } from './dual';
-
-export type Measure = {
-  readonly value: number;
-  readonly unit: Unit;
-  /** Standard error from marking alone: for comparing pictures of one unmoved set-up. */
-  readonly seWithin: number;
-  /** Standard error with finding the points again and an unknown camera height; needs a scale. */
-  readonly seBetween?: number;
-};
 
 export type MeasureOutput = {
   readonly measures: Readonly<Record<string, Measure>>;
@@ -37,95 +30,27 @@ export type MeasureOutput = {
 
 /** Nearer than this many marking errors, two points give no direction. */
 const coincideSds = 2;
-/** How well a careful person who measured it knows the camera's elevation. */
-const knownElevationSdDeg = 0.7;
 
-export type Picture = { readonly table: MarkTable; readonly frame: Frame; readonly path: string };
-
-/** What a rule needs, as landmark numbers. */
-type Need = { readonly name: Landmark; readonly number: number; readonly paired: boolean; readonly instead: number };
-type Plan = {
-  readonly rule: MeasureRule;
-  readonly needs: readonly Need[];
-  readonly helps: readonly (readonly number[])[];
-  readonly readsBelly: boolean;
+/** What all rules are read from: this picture, the set-up, and how well both are marked. */
+type Asked = {
+  readonly input: MeasureInput;
+  readonly now: Picture;
+  readonly neutral: Picture | undefined;
+  readonly errors: Errors;
 };
 
-const plans: readonly Plan[] = measureRules.map((rule) => {
-  const { needs, paired = [], instead = {}, helps } = rule;
-  const slots = (name: Landmark): number[] =>
-    paired.includes(name) ? [sidedSlot(numberOf[name], 'L'), sidedSlot(numberOf[name], 'R')] : [numberOf[name] * 3];
-  return {
-    rule,
-    needs: needs.map((name) => ({
-      name,
-      number: numberOf[name],
-      paired: paired.includes(name),
-      instead: instead[name] ? numberOf[instead[name]] : -1,
-    })),
-    helps: helps ? [slots(helps)] : [],
-    readsBelly: !rule.isBlindToBelly,
-  };
-});
+/** What a rule gives: a measure, what it still needs, or marks that cannot be right. */
+type Reading = { readonly measure: Measure } | { readonly lacks: readonly string[] } | { readonly wrong: Failure };
 
-/**
- * Slots of the marks a rule needs from one picture; undefined when one is missing. `named`: only marks of that side, for
- * what is told of each limb apart.
- */
-function gather({ needs, helps }: Plan, { table, frame }: Picture, named?: Side): number[] | undefined {
-  const found: number[] = [];
-  for (const { number, paired, instead } of needs) {
-    if (paired) {
-      const [left, right] = [sidedSlot(number, 'L'), sidedSlot(number, 'R')];
-      if (!table[left] || !table[right]) return undefined;
-      found.push(left, right);
-    } else if (named) {
-      const own = sidedSlot(number, named);
-      const other = instead < 0 ? -1 : sidedSlot(instead, named);
-      if (table[own]) found.push(own);
-      else if (other >= 0 && table[other]) found.push(other);
-      else return undefined;
-    } else {
-      let slot = nearSlot(table, number, frame.near);
-      if (slot < 0 && instead >= 0) slot = nearSlot(table, instead, frame.near);
-      if (slot < 0) return undefined;
-      found.push(slot);
-    }
-  }
-  for (const slots of helps) if (slots.every((slot) => table[slot])) found.push(...slots);
-  return found;
-}
+const isRefused = (reading: Reading | Share): reading is { readonly wrong: Failure } => 'wrong' in reading;
 
-/** Whether the first thing a rule needs is there at all. */
-function hasFirst({ needs: [first] }: Plan, { table, frame }: Picture): boolean {
-  if (!first) return false;
-  return first.paired
-    ? Boolean(table[sidedSlot(first.number, 'L')])
-    : nearSlot(table, first.number, frame.near) >= 0 || first.instead >= 0;
-}
-
-/** Names of the marks that a rule needs and does not find. */
-function lackingMarks({ needs }: Plan, { table, frame }: Picture, named?: Side): string[] {
-  return needs.flatMap(({ name, number, paired, instead }) => {
-    if (paired)
-      return (['L', 'R'] as const).flatMap((side) => (table[sidedSlot(number, side)] ? [] : [`${name}_${side}`]));
-    if (named)
-      return table[sidedSlot(number, named)] || (instead >= 0 && table[sidedSlot(instead, named)])
-        ? []
-        : [`${name}_${named}`];
-    const has = nearSlot(table, number, frame.near) >= 0 || (instead >= 0 && nearSlot(table, instead, frame.near) >= 0);
-    return has ? [] : [name];
-  });
-}
-
-const pointsOf = ({ table }: Picture, slots: readonly number[]): Vec2[] => slots.map((slot) => table[slot] ?? [0, 0]);
-
-function checkPlaces(
+/** Points that lie on one another, or look taken for one another. */
+function findMisplaced(
   { apart, swapped }: MeasureRule,
   slots: readonly number[],
   points: readonly Vec2[],
   frame: Frame,
-  path: string,
+  { path }: Picture,
   sdPx: number,
 ): Failure | undefined {
   const key = (index: number) => keyAt(slots[index] ?? 0);
@@ -147,30 +72,6 @@ function checkPlaces(
   ).error;
 }
 
-type Errors = { readonly sdPx: number; readonly elevationSd: number };
-/** Variances of marking and of finding the points again; and what a radian of camera elevation would add. */
-type Parts = { variance: number; finding: number; elevated: number };
-
-/** Adds what the marks of one picture contribute to the error of a value, in the value's unit. */
-function addParts(
-  parts: Parts,
-  { slopes }: Dual,
-  slots: readonly number[],
-  { near, up, mmPerPx = Number.NaN }: Frame,
-  { sdPx }: Errors,
-  inProfile: boolean,
-): void {
-  for (let i = 0; i < slots.length; i += 1) {
-    const slot = slots[i] ?? 0;
-    const [x, y] = [slopes[2 * i] ?? 0, slopes[2 * i + 1] ?? 0];
-    const steep = x * x + y * y;
-    const found = (findingSdMm[slot] ?? 0) / mmPerPx;
-    parts.variance += steep * sdPx * sdPx;
-    parts.finding += steep * found * found;
-    if (inProfile) parts.elevated += ((x * up[0] + y * up[1]) * nearness(slot, near) * (depthMm[slot] ?? 0)) / mmPerPx;
-  }
-}
-
 function trunkFrame(rule: MeasureRule, input: MeasureInput, { table, frame }: Picture): Frame {
   if (!rule.alongTrunk || input.trunk !== 'inclined') return frame;
   const [hip, shoulder] = [
@@ -183,59 +84,34 @@ function trunkFrame(rule: MeasureRule, input: MeasureInput, { table, frame }: Pi
 const nothing: readonly string[] = [];
 
 /** What a rule needs besides marks of its own. */
-function lackingContext(plan: Plan, input: MeasureInput, picture: Picture): readonly string[] {
-  const { rule, readsBelly } = plan;
-  const { table, frame } = picture;
-  const mayLack =
-    (rule.alongTrunk && input.trunk === 'inclined') ||
-    (rule.needsScale && !frame.mmPerPx) ||
-    (input.position === 'sideLying' && readsBelly);
-  if (!mayLack) return nothing;
-  const lacking: string[] = [];
-  if (rule.alongTrunk && input.trunk === 'inclined')
-    for (const name of ['GT', 'AC'] as const) if (nearSlot(table, numberOf[name], frame.near) < 0) lacking.push(name);
-  if (rule.needsScale && !frame.mmPerPx) lacking.push('scale');
-  if (input.position === 'sideLying' && input.view === 'above' && !input.bellySide && readsBelly)
-    lacking.push('bellySide');
+function lackingContext(rule: MeasureRule, input: MeasureInput, { table, frame }: Picture): readonly string[] {
+  const leans = rule.alongTrunk && input.trunk === 'inclined';
+  const wantsScale = rule.needsScale && !frame.mmPerPx;
+  const wantsBelly =
+    input.position === 'sideLying' && input.view === 'above' && !input.bellySide && !rule.isBlindToBelly;
+  if (!leans && !wantsScale && !wantsBelly) return nothing;
+  const lacking: string[] = leans
+    ? (['GT', 'AC'] as const).filter((name) => nearSlot(table, numberOf[name], frame.near) < 0)
+    : [];
+  if (wantsScale) lacking.push('scale');
+  if (wantsBelly) lacking.push('bellySide');
   return lacking;
 }
 
-/** From above, a client lying on her side shows her profile; everyone else shows back or belly. */
-const profileFromAbove: ReadonlySet<string> = new Set(
-  measureRules.filter(({ views }) => views.includes('above') && views.includes('side')).map(({ id }) => id),
-);
+/** Lengths of both pictures can only be compared in the same unit. */
+const scalesDiffer = ({ compares }: MeasureRule, { now, neutral }: Asked): boolean =>
+  compares === 'ratio' && neutral !== undefined && Boolean(now.frame.mmPerPx) !== Boolean(neutral.frame.mmPerPx);
 
-function isVisible(rule: MeasureRule, position: Position, view: View): boolean {
-  if (!rule.views.includes(view) || !(rule.positions?.includes(position) ?? true)) return false;
-  if (view === 'above') return (position === 'sideLying') === profileFromAbove.has(rule.id);
-  return !(position === 'sideLying' && view === 'side'); // from beside the mat, a body on its side shows its front or back
+/** Which limb is read: the one named, else the one that its own marks lie on (what only helps is of both). */
+function limbSign(
+  { sided, needs }: MeasureRule,
+  slots: readonly number[],
+  now: Picture,
+  named: Side | undefined,
+): 1 | -1 {
+  if (named) return named === 'R' ? 1 : -1;
+  return sided ? limbOf(slots.slice(0, needs.length), now) : 1;
 }
-
-type Sorted = { readonly seen: readonly Plan[]; readonly hidden: readonly Plan[] };
-const sortedPlans = new Map<string, Sorted>();
-/** Rules that a view of a position can show, and those that it cannot. */
-function plansFor(position: Position, view: View): Sorted {
-  const key = `${position} ${view}`;
-  const known = sortedPlans.get(key);
-  if (known) return known;
-  const seen = plans.filter(({ rule }) => isVisible(rule, position, view));
-  const sorted = { seen, hidden: plans.filter((plan) => !seen.includes(plan)) };
-  sortedPlans.set(key, sorted);
-  return sorted;
-}
-
-/** Measures that a view of a position can show. */
-export const measuresSeen = (position: Position, view: View): string[] =>
-  plansFor(position, view).seen.map(({ rule }) => rule.id);
-
-const viewWords: Readonly<Record<View, string>> = {
-  side: 'from the side',
-  foot: 'from the foot end',
-  head: 'from the head end',
-  above: 'from above',
-  front: 'from the front',
-  behind: 'from behind',
-};
 
 /** Which limb an unnamed mark belongs to, in views that show both: the side of the middle on which its hip lies. */
 function limbOf(slots: readonly number[], { table, frame }: Picture): 1 | -1 {
@@ -247,162 +123,149 @@ function limbOf(slots: readonly number[], { table, frame }: Picture): 1 | -1 {
   return hip && dot([hip[0] - middle[0], hip[1] - middle[1]], frame.rightward) < 0 ? -1 : 1;
 }
 
-const noSides: readonly Side[] = [];
-const bothSides: readonly Side[] = ['L', 'R'];
-const oneSide: Readonly<Record<Side, readonly Side[]>> = { L: ['L'], R: ['R'] };
-
-function isMarked({ needs }: Plan, { table }: Picture, side: Side): boolean {
-  for (const { number, paired, instead } of needs)
-    if (!paired && !table[sidedSlot(number, side)] && !(instead >= 0 && table[sidedSlot(instead, side)])) return false;
-  return true;
+/** This picture and the set-up, laid out; refused where a mat line or scale has no length. */
+function layOutPictures(input: MeasureInput): Result<Pick<Asked, 'now' | 'neutral'>> {
+  const frame = readFrame(input);
+  if (!frame.ok) return frame;
+  const now: Picture = { table: layOut(input.landmarks), frame: frame.value, path: '' };
+  const { position, view, headEnd, facing, bellySide, neutral: rest } = input;
+  if (!rest) return success({ now, neutral: undefined });
+  const [matLine, scale] = [rest.matLine ?? input.matLine, rest.scale ?? input.scale];
+  const own =
+    rest.matLine || rest.scale
+      ? readFrame({ position, view, headEnd, facing, bellySide, matLine, scale }, 'neutral')
+      : frame;
+  if (!own.ok) return own;
+  return success({ now, neutral: { table: layOut(rest.landmarks), frame: own.value, path: 'neutral.' } });
 }
 
-/** Sides of which every single-limb landmark of a rule is marked by name. */
-function sidesMarked(plan: Plan, picture: Picture): readonly Side[] {
-  const [left, right] = [isMarked(plan, picture, 'L'), isMarked(plan, picture, 'R')];
-  return left ? (right ? bothSides : oneSide.L) : right ? oneSide.R : noSides;
+const asWhole: readonly (Side | undefined)[] = [undefined];
+const asWholeAndApart: readonly (Side | undefined)[] = [undefined, 'L', 'R'];
+
+/** As what a rule is read: as one, of each limb apart, or both. */
+function sidesAsked({ sided }: MeasureRule, marked: readonly Side[]): readonly (Side | undefined)[] {
+  if (sided === 'always' && marked.length > 0) return marked;
+  return marked.length === 2 ? asWholeAndApart : asWhole;
+}
+
+const noSides: readonly Side[] = [];
+
+/** The larger of two limbs' values, where both are told. */
+function worseOf(first: Measure | undefined, second: Measure | undefined): Measure | undefined {
+  return second && Math.abs(second.value) > Math.abs(first?.value ?? 0) ? second : first;
 }
 
 /**
  * All measures that the marks of one picture allow, with first-order errors.
- * Pixels of the original picture, y down; angles in degrees, lengths in mm, ratios plain.
- * Source of definitions, signs and error model: the project's page of measures.
+ * Pixels of the original picture, y down; angles in degrees, lengths in mm, ratios plain. Refuses a mat line or scale without
+ * length, and marks that lie on one another or look swapped, by their path. Definitions and signs stand at each rule
+ * (`rules.ts`), the errors in `propagate.ts`.
  */
 export function measure(given: MeasureInput): Result<MeasureOutput> {
   const input = flatten(given);
-  const frame = readFrame(input);
-  if (!frame.ok) return frame;
-  const { position, view, headEnd, facing, bellySide, neutral: rest } = input;
-  const isOwn = rest?.matLine !== undefined || rest?.scale !== undefined;
-  const [matLine, scale] = [rest?.matLine ?? input.matLine, rest?.scale ?? input.scale];
-  const neutralFrame = isOwn
-    ? readFrame({ position, view, headEnd, facing, bellySide, matLine, scale }, 'neutral')
-    : frame;
-  if (!neutralFrame.ok) return neutralFrame;
-
-  const now: Picture = { table: layOut(input.landmarks), frame: frame.value, path: '' };
-  const neutral: Picture | undefined = rest && {
-    table: layOut(rest.landmarks),
-    frame: neutralFrame.value,
-    path: 'neutral.',
-  };
-  const sdDeg = input.cameraElevationSdDeg ?? (input.cameraElevationDeg === undefined ? 2 : knownElevationSdDeg);
-  const errors: Errors = { sdPx: input.markingSdPx, elevationSd: radians(sdDeg) };
+  const pictures = layOutPictures(input);
+  if (!pictures.ok) return pictures;
+  const { now } = pictures.value;
+  const errors = errorsOf(input.markingSdPx, input.cameraElevationDeg, input.cameraElevationSdDeg);
+  const asked: Asked = { input, ...pictures.value, errors };
   const measures: Record<string, Measure> = {};
   const missing: Record<string, readonly string[]> = {};
   const { seen, hidden } = plansFor(input.position, input.view);
-
   for (const plan of seen) {
     const { rule } = plan;
-    const sides = rule.sided ? sidesMarked(plan, now) : noSides;
-    if (!(rule.sided === 'always' && sides.length > 0)) {
-      const wrong = tell(plan, input, now, neutral, errors, undefined, measures, missing);
-      if (wrong) return { ok: false, error: wrong };
+    const marked = rule.sided ? sidesMarked(plan, now) : noSides;
+    for (const side of sidesAsked(rule, marked)) {
+      const reading = readRule(plan, asked, side);
+      if (isRefused(reading)) return { ok: false, error: reading.wrong };
+      const name = side ? `${rule.id}_${side}` : rule.id;
+      if ('measure' in reading) measures[name] = reading.measure;
+      else missing[name] = reading.lacks;
     }
-    if (sides.length === 2 || (rule.sided === 'always' && sides.length > 0)) {
-      for (const side of sides) {
-        const wrong = tell(plan, input, now, neutral, errors, side, measures, missing);
-        if (wrong) return { ok: false, error: wrong };
-      }
-    }
-    if (rule.sided === 'always' && sides.length > 0) {
-      const [first, second] = sides.map((side) => measures[`${rule.id}_${side}`]);
-      const worse = second && Math.abs(second.value) > Math.abs(first?.value ?? 0) ? second : first;
-      if (worse) measures[rule.id] = worse;
-    }
+    if (rule.sided !== 'always' || marked.length === 0) continue;
+    const [first, second] = marked.map((side) => measures[`${rule.id}_${side}`]);
+    const worse = worseOf(first, second);
+    if (worse) measures[rule.id] = worse;
   }
-  const unseen: Record<string, string> = {};
-  for (const plan of hidden) {
-    if (!hasFirst(plan, now) || !gather(plan, now)) continue;
-    const { id, name, views, positions } = plan.rule;
-    const here = positions && !positions.includes(input.position) ? 'in this position' : viewWords[input.view];
-    unseen[id] = `${name} cannot be read ${here}; look ${views.map((view) => viewWords[view]).join(' or ')}`;
-  }
-  return success({ measures, missing, unseen, warnings: checkPicture(input, now) });
+  return success({ measures, missing, unseen: wordUnseen(hidden, input, now), warnings: checkPicture(input, now) });
 }
 
-/** Puts what a rule reads among the measures, or what it lacks among the missing; gives back what cannot be right. */
-function tell(
-  plan: Plan,
-  input: MeasureInput,
-  now: Picture,
-  neutral: Picture | undefined,
-  errors: Errors,
-  side: Side | undefined,
-  measures: Record<string, Measure>,
-  missing: Record<string, readonly string[]>,
-): Failure | undefined {
+/** Measures that are marked but can't be seen so, with where to look from instead. */
+function wordUnseen(hidden: readonly Plan[], { position, view }: MeasureInput, now: Picture): Record<string, string> {
+  const unseen: Record<string, string> = {};
+  for (const plan of hidden) {
+    if (plan.needs.length === 0 || !gather(plan, now)) continue;
+    const { id, name, views, positions } = plan.rule;
+    const here = positions && !positions.includes(position) ? 'in this position' : fromWhere[view];
+    unseen[id] = `${name} cannot be read ${here}; look ${views.map((one) => fromWhere[one]).join(' or ')}`;
+  }
+  return unseen;
+}
+
+/** What a rule reads from one picture, by its slots there; refused where marks cannot be right. */
+function shareOf(
+  rule: MeasureRule,
+  { input, errors }: Asked,
+  picture: Picture,
+  slots: readonly number[],
+  limb: 1 | -1,
+): (Share & { readonly points: readonly Vec2[] }) | { readonly wrong: Failure } {
+  const frame = trunkFrame(rule, input, picture);
+  const points = pointsAt(picture, slots);
+  const wrong = findMisplaced(rule, slots, points, frame, picture, errors.sdPx);
+  return wrong ? { wrong } : { dual: rule.read(points, frame, limb), slots, frame, points };
+}
+
+/** What a rule reads of a limb or of the whole, or what it lacks for that. */
+function readRule(plan: Plan, asked: Asked, side: Side | undefined): Reading {
   const { rule } = plan;
-  const name = side ? `${rule.id}_${side}` : rule.id;
+  const { input, now, neutral, errors } = asked;
   const here = gather(plan, now, side);
   const there = rule.fromNeutral && neutral ? gather(plan, neutral, side) : undefined;
-  const context = lackingContext(plan, input, now);
-  const scaleDiffers =
-    rule.compares === 'ratio' && neutral && Boolean(now.frame.mmPerPx) !== Boolean(neutral.frame.mmPerPx);
-  if (!here || context.length > 0 || scaleDiffers || (rule.fromNeutral && !there)) {
-    missing[name] = [
-      ...lackingMarks(plan, now, side),
-      ...context,
-      ...(rule.fromNeutral && !neutral ? ['neutral'] : []),
-      ...(rule.fromNeutral && neutral ? lackingMarks(plan, neutral, side).map((mark) => `neutral.${mark}`) : []),
-      ...(scaleDiffers ? ['scale'] : []),
-    ];
-    return undefined;
-  }
-  const frame = trunkFrame(rule, input, now);
-  const points = pointsOf(now, here);
-  const wrong = checkPlaces(rule, here, points, frame, '', errors.sdPx);
-  if (wrong) return wrong;
-  const limb = side ? (side === 'R' ? 1 : -1) : rule.sided ? limbOf(here, now) : 1;
-  const first = rule.read(points, frame, limb);
+  const context = lackingContext(rule, input, now);
+  const scaleDiffers = scalesDiffer(rule, asked);
+  if (!here || context.length > 0 || scaleDiffers || (rule.fromNeutral && !there))
+    return { lacks: lackingOf(plan, asked, side, context, scaleDiffers ? ['scale'] : nothing) };
+  const limb = limbSign(rule, here, now, side);
+  const first = shareOf(rule, asked, now, here, limb);
+  if (isRefused(first)) return first;
+  const model = rule.model?.(first.points, input.view, first.dual.value);
   const inProfile = isProfile(input);
-  const parts: Parts = { variance: 0, finding: 0, elevated: 0 };
-  const model = rule.model?.(points, input.view, first.value);
-  if (!there || !neutral) {
-    addParts(parts, first, here, frame, errors, inProfile);
-    measures[name] = conclude(rule, input, frame, errors, parts, model, first.value, first.turn);
-    return undefined;
-  }
-  const before = trunkFrame(rule, input, neutral);
-  const restPoints = pointsOf(neutral, there);
-  const wrongThen = checkPlaces(rule, there, restPoints, before, 'neutral.', errors.sdPx);
-  if (wrongThen) return wrongThen;
-  const [a, b, value] = against(rule, first, rule.read(restPoints, before, limb), frame, before);
-  addParts(parts, a, here, frame, errors, inProfile);
-  addParts(parts, b, there, before, errors, inProfile);
-  measures[name] = conclude(rule, input, frame, errors, parts, model, value, a.turn);
-  return undefined;
+  if (!there || !neutral)
+    return { measure: withErrors({ value: first.dual.value, shares: [first], model, inProfile }, rule, errors) };
+  const rest = shareOf(rule, asked, neutral, there, limb);
+  if (isRefused(rest)) return rest;
+  const { value, shares } = against(rule, first, rest);
+  return { measure: withErrors({ value, shares, model, inProfile }, rule, errors) };
 }
+
+function lackingOf(
+  plan: Plan,
+  { now, neutral }: Asked,
+  side: Side | undefined,
+  context: readonly string[],
+  scale: readonly string[],
+): readonly string[] {
+  const marks = lackingMarks(plan, now, side);
+  if (!plan.rule.fromNeutral) return [...marks, ...context, ...scale];
+  const ofNeutral = neutral ? lackingMarks(plan, neutral, side).map((mark) => `neutral.${mark}`) : ['neutral'];
+  return [...marks, ...context, ...ofNeutral, ...scale];
+}
+
+const withDual = ({ slots, frame }: Share, dual: Dual): Share => ({ dual, slots, frame });
 
 /** A value against the same in the set-up picture, with the slopes of the result in the points of both. */
 function against(
-  rule: MeasureRule,
-  now: Dual,
-  neutral: Dual,
-  frame: Frame,
-  before: Frame,
-): readonly [Dual, Dual, number] {
-  if (rule.compares !== 'ratio') return [now, chain(neutral, 0, -1), wrapDeg(now.value - neutral.value)];
-  const scale = (frame.mmPerPx ?? 1) / (before.mmPerPx ?? 1);
-  const ratio = (now.value / neutral.value) * scale;
-  return [chain(now, 0, scale / neutral.value), chain(neutral, 0, -ratio / neutral.value), ratio];
-}
-
-function conclude(
-  { report, unit }: MeasureRule,
-  { cameraElevationDeg = 0 }: MeasureInput,
-  { mmPerPx, matLengthPx }: Frame,
-  { sdPx, elevationSd }: Errors,
-  { variance, finding, elevated }: Parts,
-  model: readonly [within: number, between: number] = [0, 0],
-  value: number,
-  turn: number,
-): Measure {
-  const corrected = mmPerPx ? value + elevated * radians(cameraElevationDeg) : value;
-  const reported = report ? report(corrected) : corrected;
-  const seWithin = Math.sqrt(variance + model[0] ** 2);
-  if (!mmPerPx) return { value: reported, unit, seWithin };
-  const matSd = (Math.SQRT2 * sdPx) / matLengthPx;
-  const between = variance + finding + (elevated * elevationSd) ** 2 + (turn * matSd) ** 2 + model[1] ** 2;
-  return { value: reported, unit, seWithin, seBetween: Math.sqrt(between) };
+  { compares }: MeasureRule,
+  now: Share,
+  rest: Share,
+): { readonly value: number; readonly shares: readonly [Share, Share] } {
+  const [a, b]: readonly [Dual, Dual] = [now.dual, rest.dual];
+  if (compares !== 'ratio')
+    return { value: wrapDeg(a.value - b.value), shares: [now, withDual(rest, chain(b, 0, -1))] };
+  const scale = (now.frame.mmPerPx ?? 1) / (rest.frame.mmPerPx ?? 1);
+  const value = (a.value / b.value) * scale;
+  return {
+    value,
+    shares: [withDual(now, chain(a, 0, scale / b.value)), withDual(rest, chain(b, 0, -value / b.value))],
+  };
 }

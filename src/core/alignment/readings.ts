@@ -1,4 +1,5 @@
 // Readings by hand and by eye as they were taken → values with errors.
+import { isOneOf } from '../keyed';
 import * as v from 'valibot';
 import { number } from '../numbers';
 import type { Grade, OwnEye } from './by-eye';
@@ -23,7 +24,7 @@ type LevelTarget = Pick<TargetToMeet, 'measure' | 'interval' | 'relativeTo'>;
 
 export type Observer = { readonly fingerMm?: number | undefined; readonly eye?: OwnEye | undefined };
 
-const isGrade = (value: number): value is Grade => (grades as readonly number[]).includes(value);
+const isGrade = (value: number): value is Grade => isOneOf(grades, value);
 
 /** Where level is for a grade: own neutral is 0; what is judged as measured is level in the middle of its target. */
 function levelOf(measure: string, targets: readonly LevelTarget[]): number {

@@ -1,5 +1,6 @@
 // Every alignment measure: where it can be seen, what it needs, its formula and its sign. One entry a measure.
-// Source of definitions and signs: the project's page of measures.
+// Angles of segments after Winter 2009, Biomechanics and Motor Control of Human Movement, ch. 3; signs and tolerances are
+// conventions of this product.
 import { distance, dot, middle, minus, times } from '../geometry';
 import type { Vec2 } from '../geometry';
 import type { Frame } from './frame';

@@ -1,3 +1,4 @@
+import { keysOf, recordOf } from '../keyed';
 import type { Vec2 } from '../geometry';
 
 /**
@@ -40,18 +41,20 @@ export type Side = 'L' | 'R';
 /** Marked points in pixels of the original picture, y down. */
 export type Landmarks = Readonly<Partial<Record<LandmarkKey, Vec2>>>;
 
-export const landmarkNames = Object.keys(landmarkInfo) as Landmark[];
+export const landmarkNames: readonly Landmark[] = keysOf(landmarkInfo);
 
 const keys = new Set<string>(landmarkNames.flatMap((name) => [name, `${name}_L`, `${name}_R`]));
 export const isLandmarkKey = (key: string): key is LandmarkKey => keys.has(key);
 
 type Keys = Readonly<Record<'bare' | Side, LandmarkKey>>;
-const keysOf = Object.fromEntries(
-  landmarkNames.map((name): [Landmark, Keys] => [name, { bare: name, L: `${name}_L`, R: `${name}_R` }]),
-) as Readonly<Record<Landmark, Keys>>;
+const keysByName: Readonly<Record<Landmark, Keys>> = recordOf(landmarkNames, (name): Keys => ({
+  bare: name,
+  L: `${name}_L`,
+  R: `${name}_R`,
+}));
 
 /** The key under which a landmark of one side goes. */
-export const sidedKey = (name: Landmark, side: Side): LandmarkKey => keysOf[name][side];
+export const sidedKey = (name: Landmark, side: Side): LandmarkKey => keysByName[name][side];
 
 /** Where `name` is to be found: unsided if given, else the side nearer the eye, else the other. */
 export function findLandmarkKey(
@@ -59,7 +62,7 @@ export function findLandmarkKey(
   name: Landmark,
   near: Side,
 ): LandmarkKey | undefined {
-  const keys = keysOf[name];
+  const keys = keysByName[name];
   if (landmarks[keys.bare]) return keys.bare;
   if (landmarks[keys[near]]) return keys[near];
   const far = keys[near === 'L' ? 'R' : 'L'];

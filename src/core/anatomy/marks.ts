@@ -1,9 +1,10 @@
 // What is marked on one picture, in pixels of the original picture, y down: landmarks, the mat line, a known length.
 import * as v from 'valibot';
 import type { Vec2 } from '../geometry';
+import { entriesOf, isOneOf } from '../keyed';
 import { number, positive } from '../numbers';
 import { isLandmarkKey } from './landmarks';
-import type { Landmarks } from './landmarks';
+import type { LandmarkKey, Landmarks } from './landmarks';
 
 export const point = v.strictTuple([number, number], 'is not a point [x, y]');
 export const line = v.strictTuple([point, point], 'is not two points [[x, y], [x, y]]');
@@ -32,6 +33,7 @@ export const landmarks = v.pipe(
         return NEVER;
       }
     }
+    // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- every key and point of it was checked above
     return dataset.value as Landmarks;
   }),
 );
@@ -56,9 +58,14 @@ export type Marks = v.InferOutput<typeof marksInput>;
 
 export const noMarks: Marks = { matLine: null, scale: null, landmarks: {} };
 
+/** Ends of the mat line and of the known length, and its middle. */
 export const lineMarks = ['mat1', 'mat2', 'known1', 'known2', 'knownMid'] as const;
+export type LineMark = (typeof lineMarks)[number];
+export const isLineMark = (mark: string): mark is LineMark => isOneOf(lineMarks, mark);
+
+export type MarkId = LineMark | LandmarkKey;
 /** Marks by name: landmarks, and the ends of the lines. */
-export type Points = Readonly<Partial<Record<string, Vec2>>>;
+export type Points = Readonly<Partial<Record<MarkId, Vec2>>>;
 
 /** Every mark of a picture under its name. */
 export function pointsOf({ matLine, scale, landmarks }: Marks): Points {
@@ -70,16 +77,17 @@ export function pointsOf({ matLine, scale, landmarks }: Marks): Points {
   };
 }
 
+/** The same taken apart again; a line with one end is none, and names that are no landmarks are left out. */
 export function marksFromPoints(points: Points, knownMm: number | null): Marks {
   const { mat1, mat2, known1, known2, knownMid, ...rest } = points;
-  const landmarks = Object.fromEntries(Object.entries(rest).filter(([key]) => isLandmarkKey(key)));
+  const landmarks: Partial<Record<LandmarkKey, Vec2>> = {};
+  for (const [key, at] of entriesOf(rest)) if (isLandmarkKey(key)) landmarks[key] = at;
   return {
-    ...noMarks,
     matLine: mat1 && mat2 ? [[...mat1], [...mat2]] : null,
     scale:
       known1 && known2
         ? { points: [[...known1], [...known2]], mm: knownMm, ...(knownMid ? { middle: [...knownMid] } : {}) }
         : null,
-    landmarks: landmarks as Marks['landmarks'],
+    landmarks,
   };
 }

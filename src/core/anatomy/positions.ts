@@ -14,6 +14,16 @@ export type Position = (typeof positions)[number];
 export const views = ['side', 'foot', 'head', 'above', 'front', 'behind'] as const;
 export type View = (typeof views)[number];
 
+/** Where one stands to look, in words. */
+export const fromWhere: Readonly<Record<View, string>> = {
+  side: 'from the side',
+  foot: 'from the foot end',
+  head: 'from the head end',
+  above: 'from above',
+  front: 'from the front',
+  behind: 'from behind',
+};
+
 export const phases = ['start', 'out', 'hold', 'back'] as const;
 export type Phase = (typeof phases)[number];
 

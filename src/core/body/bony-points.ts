@@ -3,7 +3,7 @@ import type { Vec3 } from '../geometry';
 import type { LandmarkKey, Side } from '../anatomy/landmarks';
 import { place } from './block';
 import type { BlockFrame } from './block';
-import type { Joints } from './limbs';
+import type { Joints } from './joints';
 
 /** Where the landmarks of the blocks and limbs lie on a posed body; `h` is stature, `w` the ASIS width. */
 export function findLandmarks(

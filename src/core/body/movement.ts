@@ -48,6 +48,7 @@ const mix = (a: number, b: number, share: number): number => a + (b - a) * share
 
 /** Numbers of two records mixed; what only one of them has starts or ends at nothing. */
 function mixNumbers<T extends object>(a: T, b: T, share: number): T {
+  // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- numbers of the two, key by key: the same keys hold the same kinds
   const [from, to] = [{ ...a } as Record<string, unknown>, { ...b } as Record<string, unknown>];
   const mixed: Record<string, unknown> = share < 0.5 ? { ...from } : { ...to };
   for (const key of new Set([...Object.keys(from), ...Object.keys(to)])) {
@@ -55,6 +56,7 @@ function mixNumbers<T extends object>(a: T, b: T, share: number): T {
     if (typeof one === 'number' || typeof other === 'number')
       mixed[key] = mix(typeof one === 'number' ? one : 0, typeof other === 'number' ? other : 0, share);
   }
+  // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- numbers of the two, key by key: the same keys hold the same kinds
   return mixed as T;
 }
 
@@ -70,6 +72,7 @@ export function between(body: Body, from: Pose, to: Pose, share: number): Pose {
     return mixNumbers(asRaised(body, from, limb), asRaised(body, to, limb), share);
   };
   for (const limb of limbs) mixed[limb] = mixLimb(limb);
+  // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- numbers of the two, key by key: the same keys hold the same kinds
   return mixed as Pose;
 }
 

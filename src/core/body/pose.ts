@@ -143,6 +143,7 @@ const limbs = ['left', 'right', 'leftArm', 'rightArm'] as const;
 /** Every angle of a pose with its limits: `pelvicTiltDeg`, `right.kneeDeg`, … */
 function* anglesOf(pose: Pose): Generator<PastLimit> {
   for (const [name, limit] of Object.entries(jointLimits)) {
+    // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- named by the limits that it was found with
     const deg = pose[name as TrunkAngle];
     if (typeof deg === 'number') yield { angle: name, deg, limit };
   }
@@ -162,8 +163,10 @@ export function keepWithinLimits(pose: Pose): Pose {
   const kept: Record<string, unknown> = { ...pose };
   for (const { angle, deg, limit } of pastLimits(pose)) {
     const [limb = '', field] = angle.split('.');
+    // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- named by the limits that it was found with
     if (field) kept[limb] = { ...(kept[limb] as object), [field]: clamp(deg, ...limit) };
     else kept[limb] = clamp(deg, ...limit);
   }
+  // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- named by the limits that it was found with
   return kept as Pose;
 }

@@ -1,6 +1,7 @@
 // A posed body in space: forward kinematics from the pelvis, settled on the mat so that nothing floats or sinks.
 // World: z up, origin on the mat under the middle of the hips. Lying and on hands and knees, x runs to the head and y to
 // where the right hand of a client on her back lies; upright, x is where she faces. Millimetres.
+import { entriesOf, keysOf, recordOf } from '../keyed';
 import { aboutX, apply, multiply, plus3, radians } from '../geometry';
 import type { Mat3, Vec3 } from '../geometry';
 import type { LandmarkKey, Side } from '../anatomy/landmarks';
@@ -8,8 +9,9 @@ import type { Position } from '../anatomy/positions';
 import { place, pitch } from './block';
 import type { BlockFrame } from './block';
 import { findLandmarks } from './bony-points';
-import { poseArm, poseLeg } from './limbs';
-import type { Joints } from './limbs';
+import { poseArm } from './arms';
+import { poseLeg } from './legs';
+import type { Joints } from './joints';
 import { positionOf } from './position';
 import type { Pose } from './pose';
 import { asisWidthMm, segmentLengthMm } from './segments';
@@ -196,8 +198,8 @@ export function poseBody(body: Body, pose: Pose): PosedBody {
 /** The body lifted onto something (a carriage, a table) or moved along it. */
 export function moveBody(body: PosedBody, by: Vec3): PosedBody {
   const move = (at: Vec3): Vec3 => plus3(at, by);
-  const moveAll = <T extends Readonly<Record<string, Vec3>>>(points: T): T =>
-    Object.fromEntries(Object.entries(points).map(([name, at]) => [name, move(at)])) as unknown as T;
+  const moveAll = <K extends string>(points: Readonly<Record<K, Vec3>>): Record<K, Vec3> =>
+    recordOf(keysOf(points), (name) => move(points[name]));
   const block = ({ at, turn }: BlockFrame): BlockFrame => ({ at: move(at), turn });
   return {
     ...body,
@@ -207,6 +209,6 @@ export function moveBody(body: PosedBody, by: Vec3): PosedBody {
     head: block(body.head),
     spine: body.spine.map(move),
     sections: body.sections.map(({ back, front, ...rest }) => ({ ...rest, back: move(back), front: move(front) })),
-    landmarks: moveAll(body.landmarks as Readonly<Record<string, Vec3>>),
+    landmarks: Object.fromEntries(entriesOf(body.landmarks).map(([name, at]) => [name, move(at)])),
   };
 }

@@ -125,6 +125,20 @@ function explain(client: readonly [number, number], studio: readonly [number, nu
   return `Not tried here yet. ${asks[kind]}`;
 }
 
+/** Trials of a correction against the fault: those told apart, and what was counted before them. */
+function evidenceOf(correction: string, { fault, history, known }: RankContext) {
+  const isOf = (one: { readonly correction: string; readonly fault: string }) =>
+    one.correction === correction && one.fault === fault;
+  const trials = history.filter(isOf);
+  const own = trials.filter(({ client }) => client === 'this');
+  const others = trials.filter(({ client }) => client === 'other');
+  const counts = (one: Evidence | undefined): Counts => [one?.helped ?? 0, one?.tried ?? 0];
+  const [before, everyone] = [known?.client.find(isOf), known?.studio.find(isOf)];
+  const client = plus(counts(before), count(own));
+  const elsewhere = plus(minus(counts(everyone), counts(before)), count(others));
+  return { client, elsewhere, failedRunning: failedRunning(own, before?.failedRunning ?? 0) };
+}
+
 /**
  * Corrections for a fault, best first: chance of success (Beta-Binomial, shrunk client → studio → the repertoire's prior,
  * weight 4) less the cost of intrusion; ties go to the least tried. Excluded ones are listed with the reason.
@@ -135,27 +149,14 @@ export function rankCorrections(repertoire: Repertoire, context: RankContext): R
   const exercise = entry(repertoire.exercises, context.exercise);
   for (const correction of repertoire.corrections) {
     if (!serves(correction, exercise, context.fault)) continue;
-    const trials = context.history.filter(
-      (trial) => trial.correction === correction.id && trial.fault === context.fault,
-    );
-    const counted = (all: readonly Evidence[] = []) =>
-      all.find((one) => one.correction === correction.id && one.fault === context.fault);
-    const [known, everyone] = [counted(context.known?.client), counted(context.known?.studio)];
-    const own = trials.filter(({ client }) => client === 'this');
-    const failed = failedRunning(own, known?.failedRunning ?? 0);
+    const { client, elsewhere, failedRunning: failed } = evidenceOf(correction.id, context);
     const why = whyExcluded(correction, repertoire.props, failed, context);
     if (why) {
       excluded.push({ correction: correction.id, why });
       continue;
     }
-    const before: Counts = [known?.helped ?? 0, known?.tried ?? 0];
-    const client = plus(before, count(own));
-    const others = plus(
-      minus([everyone?.helped ?? 0, everyone?.tried ?? 0], before),
-      count(trials.filter((trial) => trial.client === 'other')),
-    );
-    const studio = plus(client, others);
-    const probability = shrink(shrink(correction.prior, others), client);
+    const studio = plus(client, elsewhere);
+    const probability = shrink(shrink(correction.prior, elsewhere), client);
     options.push({
       correction: correction.id,
       kind: correction.kind,

@@ -3,7 +3,7 @@ import { apply, dot3, hull, plus3, times3 } from '../geometry';
 import type { Vec2, Vec3 } from '../geometry';
 import { place } from '../body/block';
 import type { BlockFrame } from '../body/block';
-import type { Joints } from '../body/limbs';
+import type { Joints } from '../body/joints';
 import type { PosedBody } from '../body/skeleton';
 import type { Eye, Seen } from './camera';
 import { curve, limb, polyline } from './shapes';

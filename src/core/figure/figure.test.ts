@@ -11,7 +11,8 @@ import { frameFigure } from './frame';
 import { overlaySvg } from './overlay';
 import { demoPicture, standingCamera, stickered } from './picture';
 import { figureSvg } from './print';
-import { drawScene, onProp, propForms, propPlaces } from './props';
+import { drawScene } from './scene';
+import { onProp, propForms, propPlaces } from './props';
 
 const body = { heightM: 1.7, massKg: 65 } as const;
 const poses = repertoire.exercises.flatMap((exercise) =>

@@ -4,7 +4,8 @@ import type { Vec2, Vec3 } from '../geometry';
 import type { PosedBody } from '../body/skeleton';
 import { flatEye } from './camera';
 import type { Eye } from './camera';
-import type { Apparatus, Scene } from './props';
+import type { Apparatus } from './apparatus';
+import type { Scene } from './scene';
 
 /** Left, right, bottom, top in mm along the picture's right and up. */
 type Extent = readonly [number, number, number, number];

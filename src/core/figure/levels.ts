@@ -40,25 +40,30 @@ const lineThrough = (centre: Vec2, direction: Vec2, half: number): Line => [
   plus(centre, times(direction, half)),
 ];
 
+/** Direction of the same block in the set-up, turned to this picture's mat. */
+function neutralOf(from: Landmark, to: Landmark, mat: number | undefined, setup: Marks | undefined): Vec2 | undefined {
+  const [a, b] = [setup?.landmarks[from], setup?.landmarks[to]];
+  const setupMat = setup && matAngle(setup);
+  return a && b && mat !== undefined && setupMat !== undefined ? rotate(minus(b, a), mat - setupMat) : undefined;
+}
+
 /** Lines of every block whose landmarks are marked; `setup` gives own neutral. */
 export function levelLines(marks: Marks, setup?: Marks): LevelLine[] {
   const mat = matAngle(marks);
-  const setupMat = setup && matAngle(setup);
+  const levelOf = ({ from, to, levelIs }: (typeof blocks)[number]): Vec2 | undefined => {
+    if (levelIs === 'neutral') return neutralOf(from, to, mat, setup);
+    return levelIs === 'mat' && mat !== undefined ? rotate([1, 0], mat) : undefined;
+  };
   const lines: LevelLine[] = [];
-  for (const { block, from, to, levelIs } of blocks) {
+  for (const one of blocks) {
+    const { block, from, to, levelIs } = one;
     const [a, b] = [marks.landmarks[from], marks.landmarks[to]];
     if (!a || !b || (from === 'PSIS' && marks.landmarks.PS)) continue;
     const along = minus(b, a);
     if (length(along) === 0) continue;
     const [centre, half] = [middle(a, b), length(along) * (levelIs ? 0.95 : 0.5)];
     const line = lineThrough(centre, unit(along), half);
-    const [restA, restB] = [setup?.landmarks[from], setup?.landmarks[to]];
-    const neutral =
-      restA && restB && mat !== undefined && setupMat !== undefined
-        ? rotate(minus(restB, restA), mat - setupMat)
-        : undefined;
-    const level =
-      levelIs === 'neutral' ? neutral : levelIs === 'mat' && mat !== undefined ? rotate([1, 0], mat) : undefined;
+    const level = levelOf(one);
     lines.push({
       block,
       line,

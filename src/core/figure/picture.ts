@@ -8,10 +8,10 @@ import type { PosedBody } from '../body/skeleton';
 import { radians } from '../geometry';
 import type { Vec2, Vec3 } from '../geometry';
 import { nearSideOf, pinhole } from './camera';
-import type { Camera } from './camera';
+import type { Camera, Eye } from './camera';
 import { drawBody } from './draw';
-import type { ShapeRole } from './draw';
-import { seatPieces } from './props';
+import type { Shape, ShapeRole } from './draw';
+import { seatPieces } from './apparatus';
 import { disc, polyline } from './shapes';
 
 export type DemoPicture = {
@@ -125,12 +125,12 @@ export function standingCamera(
     focalPx: (distance * wide) / (acrossMm * widening(shown, view, height, acrossMm, wide / high)),
     widthPx: wide,
     heightPx: high,
-    ...(view === 'above' ? { up: [0, -1, 0] as Vec3 } : {}),
+    ...(view === 'above' ? { up: [0, -1, 0] } : {}),
   };
 }
 
 /** The room and mat behind a view that is not from beside the mat, and its mat line and known length. */
-function roomFrom(view: View, height: number, camera: Camera, at: (point: Vec3) => Vec2) {
+function roomFrom(view: View, height: number, camera: Camera, at: (point: Vec3) => Vec2): Room {
   const { widthPx: w, heightPx: hPx } = camera;
   const corners: readonly Vec3[] = [
     [matFromMm, -matHalfWidthMm, 0],
@@ -145,11 +145,11 @@ function roomFrom(view: View, height: number, camera: Camera, at: (point: Vec3) 
       mat: [
         [matToMm, matHalfWidthMm, height],
         [matFromMm, matHalfWidthMm, height],
-      ] as const,
+      ],
       pole: [
         [560, matHalfWidthMm + 60, height],
         [-440, matHalfWidthMm + 60, height],
-      ] as const,
+      ],
     };
   const floor = at([view === 'foot' || view === 'behind' ? 2600 : -2600, 0, 0])[1];
   return {
@@ -157,88 +157,118 @@ function roomFrom(view: View, height: number, camera: Camera, at: (point: Vec3) 
     mat: [
       [0, matHalfWidthMm, 0],
       [0, -matHalfWidthMm, 0],
-    ] as const,
+    ],
     pole: [
       [0, 500, 9],
       [0, -500, 9],
-    ] as const,
+    ],
   };
 }
 
-export function demoPicture(body: PosedBody, camera: Camera, view: View = 'side'): DemoPicture {
-  const eye = pinhole(camera);
-  const { see } = eye;
-  const at = (point: Vec3): Vec2 => see(point).at;
-  const { widthPx: w, heightPx: hPx } = camera;
-  const slab = (z: number): string =>
-    `${polyline(
-      [
-        [matFromMm, -matHalfWidthMm, z],
-        [matToMm, -matHalfWidthMm, z],
-        [matToMm, matHalfWidthMm, z],
-        [matFromMm, matHalfWidthMm, z],
-      ].map((p) => at(p as unknown as Vec3)),
-    )}Z`;
-  const upright = isUpright(body.position);
+/** Wall, window, shelf, floor and mat, seen from beside the mat. */
+function roomFromBeside({ widthPx: w, heightPx: hPx }: Camera, at: (point: Vec3) => Vec2): string {
+  const top: readonly Vec3[] = [
+    [matFromMm, -matHalfWidthMm, 0],
+    [matToMm, -matHalfWidthMm, 0],
+    [matToMm, matHalfWidthMm, 0],
+    [matFromMm, matHalfWidthMm, 0],
+  ];
+  const near: readonly Vec3[] = [
+    [matFromMm, matHalfWidthMm, 0],
+    [matToMm, matHalfWidthMm, 0],
+    [matToMm, matHalfWidthMm, -10],
+    [matFromMm, matHalfWidthMm, -10],
+  ];
   const floorLine = at([0, -1500, -8])[1];
+  const woods = ['#d9d2c2', '#ddd7c8', '#d5cdbb'];
   const planks = Array.from(
     { length: 14 },
     (_, i) =>
-      `<rect x="${(i * w) / 13 - 40}" y="0" width="${w / 13 - 4}" height="${floorLine}" fill="${i % 3 === 0 ? '#d9d2c2' : i % 3 === 1 ? '#ddd7c8' : '#d5cdbb'}"/>`,
+      `<rect x="${(i * w) / 13 - 40}" y="0" width="${w / 13 - 4}" height="${floorLine}" fill="${woods[i % 3]}"/>`,
   ).join('');
-  const edge = `${polyline([at([matFromMm, matHalfWidthMm, 0]), at([matToMm, matHalfWidthMm, 0]), at([matToMm, matHalfWidthMm, -10]), at([matFromMm, matHalfWidthMm, -10])])}Z`;
-  const poleY = matHalfWidthMm - 45;
-  const room = view === 'side' ? undefined : roomFrom(view, body.pelvis.at[2], camera, at);
+  return `<rect width="${w}" height="${hPx}" fill="#d9d2c2"/>${planks}
+<rect x="${0.62 * w}" y="60" width="${0.3 * w}" height="300" fill="url(#river)" stroke="#f0ebde" stroke-width="22"/><rect x="${0.768 * w}" y="60" width="12" height="300" fill="#f0ebde"/>
+<path d="M180 118h560l36 16-36 16H180z" fill="#9b6b3f"/><rect x="150" y="126" width="60" height="16" rx="8" fill="#5d4025"/>
+<rect y="${floorLine}" width="${w}" height="${hPx - floorLine}" fill="url(#floor)"/>
+<path d="${polyline(top.map(at))}Z" fill="#5f8f98"/><path d="${polyline(near.map(at))}Z" fill="#46737c"/>`;
+}
+
+/** The room of a view, with the ends of its mat line and of its known length, each right end first. */
+type Room = {
+  readonly behind: string;
+  readonly mat: readonly [Vec3, Vec3];
+  readonly pole: readonly [Vec3, Vec3];
+};
+
+function roomBeside(position: Position, camera: Camera, at: (point: Vec3) => Vec2): Room {
+  const upright = isUpright(position);
   const reach = upright ? 500 : 560;
-  const poleEnds: readonly [Vec3, Vec3] = room
-    ? [room.pole[1], room.pole[0]]
-    : [
-        [reach - poleMm, poleY, 9],
-        [reach, poleY, 9],
-      ];
-  const [poleA, poleB] = [at(poleEnds[1]), at(poleEnds[0])];
+  const poleY = matHalfWidthMm - 45;
+  const [right, left] = upright ? [480, -480] : [matToMm, matFromMm];
+  return {
+    behind: roomFromBeside(camera, at),
+    mat: [
+      [right, matHalfWidthMm, 0],
+      [left, matHalfWidthMm, 0],
+    ],
+    pole: [
+      [reach, poleY, 9],
+      [reach - poleMm, poleY, 9],
+    ],
+  };
+}
+
+/** What the body wears, over the room; its blocks in front of what they lie on. */
+function clothed(body: PosedBody, eye: Eye): string {
+  const front = ({ role }: Shape): number => Number(role !== 'pelvisBlock' && isNear(role));
+  return drawBody(body, eye)
+    .filter(({ role }) => clothes[role])
+    .sort((a, b) => front(a) - front(b))
+    .map(({ role, path }) => `<path d="${path}" fill="${clothes[role]}"/>`)
+    .join('');
+}
+
+function stickersOn(body: PosedBody, view: View, { see }: Eye) {
+  const landmarks: Partial<Record<LandmarkKey, Vec2>> = {};
+  let drawn = '';
+  for (const key of stickered(body.position, view)) {
+    const point = body.landmarks[key];
+    if (!point) continue;
+    const { at, perMm } = see(point);
+    landmarks[key] = at;
+    drawn += `<path d="${disc({ at, radius: (stickerMm + 3) * perMm })}" fill="#f4f1e8"/><path d="${disc({ at, radius: stickerMm * perMm })}" fill="${stickerOf(key)}"/>`;
+  }
+  return { landmarks, drawn };
+}
+
+const gradients = `<linearGradient id="light" x1="0" y1="0" x2="1" y2="1"><stop offset="0" stop-color="#fff6df" stop-opacity=".5"/><stop offset=".6" stop-color="#000" stop-opacity="0"/><stop offset="1" stop-color="#0b1a20" stop-opacity=".28"/></linearGradient>
+<linearGradient id="floor" x1="0" y1="0" x2="0" y2="1"><stop offset="0" stop-color="#8d7a60"/><stop offset="1" stop-color="#b49d7c"/></linearGradient>
+<linearGradient id="river" x1="0" y1="0" x2="0" y2="1"><stop offset="0" stop-color="#cfe0e4"/><stop offset=".62" stop-color="#e7eee9"/><stop offset=".63" stop-color="#8fb0b6"/><stop offset="1" stop-color="#b9d0d2"/></linearGradient>`;
+
+/** A photograph-like picture of a body with stickers, and where everything in it truly is, in pixels. */
+export function demoPicture(body: PosedBody, camera: Camera, view: View = 'side'): DemoPicture {
+  const eye = pinhole(camera);
+  const at = (point: Vec3): Vec2 => eye.see(point).at;
+  const { widthPx: w, heightPx: hPx } = camera;
+  const { behind, mat, pole } =
+    view === 'side' ? roomBeside(body.position, camera, at) : roomFrom(view, body.pelvis.at[2], camera, at);
+  const [poleA, poleB] = [at(pole[0]), at(pole[1])];
   const seat = seatPieces(body, eye)
     .flatMap((piece) => piece.shapes)
     .map(({ path }) => `<path d="${path}" fill="#a98a5b"/>`)
     .join('');
-  const shapes = drawBody(body, eye)
-    .filter(({ role }) => clothes[role])
-    .sort(
-      (a, b) => Number(a.role !== 'pelvisBlock' && isNear(a.role)) - Number(b.role !== 'pelvisBlock' && isNear(b.role)),
-    )
-    .map(({ role, path }) => `<path d="${path}" fill="${clothes[role]}"/>`)
-    .join('');
-  const landmarks: Partial<Record<LandmarkKey, Vec2>> = {};
-  let stickers = '';
-  for (const key of stickered(body.position, view)) {
-    const point = body.landmarks[key];
-    if (!point) continue;
-    const seen = see(point);
-    landmarks[key] = seen.at;
-    stickers += `<path d="${disc({ at: seen.at, radius: (stickerMm + 3) * seen.perMm })}" fill="#f4f1e8"/><path d="${disc({ at: seen.at, radius: stickerMm * seen.perMm })}" fill="${stickerOf(key)}"/>`;
-  }
-  const sideRoom = `<rect width="${w}" height="${hPx}" fill="#d9d2c2"/>${planks}
-<rect x="${0.62 * w}" y="60" width="${0.3 * w}" height="300" fill="url(#river)" stroke="#f0ebde" stroke-width="22"/><rect x="${0.768 * w}" y="60" width="12" height="300" fill="#f0ebde"/>
-<path d="M180 118h560l36 16-36 16H180z" fill="#9b6b3f"/><rect x="150" y="126" width="60" height="16" rx="8" fill="#5d4025"/>
-<rect y="${floorLine}" width="${w}" height="${hPx - floorLine}" fill="url(#floor)"/>
-<path d="${slab(0)}" fill="#5f8f98"/><path d="${edge}" fill="#46737c"/>`;
+  const { landmarks, drawn } = stickersOn(body, view, eye);
   const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${w}" height="${hPx}" viewBox="0 0 ${w} ${hPx}"><defs>
-<linearGradient id="light" x1="0" y1="0" x2="1" y2="1"><stop offset="0" stop-color="#fff6df" stop-opacity=".5"/><stop offset=".6" stop-color="#000" stop-opacity="0"/><stop offset="1" stop-color="#0b1a20" stop-opacity=".28"/></linearGradient>
-<linearGradient id="floor" x1="0" y1="0" x2="0" y2="1"><stop offset="0" stop-color="#8d7a60"/><stop offset="1" stop-color="#b49d7c"/></linearGradient>
-<linearGradient id="river" x1="0" y1="0" x2="0" y2="1"><stop offset="0" stop-color="#cfe0e4"/><stop offset=".62" stop-color="#e7eee9"/><stop offset=".63" stop-color="#8fb0b6"/><stop offset="1" stop-color="#b9d0d2"/></linearGradient></defs>
-${room ? room.behind : sideRoom}
-${seat}${shapes}
-<path d="M${poleA[0]} ${poleA[1]}L${poleB[0]} ${poleB[1]}" stroke="#e9dcc0" stroke-width="${16 * see(poleEnds[0]).perMm}"/>
+${gradients}</defs>
+${behind}
+${seat}${clothed(body, eye)}
+<path d="M${poleA[0]} ${poleA[1]}L${poleB[0]} ${poleB[1]}" stroke="#e9dcc0" stroke-width="${16 * eye.see(pole[1]).perMm}"/>
 <path d="M${poleA[0]} ${poleA[1] - 16}v32M${poleB[0]} ${poleB[1] - 16}v32" stroke="#3a2a18" stroke-width="4"/>
-${stickers}<rect width="${w}" height="${hPx}" fill="url(#light)"/></svg>`;
+${drawn}<rect width="${w}" height="${hPx}" fill="url(#light)"/></svg>`;
   return {
     svg,
     landmarks,
-    matLine: room
-      ? [at(room.mat[0]), at(room.mat[1])]
-      : upright
-        ? [at([480, matHalfWidthMm, 0]), at([-480, matHalfWidthMm, 0])]
-        : [at([matToMm, matHalfWidthMm, 0]), at([matFromMm, matHalfWidthMm, 0])],
+    matLine: [at(mat[0]), at(mat[1])],
     scale: { points: [poleA, poleB], mm: poleMm },
   };
 }

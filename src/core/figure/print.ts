@@ -3,8 +3,8 @@ import type { View } from '../anatomy/positions';
 import type { PosedBody } from '../body/skeleton';
 import type { Shape, ShapeRole } from './draw';
 import { frameFigure } from './frame';
-import { drawScene } from './props';
-import type { Scene } from './props';
+import { drawScene } from './scene';
+import type { Scene } from './scene';
 
 const perMm = 0.4;
 const ink = '#1c2a2f';

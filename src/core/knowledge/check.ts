@@ -1,4 +1,5 @@
 // What the shapes alone cannot tell: whether a repertoire holds together, can be drawn, breathed and graded.
+import { isOneOf } from '../keyed';
 import { typicalBody } from '../body/segments';
 import { measureIds } from '../alignment/rules';
 import { pastLimits } from '../body/pose';
@@ -51,7 +52,7 @@ function* dangling(
   for (const id of ids) if (id && !known[kind].has(id)) yield { path, message: `there is no ${nouns[kind]} "${id}"` };
 }
 
-const isMeasure = (name: string): boolean => measureIds.includes(name as never) || otherMeasures.includes(name);
+const isMeasure = (name: string): boolean => isOneOf(measureIds, name) || otherMeasures.includes(name);
 
 function* checkPose(path: string, pose: Pose): Generator<Problem> {
   for (const { angle, deg, limit } of pastLimits(pose))
@@ -102,18 +103,10 @@ function* checkLadder({ id, levels }: Exercise): Generator<Problem> {
   }
 }
 
-function* checkExercise(repertoire: Repertoire, known: Known, exercise: Exercise): Generator<Problem> {
+/** What an exercise watches is measured, has a target, and its faults are among the exercise's. */
+function* checkWatches(repertoire: Repertoire, known: Known, exercise: Exercise): Generator<Problem> {
   const path = `exercises.${exercise.id}`;
   const ids = faultIds(exercise);
-  yield* dangling(known, 'faults', `${path}.faults`, ids);
-  yield* duplicates(
-    `${path}.faults`,
-    exercise.faults.map(({ fault }) => ({ id: fault })),
-  );
-  yield* dangling(known, 'corrections', `${path}.corrections`, exercise.corrections);
-  yield* dangling(known, 'exercises', `${path}.prepares`, exercise.prepares);
-  yield* dangling(known, 'exercises', `${path}.follows`, exercise.follows);
-  yield* dangling(known, 'stances', `${path}.stances`, exercise.stances);
   for (const { measure, stance } of exercise.watches) {
     const target = repertoire.targets.find((one) => one.measure === measure);
     if (!isMeasure(measure)) yield { path: `${path}.watches`, message: `there is no measure "${measure}"` };
@@ -123,23 +116,50 @@ function* checkExercise(repertoire: Repertoire, known: Known, exercise: Exercise
         yield { path: `${path}.faults`, message: `"${measure}" can show "${fault}", which is not among the faults` };
     yield* dangling(known, 'stances', `${path}.watches`, [stance]);
   }
-  for (const { pattern, when } of exercise.breath) {
+}
+
+/** Breath patterns can be read, hang on choices that there are, and one is for the usual case. */
+function* checkBreath(repertoire: Repertoire, { id: exercise, breath }: Exercise): Generator<Problem> {
+  const path = `exercises.${exercise}.breath`;
+  for (const { pattern, when } of breath) {
     const parsed = parsePattern(pattern);
-    if (!parsed.ok) yield { path: `${path}.breath`, message: `"${pattern}": ${parsed.error.message}` };
+    if (!parsed.ok) yield { path, message: `"${pattern}": ${parsed.error.message}` };
     if (!when) continue;
     const stance = repertoire.stances.find(({ id }) => id === when.stance);
     if (!stance?.choices.some(({ id }) => id === when.choice))
-      yield { path: `${path}.breath`, message: `there is no choice "${when.choice}" of "${when.stance}"` };
+      yield { path, message: `there is no choice "${when.choice}" of "${when.stance}"` };
   }
-  if (exercise.breath.every(({ when }) => when))
-    yield { path: `${path}.breath`, message: 'no breath for the usual case' };
-  yield* checkLadder(exercise);
-  for (const fault of ids.filter((id) => known.faults.has(id))) {
+  if (breath.every(({ when }) => when)) yield { path, message: 'no breath for the usual case' };
+}
+
+/** Every fault has a correction of every kind. */
+function* checkKinds(repertoire: Repertoire, known: Known, exercise: Exercise): Generator<Problem> {
+  for (const fault of faultIds(exercise).filter((id) => known.faults.has(id))) {
     const kinds = repertoire.corrections.filter((one) => serves(one, exercise, fault)).map(({ kind }) => kind);
     const lacking = correctionKinds.filter((kind) => !kinds.includes(kind));
     if (lacking.length > 0)
-      yield { path: `${path}.faults.${fault}`, message: `no correction of the kind ${lacking.join(', ')}` };
+      yield {
+        path: `exercises.${exercise.id}.faults.${fault}`,
+        message: `no correction of the kind ${lacking.join(', ')}`,
+      };
   }
+}
+
+function* checkExercise(repertoire: Repertoire, known: Known, exercise: Exercise): Generator<Problem> {
+  const path = `exercises.${exercise.id}`;
+  yield* dangling(known, 'faults', `${path}.faults`, faultIds(exercise));
+  yield* duplicates(
+    `${path}.faults`,
+    exercise.faults.map(({ fault }) => ({ id: fault })),
+  );
+  yield* dangling(known, 'corrections', `${path}.corrections`, exercise.corrections);
+  yield* dangling(known, 'exercises', `${path}.prepares`, exercise.prepares);
+  yield* dangling(known, 'exercises', `${path}.follows`, exercise.follows);
+  yield* dangling(known, 'stances', `${path}.stances`, exercise.stances);
+  yield* checkWatches(repertoire, known, exercise);
+  yield* checkBreath(repertoire, exercise);
+  yield* checkLadder(exercise);
+  yield* checkKinds(repertoire, known, exercise);
 }
 
 function* checkFaults(repertoire: Repertoire, known: Known): Generator<Problem> {
@@ -199,8 +219,8 @@ function* problems(repertoire: Repertoire): Generator<Problem> {
     props: idsOf(props),
     conditions: idsOf(conditions),
   };
-  for (const [kind, entries] of Object.entries(repertoire))
-    if (kind !== 'targets') yield* duplicates(kind, entries as readonly { readonly id: string }[]);
+  const { targets: _, ...listed } = repertoire;
+  for (const [kind, entries] of Object.entries(listed)) yield* duplicates(kind, entries);
   for (const exercise of exercises) yield* checkExercise(repertoire, known, exercise);
   yield* checkFaults(repertoire, known);
   yield* checkConditions(repertoire, known);

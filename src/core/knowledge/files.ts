@@ -1,6 +1,7 @@
 // The repertoire as a file: JSON or YAML, versioned, checked on the way in with errors by line.
+import { isRecord } from '../keyed';
 import * as v from 'valibot';
-import { isMap, isScalar, isSeq, LineCounter, parseDocument, stringify, visit } from 'yaml';
+import { isMap, isNode, isScalar, isSeq, LineCounter, parseDocument, stringify, visit } from 'yaml';
 import type { Document } from 'yaml';
 import { checkRepertoire } from './check';
 import { correction, exercise, fault, prop, sequence } from './entries';
@@ -82,7 +83,7 @@ function lineAt(document: Document.Parsed, lines: LineCounter, path: Path): numb
     if (next === undefined || next === null) break;
     [found, here] = [pair?.key ?? next, next];
   }
-  const { range } = (found ?? {}) as { range?: readonly [number, number, number] };
+  const range = isNode(found) ? found.range : undefined;
   return range ? lines.linePos(range[0]).line : 1;
 }
 
@@ -178,7 +179,7 @@ export function readEntry(text: string, kind: EditableKind, shipped: Repertoire,
         })),
       ),
     };
-  const entry = parsed.output as { readonly id: string };
+  const entry = parsed.output;
   const problems = problemsOf(shipped, own, [{ kind, id: entry.id, entry, base: null }]);
   const head = `${kind}.${entry.id}.`;
   return problems.length > 0
@@ -200,7 +201,7 @@ function stepsOf(content: unknown, path: string): (string | number)[] {
   if (!first) return [];
   if (second === undefined) return [first];
   if (first === 'levels') {
-    const levels: unknown = (content as { levels?: unknown } | null)?.levels;
+    const levels = isRecord(content) ? content['levels'] : undefined;
     const index = Array.isArray(levels)
       ? levels.findIndex((one: { number?: number }) => String(one.number) === second)
       : -1;
@@ -218,70 +219,76 @@ function problemsOf(shipped: Repertoire, own: readonly OwnEntry[], added: readon
   );
 }
 
-/** Reads a whole file and tells what it would change, or every error with its line. Nothing is kept here. */
-export function readRepertoireFile(text: string, shipped: Repertoire, own: readonly OwnEntry[]): ReadFile {
-  const opened = open(text);
-  if (!opened.ok) return opened;
-  const { lines, document, content } = opened;
-  const found: FileError[] = [];
-  const wrong = (path: Path, message: string) =>
-    found.push({
-      line: found.length < mostErrors ? lineAt(document, lines, path) : 1, // the rest are only counted
-      path: path.join('.'),
-      message,
-    });
-  if (typeof content !== 'object' || content === null || Array.isArray(content)) {
-    wrong([], `This is not a repertoire file: it should begin with "format: ${fileFormat}".`);
-    return { ok: false, errors: asTold(found) };
-  }
-  const file = content as Readonly<Record<string, unknown>>;
+/** Takes what is wrong, with where it stands. */
+type Wrong = (path: Path, message: string) => void;
+
+/** What a file says of itself, and keys that no repertoire file has. */
+function checkHead(file: Readonly<Record<string, unknown>>, wrong: Wrong): void {
   if (file['format'] !== fileFormat) wrong(['format'], `"format" should be ${fileFormat}.`);
   if (file['version'] !== fileVersion)
     wrong(['version'], `This file is of version ${String(file['version'])}; version ${fileVersion} is read here.`);
   for (const key of Object.keys(file))
     if (!['format', 'version', 'rules', ...editableKinds].includes(key))
       wrong([key], `"${key}" is not known in a repertoire file.`);
-  const inForce = withOwn(shipped, own);
-  const entries: FileEntry[] = [];
-  const places = new Map<string, Path>();
-  for (const kind of editableKinds) {
-    const list = file[kind];
-    if (list === undefined) continue;
-    if (!Array.isArray(list)) {
-      wrong([kind], `"${kind}" should be a list.`);
+}
+
+/** An entry against what is in force. */
+function asFileEntry(kind: EditableKind, entry: { readonly id: string }, inForce: Repertoire): FileEntry {
+  const before = inForce[kind].find(({ id }) => id === entry.id);
+  const changes = before ? differences(before, entry) : [];
+  const state = before ? (changes.length > 0 ? 'changed' : 'same') : 'new';
+  return { kind, id: entry.id, entry, state, differences: changes };
+}
+
+/** The entries of one kind that can be read, each with its place in the list. */
+function readKind(kind: EditableKind, list: readonly unknown[], inForce: Repertoire, wrong: Wrong) {
+  const read = new Map<string, { readonly at: number; readonly entry: FileEntry }>();
+  for (const [at, one] of list.entries()) {
+    const parsed = v.safeParse(shapes[kind], one);
+    if (!parsed.success) {
+      for (const issue of parsed.issues) wrong([kind, at, ...pathOf(issue)], plainMessage(issue));
       continue;
     }
-    for (const [i, one] of list.entries()) {
-      const parsed = v.safeParse(shapes[kind], one);
-      if (!parsed.success) {
-        for (const issue of parsed.issues) wrong([kind, i, ...pathOf(issue)], plainMessage(issue));
-        continue;
-      }
-      const entry = parsed.output as { readonly id: string };
-      if (places.has(`${kind}.${entry.id}`)) {
-        wrong([kind, i, 'id'], `"${entry.id}" stands in this file twice.`);
-        continue;
-      }
-      const before = inForce[kind].find(({ id }) => id === entry.id);
-      const changes = before ? differences(before, entry) : [];
-      places.set(`${kind}.${entry.id}`, [kind, i]);
-      entries.push({
-        kind,
-        id: entry.id,
-        entry,
-        state: before ? (changes.length > 0 ? 'changed' : 'same') : 'new',
-        differences: changes,
-      });
-    }
+    const { id } = parsed.output;
+    if (read.has(id)) wrong([kind, at, 'id'], `"${id}" stands in this file twice.`);
+    else read.set(id, { at, entry: asFileEntry(kind, parsed.output, inForce) });
   }
-  if (found.length === 0)
-    for (const { path, message } of problemsOf(
-      shipped,
-      own,
-      entries.map(({ kind, id, entry }) => ({ kind, id, entry, base: null })),
-    )) {
+  return [...read.values()];
+}
+
+/** Reads a whole file and tells what it would change, or every error with its line. Nothing is kept here. */
+export function readRepertoireFile(text: string, shipped: Repertoire, own: readonly OwnEntry[]): ReadFile {
+  const opened = open(text);
+  if (!opened.ok) return opened;
+  const { lines, document, content } = opened;
+  const found: FileError[] = [];
+  const wrong: Wrong = (path, message) =>
+    found.push({
+      line: found.length < mostErrors ? lineAt(document, lines, path) : 1, // the rest are only counted
+      path: path.join('.'),
+      message,
+    });
+  if (!isRecord(content)) {
+    wrong([], `This is not a repertoire file: it should begin with "format: ${fileFormat}".`);
+    return { ok: false, errors: asTold(found) };
+  }
+  checkHead(content, wrong);
+  const inForce = withOwn(shipped, own);
+  const read = editableKinds.flatMap((kind) => {
+    const list = content[kind];
+    if (list === undefined) return [];
+    if (Array.isArray(list)) return readKind(kind, list, inForce, wrong);
+    wrong([kind], `"${kind}" should be a list.`);
+    return [];
+  });
+  const entries = read.map(({ entry }) => entry);
+  if (found.length === 0) {
+    const places = new Map<string, Path>(read.map(({ at, entry: { kind, id } }) => [`${kind}.${id}`, [kind, at]]));
+    const added = entries.map(({ kind, id, entry }) => ({ kind, id, entry, base: null }));
+    for (const { path, message } of problemsOf(shipped, own, added)) {
       const [kind = '', id = ''] = path.split('.');
       wrong(places.get(`${kind}.${id}`) ?? [], `${path}: ${message}`);
     }
+  }
   return found.length > 0 ? { ok: false, errors: asTold(found) } : { ok: true, entries };
 }

@@ -22,18 +22,20 @@ export const isGentle = ({ tags, apparatus }: LoadOf): boolean =>
   !flagged.some((name) => tags[name]) &&
   !tags.also.some((one) => one === 'fallRisk' || one === 'singleLegStance');
 
+const isAmong = (wanted: readonly string[] | undefined, one: string): boolean => !wanted || wanted.includes(one);
+const haveOneOf = (wanted: readonly string[] | undefined, all: readonly string[]): boolean =>
+  !wanted || wanted.some((one) => all.includes(one));
+
+function tagsFit(query: LoadQuery, tags: LoadTags): boolean {
+  for (const name of listed) if (!isAmong(query[name], tags[name])) return false;
+  for (const name of flagged) if (query[name] && !tags[name]) return false;
+  return haveOneOf(query.weightOn, tags.weightOn) && haveOneOf(query.also, tags.also);
+}
+
 /** Whether a level asks what a rule looks for. */
 export function fits(query: LoadQuery, load: LoadOf): boolean {
-  const { tags } = load;
   if (query.butGentle && isGentle(load)) return false;
-  for (const name of listed) {
-    const wanted = query[name] as readonly string[] | undefined;
-    if (wanted && !wanted.includes(tags[name])) return false;
-  }
-  for (const name of flagged) if (query[name] && !tags[name]) return false;
-  if (query.weightOn && !query.weightOn.some((one) => tags.weightOn.includes(one))) return false;
-  if (query.also && !query.also.some((one) => tags.also.includes(one))) return false;
-  if (query.position && !query.position.includes(load.position)) return false;
-  if (query.apparatus && !query.apparatus.includes(load.apparatus)) return false;
+  if (!tagsFit(query, load.tags)) return false;
+  if (!isAmong(query.position, load.position) || !isAmong(query.apparatus, load.apparatus)) return false;
   return query.demandAbove === undefined || (load.demandPct ?? 0) > query.demandAbove;
 }

@@ -1,8 +1,10 @@
 import { repertoire } from '@/repertoire';
 import { refusedAt, refusedWith } from '../../../tests/rigs/refused';
-import { markingSdFor, readLook, taught, worstFinding } from './look';
+import { readLook, taught, worstFinding } from './look';
+import { markingSdFor } from './look-pictures';
 import { marksInput } from '../anatomy/marks';
-import type { LookInput, MarkedPicture } from './look';
+import type { LookInput } from './look';
+import type { MarkedPicture } from './look-pictures';
 import type { OtherReading } from '../alignment/look-values';
 import { tellReadings } from '../alignment/readings';
 import type { Taken } from '../alignment/readings';

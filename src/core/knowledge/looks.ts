@@ -1,4 +1,4 @@
-import { measuresSeen } from '../alignment/measure';
+import { measuresSeen } from '../alignment/needs';
 import { remembering } from '../remember';
 import { exerciseAt } from './find';
 import type { Exercise } from './entries';

@@ -1,4 +1,5 @@
 // A studio's own entries over the shipped ones: what is in force, what differs, and what an upgrade has changed since.
+import { isRecord } from '../keyed';
 import type { Repertoire } from './entries';
 
 /** Kinds that a studio may write its own version of. */
@@ -28,14 +29,13 @@ export function withOwn(shipped: Repertoire, own: readonly OwnEntry[]): Repertoi
       ...mine.filter(({ id }) => !known.has(id)).map(({ entry }) => entry),
     ];
   }
+  // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- shipped lists with entries of their own kind, which were read by its shape
   return merged as Repertoire;
 }
 
 /** One place where two entries differ: `levels.2.name`, before and after as text; absent where one has nothing. */
 export type Difference = { readonly path: string; readonly before?: string; readonly after?: string };
 
-const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);
 const isPlain = (value: unknown): boolean => typeof value !== 'object' || value === null;
 const tell = (value: unknown): string => (typeof value === 'string' ? value : JSON.stringify(value));
 

@@ -101,83 +101,122 @@ const whyRelative = (hasRates: boolean, isOfCapacity: boolean): string => {
     : 'This level tells no force to reckon with.';
 };
 
-/** Sets for a level and a person, nearest first, with reasons; refused where the level is not done on these springs. */
-export function offerSprings(asked: Asked): Result<SpringOffer> {
-  const { repertoire, exercise, level, rig, body, capacityPct, history } = asked;
-  if (!level.force) return failure('noForce', 'No springs are told for this level.', 'level');
-  if (exercise.apparatus !== rig.kind)
-    return failure('otherApparatus', `${exercise.name} is not done on this apparatus.`, 'apparatus');
-  const { role, units, weightPct, ofCapacity } = level.force;
-  const advice = springAdvice(repertoire, exercise, history.faults);
-  // More spring by one step, or less: as a share of what is usual.
-  const turned = advice.way === 'more' ? 1 + stepUnits / units : advice.way === 'less' ? 1 - stepUnits / units : 1;
-  const because = [roleWords[role], ...advice.reasons];
-  const hasRates = rig.springs.some(({ rate }) => rate !== null);
-  const [left, right] = [raised(level.top.left), raised(level.top.right)];
-  const lowest = left && right ? (left.thighDeg < right.thighDeg ? left : right) : undefined;
-  const start = raised(startOf(level).right);
+/** What is asked of springs here: the level's own words for it, turned by what was learned. */
+type Turned = {
+  readonly force: SpringForce;
+  readonly way: 'more' | 'less' | 'as';
+  /** More spring by one step, or less: as a share of what is usual. */
+  readonly share: number;
+  readonly because: readonly string[];
+};
 
-  if (ofCapacity !== undefined && capacityPct !== undefined && lowest && start && rig.rope && hasRates) {
-    // Straps that carry more leave less: a step more of spring is a step less for the hips.
-    const pct = ofCapacity * capacityPct * (2 - turned);
-    const found = nearestInStraps(body, rig, { from: start, lowest }, pct);
-    if (!found.ok) return found;
-    return success({
-      wanted: { kind: 'rest', pct, thighDeg: lowest.thighDeg, kneeDeg: lowest.kneeDeg },
-      because: [
-        ...because,
-        `Wanted at the lowest, thighs at ${Math.round(lowest.thighDeg)}°: ${percent(ofCapacity)} of the ${capacityPct.toFixed(1)} % that is held, so ${pct.toFixed(1)} % left for the hips.`,
-      ],
-      sets: found.value.sets.map(({ set, text, units: own, netPct, peakPct, travelM, isSlack }) => ({
-        set,
-        text,
-        units: own,
-        meanN: null,
-        restPct: netPct,
-        peakPct,
-        travelM,
-        reason: isSlack
-          ? 'The ropes hang slack here: the legs carry themselves.'
-          : netPct < 0
-            ? 'Carries more than the legs weigh: they have to be pressed down.'
-            : `Leaves ${netPct.toFixed(1)} % for the hips at the lowest.`,
-      })),
-      leftOut: found.value.leftOut,
-    });
-  }
-  if (weightPct !== undefined && hasRates) {
-    const far = level.scene?.apparatus?.kind === 'reformer' ? level.scene.apparatus.travelMm / 1000 : rig.travelM * 0.6;
-    const stroke = [0, Math.max(shortestStrokeM, Math.min(far, rig.travelM))] as const;
-    const meanN = (weightPct / 100) * body.massKg * gravity * turned;
-    const { sets, leftOut } = nearestByForce(rig, meanN, stroke);
-    return success({
-      wanted: { kind: 'force', meanN, stroke },
-      because: [
-        ...because,
-        `Wanted over the stroke: ${weightPct} % of body weight${turned === 1 ? '' : `, ${advice.way} by half a spring,`} is ${newtons(meanN)} for ${Math.round(body.massKg)} kg.`,
-      ],
-      sets: sets.map(({ set, text, units: own, meanN: mean, fromN, toN, off }) => ({
-        set,
-        text,
-        units: own,
-        meanN: mean,
-        restPct: null,
-        peakPct: null,
-        travelM: stroke[1],
-        reason: `${newtons(mean ?? 0)} on the mean, ${newtons(fromN ?? 0)} rising to ${newtons(toN ?? 0)}${off < 0.05 ? '' : mean !== null && mean > meanN ? `, ${percent(off)} over` : `, ${percent(off)} under`}.`,
-      })),
-      leftOut,
-    });
-  }
-  const scaled = units * turned * (body.massKg / usualMassKg);
-  const sets = nearestByUnits(rig, scaled);
+function turn(force: SpringForce, { way, reasons }: ReturnType<typeof springAdvice>): Turned {
+  const step = stepUnits / force.units;
+  const share = way === 'more' ? 1 + step : way === 'less' ? 1 - step : 1;
+  return {
+    force,
+    way: share === 1 ? 'as' : way === 'more' ? 'more' : 'less',
+    share,
+    because: [roleWords[force.role], ...reasons],
+  };
+}
+
+const wordTurn = ({ way }: Turned): string => (way === 'as' ? '' : `, ${way} by half a spring`);
+
+/** The legs of a level that hang in straps: where they start, and the lower of the two at the top. */
+function legsOf(level: Level): { readonly from: RaisedLeg; readonly lowest: RaisedLeg } | undefined {
+  const [left, right, from] = [raised(level.top.left), raised(level.top.right), raised(startOf(level).right)];
+  if (!left || !right || !from) return undefined;
+  return { from, lowest: left.thighDeg < right.thighDeg ? left : right };
+}
+
+function wordRest(netPct: number, isSlack: boolean): string {
+  if (isSlack) return 'The ropes hang slack here: the legs carry themselves.';
+  return netPct < 0
+    ? 'Carries more than the legs weigh: they have to be pressed down.'
+    : `Leaves ${netPct.toFixed(1)} % for the hips at the lowest.`;
+}
+
+type Strapped = {
+  readonly legs: NonNullable<ReturnType<typeof legsOf>>;
+  readonly capacityPct: number;
+  readonly ofCapacity: number;
+};
+
+/** By what straps leave for the hips, of what this person holds. */
+function offerInStraps(
+  { body, rig }: Asked,
+  turned: Turned,
+  { legs, capacityPct, ofCapacity }: Strapped,
+): Result<SpringOffer> {
+  // Straps that carry more leave less: a step more of spring is a step less for the hips.
+  const pct = ofCapacity * capacityPct * (2 - turned.share);
+  const found = nearestInStraps(body, rig, legs, pct);
+  if (!found.ok) return found;
+  const { thighDeg, kneeDeg } = legs.lowest;
   return success({
+    wanted: { kind: 'rest', pct, thighDeg, kneeDeg },
+    because: [
+      ...turned.because,
+      `Wanted at the lowest, thighs at ${Math.round(thighDeg)}°: ${percent(ofCapacity)} of the ${capacityPct.toFixed(1)} % that is held, so ${pct.toFixed(1)} % left for the hips.`,
+    ],
+    sets: found.value.sets.map(({ set, text, units, netPct, peakPct, travelM, isSlack }) => ({
+      set,
+      text,
+      units,
+      meanN: null,
+      restPct: netPct,
+      peakPct,
+      travelM,
+      reason: wordRest(netPct, isSlack),
+    })),
+    leftOut: found.value.leftOut,
+  });
+}
+
+function wordOff(off: number, meanN: number | null, wantedN: number): string {
+  if (off < 0.05) return '';
+  return meanN !== null && meanN > wantedN ? `, ${percent(off)} over` : `, ${percent(off)} under`;
+}
+
+/** By the mean force over the stroke, as a share of body weight. */
+function offerByForce({ level, rig, body }: Asked, turned: Turned, weightPct: number): SpringOffer {
+  const far = level.scene?.apparatus?.kind === 'reformer' ? level.scene.apparatus.travelMm / 1000 : rig.travelM * 0.6;
+  const stroke = [0, Math.max(shortestStrokeM, Math.min(far, rig.travelM))] as const;
+  const wantedN = (weightPct / 100) * body.massKg * gravity * turned.share;
+  const { sets, leftOut } = nearestByForce(rig, wantedN, stroke);
+  const byHalf = wordTurn(turned);
+  return {
+    wanted: { kind: 'force', meanN: wantedN, stroke },
+    because: [
+      ...turned.because,
+      `Wanted over the stroke: ${weightPct} % of body weight${byHalf && `${byHalf},`} is ${newtons(wantedN)} for ${Math.round(body.massKg)} kg.`,
+    ],
+    sets: sets.map(({ set, text, units, meanN, fromN, toN, off }) => ({
+      set,
+      text,
+      units,
+      meanN,
+      restPct: null,
+      peakPct: null,
+      travelM: stroke[1],
+      reason: `${newtons(meanN ?? 0)} on the mean, ${newtons(fromN ?? 0)} rising to ${newtons(toN ?? 0)}${wordOff(off, meanN, wantedN)}.`,
+    })),
+    leftOut,
+  };
+}
+
+/** In the trade's units, scaled by body weight: where no rates are known, or no force is told. */
+function offerByUnits({ rig, body }: Asked, turned: Turned, hasRates: boolean): SpringOffer {
+  const { units, ofCapacity } = turned.force;
+  const scaled = units * turned.share * (body.massKg / usualMassKg);
+  return {
     wanted: { kind: 'units', units: scaled },
     because: [
-      ...because,
-      `In relative units only: ${unitsText(units)} usual for ${usualMassKg} kg${turned === 1 ? '' : `, ${advice.way} by half a spring`}, ${scaled.toFixed(2)} for ${Math.round(body.massKg)} kg. ${whyRelative(hasRates, ofCapacity !== undefined)}`,
+      ...turned.because,
+      `In relative units only: ${unitsText(units)} usual for ${usualMassKg} kg${wordTurn(turned)}, ${scaled.toFixed(2)} for ${Math.round(body.massKg)} kg. ${whyRelative(hasRates, ofCapacity !== undefined)}`,
     ],
-    sets: sets.map(({ set, text, units: own }) => ({
+    sets: nearestByUnits(rig, scaled).map(({ set, text, units: own }) => ({
       set,
       text,
       units: own,
@@ -188,7 +227,23 @@ export function offerSprings(asked: Asked): Result<SpringOffer> {
       reason: `${unitsText(own)} in all.`,
     })),
     leftOut: [],
-  });
+  };
+}
+
+/** Sets for a level and a person, nearest first, with reasons; refused where the level is not done on these springs. */
+export function offerSprings(asked: Asked): Result<SpringOffer> {
+  const { repertoire, exercise, level, rig, capacityPct, history } = asked;
+  if (!level.force) return failure('noForce', 'No springs are told for this level.', 'level');
+  if (exercise.apparatus !== rig.kind)
+    return failure('otherApparatus', `${exercise.name} is not done on this apparatus.`, 'apparatus');
+  const turned = turn(level.force, springAdvice(repertoire, exercise, history.faults));
+  const { weightPct, ofCapacity } = level.force;
+  const hasRates = rig.springs.some(({ rate }) => rate !== null);
+  const legs = rig.rope && hasRates ? legsOf(level) : undefined;
+  if (ofCapacity !== undefined && capacityPct !== undefined && legs)
+    return offerInStraps(asked, turned, { legs, capacityPct, ofCapacity });
+  if (weightPct !== undefined && hasRates) return success(offerByForce(asked, turned, weightPct));
+  return success(offerByUnits(asked, turned, hasRates));
 }
 
 /** `1½ springs more than last time`. */

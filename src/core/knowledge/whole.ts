@@ -1,4 +1,5 @@
 // A studio's own entries as far as they hold: what cannot be read, or leads to something that is gone, is not in force.
+import { isOneOf } from '../keyed';
 import * as v from 'valibot';
 import { checkRepertoire } from './check';
 import type { Correction, Exercise, Fault, Repertoire, Sequence } from './entries';
@@ -6,10 +7,14 @@ import { shapeOf } from './files';
 import { editableKinds, withOwn } from './own-entries';
 import type { EditableKind, OwnEntry } from './own-entries';
 
+/** Kinds of entries that have ids. */
+type Listed = Exclude<keyof Repertoire, 'targets'>;
+
 /** References of an entry: kind and id of each. */
-function* references(kind: EditableKind, entry: unknown): Generator<readonly [keyof Repertoire, string]> {
+function* references(kind: EditableKind, entry: unknown): Generator<readonly [Listed, string]> {
   switch (kind) {
     case 'exercises': {
+      // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- was read by the shape of this kind
       const { faults, corrections, prepares, follows, stances } = entry as Exercise;
       for (const { fault } of faults) yield ['faults', fault];
       for (const id of corrections) yield ['corrections', id];
@@ -18,9 +23,11 @@ function* references(kind: EditableKind, entry: unknown): Generator<readonly [ke
       return;
     }
     case 'faults':
+      // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- was read by the shape of this kind
       for (const id of (entry as Fault).causes) yield ['causes', id];
       return;
     case 'corrections': {
+      // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- was read by the shape of this kind
       const { faults, exercises = [], prop } = entry as Correction;
       for (const id of faults) yield ['faults', id];
       for (const id of exercises) yield ['exercises', id];
@@ -28,6 +35,7 @@ function* references(kind: EditableKind, entry: unknown): Generator<readonly [ke
       return;
     }
     case 'sequences':
+      // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- was read by the shape of this kind
       for (const id of (entry as Sequence).exercises) yield ['exercises', id];
       return;
     case 'props':
@@ -39,13 +47,14 @@ function* references(kind: EditableKind, entry: unknown): Generator<readonly [ke
 export function wholeWithOwn(shipped: Repertoire, own: readonly OwnEntry[]): Repertoire {
   let holding = own.flatMap((one) => {
     const parsed = v.safeParse(shapeOf(one.kind), one.entry);
-    return parsed.success ? [{ ...one, entry: parsed.output as unknown }] : [];
+    return parsed.success ? [{ ...one, entry: parsed.output }] : [];
   });
   for (;;) {
     const merged = withOwn(shipped, holding);
     const ids = new Map<string, ReadonlySet<string>>();
-    const has = (kind: keyof Repertoire, id: string): boolean => {
-      if (!ids.has(kind)) ids.set(kind, new Set((merged[kind] as readonly { id: string }[]).map((one) => one.id)));
+    const has = (kind: Listed, id: string): boolean => {
+      const entries: readonly { readonly id: string }[] = merged[kind];
+      if (!ids.has(kind)) ids.set(kind, new Set(entries.map((one) => one.id)));
       return ids.get(kind)?.has(id) ?? false;
     };
     const next = holding.filter(({ kind, entry }) => [...references(kind, entry)].every(([of, id]) => has(of, id)));
@@ -66,6 +75,6 @@ export function brokenWithout(shipped: Repertoire, own: readonly OwnEntry[], kin
 /** `exercises.march.faults` → `exercise march`. */
 function whoseProblem(told: string): string {
   const [kind = '', id = ''] = told.split(/[.:]/);
-  const noun = (editableKinds as readonly string[]).includes(kind) ? kind.replace(/s$/, '') : kind;
+  const noun = isOneOf(editableKinds, kind) ? kind.replace(/s$/, '') : kind;
   return `${noun} ${id}`;
 }

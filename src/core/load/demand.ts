@@ -15,7 +15,7 @@ export type RaisedLeg = {
 
 /**
  * Moment of one leg about its hip, N·m; + pulls the leg toward the feet end of the mat. Foot mass at the ankle.
- * Source: the project's page of measures, section 5 (segments after de Leva 1996).
+ * Segments after de Leva 1996, J Biomech 29:1223–1230.
  */
 export function legMoment(body: Body, { thighDeg, kneeDeg, ankleWeightKg = 0 }: RaisedLeg): number {
   const [thigh, shank] = [segmentLengthMm('thigh', body) / 1000, segmentLengthMm('shank', body) / 1000];

@@ -1,13 +1,11 @@
 // What the shell's `load` and `equal` take.
+import { keysOf, recordOf } from '../keyed';
 import * as v from 'valibot';
 import { segmentShares } from '../body/segments';
-import type { Segment } from '../body/segments';
 import { within, yesOrNo } from '../numbers';
 
 const length = within(10, 1200, ' mm');
-const lengths = Object.fromEntries(
-  [...(Object.keys(segmentShares) as Segment[]), 'asisWidth' as const].map((name) => [name, v.optional(length)]),
-) as Record<Segment | 'asisWidth', ReturnType<typeof v.optional<typeof length>>>;
+const lengths = recordOf([...keysOf(segmentShares), 'asisWidth'], () => v.optional(length));
 
 /** A person as far as load goes: 15–300 kg, 0.9–2.3 m. */
 export const bodyInput = v.strictObject({

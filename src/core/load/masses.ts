@@ -19,13 +19,14 @@ export type PointMass = {
 /** The drawn hand reaches to the fingertips; the table's ends at the knuckles. */
 const drawnHand = 1.7;
 
+const nowhere: Vec3 = [0, 0, 0];
 const toward = (from: Vec3, to: Vec3, share: number): Vec3 => plus3(from, times3(minus3(to, from), share));
 
 /** The point so far along a chain of points. */
 function along(chain: readonly Vec3[], far: number): Vec3 {
   let left = far;
   for (let i = 1; i < chain.length; i += 1) {
-    const [from, to] = [chain[i - 1] as Vec3, chain[i] as Vec3];
+    const [from, to] = [chain[i - 1] ?? nowhere, chain[i] ?? nowhere];
     const span = length3(minus3(to, from));
     if (left <= span || i === chain.length - 1) return toward(from, to, span > 0 ? left / span : 0);
     left -= span;
@@ -38,7 +39,7 @@ function trunkMasses(body: Body, posed: PosedBody): PointMass[] {
   const hips = middle3(posed.sides.L.hip, posed.sides.R.hip);
   const inside = posed.sections.slice(2, 8).map(({ back, front }) => middle3(back, front));
   const chain = [hips, ...inside];
-  const whole = chain.slice(1).reduce((sum, at, i) => sum + length3(minus3(at, chain[i] as Vec3)), 0);
+  const whole = chain.slice(1).reduce((sum, at, i) => sum + length3(minus3(at, chain[i] ?? nowhere)), 0);
   const parts = ['lowerTrunk', 'midTrunk', 'upperTrunk'] as const;
   const lengths = parts.map((part) => segmentLengthMm(part, body));
   const total = lengths.reduce((sum, one) => sum + one, 0);
@@ -53,7 +54,7 @@ function trunkMasses(body: Body, posed: PosedBody): PointMass[] {
 
 /**
  * Every segment's mass where it lies. The foot's mass sits at the ankle, as in the closed formula for legs; the trunk's
- * three parts share the line from hips to throat by their lengths. Source: the page of measures, section 5.
+ * three parts share the line from hips to throat by their lengths. Masses and centres after de Leva 1996, J Biomech 29:1223–1230.
  */
 export function massesOf(body: Body, posed: PosedBody, ankleWeightKg: Readonly<Record<Side, number>>): PointMass[] {
   const skull = segmentLengthMm('head', body);

@@ -1,13 +1,15 @@
 // What a pose asks of the joints: moments of the segments' weights, in lying, in bridges, on hands, and upright.
-// Everything is static, the floor pushes straight up. Source: the project's page of measures, section 5.
+// Everything is static, the floor pushes straight up. A static link-segment model (Winter 2009,
+// Biomechanics and Motor Control of Human Movement, ch. 5).
 import { length3, middle3, minus3 } from '../geometry';
 import type { Vec3 } from '../geometry';
 import type { Side } from '../anatomy/landmarks';
+import { isUpright } from '../anatomy/positions';
 import { positionOf } from '../body/position';
 import type { Pose } from '../body/pose';
 import { poseBody } from '../body/skeleton';
 import type { PosedBody } from '../body/skeleton';
-import type { Body, Segment } from '../body/segments';
+import type { Body } from '../body/segments';
 import { gravity } from './gravity';
 import { massesOf, momentAbout } from './masses';
 import type { PointMass } from './masses';
@@ -37,6 +39,8 @@ export type PoseLoad = {
 
 const leg: readonly PointMass['segment'][] = ['thigh', 'shank', 'foot', 'ankleWeight'];
 const arm: readonly PointMass['segment'][] = ['upperArm', 'forearm', 'hand'];
+/** What hangs on T12. */
+const upper: readonly PointMass['segment'][] = ['head', 'upperTrunk', ...arm];
 const of = (masses: readonly PointMass[], segments: readonly PointMass['segment'][], side?: Side): PointMass[] =>
   masses.filter((one) => segments.includes(one.segment) && (side === undefined || one.side === side));
 
@@ -107,16 +111,14 @@ function carriedTrunk(
   masses: readonly PointMass[],
 ): { readonly at: 'T12' | 'hips'; readonly nm: number } | undefined {
   const { position } = posed;
-  const upper: readonly (Segment | 'ankleWeight')[] = ['head', 'upperTrunk', ...(arm as Segment[])];
-  const lean = pose.trunkDeg ?? 0;
-  const curls = (pose.thoracicFlexDeg ?? 0) + (pose.lumbarFlexDeg ?? 0);
-  const isUpright = position === 'sitting' || position === 'kneeling' || position === 'standing';
-  if ((position === 'supine' && lean > 0) || (isUpright && (lean !== 0 || curls !== 0))) {
+  const { trunkDeg = 0, thoracicFlexDeg = 0, lumbarFlexDeg = 0 } = pose;
+  const curls = thoracicFlexDeg + lumbarFlexDeg;
+  if (position === 'supine' ? trunkDeg > 0 : isUpright(position) && (trunkDeg !== 0 || curls !== 0)) {
     const hips = middle3(posed.sides.L.hip, posed.sides.R.hip);
     return { at: 'hips', nm: Math.abs(momentAbout(hips, of(masses, [...upper, 'midTrunk', 'lowerTrunk']))[1]) };
   }
   const t12 = posed.spine[5];
-  const isUp = (position === 'supine' && curls > 0 && lean === 0) || (position === 'prone' && curls < 0);
+  const isUp = position === 'supine' ? curls > 0 && trunkDeg === 0 : position === 'prone' && curls < 0;
   return t12 && isUp ? { at: 'T12', nm: Math.abs(momentAbout(t12, of(masses, upper))[1]) } : undefined;
 }
 
@@ -126,7 +128,29 @@ export type LoadAsked = {
   readonly legsHeld?: boolean;
 };
 
-/** What a pose asks of a body, standing still. */
+/** What is carried, in its kinds, % of weight × stature. */
+function demandOf(
+  { hips, legs }: { readonly hips: number; readonly legs: 'legs' | 'leg' | undefined },
+  trunk: ReturnType<typeof carriedTrunk>,
+  span: PoseLoad['span'],
+  share: (nm: number) => number,
+): Demand {
+  return {
+    ...(legs ? { [legs]: hips } : {}),
+    ...(trunk ? { [trunk.at === 'T12' ? 'curl' : 'trunk']: share(trunk.nm) } : {}),
+    ...(span ? { hips: share(Math.abs(span.hipsNm)), shoulders: share(Math.abs(span.shouldersNm)) } : {}),
+  };
+}
+
+/** Legs and pelvis about L5/S1, as if the floor carried nothing under the pelvis. */
+function lumbarOf(posed: PosedBody, masses: readonly PointMass[], up: readonly Side[]): number | undefined {
+  const lumbar = posed.spine[0];
+  if (!lumbar || up.length === 0 || !lying.includes(posed.position)) return undefined;
+  const carried = [...up.flatMap((side) => of(masses, leg, side)), ...of(masses, ['lowerTrunk'])];
+  return pull(posed.position, momentAbout(lumbar, carried));
+}
+
+/** What a pose asks of a body, standing still: moments in N·m, demand in % of weight × stature. */
 export function loadOfPose(body: Body, pose: Pose, asked: LoadAsked = {}): PoseLoad {
   const posed = poseBody(body, pose);
   const masses = massesOf(body, posed, asked.ankleWeightKg ?? { L: 0, R: 0 });
@@ -136,28 +160,15 @@ export function loadOfPose(body: Body, pose: Pose, asked: LoadAsked = {}): PoseL
   const hipOf = (side: Side): number =>
     up.includes(side) ? pull(posed.position, momentAbout(posed.sides[side].hip, of(masses, leg, side))) : 0;
   const hipsNm = { L: hipOf('L'), R: hipOf('R') };
-  const hips = share(hipsNm.L + hipsNm.R);
   const isFlat = posed.position === 'supine' && !pose.trunkDeg;
+  const legs = asked.legsHeld || span ? undefined : isFlat ? 'legs' : up.length > 0 ? 'leg' : undefined;
   const trunk = carriedTrunk(pose, posed, masses);
-  const lumbar = posed.spine[0];
-  const lies = lying.includes(posed.position) && !span;
+  const lumbarNm = span ? undefined : lumbarOf(posed, masses, up);
   return {
     hipsNm,
-    demand: {
-      ...(asked.legsHeld || span ? {} : isFlat ? { legs: hips } : up.length > 0 ? { leg: hips } : {}),
-      ...(trunk ? { [trunk.at === 'T12' ? 'curl' : 'trunk']: share(trunk.nm) } : {}),
-      ...(span ? { hips: share(Math.abs(span.hipsNm)), shoulders: share(Math.abs(span.shouldersNm)) } : {}),
-    },
-    ...(lies && lumbar && up.length > 0
-      ? {
-          lumbarNm: pull(
-            posed.position,
-            momentAbout(lumbar, [...up.flatMap((side) => of(masses, leg, side)), ...of(masses, ['lowerTrunk'])]),
-          ),
-        }
-      : {}),
-    ...(trunk?.at === 'T12' ? { thoraxNm: trunk.nm } : {}),
-    ...(trunk?.at === 'hips' ? { trunkNm: trunk.nm } : {}),
+    demand: demandOf({ hips: share(hipsNm.L + hipsNm.R), legs }, trunk, span, share),
+    ...(lumbarNm === undefined ? {} : { lumbarNm }),
+    ...(trunk ? { [trunk.at === 'T12' ? 'thoraxNm' : 'trunkNm']: trunk.nm } : {}),
     ...(span ? { span } : {}),
   };
 }

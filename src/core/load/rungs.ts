@@ -21,6 +21,7 @@ const remember = remembering<LadderLevel, LadderLevel>();
 /** Half-way from one level to the next, by whatever lands best between what they ask. Worked out once for each body. */
 // What is kept was made of these very levels, so it is of their kind.
 const halfWay = <L extends LadderLevel>(below: L, above: L, body: Body): L =>
+  // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- what is kept was made of these very levels, so it is of their kind
   remember(below, JSON.stringify([above.number, above.top, body]), () => workOutHalfWay(below, above, body)) as L;
 
 function workOutHalfWay(below: LadderLevel, above: LadderLevel, body: Body): LadderLevel {

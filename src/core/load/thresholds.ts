@@ -1,4 +1,4 @@
-// How large a step in load is. Conventions of this product, after the project's page of measures, section 5.
+// How large a step in load is. Conventions of this product.
 
 /** Above this share of capacity a step is a leap. */
 export const leapAt = 1.3;

@@ -4,7 +4,6 @@ import { jointLimits } from '../body/pose';
 import type { LegPose, Pose } from '../body/pose';
 import { segmentLengthMm } from '../body/segments';
 import type { Body } from '../body/segments';
-import type { Side } from '../anatomy/landmarks';
 import { legsInStraps, lowestInStraps } from './straps';
 import type { Rig } from '../springs/apparatus';
 import type { LegsHeld } from './straps';
@@ -75,6 +74,23 @@ export type WhatIfAnswer = {
   readonly same: readonly Ray[];
 };
 
+type InStraps = Pick<WhatIfAnswer, 'straps' | 'noStraps' | 'lowestInStraps'>;
+
+/** What straps carry of the legs, or why they are not reckoned with. */
+function inStraps(body: Body, asked: WhatIf, rig: Rig | null, set: SpringSet, capacityPct: number | null): InStraps {
+  const none = (noStraps: string | null): InStraps => ({ straps: null, noStraps });
+  const { left, right, ankleWeightKg } = asked;
+  if (!rig || !Object.values(set).some((n) => n > 0)) return none(null);
+  const areAlike = left && right && left.thighDeg === right.thighDeg && left.kneeDeg === right.kneeDeg;
+  if (!areAlike) return none('Straps hold both feet: set both legs alike.');
+  const springs = ratedSprings(rig.springs, set);
+  if (!springs.ok) return none(springs.error.message);
+  const held = legsInStraps(body, rig, springs.value, { ...right, ankleWeightKg });
+  if (!held.ok) return none(held.error.message);
+  const edge = capacityPct === null ? undefined : lowestInStraps(body, rig, springs.value, right.kneeDeg, capacityPct);
+  return { straps: held.value, noStraps: null, ...(edge?.ok ? { lowestInStraps: edge.value } : {}) };
+}
+
 /** All of it at once: cheap enough for every frame of a drag. */
 export function answerWhatIf(
   body: Body,
@@ -83,38 +99,16 @@ export function answerWhatIf(
   set: SpringSet,
   capacityPct: number | null,
 ): WhatIfAnswer {
-  const { left, right, ankleWeightKg } = asked;
+  const { ankleWeightKg } = asked;
   const load = loadOfPose(body, poseOf(asked), { ankleWeightKg: { L: ankleWeightKg, R: ankleWeightKg } });
-  const bareNm = (['L', 'R'] as const).reduce((sum, side: Side) => sum + load.hipsNm[side], 0);
-  const share = (nm: number): number => (100 * nm) / (body.massKg * gravity * body.heightM);
-  const areAlike = left && right && left.thighDeg === right.thighDeg && left.kneeDeg === right.kneeDeg;
-  const isOn = Object.values(set).some((n) => n > 0);
-  let straps: LegsHeld | null = null;
-  let noStraps: string | null = null;
-  let lowest: number | null | undefined;
-  if (rig && isOn) {
-    const springs = ratedSprings(rig.springs, set);
-    if (!areAlike) noStraps = 'Straps hold both feet: set both legs alike.';
-    else if (!springs.ok) noStraps = springs.error.message;
-    else {
-      const held = legsInStraps(body, rig, springs.value, { ...right, ankleWeightKg });
-      if (held.ok) {
-        straps = held.value;
-        const edge =
-          capacityPct === null ? undefined : lowestInStraps(body, rig, springs.value, right.kneeDeg, capacityPct);
-        if (edge?.ok) lowest = edge.value;
-      } else noStraps = held.error.message;
-    }
-  }
-  const netNm = straps?.netNm ?? bareNm;
-  const netPct = share(netNm);
+  const held = inStraps(body, asked, rig, set, capacityPct);
+  const netNm = held.straps?.netNm ?? load.hipsNm.L + load.hipsNm.R;
+  const netPct = (100 * netNm) / (body.massKg * gravity * body.heightM);
   return {
     load,
     netNm,
     netPct,
-    straps,
-    ...(lowest === undefined ? {} : { lowestInStraps: lowest }),
-    noStraps,
+    ...held,
     size: (capacityPct === null ? undefined : stepSize(capacityPct, netPct)) ?? null,
     same: netPct > 0 ? fanOf(body, netPct) : [],
   };

@@ -128,98 +128,174 @@ function looksRound({ left, right, top, bottom, count }: Blob, step: number): bo
 const eighth = (dx: number, dy: number): number =>
   (dx > 0 ? 1 : 0) | (dy > 0 ? 2 : 0) | ((dx > 0 ? dx : -dx) > (dy > 0 ? dy : -dy) ? 4 : 0);
 
-/** Where a blob's colour is centred, how large it is, and whether it ends all round as a disc does. */
-function centre({ width, height, data }: Pixels, blob: Blob, table: Uint8Array): Sticker | undefined {
-  const rough = (blob.right - blob.left + blob.bottom - blob.top) / 4 + 1;
-  let [cx, cy] = [(blob.left + blob.right) / 2 + 0.5, (blob.top + blob.bottom) / 2 + 0.5];
-  let radius = rough;
-  for (let round = 0; round < 2; round += 1) {
-    const reach = radius + 2.5;
-    const far = radius + 5.5;
-    const [x0, x1] = [Math.max(0, Math.floor(cx - far)), Math.min(width - 1, Math.ceil(cx + far))];
-    const [y0, y1] = [Math.max(0, Math.floor(cy - far)), Math.min(height - 1, Math.ceil(cy + far))];
-    // What lies round it may be half wall, half floor: each eighth of the ring is its own background.
-    const ring = new Float64Array(32); // cb, cr, lightness and count of each eighth
-    let [inCb, inCr, inLight, inCount, outCount, leaks] = [0, 0, 0, 0, 0, 0];
-    const core = Math.max(1, 0.55 * radius);
-    for (let y = y0; y <= y1; y += 1)
-      for (let x = x0; x <= x1; x += 1) {
-        const [dx, dy] = [x + 0.5 - cx, y + 0.5 - cy];
-        const away = dx * dx + dy * dy;
-        if (away > far * far || (away > core * core && away < (radius + 2) ** 2)) continue;
-        const at = (y * width + x) * 4;
-        const [r, g, b] = [data[at] ?? 0, data[at + 1] ?? 0, data[at + 2] ?? 0];
-        const cb = -0.1687 * r - 0.3313 * g + 0.5 * b;
-        const cr = 0.5 * r - 0.4187 * g - 0.0813 * b;
-        const light = lightShare * (0.299 * r + 0.587 * g + 0.114 * b);
-        if (away <= core * core) [inCb, inCr, inLight, inCount] = [inCb + cb, inCr + cr, inLight + light, inCount + 1];
-        else {
-          const to = 4 * eighth(dx, dy);
-          ring[to] = (ring[to] ?? 0) + cb;
-          ring[to + 1] = (ring[to + 1] ?? 0) + cr;
-          ring[to + 2] = (ring[to + 2] ?? 0) + light;
-          ring[to + 3] = (ring[to + 3] ?? 0) + 1;
-          outCount += 1;
-          if (table[((r >> 3) << 10) | ((g >> 3) << 5) | (b >> 3)] === blob.colour) leaks += 1;
-        }
-      }
-    if (inCount === 0 || outCount === 0 || leaks > 0.14 * outCount) return undefined; // a stripe or a larger thing goes on
-    const [ownCb, ownCr, ownLight] = [inCb / inCount, inCr / inCount, inLight / inCount];
-    // For each eighth: the way from background to sticker, over its own length squared, and where it starts.
-    const toward = new Float64Array(32);
-    for (let to = 0; to < 32; to += 4) {
-      const count = Math.max(1, ring[to + 3] ?? 0);
-      const [backCb, backCr, backLight] = [
-        (ring[to] ?? 0) / count,
-        (ring[to + 1] ?? 0) / count,
-        (ring[to + 2] ?? 0) / count,
-      ];
-      const [dCb, dCr, dLight] = [ownCb - backCb, ownCr - backCr, ownLight - backLight];
-      if (dCb * dCb + dCr * dCr < (0.5 * leastChroma) ** 2) return undefined;
-      const square = dCb * dCb + dCr * dCr + dLight * dLight;
-      toward[to] = dCb / square;
-      toward[to + 1] = dCr / square;
-      toward[to + 2] = dLight / square;
-      toward[to + 3] = (backCb * dCb + backCr * dCr + backLight * dLight) / square;
-    }
-    let [weight, solid, around, sumX, sumY, sumXX, sumYY, sumXY] = [0, 0, 0, 0, 0, 0, 0, 0];
-    for (let y = y0; y <= y1; y += 1)
-      for (let x = x0; x <= x1; x += 1) {
-        const [dx, dy] = [x + 0.5 - cx, y + 0.5 - cy];
-        const away = dx * dx + dy * dy;
-        if (away > far * far) continue;
-        const at = (y * width + x) * 4;
-        const [r, g, b] = [data[at] ?? 0, data[at + 1] ?? 0, data[at + 2] ?? 0];
-        const cb = -0.1687 * r - 0.3313 * g + 0.5 * b;
-        const cr = 0.5 * r - 0.4187 * g - 0.0813 * b;
-        const light = lightShare * (0.299 * r + 0.587 * g + 0.114 * b);
+/** A disc as far as it is known, and the part of the picture to look at: it and a ring round it. */
+type Disc = {
+  readonly cx: number;
+  readonly cy: number;
+  readonly radius: number;
+  readonly far: number;
+  readonly x0: number;
+  readonly x1: number;
+  readonly y0: number;
+  readonly y1: number;
+};
+
+function discAt({ width, height }: Pixels, cx: number, cy: number, radius: number): Disc {
+  const far = radius + 5.5;
+  return {
+    cx,
+    cy,
+    radius,
+    far,
+    x0: Math.max(0, Math.floor(cx - far)),
+    x1: Math.min(width - 1, Math.ceil(cx + far)),
+    y0: Math.max(0, Math.floor(cy - far)),
+    y1: Math.min(height - 1, Math.ceil(cy + far)),
+  };
+}
+
+/** Sums of colour and lightness with their count, of the disc's core; and of the ring, each eighth by itself. */
+type Surroundings = {
+  readonly core: readonly [cb: number, cr: number, light: number, count: number];
+  /** cb, cr, lightness and count of each eighth. */
+  readonly ring: Float64Array;
+  readonly ringCount: number;
+};
+
+/**
+ * What lies in the disc's core and round it. What is round it may be half wall, half floor: each eighth of the ring is its own
+ * background. Undefined where the colour goes on beyond the disc: a stripe or a larger thing.
+ */
+// One pass over the pixels, with nothing called for each: half its branches only read an array.
+// eslint-disable-next-line complexity
+function lookRound({ width, data }: Pixels, disc: Disc, table: Uint8Array, colour: number): Surroundings | undefined {
+  const { cx, cy, radius, far, x0, x1, y0, y1 } = disc;
+  const ring = new Float64Array(32);
+  let [inCb, inCr, inLight, inCount, outCount, leaks] = [0, 0, 0, 0, 0, 0];
+  const core = Math.max(1, 0.55 * radius);
+  for (let y = y0; y <= y1; y += 1)
+    for (let x = x0; x <= x1; x += 1) {
+      const [dx, dy] = [x + 0.5 - cx, y + 0.5 - cy];
+      const away = dx * dx + dy * dy;
+      if (away > far * far || (away > core * core && away < (radius + 2) ** 2)) continue;
+      const at = (y * width + x) * 4;
+      const [r, g, b] = [data[at] ?? 0, data[at + 1] ?? 0, data[at + 2] ?? 0];
+      const cb = -0.1687 * r - 0.3313 * g + 0.5 * b;
+      const cr = 0.5 * r - 0.4187 * g - 0.0813 * b;
+      const light = lightShare * (0.299 * r + 0.587 * g + 0.114 * b);
+      if (away <= core * core) [inCb, inCr, inLight, inCount] = [inCb + cb, inCr + cr, inLight + light, inCount + 1];
+      else {
         const to = 4 * eighth(dx, dy);
-        const share =
-          cb * (toward[to] ?? 0) + cr * (toward[to + 1] ?? 0) + light * (toward[to + 2] ?? 0) - (toward[to + 3] ?? 0);
-        if (away > reach * reach) {
-          if (share > 0.65) around += 1;
-          continue;
-        }
-        if (share < 0.12) continue;
-        const w = share > 1 ? 1 : share;
-        weight += w;
-        if (w > 0.5) solid += 1;
-        sumX += w * dx;
-        sumY += w * dy;
-        sumXX += w * dx * dx;
-        sumYY += w * dy * dy;
-        sumXY += w * dx * dy;
+        ring[to] = (ring[to] ?? 0) + cb;
+        ring[to + 1] = (ring[to + 1] ?? 0) + cr;
+        ring[to + 2] = (ring[to + 2] ?? 0) + light;
+        ring[to + 3] = (ring[to + 3] ?? 0) + 1;
+        outCount += 1;
+        if (table[((r >> 3) << 10) | ((g >> 3) << 5) | (b >> 3)] === colour) leaks += 1;
       }
-    // A disc is full to its edge; what shades off into its surroundings is none.
-    if (weight < 0.5 * Math.PI * smallest * smallest || solid < 0.78 * weight || around > 0.2 * outCount)
-      return undefined;
-    const [mx, my] = [sumX / weight, sumY / weight];
-    const [xx, yy, xy] = [sumXX / weight - mx * mx, sumYY / weight - my * my, sumXY / weight - mx * my];
-    const spread = Math.sqrt((xx - yy) ** 2 + 4 * xy * xy);
-    if ((xx + yy + spread) / Math.max(1e-6, xx + yy - spread) > 2.6) return undefined; // longer than a tilted disc
-    cx += mx;
-    cy += my;
-    radius = Math.sqrt(weight / Math.PI);
+    }
+  if (inCount === 0 || outCount === 0 || leaks > 0.14 * outCount) return undefined;
+  return { core: [inCb, inCr, inLight, inCount], ring, ringCount: outCount };
+}
+
+/**
+ * For each eighth: the way from background to sticker, over its own length squared, and where it starts. Undefined where the
+ * background has the sticker's colour.
+ */
+function waysToward({ core, ring }: Surroundings): Float64Array | undefined {
+  const [ownCb, ownCr, ownLight] = [core[0] / core[3], core[1] / core[3], core[2] / core[3]];
+  const toward = new Float64Array(32);
+  for (let to = 0; to < 32; to += 4) {
+    const count = Math.max(1, ring[to + 3] ?? 0);
+    const [backCb, backCr, backLight] = [
+      (ring[to] ?? 0) / count,
+      (ring[to + 1] ?? 0) / count,
+      (ring[to + 2] ?? 0) / count,
+    ];
+    const [dCb, dCr, dLight] = [ownCb - backCb, ownCr - backCr, ownLight - backLight];
+    if (dCb * dCb + dCr * dCr < (0.5 * leastChroma) ** 2) return undefined;
+    const square = dCb * dCb + dCr * dCr + dLight * dLight;
+    toward[to] = dCb / square;
+    toward[to + 1] = dCr / square;
+    toward[to + 2] = dLight / square;
+    toward[to + 3] = (backCb * dCb + backCr * dCr + backLight * dLight) / square;
+  }
+  return toward;
+}
+
+/** Moments of the sticker's share in each pixel, about the disc's middle; `around`: pixels beyond it that are full of it. */
+type Weights = {
+  readonly weight: number;
+  readonly solid: number;
+  readonly around: number;
+  readonly x: number;
+  readonly y: number;
+  readonly xx: number;
+  readonly yy: number;
+  readonly xy: number;
+};
+
+// One pass over the pixels, as above.
+// eslint-disable-next-line complexity
+function weigh({ width, data }: Pixels, { cx, cy, radius, far, x0, x1, y0, y1 }: Disc, toward: Float64Array): Weights {
+  const reach = radius + 2.5;
+  let [weight, solid, around, sumX, sumY, sumXX, sumYY, sumXY] = [0, 0, 0, 0, 0, 0, 0, 0];
+  for (let y = y0; y <= y1; y += 1)
+    for (let x = x0; x <= x1; x += 1) {
+      const [dx, dy] = [x + 0.5 - cx, y + 0.5 - cy];
+      const away = dx * dx + dy * dy;
+      if (away > far * far) continue;
+      const at = (y * width + x) * 4;
+      const [r, g, b] = [data[at] ?? 0, data[at + 1] ?? 0, data[at + 2] ?? 0];
+      const cb = -0.1687 * r - 0.3313 * g + 0.5 * b;
+      const cr = 0.5 * r - 0.4187 * g - 0.0813 * b;
+      const light = lightShare * (0.299 * r + 0.587 * g + 0.114 * b);
+      const to = 4 * eighth(dx, dy);
+      const share =
+        cb * (toward[to] ?? 0) + cr * (toward[to + 1] ?? 0) + light * (toward[to + 2] ?? 0) - (toward[to + 3] ?? 0);
+      if (away > reach * reach) {
+        if (share > 0.65) around += 1;
+        continue;
+      }
+      if (share < 0.12) continue;
+      const w = share > 1 ? 1 : share;
+      weight += w;
+      if (w > 0.5) solid += 1;
+      sumX += w * dx;
+      sumY += w * dy;
+      sumXX += w * dx * dx;
+      sumYY += w * dy * dy;
+      sumXY += w * dx * dy;
+    }
+  return { weight, solid, around, x: sumX, y: sumY, xx: sumXX, yy: sumYY, xy: sumXY };
+}
+
+/** Longer than this many times its width is no disc, however tilted. */
+const mostLong = 2.6;
+
+/** A disc is full to its edge (what shades off into its surroundings is none) and about as long as wide. */
+function isDisc({ weight, solid, around, x, y, xx, yy, xy }: Weights, ringCount: number): boolean {
+  if (weight < 0.5 * Math.PI * smallest * smallest || solid < 0.78 * weight || around > 0.2 * ringCount) return false;
+  const [mx, my] = [x / weight, y / weight];
+  const [a, b, c] = [xx / weight - mx * mx, yy / weight - my * my, xy / weight - mx * my];
+  const spread = Math.sqrt((a - b) ** 2 + 4 * c * c);
+  return (a + b + spread) / Math.max(1e-6, a + b - spread) <= mostLong;
+}
+
+/** Where a blob's colour is centred, how large it is, and whether it ends all round as a disc does. */
+function centre(pixels: Pixels, blob: Blob, table: Uint8Array): Sticker | undefined {
+  let [cx, cy] = [(blob.left + blob.right) / 2 + 0.5, (blob.top + blob.bottom) / 2 + 0.5];
+  let radius = (blob.right - blob.left + blob.bottom - blob.top) / 4 + 1;
+  for (let round = 0; round < 2; round += 1) {
+    const disc = discAt(pixels, cx, cy, radius);
+    const surroundings = lookRound(pixels, disc, table, blob.colour);
+    const toward = surroundings && waysToward(surroundings);
+    if (!toward) return undefined;
+    const weights = weigh(pixels, disc, toward);
+    if (!isDisc(weights, surroundings.ringCount)) return undefined;
+    cx += weights.x / weights.weight;
+    cy += weights.y / weights.weight;
+    radius = Math.sqrt(weights.weight / Math.PI);
   }
   if (radius < smallest || radius > largest) return undefined;
   return { at: [cx, cy], radius, colour: blob.colour - 1 };

@@ -1,5 +1,5 @@
-// Whether a client moves up, holds or steps back on a ladder. Source: the project's page of measures, section 9; step size
-// from section 5. Its thresholds are conventions of this product, and an instructor may overrule every answer.
+// Whether a client moves up, holds or steps back on a ladder. Its thresholds are conventions of
+// this product, and an instructor may overrule every answer.
 import { movesByHalfSteps } from '../knowledge/cautions';
 import type { Exercise, Repertoire, School } from '../knowledge/entries';
 import type { GateInput, GateSession } from './gate-input';
@@ -34,43 +34,33 @@ function lacking({ clean, safetyFault, breathKept, rested }: GateSession, wanted
   ];
 }
 
-/** The gate's answer with its reasons: up, up by half, hold, or back. Sessions count in order of their dates, newest last. */
-export function decide({ target, history, step, halfSteps, hasNext }: GateInput): Advice {
-  const wanted = `${target.cleanReps} clean in a row on each side, in ${target.sessions} ${target.sessions === 1 ? 'session' : 'sessions running'}`;
-  const byDate = [...history].sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));
-  const newest = byDate.at(-1);
-  if (!newest) return { decision: 'hold', reasons: [`No session at this level yet: wanted are ${wanted}.`] };
-  const here = byDate.filter(({ level }) => level === newest.level);
-  if (newest.safetyFault)
-    return { decision: 'back', reasons: ['A fault that could hurt was seen: a step back first.'] };
-  const half = target.cleanReps / 2;
+const byHalves = 'A condition or age on file asks for half steps.';
+
+const wordWanted = ({ cleanReps, sessions }: GateInput['target']): string =>
+  `${cleanReps} clean in a row on each side, in ${sessions} ${sessions === 1 ? 'session' : 'sessions running'}`;
+
+/** Why a client goes back a step: a fault that could hurt, or under half of what is wanted twice running. */
+function whyBack(here: readonly GateSession[], newest: GateSession, cleanReps: number): string | undefined {
+  if (newest.safetyFault) return 'A fault that could hurt was seen: a step back first.';
   const lastTwo = here.slice(-2);
-  const poor = (side: 'left' | 'right') => lastTwo.length === 2 && lastTwo.every(({ clean }) => clean[side] < half);
-  const poorSides = (['left', 'right'] as const).filter(poor);
-  if (poorSides.length > 0)
-    return {
-      decision: 'back',
-      reasons: [
-        `Under half of the ${target.cleanReps} wanted, twice running${poorSides.length === 2 ? '' : `, on the ${poorSides[0]}`}.`,
-      ],
-    };
-  const lacks = lacking(newest, target.cleanReps);
-  if (lacks.length > 0)
-    return { decision: 'hold', reasons: [`Not yet: ${lacks.join('; ')}.`, `Wanted: ${wanted}. Stay, and vary.`] };
-  let running = 0;
-  while (running < here.length && lacking(here[here.length - 1 - running] ?? newest, target.cleanReps).length === 0)
-    running += 1;
-  const held = `${least(newest)} clean in a row on each side, breath kept, nothing that could hurt, ${times(running)} running.`;
-  if (running < target.sessions) {
-    const more = target.sessions - running;
-    return {
-      decision: 'hold',
-      reasons: [held, `Good: ${more} more ${more === 1 ? 'session' : 'sessions'} like this before moving up.`],
-    };
-  }
-  if (!hasNext)
-    return { decision: 'hold', reasons: [held, 'This is the top of the ladder: vary it, or take what follows.'] };
-  if (!step) return { decision: halfSteps ? 'halfStep' : 'advance', reasons: [held, ...(halfSteps ? [byHalves] : [])] };
+  const isPoor = (side: 'left' | 'right') =>
+    lastTwo.length === 2 && lastTwo.every(({ clean }) => clean[side] < cleanReps / 2);
+  const poor = (['left', 'right'] as const).filter(isPoor);
+  if (poor.length === 0) return undefined;
+  return `Under half of the ${cleanReps} wanted, twice running${poor.length === 2 ? '' : `, on the ${poor[0]}`}.`;
+}
+
+/** How many sessions running, up to the newest, lacked nothing. */
+function countRunning(here: readonly GateSession[], cleanReps: number): number {
+  const last = here.findLastIndex((one) => lacking(one, cleanReps).length > 0);
+  return here.length - 1 - last;
+}
+
+/** Up, or up by half: by the size of the step and what is on file. */
+function stepUp(held: string, step: GateInput['step'], halfSteps: boolean): Advice {
+  const decision = halfSteps ? 'halfStep' : 'advance';
+  const onFile = halfSteps ? [byHalves] : [];
+  if (!step) return { decision, reasons: [held, ...onFile] };
   const size = stepShare(step);
   const told =
     step.demandNow < leastCapacityPct
@@ -79,10 +69,33 @@ export function decide({ target, history, step, halfSteps, hasNext }: GateInput)
   if (size > leapAt)
     return { decision: 'halfStep', reasons: [held, `${told}: more than ${percent(leapAt)} is a leap.`] };
   const light = size < noStepAt ? `${told}: no real step in load, so the step is one of skill.` : `${told}.`;
-  return { decision: halfSteps ? 'halfStep' : 'advance', reasons: [held, light, ...(halfSteps ? [byHalves] : [])] };
+  return { decision, reasons: [held, light, ...onFile] };
 }
 
-const byHalves = 'A condition or age on file asks for half steps.';
+/** The gate's answer with its reasons: up, up by half, hold, or back. Sessions count in order of their dates, newest last. */
+export function decide({ target, history, step, halfSteps, hasNext }: GateInput): Advice {
+  const wanted = wordWanted(target);
+  const byDate = [...history].sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));
+  const newest = byDate.at(-1);
+  if (!newest) return { decision: 'hold', reasons: [`No session at this level yet: wanted are ${wanted}.`] };
+  const here = byDate.filter(({ level }) => level === newest.level);
+  const back = whyBack(here, newest, target.cleanReps);
+  if (back) return { decision: 'back', reasons: [back] };
+  const lacks = lacking(newest, target.cleanReps);
+  if (lacks.length > 0)
+    return { decision: 'hold', reasons: [`Not yet: ${lacks.join('; ')}.`, `Wanted: ${wanted}. Stay, and vary.`] };
+  const running = countRunning(here, target.cleanReps);
+  const held = `${least(newest)} clean in a row on each side, breath kept, nothing that could hurt, ${times(running)} running.`;
+  const more = target.sessions - running;
+  if (more > 0)
+    return {
+      decision: 'hold',
+      reasons: [held, `Good: ${more} more ${more === 1 ? 'session' : 'sessions'} like this before moving up.`],
+    };
+  if (!hasNext)
+    return { decision: 'hold', reasons: [held, 'This is the top of the ladder: vary it, or take what follows.'] };
+  return stepUp(held, step, Boolean(halfSteps));
+}
 
 /** What a client must show before moving up: the exercise's own gate, the school's where it asks more, one more where half steps are asked. */
 export function gateInForce(

@@ -2,7 +2,7 @@
 import { parsePattern } from '../breathing/parse';
 import type { Pose } from '../body/pose';
 import type { Body } from '../body/segments';
-import type { Scene } from '../figure/props';
+import type { Scene } from '../figure/scene';
 import { startOf } from '../body/movement';
 import type { Repertoire } from '../knowledge/entries';
 import type { Home } from './events';

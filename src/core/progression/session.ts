@@ -155,117 +155,110 @@ function changeItem(session: Session, id: string, change: (item: Item) => Item):
   return { ...session, items: session.items.map((one) => (one.item === id ? change(one) : one)) };
 }
 
+type AtItem = Extract<Payload, { readonly item: string }>;
+
+/** What an event at an exercise makes of it. */
+function itemAfter(item: Item, { id, at }: SessionEvent, what: AtItem): Item {
+  switch (what.kind) {
+    case 'opened':
+      return { ...item, dropped: false };
+    case 'dropped':
+      return { ...item, dropped: true };
+    case 'dosed':
+      return { ...item, dose: what.dose };
+    case 'levelled': {
+      const { level, levelName, dose } = what;
+      return { ...item, level, levelName, dose, side: null, set: (item.sets.at(-1)?.number ?? 0) + 1 };
+    }
+    case 'sided':
+      return { ...item, side: what.side };
+    case 'repetition': {
+      const { set, side, direction, clean } = what;
+      const repetition = { id, side, direction, clean };
+      const counted = withSet(item, set, (one) => ({ ...one, repetitions: [...one.repetitions, repetition] }));
+      return { ...counted, side: null, set: Math.max(item.set, set) };
+    }
+    case 'newSet':
+      return { ...item, side: null, set: Math.max(item.set, item.sets.at(-1)?.number ?? 0) + 1 };
+    case 'rested':
+      return withSet(item, item.set, (set) => ({ ...set, rested: true }));
+    case 'tried': {
+      const { fault, correction } = what;
+      return { ...item, tries: [...item.tries, { id, fault, correction, verdict: null }] };
+    }
+    case 'looked':
+      return { ...item, looks: [...item.looks, { id, grades: what.grades }] };
+    case 'pained': {
+      const { where, score } = what;
+      return { ...item, pains: [...item.pains, { id, where, score }] };
+    }
+    case 'decided': {
+      const { advised, decision, level, reasons, overruled } = what;
+      return { ...item, decision: { id, at, advised, decision, level, from: item.level, reasons, overruled } };
+    }
+  }
+}
+
+type Added = Extract<Payload, { kind: 'added' }>;
+
+/** An exercise more, after the one told, else at the end. */
+function addItem(session: Session, { planned, after: before }: Added): Session | undefined {
+  const { items } = session;
+  if (items.some(({ item }) => item === planned.item)) return undefined;
+  const after = items.findIndex(({ item }) => item === before);
+  const place = after < 0 ? items.length : after + 1;
+  return { ...session, items: [...items.slice(0, place), emptyItem(planned), ...items.slice(place)] };
+}
+
+function judgeTry(session: Session, of: string, verdict: TryVerdict): Session | undefined {
+  const item = session.items.find(({ tries }) => tries.some((one) => one.id === of));
+  if (!item) return undefined;
+  return changeItem(session, item.item, (one) => ({
+    ...one,
+    tries: one.tries.map((tried) => (tried.id === of ? { ...tried, verdict } : tried)),
+  }));
+}
+
+type Noted = Extract<Payload, { kind: 'noted' }>;
+
+function addNote(session: Session, id: string, { item: at, words }: Noted): Session | undefined {
+  const note = { id, words };
+  if (at === null) return { ...session, notes: [...session.notes, note] };
+  return changeItem(session, at, (item) => ({ ...item, notes: [...item.notes, note] }));
+}
+
+type Started = Extract<Payload, { kind: 'started' }>;
+
+/** Two tablets began it together: the first one's plan holds. */
+function begin(session: Session, at: number, { client, room, school, rules, plan }: Started): Session | undefined {
+  if (session.client) return undefined;
+  return { ...session, client, room, school, rules, startedAt: at, items: plan.map(emptyItem) };
+}
+
 /** What one event makes of a session; undefined where it finds nothing to act on. */
-function apply(session: Session, { id, at, what }: SessionEvent): Session | undefined {
+function apply(session: Session, event: SessionEvent): Session | undefined {
+  const { id, at, what } = event;
   switch (what.kind) {
     case 'started':
-      if (session.client) return undefined; // two tablets began it together: the first one's plan holds
-      return {
-        ...session,
-        client: what.client,
-        room: what.room,
-        school: what.school,
-        rules: what.rules,
-        startedAt: at,
-        items: what.plan.map(emptyItem),
-      };
+      return begin(session, at, what);
     case 'ready':
       return { ...session, ready: { feeling: what.feeling, words: what.words } };
     case 'stopSeen':
       return { ...session, stop: { id, sign: what.sign, seen: what.seen, at } };
     case 'checked':
       return { ...session, checked: [...new Set([...session.checked, what.apparatus])] };
-    case 'opened':
-      return changeItem({ ...session, current: what.item }, what.item, (item) => ({ ...item, dropped: false }));
-    case 'added': {
-      if (session.items.some(({ item }) => item === what.planned.item)) return undefined;
-      const after = session.items.findIndex(({ item }) => item === what.after);
-      const place = after < 0 ? session.items.length : after + 1;
-      return {
-        ...session,
-        items: [...session.items.slice(0, place), emptyItem(what.planned), ...session.items.slice(place)],
-      };
-    }
-    case 'dropped':
-      return changeItem(session, what.item, (item) => ({ ...item, dropped: true }));
-    case 'dosed':
-      return changeItem(session, what.item, (item) => ({ ...item, dose: what.dose }));
-    case 'levelled':
-      return changeItem(session, what.item, (item) => ({
-        ...item,
-        level: what.level,
-        levelName: what.levelName,
-        dose: what.dose,
-        side: null,
-        set: (item.sets.at(-1)?.number ?? 0) + 1,
-      }));
-    case 'sided':
-      return changeItem(session, what.item, (item) => ({ ...item, side: what.side }));
-    case 'repetition': {
-      const { set, side, direction, clean } = what;
-      return changeItem(session, what.item, (item) => ({
-        ...withSet(item, set, (one) => ({
-          ...one,
-          repetitions: [...one.repetitions, { id, side, direction, clean }],
-        })),
-        side: null,
-        set: Math.max(item.set, set),
-      }));
-    }
+    case 'added':
+      return addItem(session, what);
     case 'named': {
       const { of, block, fault } = what;
       return changeRepetition(session, of, (one) => ({ ...one, block, ...(fault ? { fault } : {}) }));
     }
     case 'amended':
       return changeRepetition(session, what.of, ({ block: _, fault: __, ...one }) => ({ ...one, clean: what.clean }));
-    case 'newSet':
-      return changeItem(session, what.item, (item) => ({
-        ...item,
-        side: null,
-        set: Math.max(item.set, item.sets.at(-1)?.number ?? 0) + 1,
-      }));
-    case 'rested':
-      return changeItem(session, what.item, (item) => withSet(item, item.set, (set) => ({ ...set, rested: true })));
-    case 'tried': {
-      const { fault, correction } = what;
-      return changeItem(session, what.item, (item) => ({
-        ...item,
-        tries: [...item.tries, { id, fault, correction, verdict: null }],
-      }));
-    }
-    case 'judged': {
-      const { of, verdict } = what;
-      const item = session.items.find(({ tries }) => tries.some((one) => one.id === of));
-      return (
-        item &&
-        changeItem(session, item.item, (one) => ({
-          ...one,
-          tries: one.tries.map((tried) => (tried.id === of ? { ...tried, verdict } : tried)),
-        }))
-      );
-    }
-    case 'looked':
-      return changeItem(session, what.item, (item) => ({
-        ...item,
-        looks: [...item.looks, { id, grades: what.grades }],
-      }));
-    case 'noted': {
-      const note = { id, words: what.words };
-      return what.item === null
-        ? { ...session, notes: [...session.notes, note] }
-        : changeItem(session, what.item, (item) => ({ ...item, notes: [...item.notes, note] }));
-    }
-    case 'pained': {
-      const { where, score } = what;
-      return changeItem(session, what.item, (item) => ({ ...item, pains: [...item.pains, { id, where, score }] }));
-    }
-    case 'decided': {
-      const { advised, decision, level, reasons, overruled } = what;
-      return changeItem(session, what.item, (item) => ({
-        ...item,
-        decision: { id, at, advised, decision, level, from: item.level, reasons, overruled },
-      }));
-    }
+    case 'judged':
+      return judgeTry(session, what.of, what.verdict);
+    case 'noted':
+      return addNote(session, id, what);
     case 'ended':
       return { ...session, endedAt: at };
     case 'reopened':
@@ -276,6 +269,10 @@ function apply(session: Session, { id, at, what }: SessionEvent): Session | unde
     }
     case 'undone':
       return session;
+    default: {
+      const opened = what.kind === 'opened' ? { ...session, current: what.item } : session;
+      return changeItem(opened, what.item, (item) => itemAfter(item, event, what));
+    }
   }
 }
 

@@ -1,5 +1,5 @@
 // Springs and the sets that an apparatus allows. Forces in N, carriage travel in m, rates in N/m.
-// Source: the project's page of measures, section 6.
+// Springs side by side add up, each by Hooke's law from its own preload.
 import { failure, success } from '../result';
 import type { Result } from '../result';
 

@@ -115,7 +115,7 @@ export const findingTheStart: readonly ExerciseEntry[] = [
     transition: fromHookLying,
     setUp: supineSetUp,
     watches: [
-      ...tilt(['hold']).map((watch) => ({ ...watch, interval: [-12, -3] as [number, number] })),
+      ...tilt(['hold']).map((watch) => ({ ...watch, interval: [-12, -3] satisfies [number, number] })),
       { measure: 'pelvicRoll', phases: moving },
       { measure: 'faceAngle', phases: always },
     ],

@@ -1,0 +1,49 @@
+import type { LegPose } from '../body/pose';
+import { legLoad } from './demand';
+import { halfStepsBetween } from './half-steps';
+import type { LadderLevel } from './ladder-level';
+
+// Half steps between made levels: which kinds the legs themselves allow.
+const body = { heightM: 1.68, massKg: 65, sex: 'f' } as const;
+const leg = (thighDeg: number, kneeDeg = 0): LegPose => ({ kind: 'raised', thighDeg, kneeDeg });
+const down: LegPose = { kind: 'footDown' };
+const level = (number: number, left: LegPose, right: LegPose, headUp = false): LadderLevel => ({
+  number,
+  name: `level ${number}`,
+  change: 'lower',
+  dose: {},
+  load: { headUp, also: [] },
+  top: { left, right, ...(headUp ? { thoracicFlexDeg: 38, lumbarFlexDeg: 8, neckFlexDeg: 18 } : {}) },
+});
+const kinds = (left: LegPose, right: LegPose, heldPct = 3.5) =>
+  halfStepsBetween(body, level(1, leg(80, 30), leg(80, 30)), level(2, left, right), heldPct).map(({ kind }) => kind);
+
+test('one leg may stay in tabletop where both are long in the air, and only there', () => {
+  expect(kinds(leg(45), leg(45))).toContain('oneBent');
+  expect(kinds(leg(45), leg(45, 69))).toContain('oneBent');
+  expect(kinds(leg(30, 70), leg(45))).not.toContain('oneBent');
+  expect(kinds(leg(45), leg(30, 70))).not.toContain('oneBent');
+  expect(kinds(leg(20), down)).not.toContain('oneBent');
+  expect(kinds(down, leg(20))).not.toContain('oneBent');
+});
+
+test('an elastic carries legs only where both are up', () => {
+  expect(kinds(leg(45), leg(45))).toContain('strap');
+  expect(kinds(leg(15), down)).not.toContain('strap');
+});
+
+test('every step asks more than the level below and less than the one above, none is a leap, nearest to the middle first', () => {
+  const [below, above] = [level(1, leg(85, 20), leg(85, 20)), level(2, leg(40), leg(40))];
+  const both = (thighDeg: number, kneeDeg: number) => legLoad(body, Array(2).fill({ thighDeg, kneeDeg })).demandPct;
+  const [own, asked] = [both(85, 20), both(40, 0)];
+  const demands = halfStepsBetween(body, below, above, 3).map(({ demandPct = Number.NaN }) => demandPct);
+  expect(demands.length).toBeGreaterThan(1);
+  for (const demand of demands) {
+    expect(demand).toBeGreaterThan(own);
+    expect(demand).toBeLessThan(asked);
+    expect(demand).toBeLessThanOrEqual(1.3 * 3 + 1e-6);
+  }
+  // The middle between the 3 % held and what is asked would be a leap: what comes nearest to 130 % of it goes first.
+  expect((3 + asked) / 2).toBeGreaterThan(1.3 * 3);
+  expect(demands).toEqual([...demands].sort((a, b) => Math.abs(a - 3.9) - Math.abs(b - 3.9)));
+});
