@@ -2,10 +2,12 @@ import * as mariadb from 'mariadb';
 import { Sequelize } from 'sequelize';
 import { withoutValues } from './failures';
 
+// eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- the driver’s own types say less than it does
 const shared = globalThis as typeof globalThis & { levelSpineDatabase?: Sequelize };
 
 /** Every statement passes here, and no error of one tells what it carried. */
 class Database extends Sequelize {
+  // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- the driver’s own types say less than it does
   override query = (async (...asked: Parameters<Sequelize['query']>) => {
     try {
       return await Sequelize.prototype.query.apply(this, asked);

@@ -367,14 +367,18 @@ const claims = { type: INTEGER, allowNull: false, defaultValue: 0 };
 const json = (name: string) => ({
   type: JSON_TYPE,
   get(this: Model): unknown {
+    // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- Sequelize types attributes by a class that is only known to the caller
     const raw: unknown = this.getDataValue(name as never);
     return typeof raw === 'string' ? JSON.parse(raw) : raw;
   },
 });
 
 /** Ties the models to a connection; safe to call again for another one. */
+// One table after another, each as its columns are: nothing is decided here.
+// eslint-disable-next-line max-lines-per-function
 export function defineModels(sequelize: Sequelize): void {
   const define = <M extends Model>(model: ModelStatic<M>, tableName: string, attributes: Record<string, unknown>) =>
+    // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- Sequelize types attributes by a class that is only known to the caller
     model.init(attributes as unknown as ModelAttributes<M>, {
       sequelize,
       tableName,

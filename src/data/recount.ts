@@ -23,6 +23,7 @@ export async function recount(sequelize: Sequelize, transaction?: Transaction): 
 
 /** How many kept counts differ from those that all trials make. */
 export async function miscounted(sequelize: Sequelize): Promise<number> {
+  // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- a raw query is untyped: these are its columns
   const [[clients], [studios]] = (await Promise.all([
     sequelize.query(`SELECT COUNT(*) AS n FROM (${freshClients}) f
       LEFT JOIN client_trial_counts k ON k.client_id = f.client_id AND k.fault = f.fault AND k.correction = f.correction

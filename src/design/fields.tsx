@@ -180,13 +180,22 @@ export const ChoiceList = styled(Popover)`
 
 export type Choice = { readonly id: string; readonly name: string; readonly about?: string };
 
+type SelectFieldProps<T extends FieldValues, V> = Bound<T, V> & {
+  readonly choices: readonly Choice[];
+  /** What stands chosen, where that follows from other fields as well. */
+  readonly shows?: string;
+  readonly onChosen?: (id: string) => void;
+};
+
 export function SelectField<T extends FieldValues, V>({
   control,
   name,
   label: text,
   help,
   choices,
-}: Bound<T, V> & { choices: readonly Choice[] }) {
+  shows,
+  onChosen,
+}: SelectFieldProps<T, V>) {
   const {
     field: { ref, value, onChange, onBlur },
     fieldState,
@@ -194,8 +203,11 @@ export function SelectField<T extends FieldValues, V>({
   return (
     <Chooser
       name={name}
-      selectedKey={value ?? null}
-      onSelectionChange={(key) => onChange(String(key))}
+      selectedKey={shows ?? value ?? null}
+      onSelectionChange={(key) => {
+        onChange(String(key));
+        onChosen?.(String(key));
+      }}
       onBlur={onBlur}
       isInvalid={fieldState.invalid}
       validationBehavior="aria"

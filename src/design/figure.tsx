@@ -14,8 +14,8 @@ import { typicalBody } from '@/core/body/segments';
 import type { Body } from '@/core/body/segments';
 import type { Shape, ShapeRole } from '@/core/figure/draw';
 import { frameFigure } from '@/core/figure/frame';
-import { drawScene } from '@/core/figure/props';
-import type { Scene } from '@/core/figure/props';
+import { drawScene } from '@/core/figure/scene';
+import type { Scene } from '@/core/figure/scene';
 
 const fills: Readonly<Partial<Record<ShapeRole, string>>> = {
   farLimb: 'var(--figure-far)',

@@ -161,3 +161,11 @@ export const TextLink = styled(Link)`
   gap: 6px;
   min-height: 44px;
 `;
+
+/** What went wrong, where something did. */
+export const Failed = ({ children }: { readonly children: string | undefined }) =>
+  children ? (
+    <Notice $tone="out" role="alert">
+      {children}
+    </Notice>
+  ) : null;

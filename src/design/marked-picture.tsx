@@ -110,7 +110,7 @@ export function JointAngles({ joints, unit }: { joints: readonly JointAngle[]; u
   return (
     <g pointerEvents="none">
       {joints.map(({ name, at, arms, deg }) => {
-        const [first, second] = arms.map((arm) => unitOf(minus(arm, at))) as [Vec2, Vec2];
+        const [first, second] = [unitOf(minus(arms[0], at)), unitOf(minus(arms[1], at))];
         const r = 30 * unit;
         const [p, q] = [plus(at, times(first, r)), plus(at, times(second, r))];
         const turns = first[0] * second[1] - first[1] * second[0] > 0 ? 1 : 0;

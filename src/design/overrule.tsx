@@ -1,5 +1,6 @@
 'use client';
 
+import { answered } from '@/core/result';
 import { useState } from 'react';
 import type { Reason } from '@/core/knowledge/cautions';
 import type { Result } from '@/core/result';
@@ -25,9 +26,9 @@ export function OverruleButton({ reason, what, onOverrule, onDone }: OverrulePro
   const overrule = async () => {
     if (why.trim().length < 8) return setError('Give a reason that a colleague would understand.');
     setBusy(true);
-    const result = await onOverrule(why.trim()).catch(() => undefined);
+    const result = await answered(onOverrule(why.trim()));
     setBusy(false);
-    if (!result?.ok) return setError(result?.error.message ?? 'The server does not answer. Try again in a moment.');
+    if (!result.ok) return setError(result.error.message);
     setOpen(false);
     onDone();
   };

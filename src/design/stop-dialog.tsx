@@ -1,5 +1,6 @@
 'use client';
 
+import { answered } from '@/core/result';
 import { OctagonX } from 'lucide-react';
 import { useState } from 'react';
 import { Radio, RadioGroup } from 'react-aria-components';
@@ -8,7 +9,7 @@ import type { StopSign } from '@/core/knowledge/entries';
 import type { Result } from '@/core/result';
 import { Button } from './button';
 import { Dialog } from './dialog';
-import { Notice, Row, Stack } from './layout';
+import { Failed, Notice, Row, Stack } from './layout';
 import { PlainField } from './plain-field';
 
 const Signs = styled(RadioGroup)`
@@ -40,7 +41,7 @@ type StopProps = {
   readonly signs: readonly StopSign[];
   readonly words: string;
   /** Keeps what was seen; what it answers is shown when it fails. */
-  readonly onStop: (sign: string, seen: string) => Promise<Result<unknown> | undefined>;
+  readonly onStop: (sign: string, seen: string) => Promise<Result<unknown>>;
 };
 
 /** The button that ends everything, and the question which sign was seen. */
@@ -53,10 +54,9 @@ export function StopButton({ signs, words, onStop }: StopProps) {
   const stop = async () => {
     if (!sign) return setFailed('Say which sign was seen.');
     setBusy(true);
-    const result = await onStop(sign, seen).catch(() => undefined);
+    const result = await answered(onStop(sign, seen), 'Stop all the same; note it later.');
     setBusy(false);
-    if (!result?.ok)
-      setFailed(result?.error.message ?? 'The server does not answer. Stop all the same; note it later.');
+    if (!result.ok) setFailed(result.error.message);
   };
   return (
     <>
@@ -78,11 +78,7 @@ export function StopButton({ signs, words, onStop }: StopProps) {
         </Signs>
         <PlainField label="What was seen, in a few words" value={seen} onChange={setSeen} lines />
         <Stack $gap={10}>
-          {failed && (
-            <Notice $tone="out" role="alert">
-              {failed}
-            </Notice>
-          )}
+          <Failed>{failed}</Failed>
           <Row>
             <Button $look="danger" onPress={() => void stop()} isDisabled={busy}>
               {busy ? 'Noting…' : 'End the session and note it'}

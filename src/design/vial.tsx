@@ -28,10 +28,7 @@ const Glass = styled.svg`
 /** A level vial: a bubble between two lines, softened by how unsure it is. Decorative: words beside it say the same. */
 export function Vial({ place, state }: { place: BubblePlace | undefined; state: VialState }) {
   const id = useId();
-  const centre = (place?.at ?? 0) * halfLength;
-  const out = state === 'out';
-  const edge = out ? 'var(--out)' : 'var(--ink)';
-  const spread = Math.min(58, (place?.spread ?? 0) * halfLength);
+  const isEmpty = state === 'none';
   return (
     <Glass viewBox="-100 -19 200 38" aria-hidden>
       <defs>
@@ -50,51 +47,63 @@ export function Vial({ place, state }: { place: BubblePlace | undefined; state: 
         width={196}
         height={34}
         rx={17}
-        fill={state === 'none' ? 'var(--panel)' : `url(#${id}f)`}
-        stroke={state === 'none' ? 'var(--rule-strong)' : '#1c2a2f'}
+        fill={isEmpty ? 'var(--panel)' : `url(#${id}f)`}
+        stroke={isEmpty ? 'var(--rule-strong)' : '#1c2a2f'}
         strokeWidth={1.6}
-        strokeDasharray={state === 'none' ? '5 5' : undefined}
+        strokeDasharray={isEmpty ? '5 5' : undefined}
       />
-      {state !== 'none' && (
-        <>
-          <g clipPath={`url(#${id}c)`}>
-            <rect x={-86} y={-13} width={172} height={6} rx={3} fill="#fff" opacity={0.34} />
-            {[2.2, 1.5, 0.9].map((k) => (
-              <ellipse
-                key={k}
-                className="halo"
-                cx={centre}
-                cy={0}
-                rx={11 + spread * k}
-                ry={11}
-                fill="#fffef2"
-                opacity={0.22}
-              />
-            ))}
-          </g>
-          {[-lineAt, lineAt].map((x) => (
-            <line key={x} x1={x * halfLength} x2={x * halfLength} y1={-17} y2={17} stroke="#1c2a2f" strokeWidth={2.2} />
-          ))}
-          {place && (
-            <ellipse
-              className="bubble"
-              cx={centre}
-              cy={0}
-              rx={13.5}
-              ry={10.5}
-              fill="var(--bubble)"
-              fillOpacity={state === 'unsure' ? 0.72 : 1}
-              stroke={out ? '#8f300c' : '#1c2a2f'}
-              strokeWidth={out ? 3.4 : 1.8}
-              strokeDasharray={state === 'unsure' ? '4 3' : undefined}
-            />
-          )}
-          {out && place && <path d={place.at < 0 ? 'M-99-6l-7 6 7 6z' : 'M99-6l7 6-7 6z'} fill={edge} />}
-        </>
-      )}
+      {!isEmpty && <Filled place={place} state={state} clip={`url(#${id}c)`} />}
     </Glass>
   );
 }
+
+type FilledProps = { readonly place: BubblePlace | undefined; readonly state: VialState; readonly clip: string };
+
+/** The fluid's shine and halo, the two lines, and the bubble where it is known. */
+function Filled({ place, state, clip }: FilledProps) {
+  const { at, spread } = place ?? { at: 0, spread: 0 };
+  const centre = at * halfLength;
+  const soft = Math.min(58, spread * halfLength);
+  return (
+    <>
+      <g clipPath={clip}>
+        <rect x={-86} y={-13} width={172} height={6} rx={3} fill="#fff" opacity={0.34} />
+        {[2.2, 1.5, 0.9].map((k) => (
+          <ellipse
+            key={k}
+            className="halo"
+            cx={centre}
+            cy={0}
+            rx={11 + soft * k}
+            ry={11}
+            fill="#fffef2"
+            opacity={0.22}
+          />
+        ))}
+      </g>
+      {[-lineAt, lineAt].map((x) => (
+        <line key={x} x1={x * halfLength} x2={x * halfLength} y1={-17} y2={17} stroke="#1c2a2f" strokeWidth={2.2} />
+      ))}
+      {place && <Bubble centre={centre} state={state} />}
+      {state === 'out' && place && <path d={at < 0 ? 'M-99-6l-7 6 7 6z' : 'M99-6l7 6-7 6z'} fill="var(--out)" />}
+    </>
+  );
+}
+
+const Bubble = ({ centre, state }: { readonly centre: number; readonly state: VialState }) => (
+  <ellipse
+    className="bubble"
+    cx={centre}
+    cy={0}
+    rx={13.5}
+    ry={10.5}
+    fill="var(--bubble)"
+    fillOpacity={state === 'unsure' ? 0.72 : 1}
+    stroke={state === 'out' ? '#8f300c' : '#1c2a2f'}
+    strokeWidth={state === 'out' ? 3.4 : 1.8}
+    strokeDasharray={state === 'unsure' ? '4 3' : undefined}
+  />
+);
 
 export const vialWords: Readonly<Record<VialState, string>> = {
   in: 'in level',

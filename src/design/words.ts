@@ -1,14 +1,4 @@
-import type { Position, View } from '@/core/anatomy/positions';
-
-/** Where to stand or set the camera. */
-export const fromWhere: Readonly<Record<View, string>> = {
-  side: 'from the side',
-  foot: 'from the foot end',
-  head: 'from the head end',
-  above: 'from above',
-  front: 'from the front',
-  behind: 'from behind',
-};
+import type { Position } from '@/core/anatomy/positions';
 
 export const positionNames: Readonly<Record<Position, string>> = {
   supine: 'on the back',

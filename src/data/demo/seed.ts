@@ -7,8 +7,9 @@ import type { Body } from '@/core/body/segments';
 import { timeDose } from '@/core/progression/dose';
 import { carefulCamera, demoPicture } from '@/core/figure/picture';
 import { keepReading } from '@/core/knowledge/kept';
-import { markingSdFor, readLook, taught } from '@/core/knowledge/look';
-import type { MarkedPicture } from '@/core/knowledge/look';
+import { readLook, taught } from '@/core/knowledge/look';
+import { markingSdFor } from '@/core/knowledge/look-pictures';
+import type { MarkedPicture } from '@/core/knowledge/look-pictures';
 import type { Role } from '@/core/alignment/look-values';
 import type { Marks } from '@/core/anatomy/marks';
 import { tellReadings } from '@/core/alignment/readings';
@@ -267,58 +268,67 @@ async function fillStudio(): Promise<string> {
   const apparatus = new Map<string, string>();
   for (const one of demoApparatus) apparatus.set(one.name, must(await addApparatus(asking('wren'), one)));
 
-  for (const [index, person] of demoClients.entries()) {
-    const clientId = newId();
-    const { name, goal, birthYear, heightM, massKg, sex, school = null, touchConsent, note = '' } = person;
-    await Client.create({
-      id: clientId,
-      studioId,
-      name,
-      goal,
-      birthYear,
-      heightM,
-      massKg,
-      sex,
-      school,
-      touchConsent,
-      note,
-      createdAt: new Date(Date.now() - 120 * dayMs),
-    });
-    for (const { condition, note: detail = '', clearedWeeksAgo, clearedBy = null } of person.conditions) {
-      const clearedOn =
-        clearedWeeksAgo === undefined
-          ? null
-          : new Date(Date.now() - clearedWeeksAgo * 7 * dayMs).toISOString().slice(0, 10);
-      await ClientCondition.create({ id: newId(), studioId, clientId, condition, note: detail, clearedOn, clearedBy });
-    }
-    const instructor = asking(person.instructor);
-    for (const { exercise, level, weeksAgo } of person.standings)
-      await Dose.create({
-        id: newId(),
-        studioId,
-        clientId,
-        lookId: null,
-        instructorId: instructor.userId,
-        ...plannedDose(exercise, level),
-        createdAt: new Date(Date.now() - weeksAgo * 7 * dayMs),
-      });
-    for (const [turn, look] of demoLooks.filter(({ client }) => client === name).entries())
-      await seedLook(instructor, clientId, person, look, 100 * (index + 1) + 10 * turn);
-    for (const look of demoEyeLooks.filter(({ client }) => client === name))
-      await seedEyeLook(instructor, clientId, person, look);
-    await seedSessions(instructor, clientId, person.name);
-    for (const { apparatus: on, exercise, springs, note: said, daysAgo } of demoSettings.filter(
-      ({ client }) => client === name,
-    ))
-      must(
-        await keepSetting(
-          instructor,
-          { clientId, apparatusId: apparatus.get(on) ?? '', exercise, springs, note: said },
-          { at: new Date(Date.now() - daysAgo * dayMs) },
-        ),
-      );
-  }
+  for (const [index, person] of demoClients.entries())
+    await fillClient(asking(person.instructor), person, index, apparatus);
   return studioId;
+}
+
+/** One client with what is on file and everything that was done. `apparatus`: ids by name. */
+async function fillClient(
+  instructor: Who,
+  person: (typeof demoClients)[number],
+  index: number,
+  apparatus: ReadonlyMap<string, string>,
+): Promise<void> {
+  const clientId = newId();
+  const { studioId } = instructor;
+  const { name, goal, birthYear, heightM, massKg, sex, school = null, touchConsent, note = '' } = person;
+  await Client.create({
+    id: clientId,
+    studioId,
+    name,
+    goal,
+    birthYear,
+    heightM,
+    massKg,
+    sex,
+    school,
+    touchConsent,
+    note,
+    createdAt: new Date(Date.now() - 120 * dayMs),
+  });
+  for (const { condition, note: detail = '', clearedWeeksAgo, clearedBy = null } of person.conditions) {
+    const clearedOn =
+      clearedWeeksAgo === undefined
+        ? null
+        : new Date(Date.now() - clearedWeeksAgo * 7 * dayMs).toISOString().slice(0, 10);
+    await ClientCondition.create({ id: newId(), studioId, clientId, condition, note: detail, clearedOn, clearedBy });
+  }
+  for (const { exercise, level, weeksAgo } of person.standings)
+    await Dose.create({
+      id: newId(),
+      studioId,
+      clientId,
+      lookId: null,
+      instructorId: instructor.userId,
+      ...plannedDose(exercise, level),
+      createdAt: new Date(Date.now() - weeksAgo * 7 * dayMs),
+    });
+  for (const [turn, look] of demoLooks.filter(({ client }) => client === name).entries())
+    await seedLook(instructor, clientId, person, look, 100 * (index + 1) + 10 * turn);
+  for (const look of demoEyeLooks.filter(({ client }) => client === name))
+    await seedEyeLook(instructor, clientId, person, look);
+  await seedSessions(instructor, clientId, person.name);
+  for (const { apparatus: on, exercise, springs, note: said, daysAgo } of demoSettings.filter(
+    ({ client }) => client === name,
+  ))
+    must(
+      await keepSetting(
+        instructor,
+        { clientId, apparatusId: apparatus.get(on) ?? '', exercise, springs, note: said },
+        { at: new Date(Date.now() - daysAgo * dayMs) },
+      ),
+    );
 }
 
 /** Puts the demo studio's clients into today's book, when a new day has none yet. */

@@ -1,4 +1,5 @@
 // Taught sessions: events taken in once, in order, with what follows from them; and the key of an instructor's tablet.
+import { isOneOf } from '@/core/keyed';
 import { randomBytes } from 'node:crypto';
 import { Op, literal } from 'sequelize';
 import type { InferAttributes, Transaction } from 'sequelize';
@@ -134,7 +135,7 @@ function takeIn(
       await SessionEventRow.bulkCreate(rows, { transaction });
       await session.update({ events: n }, { transaction });
     }
-    const follows = session.owed || rows.some(({ kind }) => session.endedAt || telling.includes(kind as Kind));
+    const follows = session.owed || rows.some(({ kind }) => session.endedAt || isOneOf(telling, kind));
     if (follows) await writeFollows(who, session, transaction);
     return { acked, refused };
   });

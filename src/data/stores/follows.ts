@@ -95,10 +95,12 @@ async function settle<M extends Model & { id: string }>(
   wanted: readonly (MakeNullishOptional<CreationAttributes<M>> & { readonly id: string })[],
   transaction: Transaction,
 ): Promise<void> {
+  // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- every table here has these columns; the class is only known to the caller
   const where = { studioId, sessionId } as unknown as WhereOptions<Attributes<M>>;
   const kept = await table.findAll({ where, transaction });
   const gone = kept.filter(({ id }) => !wanted.some((one) => one.id === id)).map(({ id }) => id);
   if (gone.length > 0)
+    // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- every table here has these columns; the class is only known to the caller
     await table.destroy({ where: { id: gone } as unknown as WhereOptions<Attributes<M>>, transaction });
   for (const row of kept) await row.update(wanted.find(({ id }) => id === row.id) ?? {}, { transaction });
   await table.bulkCreate(

@@ -294,6 +294,7 @@ export type Step = {
 export async function listSteps({ studioId }: Who, clientId: string): Promise<Step[]> {
   ready();
   const where = { studioId, clientId };
+  // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- a raw query is untyped: these are its columns
   const rows = (await Dose.findAll({
     where,
     attributes: [

@@ -1,10 +1,11 @@
 // What is known of an instructor as a measuring instrument: her finger, her hand with the marks, her eye.
+import { isOneOf } from '@/core/keyed';
 import { v7 as newId } from 'uuid';
 import { Op } from 'sequelize';
 import { leastFreedom, ownEye, ownMarking } from '@/core/agreement/repeats';
 import type { OwnMarking, RepeatedMarks } from '@/core/agreement/repeats';
 import type { OwnEye } from '@/core/alignment/by-eye';
-import { gradeDeg, gradedFromLevel } from '@/core/alignment/by-eye';
+import { gradeDeg, gradedFromLevel, grades } from '@/core/alignment/by-eye';
 import { readKept } from '@/core/knowledge/kept';
 import { Look, LookReading, MarkingRounds, User } from '../models';
 import { ready } from '../ready';
@@ -52,7 +53,7 @@ async function eyePairs(userId: string, studioId: string): Promise<{ eye: number
   });
   return readings.flatMap(({ lookId, role, measure, taken }) => {
     const kept = readKept(looks.find(({ id }) => id === lookId)?.result ?? null);
-    const eye = (gradeDeg as Readonly<Record<number, number>>)[taken];
+    const eye = isOneOf(grades, taken) ? gradeDeg[taken] : undefined;
     if (!kept || eye === undefined || (role !== 'top' && role !== 'retest')) return [];
     const { methods, baseline, retest } = kept;
     const found = (role === 'top' ? baseline : retest).find((one) => one.measure === measure);

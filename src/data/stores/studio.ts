@@ -157,6 +157,7 @@ export async function changeStudio(
     if (!change.ok) return change;
     const { rooms, ...rest } = change.value;
     await Studio.update(
+      // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- JSON columns take what their readers parse
       { ...structuredClone(rest), ...(rooms ? { rooms: [...rooms] } : {}), revision: studio.revision + 1 } as object,
       { where: { id: who.studioId }, transaction },
     );

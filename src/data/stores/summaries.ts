@@ -87,6 +87,7 @@ export async function findSummaries(
     const wanted = madeFrom(client, studio);
     const row = kept.get(client.id);
     if (row?.madeFrom === wanted) {
+      // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- written below, in this shape
       found.set(client.id, row.summary as ClientSummary); // written below, in this shape
       continue;
     }

@@ -15,6 +15,7 @@ export async function usesOf({ studioId }: Who, kind: EditableKind, id: string):
   const trials = (where: object) => Trial.count({ where: { studioId, ...where } });
   /** Outcomes name exercises, faults and corrections that were met on the Floor. */
   const sessions = (name: string) =>
+    // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- a JSON column is searched as the text that it is kept as
     TaughtSession.count({ where: { studioId, outcome: { [Op.like]: `%"${name}":"${id}"%` } as never } });
   switch (kind) {
     case 'exercises':

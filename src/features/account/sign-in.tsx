@@ -1,5 +1,6 @@
 'use client';
 
+import { answered } from '@/core/result';
 import { valibotResolver } from '@hookform/resolvers/valibot';
 import { KeyRound } from 'lucide-react';
 import { useRouter } from 'next/navigation';
@@ -74,10 +75,10 @@ export function SignIn({ demo, to }: { demo: SignInForm | null; to: string }) {
     defaultValues: { email: '', password: '' },
   });
   const submit = handleSubmit(async (values) => {
-    const result = await signInWith(values).catch(() => undefined);
-    if (result?.ok) return router.replace(to);
-    const message = result?.error.message ?? 'The server does not answer. Try again in a moment.';
-    setError(result?.error.path === 'email' ? 'email' : 'password', { message });
+    const result = await answered(signInWith(values));
+    if (result.ok) return router.replace(to);
+    const { path, message } = result.error;
+    setError(path === 'email' ? 'email' : 'password', { message });
   });
   const fill = (values: SignInForm) => {
     setValue('email', values.email, { shouldValidate: true });

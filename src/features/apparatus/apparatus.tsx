@@ -1,5 +1,7 @@
 'use client';
 
+import { keysOf } from '@/core/keyed';
+import { useAsking } from '@/platform/browser/asking';
 import { Pencil, Plus, Scale, Trash2 } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
@@ -315,7 +317,7 @@ function Remove({
   );
 }
 
-const allKinds = Object.keys(kindNames) as SpringApparatus[];
+const allKinds = keysOf(kindNames);
 
 function AddTo({
   room: { room, name: roomName, kinds },
@@ -329,11 +331,11 @@ function AddTo({
   const [name, setName] = useState('');
   const once = useOnce();
   const [kind, setKind] = useState<SpringApparatus>(kinds[0] ?? 'reformer');
-  const [trouble, setTrouble] = useState<string>();
+  const { failed: trouble, setFailed: setTrouble, ask } = useAsking();
   const add = async () => {
     if (!name.trim()) return setTrouble('Give it a name, to tell it from the others.');
-    const result = await addToRoom({ id: once.id(), room, name, kind }).catch(() => undefined);
-    if (!result?.ok) return setTrouble(result?.error.message ?? 'The server does not answer. Try again in a moment.');
+    const result = await ask(addToRoom({ id: once.id(), room, name, kind }));
+    if (!result.ok) return;
     once.kept();
     onClose();
     onAdded(result.value);

@@ -5,13 +5,15 @@ import { valibotResolver } from '@hookform/resolvers/valibot';
 import { Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { useFieldArray, useForm } from 'react-hook-form';
+import type { Control } from 'react-hook-form';
+import { typedStays, useAsking } from '@/platform/browser/asking';
 import styled from 'styled-components';
 import type * as v from 'valibot';
 import { Button } from '@/design/button';
 import { Dialog } from '@/design/dialog';
 import { Meanwhile } from '@/design/differences';
 import { FormGrid, SelectField, TextField } from '@/design/fields';
-import { Notice, Row, Small, Stack } from '@/design/layout';
+import { Failed, Row, Small, Stack } from '@/design/layout';
 import { keepRig } from './actions';
 import type { KeptRig } from './actions';
 import type { ApparatusLine } from './read';
@@ -35,20 +37,18 @@ const Rows = styled.ul`
 type EditProps = { readonly apparatus: ApparatusLine; readonly onClose: () => void; readonly onKept: () => void };
 
 export function EditRig({ apparatus, onClose, onKept }: EditProps) {
-  const [trouble, setTrouble] = useState<string>();
+  const { failed, ask } = useAsking();
   const [revision, setRevision] = useState(apparatus.revision);
   const [meanwhile, setMeanwhile] = useState<Extract<KeptRig, { differs: unknown }>>();
   const { control, handleSubmit, formState } = useForm<TypedRig, unknown, v.InferOutput<typeof rigForm>>({
     resolver: valibotResolver(rigForm),
     defaultValues: toTyped(apparatus.name, apparatus.rig),
   });
-  const springs = useFieldArray({ control, name: 'springs', keyName: 'key' });
-  const bars = useFieldArray({ control, name: 'bars', keyName: 'key' });
   const keep = handleSubmit(async (typed) => {
     const rig = fromTyped(typed, apparatus.rig);
-    const result = await keepRig({ id: apparatus.id, revision, name: typed.name, rig }).catch(() => undefined);
-    if (!result?.ok)
-      return setTrouble(result?.error.message ?? 'The server does not answer. What you typed stays here.');
+    const asked = keepRig({ id: apparatus.id, revision, name: typed.name, rig });
+    const result = await ask(asked, typedStays);
+    if (!result.ok) return;
     if ('kept' in result.value) return onKept();
     setMeanwhile(result.value);
   });
@@ -61,87 +61,9 @@ export function EditRig({ apparatus, onClose, onKept }: EditProps) {
             <TextField control={control} name="hooks" label="Hooks" inputMode="numeric" help="Springs on at once" />
             <TextField control={control} name="travelCm" label="Longest travel, cm" inputMode="decimal" />
           </FormGrid>
-          <Stack $gap={8}>
-            <h3>Springs</h3>
-            <Rows>
-              {springs.fields.map(({ key }, i) => (
-                <li key={key}>
-                  <TextField control={control} name={`springs.${i}.label`} label="Spring" />
-                  <TextField
-                    control={control}
-                    name={`springs.${i}.units`}
-                    label="Worth, full = 1"
-                    inputMode="decimal"
-                  />
-                  <TextField control={control} name={`springs.${i}.count`} label="How many" inputMode="numeric" />
-                  <Button $look="quiet" aria-label={`Remove spring ${i + 1}`} onPress={() => springs.remove(i)}>
-                    <Trash2 size={19} aria-hidden />
-                  </Button>
-                </li>
-              ))}
-            </Rows>
-            <Row>
-              <Button
-                isDisabled={springs.fields.length >= 12}
-                onPress={() =>
-                  springs.append({ id: freshId(springs.fields.map(({ id }) => id)), label: '', units: '1', count: '1' })
-                }
-              >
-                <Plus size={18} aria-hidden />
-                Another spring
-              </Button>
-            </Row>
-          </Stack>
-          {apparatus.rig.kind !== 'chair' && (
-            <Stack $gap={8}>
-              <h3>Bar positions</h3>
-              <Rows>
-                {bars.fields.map(({ key }, i) => (
-                  <li key={key} className="bar">
-                    <TextField control={control} name={`bars.${i}.name`} label="Position" />
-                    <TextField control={control} name={`bars.${i}.heightCm`} label="Height, cm" inputMode="decimal" />
-                    <Button $look="quiet" aria-label={`Remove bar position ${i + 1}`} onPress={() => bars.remove(i)}>
-                      <Trash2 size={19} aria-hidden />
-                    </Button>
-                  </li>
-                ))}
-              </Rows>
-              <Row>
-                <Button onPress={() => bars.append({ name: '', heightCm: '' })}>
-                  <Plus size={18} aria-hidden />
-                  Another position
-                </Button>
-              </Row>
-            </Stack>
-          )}
-          {apparatus.rig.rope && (
-            <Stack $gap={8}>
-              <h3>{apparatus.rig.kind === 'reformer' ? 'Ropes and pulleys' : 'Where leg springs hang'}</h3>
-              <FormGrid>
-                <TextField
-                  control={control}
-                  name="beyondShouldersCm"
-                  label="Headward of the shoulders, cm"
-                  inputMode="decimal"
-                  help={
-                    apparatus.rig.kind === 'reformer' ? 'Pulley to shoulder rests, carriage home' : 'Hook to shoulders'
-                  }
-                />
-                <TextField control={control} name="upCm" label="Over the hips, cm" inputMode="decimal" />
-                {apparatus.rig.kind === 'reformer' && (
-                  <SelectField
-                    control={control}
-                    name="ends"
-                    label="The rope ends at"
-                    choices={[
-                      { id: 'frame', name: 'the frame: half the force a side' },
-                      { id: 'carriage', name: 'the carriage: a quarter a side' },
-                    ]}
-                  />
-                )}
-              </FormGrid>
-            </Stack>
-          )}
+          <SpringRows control={control} />
+          {apparatus.rig.kind !== 'chair' && <BarRows control={control} />}
+          {apparatus.rig.rope && <RopeFields control={control} isReformer={apparatus.rig.kind === 'reformer'} />}
           <Small>A spring’s rate is not typed here: it comes from a hand scale, by “Calibrate”.</Small>
           {meanwhile && (
             <Meanwhile
@@ -154,11 +76,7 @@ export function EditRig({ apparatus, onClose, onKept }: EditProps) {
               onTheirs={onKept}
             />
           )}
-          {trouble && (
-            <Notice role="alert" $tone="out">
-              {trouble}
-            </Notice>
-          )}
+          <Failed>{failed}</Failed>
           <Row>
             <Button type="submit" $look="main" isDisabled={formState.isSubmitting}>
               Keep
@@ -170,3 +88,90 @@ export function EditRig({ apparatus, onClose, onKept }: EditProps) {
     </Dialog>
   );
 }
+
+type PartProps = { readonly control: Control<TypedRig, unknown, v.InferOutput<typeof rigForm>> };
+
+const mostSprings = 12;
+
+function SpringRows({ control }: PartProps) {
+  const { fields, append, remove } = useFieldArray({ control, name: 'springs', keyName: 'key' });
+  return (
+    <Stack $gap={8}>
+      <h3>Springs</h3>
+      <Rows>
+        {fields.map(({ key }, i) => (
+          <li key={key}>
+            <TextField control={control} name={`springs.${i}.label`} label="Spring" />
+            <TextField control={control} name={`springs.${i}.units`} label="Worth, full = 1" inputMode="decimal" />
+            <TextField control={control} name={`springs.${i}.count`} label="How many" inputMode="numeric" />
+            <Button $look="quiet" aria-label={`Remove spring ${i + 1}`} onPress={() => remove(i)}>
+              <Trash2 size={19} aria-hidden />
+            </Button>
+          </li>
+        ))}
+      </Rows>
+      <Row>
+        <Button
+          isDisabled={fields.length >= mostSprings}
+          onPress={() => append({ id: freshId(fields.map(({ id }) => id)), label: '', units: '1', count: '1' })}
+        >
+          <Plus size={18} aria-hidden />
+          Another spring
+        </Button>
+      </Row>
+    </Stack>
+  );
+}
+
+function BarRows({ control }: PartProps) {
+  const { fields, append, remove } = useFieldArray({ control, name: 'bars', keyName: 'key' });
+  return (
+    <Stack $gap={8}>
+      <h3>Bar positions</h3>
+      <Rows>
+        {fields.map(({ key }, i) => (
+          <li key={key} className="bar">
+            <TextField control={control} name={`bars.${i}.name`} label="Position" />
+            <TextField control={control} name={`bars.${i}.heightCm`} label="Height, cm" inputMode="decimal" />
+            <Button $look="quiet" aria-label={`Remove bar position ${i + 1}`} onPress={() => remove(i)}>
+              <Trash2 size={19} aria-hidden />
+            </Button>
+          </li>
+        ))}
+      </Rows>
+      <Row>
+        <Button onPress={() => append({ name: '', heightCm: '' })}>
+          <Plus size={18} aria-hidden />
+          Another position
+        </Button>
+      </Row>
+    </Stack>
+  );
+}
+
+const RopeFields = ({ control, isReformer }: PartProps & { readonly isReformer: boolean }) => (
+  <Stack $gap={8}>
+    <h3>{isReformer ? 'Ropes and pulleys' : 'Where leg springs hang'}</h3>
+    <FormGrid>
+      <TextField
+        control={control}
+        name="beyondShouldersCm"
+        label="Headward of the shoulders, cm"
+        inputMode="decimal"
+        help={isReformer ? 'Pulley to shoulder rests, carriage home' : 'Hook to shoulders'}
+      />
+      <TextField control={control} name="upCm" label="Over the hips, cm" inputMode="decimal" />
+      {isReformer && (
+        <SelectField
+          control={control}
+          name="ends"
+          label="The rope ends at"
+          choices={[
+            { id: 'frame', name: 'the frame: half the force a side' },
+            { id: 'carriage', name: 'the carriage: a quarter a side' },
+          ]}
+        />
+      )}
+    </FormGrid>
+  </Stack>
+);

@@ -1,6 +1,7 @@
 'use client';
 
 // Which springs for an exercise and a person, why, and what was set before.
+import { useAsking } from '@/platform/browser/asking';
 import { Minus, Plus } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
@@ -9,7 +10,7 @@ import type { SpringSet } from '@/core/springs/springs';
 import { ClientPicker } from '@/design/client-picker';
 import { findClientNames } from '@/platform/server/client-names';
 import { Button } from '@/design/button';
-import { Chip, Notice, Quiet, Row, Small, Stack, TextLink } from '@/design/layout';
+import { Chip, Failed, Notice, Quiet, Row, Small, Stack, TextLink } from '@/design/layout';
 import { Picker } from '@/design/picker';
 import { PlainField } from '@/design/plain-field';
 import { StandingChip } from '@/design/standing';
@@ -159,7 +160,7 @@ function Adjust({
   onKept,
 }: Pick<FinderProps, 'apparatus' | 'finder' | 'set' | 'onSet' | 'onKept'>) {
   const [note, setNote] = useState('');
-  const [trouble, setTrouble] = useState<string>();
+  const { failed: trouble, ask } = useAsking();
   const [kept, setKept] = useState(false);
   const once = useOnce();
   const allowed = checkSet(rig, set);
@@ -172,19 +173,10 @@ function Adjust({
   const keep = async () => {
     if (!client) return;
     const springs = Object.fromEntries(Object.entries(set).filter(([, n]) => n > 0));
-    const result = await keepForClient({
-      id: once.id(),
-      clientId: client.id,
-      apparatusId,
-      exercise,
-      springs,
-      note,
-    }).catch(() => undefined);
-    setTrouble(
-      result?.ok ? undefined : (result?.error.message ?? 'The server does not answer. Try again in a moment.'),
-    );
-    setKept(result?.ok ?? false);
-    if (!result?.ok) return;
+    const asked = { id: once.id(), clientId: client.id, apparatusId, exercise, springs, note };
+    const result = await ask(keepForClient(asked));
+    setKept(result.ok);
+    if (!result.ok) return;
     once.kept();
     setNote('');
     onKept();
@@ -233,11 +225,7 @@ function Adjust({
       ) : (
         <Small>Choose a client to remember what was set.</Small>
       )}
-      {trouble && (
-        <Notice role="alert" $tone="out">
-          {trouble}
-        </Notice>
-      )}
+      <Failed>{trouble}</Failed>
     </Stack>
   );
 }

@@ -1,7 +1,8 @@
+import { isOneOf } from '@/core/keyed';
 import { bodyOf, typicalBody } from '@/core/body/segments';
-import { weighExercise, isAllowed } from '@/core/knowledge/cautions';
+import { weighExercise } from '@/core/knowledge/cautions';
 import type { CautionStanding } from '@/core/knowledge/cautions';
-import type { Exercise, Repertoire } from '@/core/knowledge/entries';
+import type { Exercise, Level, Repertoire } from '@/core/knowledge/entries';
 import type { Failure } from '@/core/result';
 import { apparatusKinds } from '@/core/springs/apparatus';
 import type { SpringApparatus } from '@/core/springs/apparatus';
@@ -15,7 +16,7 @@ import { findRepertoire, findStudio } from '@/data/stores/studio';
 import { listSessions } from '@/data/stores/floor';
 import { findLoad } from '@/data/stores/summaries';
 import { actingOn } from '@/data/types';
-import type { ApparatusCard, ClientCard, Room, SettingCard, Who } from '@/data/types';
+import type { ApparatusCard, ClientCard, Room, Who } from '@/data/types';
 
 export type Asked = {
   readonly id?: string | undefined;
@@ -81,66 +82,83 @@ function faultsSince(
   return [];
 }
 
-async function readFinder(
+/** What was set for a client in an exercise before, what went wrong since, and how much she holds. */
+async function historyOf(
   who: Who,
   repertoire: Repertoire,
+  client: ClientCard,
+  exercise: Exercise,
   card: ApparatusCard,
-  asked: Asked,
-  client: ClientCard | undefined,
-  tell: (date: Date) => string,
-): Promise<Finder | null> {
-  const on = repertoire.exercises.filter(
-    ({ apparatus, levels }) => apparatus === card.rig.kind && levels.some(({ force }) => force),
-  );
-  const exercise: Exercise | undefined = on.find(({ id }) => id === asked.exercise) ?? on[0];
-  if (!exercise) return null;
-  const level = exercise.levels.find(({ number }) => String(number) === asked.level) ?? exercise.levels[0];
-  if (!level) return null;
-  const [settings, sessions, load] = client
-    ? await Promise.all([
-        listSettings(who, client.id, exercise.id),
-        listSessions(who, client.id, 20),
-        findLoad(who, repertoire, client),
-      ])
-    : [[] as SettingCard[], [], null];
+) {
+  const [settings, sessions, load] = await Promise.all([
+    listSettings(who, client.id, exercise.id),
+    listSessions(who, client.id, 20),
+    findLoad(who, repertoire, client),
+  ]);
   const here = settings.filter(({ apparatusId }) => apparatusId === card.id);
+  return { here, faults: faultsSince(sessions, exercise.id, here[0]?.madeAt), capacityPct: load.capacity?.pct };
+}
+
+const noHistory = { here: [], faults: [], capacityPct: undefined };
+
+const hasSprings = ({ force }: Level): boolean => force !== undefined;
+
+/** Caution to show with a level: none where it is fine. */
+function standingFor(repertoire: Repertoire, exercise: Exercise, level: Level, client: ClientCard | undefined) {
+  const standing = client && weighExercise(repertoire, exercise, actingOn(client)).levels[level.number]?.standing;
+  return standing && standing !== 'fine' ? standing : null;
+}
+
+/** The exercise and level asked for, of those done on this apparatus by its springs; else the first. */
+function chosenOn(on: readonly Exercise[], asked: Asked) {
+  const exercise = on.find(({ id }) => id === asked.exercise) ?? on[0];
+  const level = exercise?.levels.find(({ number }) => String(number) === asked.level) ?? exercise?.levels[0];
+  return exercise && level ? { exercise, level } : undefined;
+}
+
+type FinderContext = {
+  readonly repertoire: Repertoire;
+  readonly card: ApparatusCard;
+  readonly client: ClientCard | undefined;
+  readonly tell: (date: Date) => string;
+};
+
+async function readFinder(who: Who, asked: Asked, context: FinderContext): Promise<Finder | null> {
+  const { repertoire, card, client, tell } = context;
+  const on = repertoire.exercises.filter(
+    ({ apparatus, levels }) => apparatus === card.rig.kind && levels.some(hasSprings),
+  );
+  const chosen = chosenOn(on, asked);
+  if (!chosen) return null;
+  const { exercise, level } = chosen;
+  const { here, faults, capacityPct } = client ? await historyOf(who, repertoire, client, exercise, card) : noHistory;
   const last = here[0]?.springs;
-  const capacityPct = load?.capacity?.pct;
+  const body = client ? bodyOf(client) : typicalBody;
   const offered = offerSprings({
     repertoire,
     exercise,
     level,
     rig: card.rig,
-    body: client ? bodyOf(client) : typicalBody,
+    body,
     capacityPct,
-    history: { last, faults: faultsSince(sessions, exercise.id, here[0]?.madeAt) },
+    history: { last, faults },
   });
-  const weighed = client && weighExercise(repertoire, exercise, actingOn(client)).levels[level.number];
   return {
     exercises: on.map(({ id, name, levels }) => ({
       id,
       name,
-      levels: levels
-        .filter(({ force }) => force)
-        .map((one) => ({ id: String(one.number), name: `${one.number} · ${one.name}` })),
+      levels: levels.filter(hasSprings).map((one) => ({ id: String(one.number), name: `${one.number} · ${one.name}` })),
     })),
     exercise: exercise.id,
     level: level.number,
     levelWords: level.change,
     usual: level.springs ?? '',
     client: client ? { id: client.id, name: client.name } : null,
-    standing: weighed && (!isAllowed(weighed) || weighed.standing !== 'fine') ? weighed.standing : null,
+    standing: standingFor(repertoire, exercise, level, client),
     capacityPct: capacityPct ?? null,
-    offer: offered.ok
-      ? {
-          ...offered.value,
-          sets: offered.value.sets.slice(0, mostSets).map((one) => ({
-            ...one,
-            against: last ? againstLast(card.rig, one.set, last) : null,
-          })),
-        }
-      : null,
-    refused: offered.ok ? null : offered.error,
+    ...(offered.ok
+      ? { offer: against(offered.value, card, last), refused: null }
+      : { offer: null, refused: offered.error }),
     last: last ?? null,
     history: here.slice(0, mostHistory).map(({ id, springs, note, madeBy, madeAt }) => ({
       id,
@@ -151,6 +169,14 @@ async function readFinder(
     })),
   };
 }
+
+/** The nearest sets, each against what was set last. */
+const against = (offer: SpringOffer, { rig }: ApparatusCard, last: SpringSet | undefined) => ({
+  ...offer,
+  sets: offer.sets
+    .slice(0, mostSets)
+    .map((one) => ({ ...one, against: last ? againstLast(rig, one.set, last) : null })),
+});
 
 /** What stands in the rooms, the apparatus in hand, and springs for an exercise and a person. */
 export async function readApparatus(who: Who, asked: Asked, locale: string): Promise<ApparatusPage> {
@@ -179,7 +205,7 @@ export async function readApparatus(who: Who, asked: Asked, locale: string): Pro
       id,
       name,
       apparatus: here.map(line),
-      lacks: apparatusKinds.filter((kind) => (apparatus as readonly string[]).includes(kind) && !kinds.includes(kind)),
+      lacks: apparatusKinds.filter((kind) => isOneOf(apparatus, kind) && !kinds.includes(kind)),
     };
   });
   const homeless = all.filter(({ room }) => !known.has(room));
@@ -192,6 +218,6 @@ export async function readApparatus(who: Who, asked: Asked, locale: string): Pro
         : rooms,
     chosen: card ? line(card) : null,
     clients,
-    finder: card ? await readFinder(who, repertoire, card, asked, client, tell) : null,
+    finder: card ? await readFinder(who, asked, { repertoire, card, client, tell }) : null,
   };
 }

@@ -7,12 +7,13 @@ import styled from 'styled-components';
 import { isUpright, positions, views } from '@/core/anatomy/positions';
 import type { Position, View } from '@/core/anatomy/positions';
 import { resultsCsv } from '@/core/alignment/interchange';
-import { handMarkingSdPx } from '@/core/knowledge/look';
-import { measuresSeen } from '@/core/alignment/measure';
+import { handMarkingSdPx } from '@/core/knowledge/look-pictures';
+import { measuresSeen } from '@/core/alignment/needs';
 import { formatMeasure, nameOf } from '@/core/alignment/words';
 import { Button } from '@/design/button';
-import { Notice, Page, PageHead, Quiet, Row, Small, Stack } from '@/design/layout';
-import { fromWhere, positionNames } from '@/design/words';
+import { Failed, Page, PageHead, Quiet, Row, Small, Stack } from '@/design/layout';
+import { positionNames } from '@/design/words';
+import { fromWhere } from '@/core/anatomy/positions';
 import { saveFile } from '@/platform/browser/save-file';
 import { measureAll, openFiles, readMarks } from './read-files';
 import type { BatchRow } from './read-files';
@@ -66,8 +67,6 @@ export function Batch() {
       ),
     );
   };
-  const ids = [...new Set((rows ?? []).flatMap(({ result }) => (result.ok ? Object.keys(result.value.measures) : [])))];
-  const wrong = (rows ?? []).filter(({ result }) => !result.ok).length;
   return (
     <Page>
       <PageHead>
@@ -132,67 +131,76 @@ export function Batch() {
             </Button>
           </FileTrigger>
         </Row>
-        {error && (
-          <Notice $tone="out" role="alert">
-            {error}
-          </Notice>
-        )}
-        {rows && (
-          <Stack $gap={12}>
-            <Row>
-              <h2>
-                {rows.length - wrong} of {rows.length} measured
-              </h2>
-              <Button onPress={() => saveFile('results.csv', 'text/csv', resultsCsv(rows))}>
-                <Download size={18} aria-hidden />
-                Save results as CSV
-              </Button>
-            </Row>
-            <Table>
-              <table>
-                <thead>
-                  <tr>
-                    <th scope="col">picture</th>
-                    {ids.map((id) => (
-                      <th key={id} scope="col">
-                        {nameOf(id)}
-                      </th>
-                    ))}
-                  </tr>
-                </thead>
-                <tbody>
-                  {rows.map(({ picture, result }) => (
-                    <tr key={picture} data-picture={picture}>
-                      <th scope="row">{picture || 'without a name'}</th>
-                      {!result.ok ? (
-                        <td className="wrong" colSpan={Math.max(1, ids.length)}>
-                          {result.error.message}
-                        </td>
-                      ) : (
-                        ids.map((id) => {
-                          const one = result.value.measures[id];
-                          return (
-                            <td key={id} data-measure={id}>
-                              {one ? (
-                                <>
-                                  {formatMeasure(id, one.value)}{' '}
-                                  <Small>± {formatMeasure(id, one.seBetween ?? one.seWithin, 'error')}</Small>
-                                </>
-                              ) : (
-                                '–'
-                              )}
-                            </td>
-                          );
-                        })
-                      )}
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-            </Table>
-          </Stack>
-        )}
+        <Failed>{error}</Failed>
+        {rows && <Results rows={rows} />}
       </Stack>
     </Page>
+  );
+}
+
+/** A row a picture, a column a measure, to be saved as it stands. */
+function Results({ rows }: { readonly rows: readonly BatchRow[] }) {
+  const ids = [...new Set(rows.flatMap(({ result }) => (result.ok ? Object.keys(result.value.measures) : [])))];
+  const measured = rows.filter(({ result }) => result.ok).length;
+  return (
+    <Stack $gap={12}>
+      <Row>
+        <h2>
+          {measured} of {rows.length} measured
+        </h2>
+        <Button onPress={() => saveFile('results.csv', 'text/csv', resultsCsv(rows))}>
+          <Download size={18} aria-hidden />
+          Save results as CSV
+        </Button>
+      </Row>
+      <Table>
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">picture</th>
+              {ids.map((id) => (
+                <th key={id} scope="col">
+                  {nameOf(id)}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((row) => (
+              <ResultRow key={row.picture} row={row} ids={ids} />
+            ))}
+          </tbody>
+        </table>
+      </Table>
+    </Stack>
+  );
+}
+
+function ResultRow({ row: { picture, result }, ids }: { readonly row: BatchRow; readonly ids: readonly string[] }) {
+  return (
+    <tr data-picture={picture}>
+      <th scope="row">{picture || 'without a name'}</th>
+      {!result.ok && (
+        <td className="wrong" colSpan={Math.max(1, ids.length)}>
+          {result.error.message}
+        </td>
+      )}
+      {result.ok &&
+        ids.map((id) => {
+          const one = result.value.measures[id];
+          return (
+            <td key={id} data-measure={id}>
+              {one ? (
+                <>
+                  {formatMeasure(id, one.value)}{' '}
+                  <Small>± {formatMeasure(id, one.seBetween ?? one.seWithin, 'error')}</Small>
+                </>
+              ) : (
+                '–'
+              )}
+            </td>
+          );
+        })}
+    </tr>
   );
 }

@@ -85,6 +85,7 @@ export function TrendChart({ points, interval: [lo, hi] }: Pick<TrendLine, 'poin
         )}
         <Tooltip
           {...tooltip}
+          // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- the payload is one of the points given to the chart
           formatter={(_value, _name, { payload }) => [(payload as { shown: string }).shown, 'from target’s zero']}
         />
         {areMany && (

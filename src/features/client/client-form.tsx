@@ -1,14 +1,18 @@
 'use client';
 
+import { isOneOf, keysOf } from '@/core/keyed';
 import { valibotResolver } from '@hookform/resolvers/valibot';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
+import type { Control } from 'react-hook-form';
 import { Button, ButtonLink } from '@/design/button';
 import { CheckField, ChecklistField, FormGrid, SelectField, TextField } from '@/design/fields';
-import { Notice, Page, PageHead, Row, Section, Small, Stack } from '@/design/layout';
+import { Failed, Page, PageHead, Row, Section, Small, Stack } from '@/design/layout';
 import { mergeChanges } from '@/core/meanwhile';
 import { asDifferences, Meanwhile } from '@/design/differences';
+import { answered } from '@/core/result';
+import { typedStays, withoutPath } from '@/platform/browser/asking';
 import { useOnce } from '@/platform/browser/once';
 import { keepClient, keepNewClient } from './actions';
 import type { KeptClient } from './actions';
@@ -46,17 +50,16 @@ export function ClientForm({
   const keep = async (from: TypedClient) => {
     setFailed(undefined);
     const typed = getValues();
-    const result = await (
-      id ? keepClient({ id, client: typed, typed, base: from }) : keepNewClient({ id: once.id(), client: typed })
-    ).catch(() => undefined);
-    if (result?.ok)
+    const asked = id
+      ? keepClient({ id, client: typed, typed, base: from })
+      : keepNewClient({ id: once.id(), client: typed });
+    const result = await answered(asked, typedStays);
+    if (result.ok)
       return 'clashes' in result.value ? setMeanwhile(result.value) : router.push(`/clients/${result.value.clientId}`);
-    const at = fields.find((name) => name === result?.error.path.split('.').at(-1));
-    if (at && result) setError(at, { message: result.error.message.replace(/^[\w.]+: /, '') });
-    else
-      setFailed(
-        result?.error.message ?? 'The server does not answer. What you typed stays here; try again in a moment.',
-      );
+    const { path, message } = result.error;
+    const at = fields.find((name) => name === path.split('.').at(-1));
+    if (at) setError(at, { message: withoutPath(message) });
+    else setFailed(message);
   };
   const submit = handleSubmit(() => keep(base));
   const decide = (mine: boolean) => {
@@ -78,82 +81,18 @@ export function ClientForm({
         </div>
       </PageHead>
       <form onSubmit={submit} noValidate style={{ maxWidth: 860, paddingTop: 20 }}>
-        <Section>
-          <TextField control={control} name="name" label="Name" autoComplete="off" />
-          <TextField control={control} name="goal" label="Goal" help="In the client’s own words." />
-          <FormGrid>
-            <TextField control={control} name="birthYear" label="Year of birth" inputMode="numeric" />
-            <TextField control={control} name="heightCm" label="Height, cm" inputMode="decimal" />
-            <TextField control={control} name="massKg" label="Body mass, kg" inputMode="decimal" />
-            <SelectField
-              control={control}
-              name="sex"
-              label="Body proportions"
-              choices={[
-                { id: 'unsaid', name: 'not said', about: 'the mean of both' },
-                { id: 'f', name: 'female' },
-                { id: 'm', name: 'male' },
-              ]}
-            />
-            <TextField
-              control={control}
-              name="thighCm"
-              label="Thigh measured, cm"
-              inputMode="decimal"
-              help="Bony point of the hip to the knee’s joint line"
-            />
-            <TextField
-              control={control}
-              name="shankCm"
-              label="Lower leg measured, cm"
-              inputMode="decimal"
-              help="Knee’s joint line to the outer ankle bone"
-            />
-          </FormGrid>
-          <Small>Height and mass scale the drawing and the load arithmetic. They may stay empty.</Small>
-        </Section>
-        <Section>
-          <h2>Cautions</h2>
-          <Small>{deferring}</Small>
-          <ChecklistField control={control} name="conditions" label="What is on file" choices={choices.conditions} />
-        </Section>
-        <Section>
-          <SelectField
-            control={control}
-            name="school"
-            label="School"
-            choices={[{ id: 'studio', name: 'as the studio' }, ...choices.schools]}
-          />
-          <CheckField
-            control={control}
-            name="touchConsent"
-            label="Agrees to be touched as a cue. Asked once, kept here, changed at any time."
-          />
-          <SelectField
-            control={control}
-            name="pubicMark"
-            label="Marking the pubic bone"
-            choices={[
-              { id: 'notAsked', name: 'not asked yet', about: 'Ask before a picture; nothing depends on it.' },
-              { id: 'clientMarks', name: 'agrees, and points it out herself or himself', about: 'Through clothing.' },
-              { id: 'declined', name: 'rather not', about: 'PSIS or the pelvis strip are taken instead.' },
-            ]}
-          />
-          <TextField control={control} name="note" label="Note" lines />
-        </Section>
+        <ClientFields control={control} deferring={deferring} choices={choices} />
         <Stack style={{ paddingTop: 24 }}>
           {meanwhile && (
             <Meanwhile
-              list={asDifferences(meanwhile.clashes, (field) => fieldNames[field as keyof TypedClient] ?? field)}
+              list={asDifferences(meanwhile.clashes, (field) =>
+                isOneOf(keysOf(fieldNames), field) ? fieldNames[field] : field,
+              )}
               onMine={() => decide(true)}
               onTheirs={() => decide(false)}
             />
           )}
-          {failed && (
-            <Notice $tone="out" role="alert">
-              {failed}
-            </Notice>
-          )}
+          <Failed>{failed}</Failed>
           <Row>
             <Button $look="main" type="submit" isDisabled={formState.isSubmitting}>
               {formState.isSubmitting ? 'Keeping…' : 'Keep client'}
@@ -165,3 +104,78 @@ export function ClientForm({
     </Page>
   );
 }
+
+type FieldsProps = {
+  readonly control: Control<TypedClient, unknown, ReadClient>;
+  readonly deferring: string;
+  readonly choices: Choices;
+};
+
+/** Who it is and of what build, what is on file, what was agreed. */
+const ClientFields = ({ control, deferring, choices }: FieldsProps) => (
+  <>
+    <Section>
+      <TextField control={control} name="name" label="Name" autoComplete="off" />
+      <TextField control={control} name="goal" label="Goal" help="In the client’s own words." />
+      <FormGrid>
+        <TextField control={control} name="birthYear" label="Year of birth" inputMode="numeric" />
+        <TextField control={control} name="heightCm" label="Height, cm" inputMode="decimal" />
+        <TextField control={control} name="massKg" label="Body mass, kg" inputMode="decimal" />
+        <SelectField
+          control={control}
+          name="sex"
+          label="Body proportions"
+          choices={[
+            { id: 'unsaid', name: 'not said', about: 'the mean of both' },
+            { id: 'f', name: 'female' },
+            { id: 'm', name: 'male' },
+          ]}
+        />
+        <TextField
+          control={control}
+          name="thighCm"
+          label="Thigh measured, cm"
+          inputMode="decimal"
+          help="Bony point of the hip to the knee’s joint line"
+        />
+        <TextField
+          control={control}
+          name="shankCm"
+          label="Lower leg measured, cm"
+          inputMode="decimal"
+          help="Knee’s joint line to the outer ankle bone"
+        />
+      </FormGrid>
+      <Small>Height and mass scale the drawing and the load arithmetic. They may stay empty.</Small>
+    </Section>
+    <Section>
+      <h2>Cautions</h2>
+      <Small>{deferring}</Small>
+      <ChecklistField control={control} name="conditions" label="What is on file" choices={choices.conditions} />
+    </Section>
+    <Section>
+      <SelectField
+        control={control}
+        name="school"
+        label="School"
+        choices={[{ id: 'studio', name: 'as the studio' }, ...choices.schools]}
+      />
+      <CheckField
+        control={control}
+        name="touchConsent"
+        label="Agrees to be touched as a cue. Asked once, kept here, changed at any time."
+      />
+      <SelectField
+        control={control}
+        name="pubicMark"
+        label="Marking the pubic bone"
+        choices={[
+          { id: 'notAsked', name: 'not asked yet', about: 'Ask before a picture; nothing depends on it.' },
+          { id: 'clientMarks', name: 'agrees, and points it out herself or himself', about: 'Through clothing.' },
+          { id: 'declined', name: 'rather not', about: 'PSIS or the pelvis strip are taken instead.' },
+        ]}
+      />
+      <TextField control={control} name="note" label="Note" lines />
+    </Section>
+  </>
+);

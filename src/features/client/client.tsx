@@ -1,5 +1,6 @@
 'use client';
 
+import { keysOf } from '@/core/keyed';
 import { Pencil, Play, Ruler } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
@@ -113,7 +114,7 @@ export function Client({ page: whole, deferring }: { page: ClientPage; deferring
       </PageHead>
       <StopBanner page={whole} deferring={deferring} />
       <Index aria-label="Parts of this page">
-        {(Object.keys(partNames) as ClientPart[]).map((part) => (
+        {keysOf(partNames).map((part) => (
           <Link
             key={part}
             href={addressOf(here, part)}

@@ -7,11 +7,12 @@ import { FileTrigger } from 'react-aria-components';
 import styled from 'styled-components';
 import { Button, ButtonLink } from '@/design/button';
 import { FormGrid } from '@/design/fields';
-import { Chip, Notice, Page, PageHead, Quiet, Row, Section, Small, TextLink } from '@/design/layout';
+import { Chip, Failed, Page, PageHead, Quiet, Row, Section, Small, TextLink } from '@/design/layout';
+import { answered } from '@/core/result';
 import { Picker } from '@/design/picker';
 import { keepTable } from './actions';
 import { csvFields, csvNames, guessMapping, mostTableBytes, previewRows, readTable, rowsAtOnce } from './csv';
-import type { Mapping, Table } from './csv';
+import type { Mapping, Table, PreviewRow } from './csv';
 
 const Preview = styled.div`
   overflow-x: auto;
@@ -81,12 +82,12 @@ export function ClientFiles({
     let done = 0;
     for (let from = 0; from < good.length; from += rowsAtOnce) {
       const clients = good.slice(from, from + rowsAtOnce).map(({ typed }) => typed);
-      const result = await keepTable({ clients }).catch(() => undefined);
-      if (!result?.ok) {
+      const result = await answered(keepTable({ clients }), '');
+      if (!result.ok) {
         setBusy(false);
         const kept =
           done === 0 ? 'Nobody was kept' : `${done} were kept, and are passed over when the file is sent again`;
-        return setFailed(`${result?.error.message ?? 'The server does not answer.'} ${kept}.`);
+        return setFailed(`${result.error.message.trim()} ${kept}.`);
       }
       done += result.value.kept;
       setSent(from + clients.length);
@@ -119,33 +120,10 @@ export function ClientFiles({
             {file ? 'Another file' : 'Choose a file'}
           </Button>
         </FileTrigger>
-        {failed && (
-          <Notice $tone="out" role="alert">
-            {failed}
-          </Notice>
-        )}
+        <Failed>{failed}</Failed>
         {file && (
           <>
-            <h3>Which column is what</h3>
-            <FormGrid>
-              {csvFields.map((field) => (
-                <Picker
-                  key={field}
-                  label={csvNames[field]}
-                  value={mapping[field] ?? none}
-                  onChange={(column) =>
-                    setMapping((before) => {
-                      const { [field]: _, ...others } = before;
-                      return column === none ? others : { ...others, [field]: column };
-                    })
-                  }
-                  choices={[
-                    { id: none, name: 'not in this file' },
-                    ...file.table.columns.map((column) => ({ id: column, name: column })),
-                  ]}
-                />
-              ))}
-            </FormGrid>
+            <Columns table={file.table} mapping={mapping} onMapping={setMapping} />
             <h3>
               {good.length} of {rows.length} would be kept
             </h3>
@@ -154,45 +132,7 @@ export function ClientFiles({
                 Lines that are not right, and people already on the books, are left out; the file stays as it is.
               </Quiet>
             )}
-            <Preview tabIndex={0} role="region" aria-label="Preview">
-              <table>
-                <thead>
-                  <tr>
-                    <th scope="col">Line</th>
-                    <th scope="col">Name</th>
-                    <th scope="col">Born</th>
-                    <th scope="col">cm</th>
-                    <th scope="col">kg</th>
-                    <th scope="col">Cautions</th>
-                    <th scope="col">What happens</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {rows.slice(0, mostShown).map(({ line, typed, errors, isKnown }) => (
-                    <tr key={line} data-wrong={errors.length > 0 ? '' : undefined}>
-                      <td>{line}</td>
-                      <td>{typed.name || <Small>none</Small>}</td>
-                      <td>{typed.birthYear}</td>
-                      <td>{typed.heightCm}</td>
-                      <td>{typed.massKg}</td>
-                      <td>
-                        {typed.conditions.map((id) => conditions.find((one) => one.id === id)?.name ?? id).join('; ')}
-                      </td>
-                      <td>
-                        {errors.length > 0 ? (
-                          errors.join('; ')
-                        ) : isKnown ? (
-                          <Chip>on the books already</Chip>
-                        ) : (
-                          'is kept'
-                        )}
-                      </td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-            </Preview>
-            {rows.length > mostShown && <Small>and {rows.length - mostShown} lines more</Small>}
+            <Lines rows={rows} conditions={conditions} />
             <Row>
               <Button $look="main" onPress={() => void keep()} isDisabled={busy || good.length === 0}>
                 {busy
@@ -205,5 +145,79 @@ export function ClientFiles({
         )}
       </Section>
     </Page>
+  );
+}
+
+type ColumnsProps = {
+  readonly table: Table;
+  readonly mapping: Mapping;
+  readonly onMapping: (mapping: Mapping) => void;
+};
+
+function Columns({ table, mapping, onMapping }: ColumnsProps) {
+  const choices = [{ id: none, name: 'not in this file' }, ...table.columns.map((one) => ({ id: one, name: one }))];
+  return (
+    <>
+      <h3>Which column is what</h3>
+      <FormGrid>
+        {csvFields.map((field) => (
+          <Picker
+            key={field}
+            label={csvNames[field]}
+            value={mapping[field] ?? none}
+            onChange={(column) => {
+              const { [field]: _, ...others } = mapping;
+              onMapping(column === none ? others : { ...others, [field]: column });
+            }}
+            choices={choices}
+          />
+        ))}
+      </FormGrid>
+    </>
+  );
+}
+
+const heads = ['Line', 'Name', 'Born', 'cm', 'kg', 'Cautions', 'What happens'] as const;
+
+type LinesProps = {
+  readonly rows: readonly PreviewRow[];
+  readonly conditions: readonly { readonly id: string; readonly name: string }[];
+};
+
+/** Each line as it would be kept, with what is wrong in it. */
+function Lines({ rows, conditions }: LinesProps) {
+  const nameOf = (id: string) => conditions.find((one) => one.id === id)?.name ?? id;
+  return (
+    <>
+      <Preview tabIndex={0} role="region" aria-label="Preview">
+        <table>
+          <thead>
+            <tr>
+              {heads.map((head) => (
+                <th key={head} scope="col">
+                  {head}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {rows.slice(0, mostShown).map(({ line, typed, errors, isKnown }) => (
+              <tr key={line} data-wrong={errors.length > 0 ? '' : undefined}>
+                <td>{line}</td>
+                <td>{typed.name || <Small>none</Small>}</td>
+                <td>{typed.birthYear}</td>
+                <td>{typed.heightCm}</td>
+                <td>{typed.massKg}</td>
+                <td>{typed.conditions.map(nameOf).join('; ')}</td>
+                <td>
+                  {errors.length > 0 ? errors.join('; ') : isKnown ? <Chip>on the books already</Chip> : 'is kept'}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </Preview>
+      {rows.length > mostShown && <Small>and {rows.length - mostShown} lines more</Small>}
+    </>
   );
 }

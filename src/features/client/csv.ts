@@ -1,4 +1,5 @@
 // Clients as a table: out, and in with a mapping of columns and a preview. Pure.
+import { isOneOf } from '@/core/keyed';
 import Papa from 'papaparse';
 import * as v from 'valibot';
 import { failure, success } from '@/core/result';
@@ -101,27 +102,42 @@ type Known = {
 const yes = /^(yes|y|true|1|agreed|x)$/i;
 const no = /^(no|n|false|0|not agreed|)$/i;
 
+/** Cautions by id or name, set off by ; or |; what is not known is told among the errors. */
+function readConditions(text: string, known: Known, errors: string[]): string[] {
+  const words = text.split(/[;|]/).map((one) => one.trim());
+  return words.filter(Boolean).flatMap((word) => {
+    const isIt = (one: string) => one.toLowerCase() === word.toLowerCase();
+    const found = known.conditions.find(({ id, name }) => isIt(id) || isIt(name));
+    if (!found) errors.push(`the caution “${word}” is not known`);
+    return found ? [found.id] : [];
+  });
+}
+
+const sexes: Readonly<Record<string, TypedClient['sex']>> = {
+  f: 'f',
+  female: 'f',
+  m: 'm',
+  male: 'm',
+  '': 'unsaid',
+  unsaid: 'unsaid',
+  'not said': 'unsaid',
+  '-': 'unsaid',
+};
+
+function readSex(text: string, errors: string[]): TypedClient['sex'] {
+  const word = text.toLowerCase();
+  if (!Object.hasOwn(sexes, word)) errors.push(`“${text}” is neither f nor m`);
+  return (Object.hasOwn(sexes, word) ? sexes[word] : undefined) ?? 'unsaid';
+}
+
 /** Each line as the client form would read it, with what is wrong in words. */
 export function previewRows({ rows }: Table, mapping: Mapping, known: Known): PreviewRow[] {
   const seen = new Set<string>();
   return rows.map((row, i) => {
     const of = (field: CsvField): string => (mapping[field] ? (row[mapping[field]] ?? '').trim() : '');
     const errors: string[] = [];
-    const conditions = of('conditions')
-      .split(/[;|]/)
-      .map((one) => one.trim())
-      .filter(Boolean)
-      .flatMap((word) => {
-        const found = known.conditions.find(({ id, name }) =>
-          [id, name].some((one) => one.toLowerCase() === word.toLowerCase()),
-        );
-        if (!found) errors.push(`the caution “${word}” is not known`);
-        return found ? [found.id] : [];
-      });
-    const sexWord = of('sex').toLowerCase();
-    const sex = sexWord === 'f' || sexWord === 'female' ? 'f' : sexWord === 'm' || sexWord === 'male' ? 'm' : 'unsaid';
-    if (sex === 'unsaid' && sexWord && !['unsaid', 'not said', '-'].includes(sexWord))
-      errors.push(`“${of('sex')}” is neither f nor m`);
+    const conditions = readConditions(of('conditions'), known, errors);
+    const sex = readSex(of('sex'), errors);
     const touch = of('touchConsent');
     if (!yes.test(touch) && !no.test(touch)) errors.push(`“${touch}” is neither yes nor no`);
     const typed: TypedClient = {
@@ -137,8 +153,10 @@ export function previewRows({ rows }: Table, mapping: Mapping, known: Known): Pr
       conditions: [...new Set(conditions)],
     };
     const parsed = v.safeParse(clientForm, typed);
-    for (const issue of parsed.issues ?? [])
-      errors.push(`${csvNames[String(issue.path?.[0]?.key) as CsvField] ?? 'field'}: ${issue.message}`);
+    for (const { path, message } of parsed.issues ?? []) {
+      const field = path?.[0]?.key;
+      errors.push(`${isOneOf(csvFields, field) ? csvNames[field] : 'field'}: ${message}`);
+    }
     const key = typed.name.toLowerCase();
     if (key && seen.has(key)) errors.push('this name stands in the file twice');
     seen.add(key);

@@ -4,8 +4,9 @@ import { Printer, TriangleAlert } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import styled from 'styled-components';
+import { useAsking } from '@/platform/browser/asking';
 import { Button, ButtonLink } from '@/design/button';
-import { Notice, Page, PageHead, Quiet, Row, Section, Small, Stack, TextLink } from '@/design/layout';
+import { Failed, Notice, Page, PageHead, Quiet, Row, Section, Small, Stack, TextLink } from '@/design/layout';
 import { PlainField } from '@/design/plain-field';
 import { keepIntake } from './actions';
 import { useOnce } from '@/platform/browser/once';
@@ -90,29 +91,13 @@ export function IntakeForm({
   const [words, setWords] = useState('');
   const [name, setName] = useState('');
   const [on, setOn] = useState(today);
-  const [failed, setFailed] = useState<string>();
-  const [busy, setBusy] = useState(false);
+  const { busy, failed, ask } = useAsking();
   const once = useOnce();
-  const toggle = (list: readonly string[], id: string, on: boolean) =>
-    on ? [...list, id] : list.filter((one) => one !== id);
   const keep = async () => {
-    setBusy(true);
-    const result = await keepIntake({
-      id: once.id(),
-      clientId: client.id,
-      conditions: yes,
-      signs: flags,
-      words,
-      signedName: name,
-      signedOn: on,
-    }).catch(() => undefined);
-    setBusy(false);
-    if (!result?.ok)
-      return setFailed(
-        result?.error.message.replace(/^[\w.]+: /, '') ??
-          'The server does not answer. What was filled in stays here; try again in a moment.',
-      );
-    router.push(`/clients/${client.id}`);
+    const signed = { signedName: name, signedOn: on };
+    const asked = keepIntake({ id: once.id(), clientId: client.id, conditions: yes, signs: flags, words, ...signed });
+    const result = await ask(asked, 'What was filled in stays here; try again in a moment.');
+    if (result.ok) router.push(`/clients/${client.id}`);
   };
   return (
     <Sheet>
@@ -129,22 +114,7 @@ export function IntakeForm({
       </PageHead>
       <Section aria-label="Today" style={{ paddingTop: 18 }}>
         <h2>Today, is there</h2>
-        <Questions>
-          {signs.map(({ id, ask }) => (
-            <li key={id}>
-              <label>
-                <span>{ask}</span>
-                <span className="box">
-                  <input
-                    type="checkbox"
-                    checked={flags.includes(id)}
-                    onChange={({ target }) => setFlags(toggle(flags, id, target.checked))}
-                  />
-                </span>
-              </label>
-            </li>
-          ))}
-        </Questions>
+        <Ticks asked={signs} ticked={flags} onTicked={setFlags} />
         {flags.length > 0 && (
           <Notice $tone="out" role="alert">
             <TriangleAlert size={20} aria-hidden />
@@ -157,22 +127,7 @@ export function IntakeForm({
       </Section>
       <Section aria-label="To know">
         <h2>To know before we move</h2>
-        <Questions>
-          {conditions.map(({ id, ask }) => (
-            <li key={id}>
-              <label>
-                <span>{ask}</span>
-                <span className="box">
-                  <input
-                    type="checkbox"
-                    checked={yes.includes(id)}
-                    onChange={({ target }) => setYes(toggle(yes, id, target.checked))}
-                  />
-                </span>
-              </label>
-            </li>
-          ))}
-        </Questions>
+        <Ticks asked={conditions} ticked={yes} onTicked={setYes} />
       </Section>
       <Section aria-label="Signature">
         <Small>{deferring} Health notes are kept as few as possible and shown only to the studio’s instructors.</Small>
@@ -187,11 +142,7 @@ export function IntakeForm({
           <PlainField label="In your own words, if anything is missing" value={words} onChange={setWords} lines />
           <PlainField label="Signed, full name" value={name} onChange={setName} />
           <PlainField label="Date" type="date" value={on} onChange={setOn} />
-          {failed && (
-            <Notice $tone="out" role="alert">
-              {failed}
-            </Notice>
-          )}
+          <Failed>{failed}</Failed>
           <Row>
             <Button $look="main" onPress={() => void keep()} isDisabled={busy}>
               {busy ? 'Keeping…' : 'Keep the signed form'}
@@ -203,3 +154,28 @@ export function IntakeForm({
     </Sheet>
   );
 }
+
+type TicksProps = {
+  readonly asked: readonly { readonly id: string; readonly ask: string }[];
+  readonly ticked: readonly string[];
+  readonly onTicked: (ticked: readonly string[]) => void;
+};
+
+const Ticks = ({ asked, ticked, onTicked }: TicksProps) => (
+  <Questions>
+    {asked.map(({ id, ask }) => (
+      <li key={id}>
+        <label>
+          <span>{ask}</span>
+          <span className="box">
+            <input
+              type="checkbox"
+              checked={ticked.includes(id)}
+              onChange={({ target }) => onTicked(target.checked ? [...ticked, id] : ticked.filter((one) => one !== id))}
+            />
+          </span>
+        </label>
+      </li>
+    ))}
+  </Questions>
+);

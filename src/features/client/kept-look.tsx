@@ -8,7 +8,7 @@ import { formatSeconds } from '@/core/progression/dose';
 import { ButtonLink } from '@/design/button';
 import { Chip, Panel, Quiet, Row, Small, Stack } from '@/design/layout';
 import { MarkedPicture } from '@/design/marked-picture';
-import { fromWhere } from '@/design/words';
+import { fromWhere } from '@/core/anatomy/positions';
 import type { LookLine } from './read';
 
 const Sheet = styled(Panel)`
@@ -101,14 +101,13 @@ function Found({ findings, methods, faults }: FoundProps) {
 
 /** One look as it was kept: pictures with levels, finding, what was tried and its result, dose. An open one can be gone on with. */
 export function KeptLook({ look }: { look: LookLine }) {
-  const { date, name: called, level, instructor, school, result, tried, faults, pictures, dose, isKept } = look;
+  const { date, name: called, level, instructor, school, result, faults, pictures, isKept } = look;
   const { setup, top, retest } = pictures;
   const shown = [
     { name: 'top, uncorrected', picture: top ?? setup, findings: result?.baseline ?? [] },
     { name: 'on the way back', picture: pictures.back, findings: result?.back ?? [] },
     { name: 'retest', picture: retest, findings: result?.retest ?? [] },
   ];
-  const verdict = result?.verdict;
   return (
     <Sheet as="article" data-look={look.id}>
       <header>
@@ -155,49 +154,7 @@ export function KeptLook({ look }: { look: LookLine }) {
         )}
       </div>
       {isKept ? (
-        <dl>
-          <div>
-            <dt>finding</dt>
-            <dd>
-              {result ? (
-                <Found findings={result.baseline} methods={result.methods} faults={faults} />
-              ) : (
-                'kept, but written in a way that can’t be read here'
-              )}
-            </dd>
-          </div>
-          <div>
-            <dt>correction</dt>
-            <dd>{tried ? `“${tried}”` : 'none'}</dd>
-          </div>
-          {verdict && (
-            <div data-outcome={verdict.verdict}>
-              <dt>retest</dt>
-              <dd>
-                <span className="change numeral">
-                  {formatMeasure(verdict.measure, verdict.before.value)} <ArrowRight size={17} aria-label="to" />{' '}
-                  {formatMeasure(verdict.measure, verdict.after.value)}
-                </span>
-                <strong>{outcome[verdict.verdict]}</strong>{' '}
-                <Small>
-                  {nameOf(verdict.measure)}; least real change {formatMeasure(verdict.measure, verdict.mdc, 'error')}
-                </Small>
-              </dd>
-            </div>
-          )}
-          {dose && (
-            <div>
-              <dt>dose</dt>
-              <dd>
-                level {dose.level}, {dose.sets > 1 ? `${dose.sets} × ` : ''}
-                {dose.repetitions} {dose.sides === 2 ? 'each side' : 'repetitions'}; {dose.pattern}{' '}
-                <Small>
-                  ({formatSeconds(dose.setS)} a set, {dose.breathsPerMinute.toFixed(1)} breaths a minute)
-                </Small>
-              </dd>
-            </div>
-          )}
-        </dl>
+        <KeptFacts look={look} />
       ) : (
         <Stack>
           <Quiet>Begun and not closed yet. Its marks are kept.</Quiet>
@@ -206,3 +163,54 @@ export function KeptLook({ look }: { look: LookLine }) {
     </Sheet>
   );
 }
+
+/** Finding, what was tried and how it went, dose. */
+const KeptFacts = ({ look: { result, tried, faults, dose } }: { readonly look: LookLine }) => (
+  <dl>
+    <div>
+      <dt>finding</dt>
+      <dd>
+        {result ? (
+          <Found findings={result.baseline} methods={result.methods} faults={faults} />
+        ) : (
+          'kept, but written in a way that can’t be read here'
+        )}
+      </dd>
+    </div>
+    <div>
+      <dt>correction</dt>
+      <dd>{tried ? `“${tried}”` : 'none'}</dd>
+    </div>
+    {result?.verdict && <Outcome verdict={result.verdict} />}
+    {dose && <DoseFact dose={dose} />}
+  </dl>
+);
+
+const Outcome = ({ verdict }: { readonly verdict: NonNullable<KeptReading['verdict']> }) => (
+  <div data-outcome={verdict.verdict}>
+    <dt>retest</dt>
+    <dd>
+      <span className="change numeral">
+        {formatMeasure(verdict.measure, verdict.before.value)} <ArrowRight size={17} aria-label="to" />{' '}
+        {formatMeasure(verdict.measure, verdict.after.value)}
+      </span>
+      <strong>{outcome[verdict.verdict]}</strong>{' '}
+      <Small>
+        {nameOf(verdict.measure)}; least real change {formatMeasure(verdict.measure, verdict.mdc, 'error')}
+      </Small>
+    </dd>
+  </div>
+);
+
+const DoseFact = ({ dose }: { readonly dose: NonNullable<LookLine['dose']> }) => (
+  <div>
+    <dt>dose</dt>
+    <dd>
+      level {dose.level}, {dose.sets > 1 ? `${dose.sets} × ` : ''}
+      {dose.repetitions} {dose.sides === 2 ? 'each side' : 'repetitions'}; {dose.pattern}{' '}
+      <Small>
+        ({formatSeconds(dose.setS)} a set, {dose.breathsPerMinute.toFixed(1)} breaths a minute)
+      </Small>
+    </dd>
+  </div>
+);

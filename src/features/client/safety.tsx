@@ -1,6 +1,7 @@
 'use client';
 
 // What cautions make of a client's work: stop, clearance, overrules, what is open, intake.
+import { typedStays, useAsking } from '@/platform/browser/asking';
 import { FileSignature, OctagonX, Undo2 } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -15,8 +16,6 @@ import { StandingChip, standingWords } from '@/design/standing';
 import { clearStop, keepClearance, takeBackOverrule } from './actions';
 import type { ClientPage, Shown } from './read';
 
-const gone = 'The server does not answer. What you typed stays here; try again in a moment.';
-
 type Now = Extract<Shown, { part: 'now' }>;
 type OfClient = { readonly client: Pick<ClientPage['client'], 'id'> };
 type ClearanceProps = { readonly clientId: string; readonly caution: Caution; readonly today: string };
@@ -27,14 +26,14 @@ export function StopBanner({ page: { client, stops, today }, deferring }: { page
   const [open, setOpen] = useState(false);
   const [on, setOn] = useState(today);
   const [by, setBy] = useState('');
-  const [failed, setFailed] = useState<string>();
+  const { failed, ask } = useAsking();
   const seen = stops.filter(({ clearedOn }) => clearedOn === null);
   const [current, ...others] = seen;
   if (!current) return null;
   const clear = async () => {
     const ids = seen.map(({ id }) => id); // those that stand here, not one that is being noted just now
-    const result = await clearStop({ clientId: client.id, stops: ids, on, by }).catch(() => undefined);
-    if (!result?.ok) return setFailed(result?.error.message.replace(/^\w+: /, '') ?? gone);
+    const result = await ask(clearStop({ clientId: client.id, stops: ids, on, by }), typedStays);
+    if (!result.ok) return;
     setOpen(false);
     router.refresh();
   };
@@ -76,12 +75,11 @@ export function ClearanceButton({ clientId, caution, today }: ClearanceProps) {
   const [on, setOn] = useState(caution.clearedOn ?? today);
   const [by, setBy] = useState(caution.clearedBy ?? '');
   const [note, setNote] = useState(caution.note);
-  const [failed, setFailed] = useState<string>();
+  const { failed, ask } = useAsking();
   const keep = async (clearance: { on: string; by: string } | null) => {
     const asked = { clientId, condition: caution.id, clearance, note, revision: caution.revision };
-    const result = await keepClearance(asked).catch(() => undefined);
-    if (!result?.ok) return setFailed(result?.error.message.replace(/^[\w.]+: /, '') ?? gone);
-    setFailed(undefined);
+    const result = await ask(keepClearance(asked), typedStays);
+    if (!result.ok) return;
     setOpen(false);
     router.refresh();
   };

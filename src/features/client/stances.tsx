@@ -1,7 +1,7 @@
 'use client';
 
+import { useAsking } from '@/platform/browser/asking';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
 import { Notice, Page, PageHead, Quiet, TextLink } from '@/design/layout';
 import { StanceTable } from '@/design/stance-table';
 import type { StanceChoice } from '@/design/stance-table';
@@ -17,10 +17,9 @@ export type StancesPage = {
 /** This client's own way on single points, over the school or studio. */
 export function ClientStances({ page: { client, otherwiseOf, stances, set } }: { page: StancesPage }) {
   const router = useRouter();
-  const [failed, setFailed] = useState<string>();
+  const { failed, ask } = useAsking();
   const change = async (stance: string, choice: string | null) => {
-    const result = await setClientStance({ clientId: client.id, stance, choice }).catch(() => undefined);
-    setFailed(result?.ok ? undefined : (result?.error.message ?? 'The server does not answer. Try again in a moment.'));
+    await ask(setClientStance({ clientId: client.id, stance, choice }));
     router.refresh();
   };
   return (

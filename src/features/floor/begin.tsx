@@ -32,6 +32,8 @@ const Start = styled(TwoColumns)`
 
 const feelingNames = { well: 'Well', tired: 'Tired', sore: 'Sore', unwell: 'Unwell' } as const;
 
+type Feeling = (typeof feelings)[number];
+
 type Props = {
   readonly pack: DayPack;
   readonly client: FloorClient;
@@ -40,33 +42,22 @@ type Props = {
 };
 
 export function Begin({ pack, client, tell, onStop }: Props) {
-  const [feeling, setFeeling] = useState<(typeof feelings)[number]>();
+  const [feeling, setFeeling] = useState<Feeling>();
   const [words, setWords] = useState('');
   const [planned, setPlanned] = useState<readonly Planned[]>(() =>
     client.plan.flatMap((standing) => plan(pack, client, standing) ?? []),
   );
-  const [chosen, setChosen] = useState(pack.repertoire.exercises[0]?.id ?? '');
   const [checked, setChecked] = useState<readonly string[]>([]);
   const unchecked = uncheckedOf(pack, planned, checked);
   const stopped = client.acting.stopped !== undefined;
   const start = async () => {
-    await tell({
-      kind: 'started',
-      client: client.id,
-      room: pack.studio.room.name,
-      school: client.school ?? pack.studio.school,
-      rules: pack.rules,
-      plan: [...planned],
-    });
+    const { id, school } = client;
+    const at = { client: id, room: pack.studio.room.name, school: school ?? pack.studio.school, rules: pack.rules };
+    await tell({ kind: 'started', ...at, plan: [...planned] });
     await tell({ kind: 'ready', feeling: feeling ?? 'well', words: words.trim() });
     for (const apparatus of checked) await tell({ kind: 'checked', apparatus });
     const [first] = planned;
     if (first) await tell({ kind: 'opened', item: first.item });
-  };
-  const add = () => {
-    const level = client.standings.find((one) => one.exercise === chosen)?.level ?? 1;
-    const one = plan(pack, client, { exercise: chosen, level });
-    if (one) setPlanned([...planned, one]);
   };
   return (
     <Start>
@@ -81,87 +72,16 @@ export function Begin({ pack, client, tell, onStop }: Props) {
       )}
       <div className="columns">
         <section aria-label="Today">
-          <h2>How is it today?</h2>
-          <Wrapping role="group" aria-label="How is it today?">
-            {feelings.map((one) => (
-              <Tap
-                key={one}
-                $look={feeling === one ? 'chosen' : 'plain'}
-                aria-pressed={feeling === one}
-                onClick={() => setFeeling(one)}
-              >
-                {feelingNames[one]}
-              </Tap>
-            ))}
-          </Wrapping>
-          <Line label="Anything new?" value={words} onChange={setWords} maxLength={400} />
-          {feeling === 'unwell' && <Warn role="alert">Ask for stop signs before anything else.</Warn>}
-          <Tap $look="out" onClick={onStop}>
-            A stop sign was seen or told
-          </Tap>
-          {client.note && <p>{client.note}</p>}
-          {client.lastTime && (
-            <>
-              <h2>From last time</h2>
-              <ul style={{ listStyle: 'disc', paddingLeft: 20, fontSize: '1.1rem', display: 'grid', gap: 4 }}>
-                {client.lastTime.points.map((one) => (
-                  <li key={one}>{one}</li>
-                ))}
-              </ul>
-            </>
-          )}
-          {client.cautions.length > 0 && (
-            <>
-              <h2>Cautions</h2>
-              <ul style={{ display: 'grid', gap: 8 }}>
-                {client.cautions.map(({ id, name, caution, cleared, note }) => (
-                  <li key={id}>
-                    <TriangleAlert size={18} aria-hidden style={{ verticalAlign: '-3px' }} /> <b>{name}</b>
-                    {cleared ? ` (${cleared})` : `: ${caution}`} {note && <Small>{note}</Small>}
-                  </li>
-                ))}
-              </ul>
-              <Small>{deferring}</Small>
-            </>
-          )}
+          <HowToday feeling={feeling} onFeeling={setFeeling} words={words} onWords={setWords} onStop={onStop} />
+          <ToKnow client={client} />
         </section>
         <section aria-label="Plan">
-          <h2>Plan</h2>
-          <ol className="plan">
-            {planned.map((one) => (
-              <li key={one.item}>
-                <span>
-                  {one.name}{' '}
-                  <Small>
-                    level {levelText(one.level)}, {one.levelName.toLowerCase()}
-                  </Small>
-                </span>
-                <Tap
-                  aria-label={`Leave out ${one.name}`}
-                  disabled={planned.length < 2}
-                  onClick={() => setPlanned(planned.filter(({ item }) => item !== one.item))}
-                >
-                  Leave out
-                </Tap>
-              </li>
-            ))}
-          </ol>
-          <Choose
-            label="Add an exercise"
-            value={chosen}
-            onChange={setChosen}
-            choices={pack.repertoire.exercises.flatMap((exercise) => {
-              const rung = rungAt(exercise, 1, client.body);
-              const isOut = rung && weighLevel(pack.repertoire, exercise, rung, client.acting).standing === 'ruledOut';
-              return isOut ? [] : [{ id: exercise.id, name: exercise.name }];
-            })}
-          />
-          <Tap onClick={add}>Add</Tap>
+          <PlanList planned={planned} onPlanned={setPlanned} />
+          <AddExercise pack={pack} client={client} onAdd={(one) => setPlanned([...planned, one])} />
           {unchecked.map((apparatus) => (
             <Tap key={apparatus} onClick={() => setChecked([...checked, apparatus])}>
               <ShieldCheck size={24} aria-hidden />
-              Springs, straps and anchors of the{' '}
-              {apparatusNames[apparatus as keyof typeof apparatusNames].toLowerCase()} looked at
+              Springs, straps and anchors of the {nameOf(apparatus)} looked at
             </Tap>
           ))}
           {checked.length > 0 && <Small>Checked for today.</Small>}
@@ -180,5 +100,128 @@ export function Begin({ pack, client, tell, onStop }: Props) {
         </section>
       </div>
     </Start>
+  );
+}
+
+const isApparatus = (id: string): id is keyof typeof apparatusNames => id in apparatusNames;
+const nameOf = (apparatus: string): string => (isApparatus(apparatus) ? apparatusNames[apparatus] : apparatus);
+
+type HowTodayProps = {
+  readonly feeling: Feeling | undefined;
+  readonly onFeeling: (feeling: Feeling) => void;
+  readonly words: string;
+  readonly onWords: (words: string) => void;
+  readonly onStop: () => void;
+};
+
+const HowToday = ({ feeling, onFeeling, words, onWords, onStop }: HowTodayProps) => (
+  <>
+    <h2>How is it today?</h2>
+    <Wrapping role="group" aria-label="How is it today?">
+      {feelings.map((one) => (
+        <Tap
+          key={one}
+          $look={feeling === one ? 'chosen' : 'plain'}
+          aria-pressed={feeling === one}
+          onClick={() => onFeeling(one)}
+        >
+          {feelingNames[one]}
+        </Tap>
+      ))}
+    </Wrapping>
+    <Line label="Anything new?" value={words} onChange={onWords} maxLength={400} />
+    {feeling === 'unwell' && <Warn role="alert">Ask for stop signs before anything else.</Warn>}
+    <Tap $look="out" onClick={onStop}>
+      A stop sign was seen or told
+    </Tap>
+  </>
+);
+
+/** Note, last time's points, cautions. */
+const ToKnow = ({ client: { note, lastTime, cautions } }: { readonly client: FloorClient }) => (
+  <>
+    {note && <p>{note}</p>}
+    {lastTime && (
+      <>
+        <h2>From last time</h2>
+        <ul style={{ listStyle: 'disc', paddingLeft: 20, fontSize: '1.1rem', display: 'grid', gap: 4 }}>
+          {lastTime.points.map((one) => (
+            <li key={one}>{one}</li>
+          ))}
+        </ul>
+      </>
+    )}
+    {cautions.length > 0 && (
+      <>
+        <h2>Cautions</h2>
+        <ul style={{ display: 'grid', gap: 8 }}>
+          {cautions.map(({ id, name, caution, cleared, note: own }) => (
+            <li key={id}>
+              <TriangleAlert size={18} aria-hidden style={{ verticalAlign: '-3px' }} /> <b>{name}</b>
+              {cleared ? ` (${cleared})` : `: ${caution}`} {own && <Small>{own}</Small>}
+            </li>
+          ))}
+        </ul>
+        <Small>{deferring}</Small>
+      </>
+    )}
+  </>
+);
+
+type PlanListProps = {
+  readonly planned: readonly Planned[];
+  readonly onPlanned: (planned: readonly Planned[]) => void;
+};
+
+const PlanList = ({ planned, onPlanned }: PlanListProps) => (
+  <>
+    <h2>Plan</h2>
+    <ol className="plan">
+      {planned.map((one) => (
+        <li key={one.item}>
+          <span>
+            {one.name}{' '}
+            <Small>
+              level {levelText(one.level)}, {one.levelName.toLowerCase()}
+            </Small>
+          </span>
+          <Tap
+            aria-label={`Leave out ${one.name}`}
+            disabled={planned.length < 2}
+            onClick={() => onPlanned(planned.filter(({ item }) => item !== one.item))}
+          >
+            Leave out
+          </Tap>
+        </li>
+      ))}
+    </ol>
+  </>
+);
+
+type AddExerciseProps = Pick<Props, 'pack' | 'client'> & { readonly onAdd: (planned: Planned) => void };
+
+/** One exercise more, of those that are not ruled out, at the level where she stands. */
+function AddExercise({ pack, client, onAdd }: AddExerciseProps) {
+  const { repertoire } = pack;
+  const [chosen, setChosen] = useState(repertoire.exercises[0]?.id ?? '');
+  const add = () => {
+    const level = client.standings.find((one) => one.exercise === chosen)?.level ?? 1;
+    const one = plan(pack, client, { exercise: chosen, level });
+    if (one) onAdd(one);
+  };
+  return (
+    <>
+      <Choose
+        label="Add an exercise"
+        value={chosen}
+        onChange={setChosen}
+        choices={repertoire.exercises.flatMap((exercise) => {
+          const rung = rungAt(exercise, 1, client.body);
+          const isOut = rung && weighLevel(repertoire, exercise, rung, client.acting).standing === 'ruledOut';
+          return isOut ? [] : [{ id: exercise.id, name: exercise.name }];
+        })}
+      />
+      <Tap onClick={add}>Add</Tap>
+    </>
   );
 }

@@ -1,6 +1,7 @@
 'use client';
 
 // One exercise in hand: figure and breath in the middle, what to know at the side, counts and the two large taps below.
+import { keysOf } from '@/core/keyed';
 import { Moon, NotebookPen, SlidersHorizontal, Zap } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
@@ -229,7 +230,7 @@ function lostNow(view: ItemView): 'pelvis' | 'ribs' | 'head' | 'legs' | undefine
 }
 
 export function ExerciseInHand(props: InHand) {
-  const { client, view, tell, open, sound, onSound, running, onRun } = props;
+  const { client, view, tell, open } = props;
   const { item, rung, weighed } = view;
   const pain = Math.max(0, ...item.pains.map(({ score }) => score));
   const [picked, setPicked] = useState<{ for: Pane; pane: Pane }>();
@@ -263,10 +264,7 @@ export function ExerciseInHand(props: InHand) {
             pace={item.dose.pace}
             label={`${item.name}, ${item.levelName}`}
             out={lostNow(view)}
-            running={running}
-            sound={sound}
-            onRun={onRun}
-            onSound={onSound}
+            tempo={props.pace}
             onPace={(pace) => void tell({ kind: 'dosed', item: item.item, dose: { ...item.dose, pace } })}
           >
             <Tap onClick={() => open('change')}>
@@ -296,7 +294,7 @@ export function ExerciseInHand(props: InHand) {
       </Middle>
       <Side1 aria-label="What to know">
         <div className="panes" role="group" aria-label="What to show">
-          {(Object.keys(paneNames) as Pane[]).map((one) => (
+          {keysOf(paneNames).map((one) => (
             <Tap
               key={one}
               $look={one === pane ? 'chosen' : 'plain'}
@@ -330,8 +328,8 @@ function Dots({ set, side }: { readonly set: SetDone | undefined; readonly side:
   );
 }
 
-function Counts(props: InHand) {
-  const { view, tell, onTap, naming } = props;
+function Counts({ pack, view, tell, count }: InHand) {
+  const { onTap, naming } = count;
   const { item, next } = view;
   const set = item.sets.find(({ number }) => number === next.set);
   const sides: readonly Side[] = item.dose.sides === 2 ? ['left', 'right'] : ['both'];
@@ -339,7 +337,7 @@ function Counts(props: InHand) {
   const setsBefore = item.sets.filter(({ level, number }) => level === item.level && number < next.set).length;
   return (
     <Bar aria-label="Repetitions">
-      {naming && <Naming {...props} of={naming} />}
+      {naming && <Naming pack={pack} view={view} tell={tell} of={naming} onNamed={count.onNamed} />}
       <Tap className="big" $look="main" onClick={() => onTap(true)} aria-keyshortcuts="Space PageDown">
         Clean
         <small>space, or page down</small>
@@ -381,7 +379,9 @@ function Counts(props: InHand) {
   );
 }
 
-function Naming({ pack, view, tell, of, onNamed }: InHand & { readonly of: string }) {
+type NamingProps = Pick<InHand, 'pack' | 'view' | 'tell'> & { readonly of: string; readonly onNamed: () => void };
+
+function Naming({ pack, view, tell, of, onNamed }: NamingProps) {
   const name = (block: LostBlock, fault: string | null) => {
     void tell({ kind: 'named', of, block, fault });
     onNamed();

@@ -3,20 +3,16 @@
 // The live session. One page without any client in it: what it shows comes from the tablet, and from the server when it answers.
 import { CircleHelp, CloudOff, Flag, ListOrdered, OctagonX, Undo2 } from 'lucide-react';
 import dynamic from 'next/dynamic';
-import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
+import { useEffect, useState, useSyncExternalStore } from 'react';
 import styled from 'styled-components';
 import type { Payload } from '@/core/progression/events';
-import { lostBlocks } from '@/core/progression/words';
 import { ExerciseInHand } from './exercise';
-import type { Sheets } from './in-hand';
 import { FloorLink } from './link';
 import type { FloorState } from './link';
-import type { Sound } from './pacer';
 import { Small, Tap, Warn, clockText, Leave } from './parts';
 import { levelText } from '@/core/load/rungs';
-import { nextUp, takenBack } from '@/core/progression/session';
-import { before } from './pack';
-import { lostChoices, onPlan, viewItem } from './state';
+import { useLive } from './use-live';
+import type { Live, LiveState } from './use-live';
 
 // What is not needed at once comes after, from the tablet's own store when there is no network.
 const Begin = dynamic(() => import('./begin').then((all) => all.Begin));
@@ -247,13 +243,8 @@ function Session({ clientId }: { readonly clientId: string }) {
         {back}
       </Middle>
     );
-  return <Live key={session.id} link={link} state={{ ...state, pack, client }} />;
+  return <LiveSession key={session.id} link={link} state={{ ...state, pack, client }} />;
 }
-
-type LiveState = FloorState & {
-  readonly pack: NonNullable<FloorState['pack']>;
-  readonly client: NonNullable<FloorState['client']>;
-};
 
 /** How long the session has gone on; alone in ticking every second. */
 function Clock({ from, minutes }: { readonly from: number | null; readonly minutes: number }) {
@@ -275,146 +266,117 @@ function Clock({ from, minutes }: { readonly from: number | null; readonly minut
   );
 }
 
-/** What a tap can be undone: the newest of this session that changes what is shown. */
-function lastUndoable({ events }: FloorState): string | undefined {
-  const gone = takenBack(events);
-  return events.findLast(
-    ({ id, what }) =>
-      !gone.has(id) && !['undone', 'started', 'ready', 'opened', 'checked', 'wrapped'].includes(what.kind),
-  )?.id;
+/** The sheet that is open over the session. */
+function OpenSheet({ live }: { readonly live: Live }) {
+  const { link, state, pack, client, session, inHand, sheet, setSheet, tell } = live;
+  const onClose = () => setSheet(undefined);
+  const item = inHand?.view.item.item;
+  switch (sheet) {
+    case 'stop': {
+      const tellStop = async (what: Payload) => {
+        if (session.client === null) await tell(beginning(state));
+        return tell(what);
+      };
+      return <StopSheet pack={pack} tell={tellStop} onClose={onClose} />;
+    }
+    case 'help':
+      return <HelpSheet onClose={onClose} />;
+    case 'aside':
+      return <AsideSheet aside={state.aside} onClose={onClose} onDrop={() => void link.dropAside()} />;
+    case 'plan':
+      return <PlanSheet pack={pack} client={client} session={session} tell={tell} onClose={onClose} />;
+    case 'note':
+      return item && <NoteSheet tell={tell} onClose={onClose} item={item} />;
+    case 'pain':
+      return item && <PainSheet tell={tell} onClose={onClose} item={item} onStop={() => setSheet('stop')} />;
+    case 'look':
+      return inHand && <LookSheet tell={tell} onClose={onClose} view={inHand.view} />;
+    case 'picture':
+      return inHand && <PictureSheet client={client} onClose={onClose} view={inHand.view} />;
+    case 'change':
+      return inHand && <ChangeSheet pack={pack} client={client} tell={tell} onClose={onClose} view={inHand.view} />;
+    default:
+      return null;
+  }
 }
 
-function Live({ link, state }: { readonly link: FloorLink; readonly state: LiveState }) {
-  const { pack, session } = state;
-  const client = useMemo(() => before(state.client, session.id), [state.client, session.id]);
-  const { items, current } = onPlan(session);
-  const [sheet, setSheet] = useState<Sheets>();
-  const [wrapping, setWrapping] = useState(false);
-  const [naming, setNaming] = useState<string | null>(null);
-  const [work, setWork] = useState<{ item: string; fault: string }>();
-  const [running, setRunning] = useState(false);
-  const [sound, setSound] = useState<Sound>('off');
-  const view = useMemo(() => {
-    const inHand = onPlan(session).current;
-    return inHand && viewItem(pack, client, inHand, work?.item === inHand.item ? work.fault : undefined);
-  }, [pack, client, session, work]);
-  const working = view && work?.item === view.item.item ? work.fault : undefined;
-  const tell = useCallback((what: Payload) => link.tap(what), [link]);
-  const undoable = lastUndoable(state);
-  const position = items.findIndex(({ item }) => item === current?.item);
-  const following = items[position + 1];
-  const tapRepetition = (clean: boolean) => {
-    if (!current) return;
-    void link
-      .tap((now) => {
-        const item = now.items.find((one) => one.item === current.item) ?? current;
-        const { set, side, direction } = nextUp(item);
-        return { kind: 'repetition', item: item.item, set, side, direction, clean };
-      })
-      .then((id) => setNaming(clean ? null : id));
-  };
-  const goOn = () => {
-    setNaming(null);
-    setRunning(false);
-    if (following) void tell({ kind: 'opened', item: following.item });
-    else setWrapping(true);
-  };
-  const undo = () => {
-    setNaming(null);
-    if (undoable) void tell({ kind: 'undone', of: undoable });
-  };
-  const isLive = session.client !== null && session.endedAt === null && !wrapping;
-  const act = useRef<(key: string) => boolean>(() => false);
-  useEffect(() => {
-    act.current = (key) => {
-      if (!isLive || sheet) return false;
-      if (naming && view && /^[1-5]$/.test(key)) {
-        const choice = lostChoices(view, pack)[Number(key) - 1];
-        const block = choice?.block ?? lostBlocks[0];
-        void tell({ kind: 'named', of: naming, block, fault: null });
-        setNaming(null);
-        return true;
-      }
-      const acts: Readonly<Record<string, () => void>> = {
-        ' ': () => tapRepetition(true),
-        PageDown: () => tapRepetition(true),
-        ArrowRight: () => tapRepetition(true),
-        l: () => tapRepetition(false),
-        PageUp: () => tapRepetition(false),
-        ArrowLeft: () => tapRepetition(false),
-        u: undo,
-        Backspace: undo,
-        s: () => current && void tell({ kind: 'newSet', item: current.item }),
-        b: () => setRunning(!running),
-        v: () => setSheet('look'),
-        n: () => setSheet('note'),
-        Enter: goOn,
-        '?': () => setSheet('help'),
-      };
-      const found = acts[key.length === 1 ? key.toLowerCase() : key];
-      found?.();
-      return found !== undefined;
-    };
-  });
-  useEffect(() => {
-    const press = (event: KeyboardEvent) => {
-      const target = event.target as HTMLElement;
-      if (event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
-      if (/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)) return;
-      if (target.tagName === 'BUTTON' && event.key === 'Enter') return; // presses the button
-      if (act.current(event.key)) event.preventDefault();
-    };
-    addEventListener('keydown', press);
-    return () => removeEventListener('keydown', press);
-  }, []);
-  const close = () => setSheet(undefined);
-  const sheets = (
-    <>
-      {sheet === 'stop' && (
-        <StopSheet
-          pack={pack}
-          tell={async (what) => {
-            if (session.client === null) await tell(beginning(state));
-            return tell(what);
-          }}
-          onClose={close}
-        />
-      )}
-      {sheet === 'help' && <HelpSheet onClose={close} />}
-      {sheet === 'aside' && <AsideSheet aside={state.aside} onClose={close} onDrop={() => void link.dropAside()} />}
-      {view && sheet === 'note' && <NoteSheet tell={tell} onClose={close} item={view.item.item} />}
-      {view && sheet === 'pain' && (
-        <PainSheet tell={tell} onClose={close} item={view.item.item} onStop={() => setSheet('stop')} />
-      )}
-      {view && sheet === 'look' && <LookSheet tell={tell} onClose={close} view={view} />}
-      {view && sheet === 'picture' && <PictureSheet client={client} onClose={close} view={view} />}
-      {view && sheet === 'change' && (
-        <ChangeSheet pack={pack} client={client} tell={tell} onClose={close} view={view} />
-      )}
-      {sheet === 'plan' && <PlanSheet pack={pack} client={client} session={session} tell={tell} onClose={close} />}
-    </>
+/** Before and after the exercises there is only the way out, and how far everything is kept. */
+const QuietHead = ({ live }: { readonly live: Live }) => (
+  <Head>
+    <Leave href="/">Today</Leave>
+    <span className="cautions" />
+    <KeepMark state={live.state} onAside={() => live.setSheet('aside')} />
+  </Head>
+);
+
+function LiveHead({ live }: { readonly live: Live }) {
+  const { client, session, state, setSheet } = live;
+  const inForce = client.cautions.filter(({ clearedOn }) => clearedOn === null);
+  return (
+    <Head>
+      <span className="name">{client.name}</span>
+      <span className="cautions">{inForce.map(({ name }) => name).join(' · ')}</span>
+      <Clock from={session.startedAt} minutes={client.minutes} />
+      <KeepMark state={state} onAside={() => setSheet('aside')} />
+      <div className="tools">
+        <Tap onClick={live.undo} disabled={!live.canUndo} aria-label="Undo">
+          <Undo2 size={24} aria-hidden />
+          <span className="word">Undo</span>
+        </Tap>
+        <Tap onClick={() => setSheet('plan')} aria-label="Exercises">
+          <ListOrdered size={24} aria-hidden />
+        </Tap>
+        <Tap onClick={() => setSheet('help')} aria-label="Keys and pedals">
+          <CircleHelp size={24} aria-hidden />
+        </Tap>
+        <Tap $look="out" onClick={() => setSheet('stop')} aria-label="Stop sign">
+          <OctagonX size={24} aria-hidden />
+          <span className="word">Stop</span>
+        </Tap>
+        <Tap onClick={() => live.setWrapping(true)} aria-label="Wrap up">
+          <Flag size={24} aria-hidden />
+          <span className="word">Wrap up</span>
+        </Tap>
+      </div>
+    </Head>
   );
-  const keeping = <KeepMark state={state} onAside={() => setSheet('aside')} />;
+}
+
+const LiveRail = ({ live: { items, current, openItem } }: { readonly live: Live }) => (
+  <Rail aria-label="Exercises of this session">
+    {items.map((item) => (
+      <Tap
+        key={item.item}
+        $look={item.item === current?.item ? 'chosen' : 'bare'}
+        aria-current={item.item === current?.item ? 'step' : undefined}
+        onClick={() => openItem(item.item)}
+      >
+        <i className="vial" data-done={item.decision || item.sets.length > 0 ? '' : undefined} aria-hidden />
+        <span>
+          {item.name}
+          <small>level {levelText(item.level)}</small>
+        </span>
+      </Tap>
+    ))}
+  </Rail>
+);
+
+function LiveSession({ link, state: given }: { readonly link: FloorLink; readonly state: LiveState }) {
+  const live = useLive(link, given);
+  const { state, pack, client, session, tell, setSheet } = live;
+  const sheet = <OpenSheet live={live} />;
   if (session.client === null)
     return (
       <>
-        <Head>
-          <Leave href="/">Today</Leave>
-          <span className="cautions" />
-          {keeping}
-        </Head>
+        <QuietHead live={live} />
         <Begin pack={pack} client={client} tell={tell} onStop={() => setSheet('stop')} />
-        {sheets}
+        {sheet}
       </>
     );
-  if (!isLive)
+  if (!live.isLive)
     return (
       <>
-        <Head>
-          <Leave href="/">Today</Leave>
-          <span className="cautions" />
-          {keeping}
-        </Head>
+        <QuietHead live={live} />
         <Wrap
           key={session.endedAt ?? 0}
           pack={pack}
@@ -422,90 +384,25 @@ function Live({ link, state }: { readonly link: FloorLink; readonly state: LiveS
           session={session}
           waiting={state.waiting}
           tell={tell}
-          onBack={() => setWrapping(false)}
+          onBack={() => live.setWrapping(false)}
           onAnother={() => void link.another()}
         />
-        {sheets}
+        {sheet}
       </>
     );
   return (
     <Frame>
-      <Head>
-        <span className="name">{client.name}</span>
-        <span className="cautions">
-          {client.cautions
-            .filter(({ clearedOn }) => clearedOn === null)
-            .map(({ name }) => name)
-            .join(' · ')}
-        </span>
-        <Clock from={session.startedAt} minutes={client.minutes} />
-        {keeping}
-        <div className="tools">
-          <Tap onClick={undo} disabled={!undoable} aria-label="Undo">
-            <Undo2 size={24} aria-hidden />
-            <span className="word">Undo</span>
-          </Tap>
-          <Tap onClick={() => setSheet('plan')} aria-label="Exercises">
-            <ListOrdered size={24} aria-hidden />
-          </Tap>
-          <Tap onClick={() => setSheet('help')} aria-label="Keys and pedals">
-            <CircleHelp size={24} aria-hidden />
-          </Tap>
-          <Tap $look="out" onClick={() => setSheet('stop')} aria-label="Stop sign">
-            <OctagonX size={24} aria-hidden />
-            <span className="word">Stop</span>
-          </Tap>
-          <Tap onClick={() => setWrapping(true)} aria-label="Wrap up">
-            <Flag size={24} aria-hidden />
-            <span className="word">Wrap up</span>
-          </Tap>
-        </div>
-      </Head>
-      <Rail aria-label="Exercises of this session">
-        {items.map((item) => (
-          <Tap
-            key={item.item}
-            $look={item.item === current?.item ? 'chosen' : 'bare'}
-            aria-current={item.item === current?.item ? 'step' : undefined}
-            onClick={() => {
-              setNaming(null);
-              void tell({ kind: 'opened', item: item.item });
-            }}
-          >
-            <i className="vial" data-done={item.decision || item.sets.length > 0 ? '' : undefined} aria-hidden />
-            <span>
-              {item.name}
-              <small>level {levelText(item.level)}</small>
-            </span>
-          </Tap>
-        ))}
-      </Rail>
-      {view ? (
-        <ExerciseInHand
-          pack={pack}
-          client={client}
-          view={view}
-          tell={tell}
-          open={setSheet}
-          onNext={goOn}
-          nextName={following?.name}
-          naming={naming}
-          onNamed={() => setNaming(null)}
-          onTap={tapRepetition}
-          working={working}
-          onWork={(fault) => setWork({ item: view.item.item, fault })}
-          running={running}
-          onRun={setRunning}
-          sound={sound}
-          onSound={setSound}
-        />
+      <LiveHead live={live} />
+      <LiveRail live={live} />
+      {live.inHand ? (
+        <ExerciseInHand {...live.inHand} />
       ) : (
         <section aria-label="Exercise">
           <Warn>No exercise is left on the plan.</Warn>
           <Tap onClick={() => setSheet('plan')}>Add one</Tap>
         </section>
       )}
-      {sheets}
+      {sheet}
     </Frame>
   );
 }

@@ -1,7 +1,7 @@
 // What the parts of an exercise in hand are given.
 import type { Payload } from '@/core/progression/events';
 import type { DayPack, FloorClient } from './pack';
-import type { Sound } from './pacer';
+import type { Pace } from './pacer';
 import type { ItemView } from './state';
 
 export type Tell = (what: Payload) => Promise<string>;
@@ -13,16 +13,14 @@ export type InHand = {
   readonly view: ItemView;
   readonly tell: Tell;
   readonly open: (sheet: Sheets) => void;
-  readonly onNext: () => void;
-  readonly nextName: string | undefined;
-  /** The repetition that was lost just now and has no name yet. */
-  readonly naming: string | null;
-  readonly onNamed: () => void;
-  readonly onTap: (clean: boolean) => void;
-  readonly working: string | undefined;
-  readonly onWork: (fault: string) => void;
-  readonly running: boolean;
-  readonly onRun: (running: boolean) => void;
-  readonly sound: Sound;
-  readonly onSound: (sound: Sound) => void;
+  readonly next: { readonly name: string | undefined; readonly go: () => void };
+  readonly count: {
+    /** The repetition that was lost just now and has no name yet. */
+    readonly naming: string | null;
+    readonly onNamed: () => void;
+    readonly onTap: (clean: boolean) => void;
+  };
+  /** The fault that the instructor chose to work on. */
+  readonly work: { readonly fault: string | undefined; readonly choose: (fault: string) => void };
+  readonly pace: Pace;
 };

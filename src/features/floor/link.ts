@@ -69,6 +69,7 @@ const nothing = (session: string): FloorState => ({
 async function ask<T>(address: string, init?: RequestInit): Promise<Result<T> | undefined> {
   try {
     const response = await fetch(address, { ...init, signal: AbortSignal.timeout(patienceMs) });
+    // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- written by this page or its own server, in this shape; the server checks every event again
     return (await response.json()) as Result<T>;
   } catch {
     return undefined; // no network, no server, or not its answer
@@ -107,6 +108,7 @@ export class FloorLink {
     this.#closed = false;
     this.#tablet = await openTablet().catch(() => undefined);
     if (!this.#tablet || !globalThis.crypto?.subtle) this.#tell({ storage: 'none' });
+    // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- written by this page or its own server, in this shape; the server checks every event again
     const kept = this.#tablet && ((await readDay(this.#tablet)) as DayPack | undefined);
     const held = kept && kept.until > Date.now() ? kept : undefined;
     if (kept && !held) await this.#forget();
@@ -144,6 +146,7 @@ export class FloorLink {
     const isReady = this.#state.stage === 'ready';
     try {
       if (this.#tablet && crypto.subtle) {
+        // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- written by this page or its own server, in this shape; the server checks every event again
         const held = (await readDay(this.#tablet)) as DayPack | undefined;
         if (held && held.who.id !== pack.who.id) await wipeTablet();
         this.#key = await keepKey(this.#tablet, pack.who.id, pack.key);
@@ -162,12 +165,15 @@ export class FloorLink {
     if (this.#tablet) {
       this.#device = await deviceId(this.#tablet, newId);
       if (this.#key) {
+        // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- written by this page or its own server, in this shape; the server checks every event again
         this.#queue = (await readWaiting(this.#tablet, this.#key, user)) as SessionEvent[];
+        // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- written by this page or its own server, in this shape; the server checks every event again
         aside = (await readAside(this.#tablet, this.#key, user)) as Aside[];
       }
     }
     this.#seq = Math.max(this.#seq, ...this.#queue.map(({ seq }) => seq));
     const started = this.#queue.findLast(({ what }) => what.kind === 'started' && what.client === client.id);
+    // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- written by this page or its own server, in this shape; the server checks every event again
     const noted = this.#tablet && ((await this.#tablet.get('day', `open:${client.id}`)) as string | undefined);
     this.#tell({ pack, client, aside });
     await this.#follow(started?.session ?? noted ?? client.open ?? newId());
@@ -179,6 +185,7 @@ export class FloorLink {
   }
 
   async #follow(session: string): Promise<void> {
+    // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- written by this page or its own server, in this shape; the server checks every event again
     this.#placed = this.#tablet ? ((await readPlaced(this.#tablet, session)) as Placed[]) : [];
     this.#state = { ...this.#state, session: foldSession(session, []) };
     this.#refold();
@@ -265,35 +272,42 @@ export class FloorLink {
 
   readonly hurry = (): void => this.#again(0);
 
+  /** What is sent, and which session is followed for what others tapped; nothing to ask when there is neither. */
+  #question(sent: readonly SessionEvent[]): object | undefined {
+    const { session, client } = this.#state;
+    const follows = session.client !== null || client?.open === session.id;
+    if (sent.length === 0 && !follows) return undefined;
+    const after = this.#placed.at(-1)?.n ?? 0;
+    return { sentAt: Date.now(), follow: follows ? { session: session.id, after } : null, events: sent };
+  }
+
   async #exchange(): Promise<void> {
     if (this.#asking || this.#closed || !this.#state.pack) return;
     this.#asking = true;
     const sent = this.#queue.slice(0, sendAtOnce);
-    const { id: session, client } = this.#state.session;
-    const follows = client !== null || this.#state.client?.open === session;
-    const answer =
-      sent.length > 0 || follows
-        ? await ask<Answer>('/api/floor/exchange', {
-            method: 'POST',
-            headers: { 'content-type': 'application/json' },
-            body: JSON.stringify({
-              sentAt: Date.now(),
-              follow: follows ? { session, after: this.#placed.at(-1)?.n ?? 0 } : null,
-              events: sent,
-            }),
-          })
-        : undefined;
-    const isIdle = sent.length === 0 && !follows;
-    if (answer?.ok) await this.#hear(answer.value, sent);
-    else if (!isIdle) {
-      const isSignedOut = answer?.error.code === 'signedOut';
-      if (isSignedOut && this.#state.line !== 'signedOut') await this.#forget();
-      this.#tell({ line: isSignedOut ? 'signedOut' : 'down' });
-    }
+    const question = this.#question(sent);
+    const isHeard = question ? await this.#askAndHear(question, sent) : true;
     this.#asking = false;
-    this.#failures = answer?.ok || isIdle ? 0 : this.#failures + 1;
-    const more = answer?.ok && this.#queue.length > 0;
+    this.#failures = isHeard ? 0 : this.#failures + 1;
+    const more = question && isHeard && this.#queue.length > 0;
     this.#again(more ? 0 : Math.min(slowestMs, askEveryMs * 2 ** Math.min(3, this.#failures)));
+  }
+
+  /** Sends and hears the answer; false where none came. */
+  async #askAndHear(question: object, sent: readonly SessionEvent[]): Promise<boolean> {
+    const answer = await ask<Answer>('/api/floor/exchange', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(question),
+    });
+    if (answer?.ok) {
+      await this.#hear(answer.value, sent);
+      return true;
+    }
+    const isSignedOut = answer?.error.code === 'signedOut';
+    if (isSignedOut && this.#state.line !== 'signedOut') await this.#forget();
+    this.#tell({ line: isSignedOut ? 'signedOut' : 'down' });
+    return false;
   }
 
   async #hear({ acked, refused, news }: Answer, sent: readonly SessionEvent[]): Promise<void> {

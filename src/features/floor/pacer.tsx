@@ -18,6 +18,14 @@ import { Tap } from './parts';
 
 export type Sound = 'off' | 'tones' | 'words';
 
+/** Whether the breath runs, and what is heard of it. */
+export type Pace = {
+  readonly running: boolean;
+  readonly sound: Sound;
+  readonly onRun: (running: boolean) => void;
+  readonly onSound: (sound: Sound) => void;
+};
+
 const Stage = styled.div`
   display: grid;
   grid-template-rows: minmax(0, 1fr) auto auto;
@@ -104,10 +112,7 @@ type PacerProps = {
   readonly out: 'pelvis' | 'ribs' | 'head' | 'legs' | undefined;
   /** Where the legs may go for this client. */
   readonly edge: PlannedEdge | undefined;
-  readonly running: boolean;
-  readonly sound: Sound;
-  readonly onRun: (running: boolean) => void;
-  readonly onSound: (sound: Sound) => void;
+  readonly tempo: Pace;
   readonly onPace: (pace: number) => void;
   readonly children?: React.ReactNode;
 };
@@ -115,17 +120,11 @@ type PacerProps = {
 const soundNames: Readonly<Record<Sound, string>> = { off: 'Silent', tones: 'Tones', words: 'Words' };
 const soundAfter: Readonly<Record<Sound, Sound>> = { off: 'tones', tones: 'words', words: 'off' };
 
-/** The figure and the breath that it moves with. */
-export function Pacer(props: PacerProps) {
-  const { level, body, edge, pattern, pace, label, out, running, sound, onRun, onSound, onPace, children } = props;
-  const timed = useMemo(
-    () => breath({ pattern, pace, repetitions: 1, sides: 1, directions: 1, changeOverS: 0 }),
-    [pattern, pace],
-  );
-  const timeline = useMemo(() => (timed.ok ? timed.value.timeline : []), [timed]);
-  const repetitionS = timed.ok ? timed.value.repetitionS : 1;
-  const phases = useMemo(() => phasesOf(timeline), [timeline]);
-  const [place, setPlace] = useState<{ part: number; count: number; step: number }>();
+type Beat = { readonly part: number; readonly count: number; readonly step: number };
+
+/** Where the breath is while the pace runs; `dot` is moved frame by frame, without painting anything else. */
+function useBeat(timeline: readonly BreathMoment[], repetitionS: number, { running, sound }: Pace) {
+  const [beat, setBeat] = useState<Beat>();
   const dot = useRef<SVGCircleElement>(null);
   const loud = useRef(sound);
   useEffect(() => {
@@ -144,7 +143,7 @@ export function Pacer(props: PacerProps) {
       if (part !== last && moment) sayPhase(moment, loud.current);
       if (part !== last || now - shown > frameMs) {
         shown = now;
-        setPlace({ part, count, step: Math.round(share * framesAPart) });
+        setBeat({ part, count, step: Math.round(share * framesAPart) });
       }
       last = part;
       frame = requestAnimationFrame(turn);
@@ -152,22 +151,42 @@ export function Pacer(props: PacerProps) {
     frame = requestAnimationFrame(turn);
     return () => cancelAnimationFrame(frame);
   }, [running, timeline, repetitionS]);
+  return { beat: running ? beat : undefined, dot };
+}
+
+/** The pose of a level at a beat of its breath; at its top where nothing runs, or nothing should move. */
+function useMovingPose(level: Level, body: Body, timeline: readonly BreathMoment[], beat: Beat | undefined) {
+  const phases = useMemo(() => phasesOf(timeline), [timeline]);
   const still = typeof window !== 'undefined' && matchMedia('(prefers-reduced-motion: reduce)').matches;
-  const at = running ? place : undefined;
-  const [part, step] = at && !still ? [at.part, at.step] : [-1, 0];
-  const pose = useMemo(() => {
+  const [part, step] = beat && !still ? [beat.part, beat.step] : [-1, 0];
+  return useMemo(() => {
     if (part < 0) return level.top;
     return poseAt(body, movementOf(level), phases[part] ?? 'hold', step / framesAPart);
   }, [level, body, phases, part, step]);
-  const fan = useMemo(() => edge && fanUnder(body, edge, edge.kneeDeg), [body, edge]);
+}
+
+/** The pace that taps on the beat make, once there are enough. */
+function useTapPace(pace: number, onPace: (pace: number) => void) {
   const taps = useRef<number[]>([]);
-  const tapPace = () => {
+  return () => {
     const now = performance.now();
     taps.current = [...taps.current.filter((one) => now - one < 6000), now].slice(-6);
     const found = paceFromTaps(taps.current);
     if (found !== undefined && found !== pace) onPace(found);
   };
-  const moment = at && timeline[at.part];
+}
+
+/** The figure and the breath that it moves with. */
+export function Pacer({ level, body, edge, pattern, pace, label, out, tempo, onPace, children }: PacerProps) {
+  const timed = useMemo(
+    () => breath({ pattern, pace, repetitions: 1, sides: 1, directions: 1, changeOverS: 0 }),
+    [pattern, pace],
+  );
+  const timeline = useMemo(() => (timed.ok ? timed.value.timeline : []), [timed]);
+  const { beat, dot } = useBeat(timeline, timed.ok ? timed.value.repetitionS : 1, tempo);
+  const pose = useMovingPose(level, body, timeline, beat);
+  const fan = useMemo(() => edge && fanUnder(body, edge, edge.kneeDeg), [body, edge]);
+  const tapPace = useTapPace(pace, onPace);
   return (
     <Stage>
       <div className="figure">
@@ -182,28 +201,39 @@ export function Pacer(props: PacerProps) {
       </div>
       {timeline.length > 0 && (
         <div className="ribbon">
-          <BreathRibbon timeline={timeline} {...(running ? { dot } : {})} now={at?.part} />
+          <BreathRibbon timeline={timeline} {...(tempo.running ? { dot } : {})} now={beat?.part} />
           <span className="count numeral" aria-hidden>
-            {at ? at.count : ''}
-            {moment && <small>{moment.phase}</small>}
+            {beat && beat.count}
+            {beat && <small>{timeline[beat.part]?.phase}</small>}
           </span>
         </div>
       )}
       <div className="tools">
-        <Tap onClick={() => onRun(!running)} aria-pressed={running} $look={running ? 'chosen' : 'plain'}>
-          {running ? <Pause size={24} aria-hidden /> : <Play size={24} aria-hidden />}
-          {running ? 'Stop pace' : 'Pace'}
-        </Tap>
-        <Tap onClick={tapPace} title="Tap three times on the beat">
-          <Metronome size={24} aria-hidden />
-          {pace.toFixed(2).replace(/0$/, '')} s
-        </Tap>
-        <Tap onClick={() => onSound(soundAfter[sound])} aria-label={`Sound: ${soundNames[sound]}`}>
-          {sound === 'off' ? <VolumeX size={24} aria-hidden /> : <Volume2 size={24} aria-hidden />}
-          {soundNames[sound]}
-        </Tap>
+        <Tempo tempo={tempo} pace={pace} onTapPace={tapPace} />
         {children}
       </div>
     </Stage>
+  );
+}
+
+type TempoProps = { readonly tempo: Pace; readonly pace: number; readonly onTapPace: () => void };
+
+function Tempo({ tempo: { running, sound, onRun, onSound }, pace, onTapPace }: TempoProps) {
+  const [PaceIcon, SoundIcon] = [running ? Pause : Play, sound === 'off' ? VolumeX : Volume2];
+  return (
+    <>
+      <Tap onClick={() => onRun(!running)} aria-pressed={running} $look={running ? 'chosen' : 'plain'}>
+        <PaceIcon size={24} aria-hidden />
+        {running ? 'Stop pace' : 'Pace'}
+      </Tap>
+      <Tap onClick={onTapPace} title="Tap three times on the beat">
+        <Metronome size={24} aria-hidden />
+        {pace.toFixed(2).replace(/0$/, '')} s
+      </Tap>
+      <Tap onClick={() => onSound(soundAfter[sound])} aria-label={`Sound: ${soundNames[sound]}`}>
+        <SoundIcon size={24} aria-hidden />
+        {soundNames[sound]}
+      </Tap>
+    </>
   );
 }

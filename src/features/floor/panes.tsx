@@ -8,12 +8,16 @@ import type { PlannedEdge } from '@/core/load/fan';
 import { entry } from '@/core/knowledge/find';
 import { correctionWords } from '@/core/knowledge/names';
 import { levelAfter, levelText, rungAt } from '@/core/load/rungs';
+import type { Option, Ranking } from '@/core/corrections/rank';
+import type { Exercise, Fault } from '@/core/knowledge/entries';
+import type { LevelAdvice } from '@/core/progression/advice';
 import { openTry } from '@/core/progression/session';
+import type { Item } from '@/core/progression/session';
 import { decisions } from '@/core/progression/words';
 import type { Decision } from '@/core/progression/words';
-import { fromWhere } from '@/design/words';
-import type { InHand } from './in-hand';
-import type { DayPack } from './pack';
+import { fromWhere } from '@/core/anatomy/positions';
+import type { InHand, Tell } from './in-hand';
+import type { DayPack, FloorClient } from './pack';
 import { Small, Tap, Warn, Words, Wrapping } from './parts';
 import type { ItemView, Pane } from './state';
 import { FloorVials } from './vials';
@@ -166,58 +170,19 @@ function Watching({ pack, client, view, open }: InHand) {
 
 const verdictNames = { better: 'Better', same: 'Same', worse: 'Worse' } as const;
 
-function Correct({ pack, view, tell, onWork, working }: InHand) {
-  const { item, fault, option, ranking, exercise, unsafe } = view;
-  const [allShown, setAllShown] = useState(false);
-  const correction = option && entry(pack.repertoire.corrections, option.correction);
-  const prop = correction?.prop ? pack.repertoire.props.find(({ id }) => id === correction.prop) : undefined;
+function Correct({ pack, view, tell, work }: InHand) {
+  const { fault, option, ranking, exercise, unsafe, item } = view;
   const helped = item.tries.findLast(({ verdict }) => verdict === 'better');
-  const helpedSay = helped && pack.repertoire.corrections.find(({ id }) => id === helped.correction)?.say;
-  const judge = async (verdict: 'better' | 'same' | 'worse' | 'notTried') => {
-    if (!option || !fault) return;
-    const open = openTry(item);
-    const of =
-      open?.correction === option.correction
-        ? open.id
-        : await tell({ kind: 'tried', item: item.item, fault: fault.id, correction: option.correction });
-    await tell({ kind: 'judged', of, verdict });
-  };
   const faults = (exercise?.faults ?? []).flatMap(({ fault: id }) => {
     const known = pack.repertoire.faults.find((one) => one.id === id);
     return known ? [known] : [];
   });
+  const inWork = work.fault ?? fault?.id;
   return (
     <>
-      {helpedSay && (
-        <p style={{ color: 'var(--good)', fontWeight: 600 }}>
-          Keep: “{helpedSay}” <Small>it helped just now</Small>
-        </p>
-      )}
-      {fault && correction ? (
-        <Card aria-label="Try now" role="group">
-          <span className="why">
-            {helped ? 'next' : 'try now'} · against {fault.plain.toLowerCase()}
-          </span>
-          <p className="cue">“{correction.say}”</p>
-          {prop && (
-            <span>
-              <b>{prop.name}:</b> {prop.placement} {prop.whichWay}
-            </span>
-          )}
-          <Small>
-            {option.why} {correction.because}
-          </Small>
-          <div className="four">
-            {(['better', 'same', 'worse'] as const).map((verdict) => (
-              <Tap key={verdict} onClick={() => void judge(verdict)}>
-                {verdictNames[verdict]}
-              </Tap>
-            ))}
-            <Tap $look="bare" style={{ gridColumn: '1 / -1' }} onClick={() => void judge('notTried')}>
-              Not tried, another
-            </Tap>
-          </div>
-        </Card>
+      {helped && <Helped pack={pack} correction={helped.correction} />}
+      {fault && option ? (
+        <TryNow pack={pack} item={item} fault={fault} option={option} tell={tell} hasHelped={helped !== undefined} />
       ) : (
         <p>
           {fault
@@ -225,31 +190,96 @@ function Correct({ pack, view, tell, onWork, working }: InHand) {
             : 'Nothing was lost yet. Choose what to work on:'}
         </p>
       )}
-      {ranking && ranking.excluded.length > 0 && (
-        <>
-          <Tap $look="bare" onClick={() => setAllShown(!allShown)} aria-expanded={allShown}>
-            {ranking.excluded.length} left out: why?
-          </Tap>
-          {allShown &&
-            ranking.excluded.map((one) => (
-              <Small key={one.correction}>
-                “{correctionWords(pack.repertoire, one.correction)}” {one.why}
-              </Small>
-            ))}
-        </>
-      )}
+      {ranking && <LeftOut pack={pack} excluded={ranking.excluded} />}
       <Wrapping aria-label="Work on" role="group">
         {faults.map(({ id, plain }) => (
           <Tap
             key={id}
-            $look={id === (working ?? fault?.id) ? 'chosen' : unsafe.has(id) ? 'out' : 'plain'}
-            aria-pressed={id === (working ?? fault?.id)}
-            onClick={() => onWork(id)}
+            $look={id === inWork ? 'chosen' : unsafe.has(id) ? 'out' : 'plain'}
+            aria-pressed={id === inWork}
+            onClick={() => work.choose(id)}
           >
             {plain}
           </Tap>
         ))}
       </Wrapping>
+    </>
+  );
+}
+
+function Helped({ pack, correction }: { readonly pack: DayPack; readonly correction: string }) {
+  const say = pack.repertoire.corrections.find(({ id }) => id === correction)?.say;
+  if (!say) return null;
+  return (
+    <p style={{ color: 'var(--good)', fontWeight: 600 }}>
+      Keep: “{say}” <Small>it helped just now</Small>
+    </p>
+  );
+}
+
+type TryNowProps = Pick<InHand, 'pack' | 'tell'> & {
+  readonly item: Item;
+  readonly fault: Fault;
+  readonly option: Option;
+  readonly hasHelped: boolean;
+};
+
+/** One correction to say now, and how it went. */
+function TryNow({ pack, item, fault, option, tell, hasHelped }: TryNowProps) {
+  const { say, because, prop: propId } = entry(pack.repertoire.corrections, option.correction);
+  const prop = propId ? pack.repertoire.props.find(({ id }) => id === propId) : undefined;
+  const judge = async (verdict: 'better' | 'same' | 'worse' | 'notTried') => {
+    const open = openTry(item);
+    const of =
+      open?.correction === option.correction
+        ? open.id
+        : await tell({ kind: 'tried', item: item.item, fault: fault.id, correction: option.correction });
+    await tell({ kind: 'judged', of, verdict });
+  };
+  return (
+    <Card aria-label="Try now" role="group">
+      <span className="why">
+        {hasHelped ? 'next' : 'try now'} · against {fault.plain.toLowerCase()}
+      </span>
+      <p className="cue">“{say}”</p>
+      {prop && (
+        <span>
+          <b>{prop.name}:</b> {prop.placement} {prop.whichWay}
+        </span>
+      )}
+      <Small>
+        {option.why} {because}
+      </Small>
+      <div className="four">
+        {(['better', 'same', 'worse'] as const).map((verdict) => (
+          <Tap key={verdict} onClick={() => void judge(verdict)}>
+            {verdictNames[verdict]}
+          </Tap>
+        ))}
+        <Tap $look="bare" style={{ gridColumn: '1 / -1' }} onClick={() => void judge('notTried')}>
+          Not tried, another
+        </Tap>
+      </div>
+    </Card>
+  );
+}
+
+type LeftOutProps = { readonly pack: DayPack; readonly excluded: Ranking['excluded'] };
+
+function LeftOut({ pack, excluded }: LeftOutProps) {
+  const [allShown, setAllShown] = useState(false);
+  if (excluded.length === 0) return null;
+  return (
+    <>
+      <Tap $look="bare" onClick={() => setAllShown(!allShown)} aria-expanded={allShown}>
+        {excluded.length} left out: why?
+      </Tap>
+      {allShown &&
+        excluded.map((one) => (
+          <Small key={one.correction}>
+            “{correctionWords(pack.repertoire, one.correction)}” {one.why}
+          </Small>
+        ))}
     </>
   );
 }
@@ -262,45 +292,56 @@ const decisionNames: Readonly<Record<Decision, string>> = {
 };
 const quickReasons = ['Pain or tiredness today.', 'Clean enough by my eye.', 'Wants one more week here.'] as const;
 
-function LevelPane({ client, view, tell, onNext, nextName }: InHand) {
+function LevelPane({ client, view, tell, next }: InHand) {
   const { item, exercise, advice } = view;
-  const [other, setOther] = useState<Decision>();
-  const [reason, setReason] = useState('');
-  const [missing, setMissing] = useState(false);
-  const next = (
-    <Tap $look={item.decision ? 'main' : 'plain'} onClick={onNext}>
-      {nextName ? `Next: ${nextName}` : 'Wrap up'}
-      <ArrowRight size={24} aria-hidden />
-    </Tap>
+  const { decision } = item;
+  return (
+    <>
+      {decision && <Decided decision={decision} onAgain={() => void tell({ kind: 'undone', of: decision.id })} />}
+      {!decision && exercise && advice && (
+        <Advice client={client} item={item} exercise={exercise} advice={advice} tell={tell} />
+      )}
+      <Tap $look={decision ? 'main' : 'plain'} onClick={next.go}>
+        {next.name ? `Next: ${next.name}` : 'Wrap up'}
+        <ArrowRight size={24} aria-hidden />
+      </Tap>
+    </>
   );
-  if (item.decision || !exercise || !advice)
-    return (
-      <>
-        {item.decision && (
-          <Card>
-            <span className="why">decided</span>
-            <p className="cue">
-              {decisionNames[item.decision.decision]}: level {levelText(item.decision.level)}
-            </p>
-            {item.decision.overruled ? (
-              <Small>
-                Advised was “{decisionNames[item.decision.advised].toLowerCase()}”. Overruled: {item.decision.overruled}
-              </Small>
-            ) : (
-              <Small>{item.decision.reasons.join(' ')}</Small>
-            )}
-            <Tap $look="bare" onClick={() => item.decision && void tell({ kind: 'undone', of: item.decision.id })}>
-              <Undo2 size={22} aria-hidden />
-              Decide again
-            </Tap>
-          </Card>
-        )}
-        {next}
-      </>
-    );
-  const decide = (decision: Decision) => {
-    const overruled = decision === advice.decision ? null : reason.trim();
-    if (overruled !== null && overruled.length < 8) return setMissing(true);
+}
+
+type DecidedProps = { readonly decision: NonNullable<Item['decision']>; readonly onAgain: () => void };
+
+const Decided = ({ decision: { decision, level, advised, reasons, overruled }, onAgain }: DecidedProps) => (
+  <Card>
+    <span className="why">decided</span>
+    <p className="cue">
+      {decisionNames[decision]}: level {levelText(level)}
+    </p>
+    {overruled ? (
+      <Small>
+        Advised was “{decisionNames[advised].toLowerCase()}”. Overruled: {overruled}
+      </Small>
+    ) : (
+      <Small>{reasons.join(' ')}</Small>
+    )}
+    <Tap $look="bare" onClick={onAgain}>
+      <Undo2 size={22} aria-hidden />
+      Decide again
+    </Tap>
+  </Card>
+);
+
+type AdviceProps = {
+  readonly client: FloorClient;
+  readonly item: Item;
+  readonly exercise: Exercise;
+  readonly advice: LevelAdvice;
+  readonly tell: Tell;
+};
+
+/** The advice for next time, to be accepted, or overruled with a reason. */
+function Advice({ client, item, exercise, advice, tell }: AdviceProps) {
+  const decide = (decision: Decision, overruled: string | null) =>
     void tell({
       kind: 'decided',
       item: item.item,
@@ -310,17 +351,17 @@ function LevelPane({ client, view, tell, onNext, nextName }: InHand) {
       reasons: [...advice.reasons],
       overruled,
     });
-  };
   const half = advice.decision === 'halfStep' ? rungAt(exercise, advice.level, client.body) : undefined;
+  const isOther = advice.level !== item.level;
   return (
     <>
       <Card aria-label="Level advice" role="group" data-decision={advice.decision}>
         <span className="why">advice for next time</span>
         <p className="cue">
           {decisionNames[advice.decision]}
-          {advice.level !== item.level ? `: level ${levelText(advice.level)}` : ''}
+          {isOther ? `: level ${levelText(advice.level)}` : ''}
         </p>
-        {advice.level !== item.level && <b>{advice.levelName}</b>}
+        {isOther && <b>{advice.levelName}</b>}
         {half && <Small>{half.change}</Small>}
         <ul style={{ display: 'grid', gap: 4 }}>
           {advice.reasons.map((one) => (
@@ -328,14 +369,33 @@ function LevelPane({ client, view, tell, onNext, nextName }: InHand) {
           ))}
         </ul>
         {client.bodyIsTypical && <Small>Height or weight are not on file: loads are for an average body.</Small>}
-        <Tap $look="main" onClick={() => decide(advice.decision)}>
+        <Tap $look="main" onClick={() => decide(advice.decision, null)}>
           Accept
         </Tap>
       </Card>
+      <Overrule advised={advice.decision} onDecide={decide} />
+    </>
+  );
+}
+
+const leastReason = 8;
+
+type OverruleProps = {
+  readonly advised: Decision;
+  readonly onDecide: (decision: Decision, overruled: string) => void;
+};
+
+function Overrule({ advised, onDecide }: OverruleProps) {
+  const [other, setOther] = useState<Decision>();
+  const [reason, setReason] = useState('');
+  const [asked, setAsked] = useState(false);
+  const isMissing = reason.trim().length < leastReason;
+  return (
+    <>
       <Small>Or otherwise, with a reason:</Small>
       <Wrapping role="group" aria-label="Overrule">
         {decisions
-          .filter((one) => one !== advice.decision)
+          .filter((one) => one !== advised)
           .map((one) => (
             <Tap
               key={one}
@@ -357,15 +417,12 @@ function LevelPane({ client, view, tell, onNext, nextName }: InHand) {
             ))}
           </Wrapping>
           <Words label="Reason" value={reason} onChange={setReason} maxLength={400} />
-          {missing && reason.trim().length < 8 && (
-            <Warn role="alert">Give a reason that a colleague would understand.</Warn>
-          )}
-          <Tap $look="main" onClick={() => decide(other)}>
+          {asked && isMissing && <Warn role="alert">Give a reason that a colleague would understand.</Warn>}
+          <Tap $look="main" onClick={() => (isMissing ? setAsked(true) : onDecide(other, reason.trim()))}>
             {decisionNames[other]}
           </Tap>
         </>
       )}
-      {next}
     </>
   );
 }

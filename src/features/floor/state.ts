@@ -19,6 +19,7 @@ import { lostBlocks } from '@/core/progression/words';
 import type { Planned } from '@/core/progression/events';
 import type { LostBlock } from '@/core/progression/words';
 import { unsafeFaults } from '@/core/progression/outcome';
+import type { Outcome } from '@/core/progression/kept-outcome';
 import { levelText, rungAt } from '@/core/load/rungs';
 import { lostTwiceRunning, nextUp, openTry } from '@/core/progression/session';
 import type { Item, NextUp, Session } from '@/core/progression/session';
@@ -107,6 +108,42 @@ function likeliestIn(item: Item, { faults }: Exercise, repertoire: DayPack['repe
   })?.fault;
 }
 
+/** What to say now against a fault: what is being tried, else the best that is left. */
+function correctionsFor(pack: DayPack, client: FloorClient, item: Item, fault: Fault) {
+  const ranking = suggest(pack.repertoire, item, fault.id, {
+    history: [],
+    known: { client: client.known, studio: withoutTrials(pack.known, client.trials) },
+    conditions: client.conditions,
+    props: pack.studio.room.props,
+    touchConsent: client.touchConsent,
+  });
+  const tried = openTry(item);
+  const option = ranking.options.find(({ correction }) => correction === tried?.correction) ?? ranking.options[0];
+  return { ranking, ...(option ? { option } : {}) };
+}
+
+/** What the gate advises for next time. */
+function adviceFor(pack: DayPack, client: FloorClient, item: Item, exercise: Exercise, unsafe: ReadonlySet<string>) {
+  const { repertoire } = pack;
+  return adviseLevel(item, {
+    repertoire,
+    exercise,
+    school: stancesFor(pack, client, exercise.id).school,
+    body: client.body,
+    conditions: client.conditions,
+    unsafe,
+    history: client.history[exercise.id] ?? [],
+    capacityPct: client.load.capacity?.pct,
+    today: pack.day,
+    weigh: (level) => weighLevel(repertoire, exercise, level, client.acting),
+  });
+}
+
+/** How low the legs may go at a level, where she holds something and nothing carries them. */
+function edgeFor({ body, load: { capacity } }: FloorClient, rung: Level): PlannedEdge | undefined {
+  return capacity && !areLegsHeld(rung) ? edgeOf(body, rung.top, capacity) : undefined;
+}
+
 /** Everything that the Floor shows of one exercise. `working`: the fault that the instructor chose to work on. */
 export function viewItem(pack: DayPack, client: FloorClient, item: Item, working?: string): ItemView {
   const { repertoire } = pack;
@@ -115,65 +152,45 @@ export function viewItem(pack: DayPack, client: FloorClient, item: Item, working
   const stop = lostTwiceRunning(item);
   const unsafe = unsafeFaults(repertoire, client.conditions);
   const rung = exercise && rungAt(exercise, item.level, client.body);
-  if (!exercise || !rung)
-    return {
-      item,
-      levels: 0,
-      next,
-      stop,
-      watch: [],
-      breathFrom: '',
-      unsafe,
-      pane: item.decision || next.finished ? 'level' : 'watch',
-    };
-  const { capacity } = client.load;
-  const edge = capacity && !areLegsHeld(rung) ? edgeOf(client.body, rung.top, capacity) : undefined;
-  const stances = stancesFor(pack, client, exercise.id);
-  const weigh = (level: Level) => weighLevel(repertoire, exercise, level, client.acting);
+  if (!exercise || !rung) {
+    const pane = item.decision || next.finished ? 'level' : 'watch';
+    return { item, levels: 0, next, stop, watch: [], breathFrom: '', unsafe, pane };
+  }
   const wanted = working ?? faultInHand(item, unsafe) ?? likeliestIn(item, exercise, repertoire);
   const fault = repertoire.faults.find(({ id }) => id === wanted);
-  const ranking =
-    fault &&
-    suggest(repertoire, item, fault.id, {
-      history: [],
-      known: { client: client.known, studio: withoutTrials(pack.known, client.trials) },
-      conditions: client.conditions,
-      props: pack.studio.room.props,
-      touchConsent: client.touchConsent,
-    });
-  const tried = openTry(item);
-  const option = ranking?.options.find(({ correction }) => correction === tried?.correction) ?? ranking?.options[0];
-  const here = exerciseAt(exercise, rung.number);
+  const edge = edgeFor(client, rung);
   return {
-    item,
-    exercise: here,
-    rung,
+    ...{ item, rung, next, stop, unsafe },
+    exercise: exerciseAt(exercise, rung.number),
     levels: exercise.levels.length,
-    next,
-    stop,
-    weighed: weigh(rung),
+    weighed: weighLevel(repertoire, exercise, rung, client.acting),
     watch: watchFor(repertoire, exercise, client.conditions, client.last[exercise.id] ?? []),
-    breathFrom: stances.school.name,
-    unsafe,
+    breathFrom: stancesFor(pack, client, exercise.id).school.name,
     ...(edge ? { edge } : {}),
-    ...(fault ? { fault } : {}),
-    ...(ranking ? { ranking } : {}),
-    ...(option ? { option } : {}),
-    advice: adviseLevel(item, {
-      repertoire,
-      exercise,
-      school: stances.school,
-      body: client.body,
-      conditions: client.conditions,
-      unsafe,
-      history: client.history[exercise.id] ?? [],
-      capacityPct: client.load.capacity?.pct,
-      today: pack.day,
-      weigh,
-    }),
+    ...(fault ? { fault, ...correctionsFor(pack, client, item, fault) } : {}),
+    advice: adviceFor(pack, client, item, exercise, unsafe),
     pane: paneOf(item, next, stop, fault !== undefined),
   };
 }
+
+/** Three points, as many of them written as there are. */
+export const threeOf = (points: readonly string[]): readonly string[] => [0, 1, 2].map((i) => points[i] ?? '');
+
+/** What was done on the mat: it can be done at home. */
+export const matWork = ({ items }: Outcome, { repertoire }: DayPack): Outcome['items'] =>
+  items.filter(
+    ({ exercise, repetitions }) =>
+      repetitions > 0 && repertoire.exercises.find(({ id }) => id === exercise)?.apparatus === 'mat',
+  );
+
+/** What is practised at home: only what is held, never the level that is new next time. */
+export const homeItems = (session: Session, { items }: Outcome, home: readonly string[]) =>
+  items.flatMap(({ item, exercise, level, decision }) => {
+    const dose = session.items.find((one) => one.item === item)?.dose;
+    return home.includes(exercise) && dose
+      ? [{ exercise, level: Math.min(level, decision?.level ?? level), repetitions: dose.repetitions }]
+      : [];
+  });
 
 export type LostChoice = {
   readonly block: LostBlock;

@@ -1,9 +1,9 @@
 'use client';
 
 // The newest quick look as vials, judged against the targets in force; grades carry the error of an untrained eye.
+import { isOneOf } from '@/core/keyed';
 import styled from 'styled-components';
-import { gradeDeg, untrainedSdDeg } from '@/core/alignment/by-eye';
-import type { Grade } from '@/core/alignment/by-eye';
+import { gradeDeg, grades as allGrades, untrainedSdDeg } from '@/core/alignment/by-eye';
 import { judge } from '@/core/knowledge/judge';
 import { readBlocks } from '@/core/alignment/vial';
 import type { BlockReading } from '@/core/alignment/vial';
@@ -49,7 +49,7 @@ export function readVials({ pack, client, exercise, item }: Shown): readonly Blo
       const target = pack.repertoire.targets.find((one) => one.measure === measure);
       const [lo, hi] = target?.interval ?? [0, 0];
       const level = target?.relativeTo === 'asMeasured' && lo !== null && hi !== null ? (lo + hi) / 2 : 0;
-      return [measure, { value: level + gradeDeg[grade as Grade], se: untrainedSdDeg }];
+      return [measure, { value: level + (isOneOf(allGrades, grade) ? gradeDeg[grade] : 0), se: untrainedSdDeg }];
     }),
   );
   const { school, choices } = stancesFor(pack, client, exercise.id);

@@ -5,6 +5,7 @@ import * as v from 'valibot';
 import { keepReading } from '@/core/knowledge/kept';
 import { views } from '@/core/anatomy/positions';
 import { taught } from '@/core/knowledge/look';
+import type { LookReading } from '@/core/knowledge/look';
 import { roles } from '@/core/alignment/look-values';
 import { marksInput } from '@/core/anatomy/marks';
 import { takenInput } from '@/core/alignment/readings';
@@ -22,6 +23,7 @@ import { addRounds, setFinger } from '@/data/stores/observers';
 import { addOverrule, addStop } from '@/data/stores/cautions';
 import { overruleForm, stopForm } from '@/core/knowledge/caution-forms';
 import { actingOn } from '@/data/types';
+import type { LookCard } from '@/data/types';
 import { act } from '@/platform/server/act';
 import { rulesVersion } from '@/repertoire';
 import { todayIn } from '@/data/days';
@@ -155,6 +157,26 @@ const keepForm = v.strictObject({
   byEye: v.optional(v.picklist(['better', 'same', 'worse'])),
 });
 
+/** What the look taught about the correction picked in it: by the retest's measure, else by eye. */
+function trialOf(
+  reading: LookReading,
+  { correction, fault }: Pick<LookCard, 'correction' | 'fault'>,
+  byEye: 'better' | 'same' | 'worse' | undefined,
+) {
+  if (!correction) return undefined;
+  const { verdict } = reading;
+  if (verdict)
+    return {
+      fault: verdict.fault,
+      correction,
+      measure: verdict.measure,
+      verdict: taught(reading) ?? verdict.verdict,
+      changeValue: verdict.change,
+      mdc: verdict.mdc,
+    };
+  return byEye && fault ? { fault, correction, measure: 'byEye', verdict: byEye, changeValue: 0, mdc: 0 } : undefined;
+}
+
 /** Closes a look: reads the marks once more on the server, keeps what they say, the correction's outcome and the dose. */
 export async function keepWholeLook(input: unknown): Promise<Result<{ clientId: string }>> {
   return act(keepForm, input, async (who, { lookId, doseId, dose, byEye }) => {
@@ -179,20 +201,7 @@ export async function keepWholeLook(input: unknown): Promise<Result<{ clientId: 
       );
     const reading = await readKeptLook(who, repertoire, look.value, client.value);
     if (!reading.ok) return reading;
-    const { verdict } = reading.value;
-    const trial =
-      verdict && correction
-        ? {
-            fault: verdict.fault,
-            correction,
-            measure: verdict.measure,
-            verdict: taught(reading.value) ?? verdict.verdict,
-            changeValue: verdict.change,
-            mdc: verdict.mdc,
-          }
-        : byEye && correction && look.value.fault
-          ? { fault: look.value.fault, correction, measure: 'byEye', verdict: byEye, changeValue: 0, mdc: 0 }
-          : undefined;
+    const trial = trialOf(reading.value, look.value, byEye);
     const { setS, breathsPerMinute } = times.value;
     const { baseline, back, retest } = reading.value;
     const found = [baseline, back, retest].flatMap((told) => told?.findings.map(({ fault }) => fault) ?? []);

@@ -11,7 +11,7 @@ import { lineAt, placeBubble } from '@/core/alignment/bubble';
 import type { Vantage } from '@/core/alignment/bubble';
 import { Button } from '@/design/button';
 import { Quiet, Row, Stack } from '@/design/layout';
-import { fromWhere } from '@/design/words';
+import { fromWhere } from '@/core/anatomy/positions';
 
 const Tilt = styled(Slider)`
   display: grid;
@@ -112,7 +112,7 @@ export function ByEye({ role, vantage, readings, onRead }: ByEyeProps) {
             maxValue={2}
             step={1}
             value={(grade ?? 0) * toward}
-            onChange={(value) => onRead(block.measure, (value as number) * toward)}
+            onChange={(value) => onRead(block.measure, Number(value) * toward)}
           >
             <Label className="name">{block.block}</Label>
             <SliderTrack className="track" data-eye={block.measure}>

@@ -1,5 +1,6 @@
 'use client';
 
+import { useAsking } from '@/platform/browser/asking';
 import { useState } from 'react';
 import { Checkbox, FieldError, Input, Label, TextField } from 'react-aria-components';
 import styled from 'styled-components';
@@ -9,7 +10,7 @@ import type { Role } from '@/core/alignment/look-values';
 import { readPole } from '@/core/alignment/pole';
 import type { Taken } from '@/core/alignment/readings';
 import { formatMeasure, nameOf } from '@/core/alignment/words';
-import { Notice, Panel, Quiet, Row, Small, Stack } from '@/design/layout';
+import { Failed, Panel, Quiet, Row, Small, Stack } from '@/design/layout';
 import { readNumber } from '@/design/number-text';
 import { keepFinger } from './actions';
 
@@ -86,7 +87,7 @@ const Check = styled(Checkbox)`
   }
 `;
 
-const unitWords = { deg: '°', fingers: 'fingers', cm: 'cm', mm: 'mm', mmHg: 'mmHg' } as const;
+const unitWords = { deg: '°', fingers: 'fingers', mm: 'mm', mmHg: 'mmHg' } as const;
 
 type NumberProps = {
   readonly label: string;
@@ -145,7 +146,7 @@ type ByHandProps = {
 
 /** What goniometer, fingers, tape, cuff and pole tell, each with its own error. */
 export function ByHand({ role, position, readings, fingerMm, onFinger, onRead }: ByHandProps) {
-  const [failed, setFailed] = useState<string>();
+  const { failed, ask } = useAsking();
   const rules = handRules.filter(({ positions }) => positions.includes(position));
   return (
     <Stack $gap={22} style={{ maxWidth: 720, paddingTop: 16 }}>
@@ -186,24 +187,12 @@ export function ByHand({ role, position, readings, fingerMm, onFinger, onRead }:
             hi={30}
             value={fingerMm ?? undefined}
             onRead={(value) => {
-              setFailed(undefined);
               onFinger(value);
-              keepFinger({ fingerMm: value })
-                .catch(() => undefined)
-                .then((result) => {
-                  if (!result?.ok)
-                    setFailed(
-                      result?.error.message ?? 'Your finger’s breadth could not be kept: the server does not answer.',
-                    );
-                });
+              void ask(keepFinger({ fingerMm: value }), 'Your finger’s breadth could not be kept.');
             }}
           />
         )}
-        {failed && (
-          <Notice $tone="out" role="alert">
-            {failed}
-          </Notice>
-        )}
+        <Failed>{failed}</Failed>
       </div>
       {(position === 'fourPoint' || position === 'standing' || position === 'sitting') && (
         <Pole fingerMm={fingerMm ?? usualFingerMm} onGap={(fingers) => onRead('lumbarGap', fingers)} />

@@ -1,22 +1,24 @@
 'use client';
 
 import { Maximize, ZoomIn, ZoomOut } from 'lucide-react';
-import { useEffect, useMemo, useRef, useState } from 'react';
-import type { Dispatch, KeyboardEvent, PointerEvent } from 'react';
+import { useMemo, useRef, useState } from 'react';
+import type { Dispatch, KeyboardEvent } from 'react';
 import styled from 'styled-components';
 import { jointAngles, levelLines } from '@/core/figure/levels';
 import type { Band } from '@/core/figure/levels';
 import type { Marks } from '@/core/anatomy/marks';
-import { clamp, distance } from '@/core/geometry';
 import type { Vec2 } from '@/core/geometry';
 import { Button } from '@/design/button';
 import { JointAngles, Levels, pictureAddress } from '@/design/marked-picture';
 import { Outline } from './outline';
 import type { OutlinePlace, OutlineShape } from './outline';
-import { nextWanted } from './state';
+import { actFor, centreOf, shownAfter, whole, zoomAbout } from './shown';
 import type { BenchAct, Draft, Place, Sheet } from './state';
-import { isLineEnd, nameOfMark } from './wanted';
-import type { MarkId, WantedMarks } from './wanted';
+import { usePointing } from './use-pointing';
+import { nameOfMark } from './wanted';
+import { isLineMark } from '@/core/anatomy/marks';
+import type { WantedMarks } from './wanted';
+import type { MarkId } from '@/core/anatomy/marks';
 
 const Frame = styled.div`
   position: relative;
@@ -91,20 +93,6 @@ const Frame = styled.div`
   }
 `;
 
-/** Grab within this many screen pixels of a mark. */
-const reachPx = 16;
-const mostZoom = 12;
-const arrows: Readonly<Record<string, Vec2>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
-
-/** What of the picture is shown: how many times larger than whole, and its upper left corner in picture pixels. */
-type Shown = { readonly zoom: number; readonly x: number; readonly y: number };
-const whole: Shown = { zoom: 1, x: 0, y: 0 };
-
 type CanvasProps = {
   readonly place: Place;
   readonly sheet: Sheet;
@@ -126,159 +114,30 @@ type CanvasProps = {
 };
 
 /** The picture to mark: press and drag to place, arrows to nudge, a loupe on the spot; zoom by wheel, pinch or keys. */
-export function Canvas({
-  place,
-  sheet,
-  draft,
-  wanted,
-  active,
-  marks,
-  setup,
-  bands,
-  out,
-  wrong,
-  dispatch,
-  onSet,
-  outline,
-}: CanvasProps) {
+export function Canvas(props: CanvasProps) {
+  const { place, sheet, draft, wanted, active, setup, dispatch, onSet, outline } = props;
   const svg = useRef<SVGSVGElement>(null);
-  const [held, setHeld] = useState<{ mark: MarkId; isNew: boolean }>();
   const [focused, setFocused] = useState(false);
-  const [shown, setShown] = useState<Shown>(whole);
-  const [panning, setPanning] = useState<{ from: Vec2; at: Shown }>();
-  const [spaceDown, setSpaceDown] = useState(false);
-  const fingers = useRef(new Map<number, Vec2>());
-  const pinch = useRef<{ apart: number; at: Shown; middle: Vec2 } | undefined>(undefined);
-  const { originalWidth: w, originalHeight: h } = sheet;
-  const unit = w / 860 / shown.zoom;
+  const [isSpaceDown, setSpaceDown] = useState(false);
+  const size = { w: sheet.originalWidth, h: sheet.originalHeight };
+  const { w, h } = size;
+  const pointing = usePointing({ svg, size, place, draft, wanted, active, isSpaceDown, dispatch, onSet });
+  const { shown, setShown, grab, drag, release } = pointing;
   const at = draft.points[active];
   const ghost = ghostOf(active, setup);
-  const lines = useMemo(() => levelLines(marks, setup), [marks, setup]);
-  const joints = useMemo(() => jointAngles(marks), [marks]);
-
-  const keepInside = ({ zoom, x, y }: Shown): Shown => {
-    const z = clamp(zoom, 1, mostZoom);
-    return { zoom: z, x: clamp(x, 0, w - w / z), y: clamp(y, 0, h - h / z) };
-  };
-  const zoomAbout = (by: number, [px, py]: Vec2, from: Shown = shown): Shown => {
-    const zoom = clamp(from.zoom * by, 1, mostZoom);
-    const k = from.zoom / zoom;
-    return keepInside({ zoom, x: px - (px - from.x) * k, y: py - (py - from.y) * k });
-  };
-  const centre: Vec2 = at ?? [shown.x + w / shown.zoom / 2, shown.y + h / shown.zoom / 2];
-
-  useEffect(() => {
-    const sheetNow = svg.current;
-    if (!sheetNow) return;
-    const onWheel = (event: WheelEvent) => {
-      event.preventDefault(); // must not scroll the page, so not a passive listener
-      const spot = placeOn(sheetNow, event);
-      setShown((before) => {
-        const zoom = clamp(before.zoom * Math.exp(-event.deltaY / 400), 1, mostZoom);
-        const k = before.zoom / zoom;
-        const x = spot[0] - (spot[0] - before.x) * k;
-        const y = spot[1] - (spot[1] - before.y) * k;
-        return { zoom, x: clamp(x, 0, w - w / zoom), y: clamp(y, 0, h - h / zoom) };
-      });
-    };
-    sheetNow.addEventListener('wheel', onWheel, { passive: false });
-    return () => sheetNow.removeEventListener('wheel', onWheel);
-  }, [w, h]);
-
-  const grab = (event: PointerEvent<SVGSVGElement>) => {
-    const sheetNow = event.currentTarget;
-    if (event.pointerType === 'touch') fingers.current.set(event.pointerId, [event.clientX, event.clientY]);
-    if (fingers.current.size === 2) {
-      const [a, b] = [...fingers.current.values()];
-      if (!a || !b) return;
-      const middle = placeOn(sheetNow, { clientX: (a[0] + b[0]) / 2, clientY: (a[1] + b[1]) / 2 });
-      pinch.current = { apart: distance(a, b), at: shown, middle };
-      if (held?.isNew) dispatch({ do: 'undo' }); // the first finger of a pinch is no mark
-      setHeld(undefined);
-      return;
-    }
-    if (event.button === 1 || (event.button === 0 && spaceDown)) {
-      sheetNow.setPointerCapture(event.pointerId);
-      return setPanning({ from: [event.clientX, event.clientY], at: shown });
-    }
-    if (event.button !== 0) return;
-    sheetNow.setPointerCapture(event.pointerId);
-    const spot = placeOn(sheetNow, event);
-    const reach = reachPx / (sheetNow.getScreenCTM()?.a ?? 1);
-    const near = wanted.filter((id) => (draft.points[id] ? distance(spot, draft.points[id]) < reach : false));
-    const touched = near.includes(active) ? active : near.at(-1);
-    if (touched) {
-      dispatch({ do: 'choose', place, mark: touched });
-      return setHeld({ mark: touched, isNew: false });
-    }
-    dispatch({ do: 'put', place, mark: active, at: spot, remember: true });
-    setHeld({ mark: active, isNew: !draft.points[active] });
-  };
-  const [dragged, setDragged] = useState(false);
-  const drag = (event: PointerEvent<SVGSVGElement>) => {
-    if (fingers.current.has(event.pointerId)) fingers.current.set(event.pointerId, [event.clientX, event.clientY]);
-    if (pinch.current && fingers.current.size === 2) {
-      const [a, b] = [...fingers.current.values()];
-      const { apart, at: from, middle } = pinch.current;
-      if (a && b) setShown(zoomAbout(distance(a, b) / apart, middle, from));
-      return;
-    }
-    if (panning) {
-      const scale = event.currentTarget.getScreenCTM()?.a ?? 1;
-      const [dx, dy] = [(event.clientX - panning.from[0]) / scale, (event.clientY - panning.from[1]) / scale];
-      return setShown(keepInside({ ...panning.at, x: panning.at.x - dx, y: panning.at.y - dy }));
-    }
-    if (!held) return;
-    const startsDrag = !dragged && !held.isNew;
-    dispatch({ do: 'put', place, mark: held.mark, at: placeOn(event.currentTarget, event), remember: startsDrag });
-    setDragged(true);
-  };
-  const release = (event: PointerEvent<SVGSVGElement>) => {
-    fingers.current.delete(event.pointerId);
-    if (fingers.current.size < 2) pinch.current = undefined;
-    setPanning(undefined);
-    if (held?.isNew) {
-      const set = draft.points[held.mark];
-      if (set && !isLineEnd(held.mark)) onSet?.(held.mark, set);
-      dispatch({ do: 'choose', place, mark: nextWanted(wanted, draft, held.mark) });
-    }
-    setHeld(undefined);
-    setDragged(false);
-  };
-
+  const about = at ?? centreOf(shown, size);
   const onKey = (event: KeyboardEvent) => {
     if (event.key === ' ') {
       event.preventDefault();
       return setSpaceDown(true);
     }
-    const zoomKey = ({ '+': 1.4, '=': 1.4, '-': 1 / 1.4 } as Readonly<Record<string, number>>)[event.key];
-    if (zoomKey) return setShown(zoomAbout(zoomKey, centre));
-    if (event.key === '0') return setShown(whole);
-    const arrow = arrows[event.key];
-    const act: BenchAct | undefined = arrow
-      ? {
-          do: 'put',
-          place,
-          mark: active,
-          at: nudge(at ?? ghost ?? [w / 2, h / 2], arrow, event.shiftKey ? 10 : event.altKey ? 0.2 : 1),
-          remember: true,
-        }
-      : event.key === 'Enter'
-        ? at
-          ? { do: 'choose', place, mark: nextWanted(wanted, draft, active) }
-          : { do: 'put', place, mark: active, at: ghost ?? [w / 2, h / 2], remember: true }
-        : event.key === ']'
-          ? { do: 'next', place }
-          : event.key === '['
-            ? { do: 'previous', place }
-            : event.key === 'Delete' || event.key === 'Backspace'
-              ? { do: 'remove', place, mark: active }
-              : undefined;
+    const shownNext = shownAfter(event.key, shown, about, size);
+    if (shownNext) return setShown(shownNext);
+    const act = actFor(event, { place, draft, wanted, active, start: ghost ?? [w / 2, h / 2] });
     if (!act) return;
     event.preventDefault();
     dispatch(act);
   };
-
   return (
     <Frame>
       <div className="stage" style={{ aspectRatio: `${w} / ${h}`, width: `calc(62vh * ${w / h})` }}>
@@ -296,7 +155,7 @@ export function Canvas({
         />
         <svg
           ref={svg}
-          className={`sheet ${spaceDown ? 'panning' : ''}`}
+          className={`sheet ${isSpaceDown ? 'panning' : ''}`}
           viewBox={`${shown.x} ${shown.y} ${w / shown.zoom} ${h / shown.zoom}`}
           tabIndex={0}
           role="application"
@@ -314,38 +173,10 @@ export function Canvas({
             setSpaceDown(false);
           }}
         >
-          <Ends draft={draft} unit={unit} />
-          <Levels lines={lines} bands={bands} out={out} unit={unit} />
-          <JointAngles joints={joints} unit={unit} />
-          {ghost && !at && (
-            <circle
-              cx={ghost[0]}
-              cy={ghost[1]}
-              r={9 * unit}
-              fill="none"
-              stroke="#fff"
-              strokeWidth={1.6 * unit}
-              strokeDasharray={`${4 * unit} ${3 * unit}`}
-            />
-          )}
-          {wanted.map((id) => {
-            const spot = draft.points[id];
-            return (
-              spot && (
-                <Mark
-                  key={id}
-                  at={spot}
-                  unit={unit}
-                  name={id}
-                  state={wrong.has(id) ? 'wrong' : id === active ? 'active' : 'set'}
-                />
-              )
-            );
-          })}
-          {outline && <Outline shape={outline.shape} at={outline.at} unit={unit} onMove={outline.move} />}
+          <Drawn {...props} ghost={at ? undefined : ghost} unit={w / 860 / shown.zoom} />
         </svg>
       </div>
-      {at && (focused || held) && !outline && (
+      {at && (focused || pointing.isHeld) && !outline && (
         <div
           className="loupe"
           style={(at[0] - shown.x) * shown.zoom < w / 2 ? { right: 12 } : { left: 12 }}
@@ -354,39 +185,79 @@ export function Canvas({
           <Loupe sheet={sheet} at={at} zoom={shown.zoom} />
         </div>
       )}
-      <div className="zoom">
-        <Button $look="quiet" aria-label="Zoom in" onPress={() => setShown(zoomAbout(1.6, centre))}>
-          <ZoomIn size={19} aria-hidden />
-        </Button>
-        <Button
-          $look="quiet"
-          aria-label="Zoom out"
-          isDisabled={shown.zoom === 1}
-          onPress={() => setShown(zoomAbout(1 / 1.6, centre))}
-        >
-          <ZoomOut size={19} aria-hidden />
-        </Button>
-        {shown.zoom > 1 && (
-          <Button $look="quiet" aria-label="Whole picture" onPress={() => setShown(whole)}>
-            <Maximize size={19} aria-hidden />
-          </Button>
-        )}
-      </div>
+      <ZoomButtons zoom={shown.zoom} onZoom={(by) => setShown(by ? zoomAbout(shown, by, about, size) : whole)} />
     </Frame>
   );
 }
 
-/** Picture pixels under a screen point. */
-function placeOn(sheet: SVGSVGElement, { clientX, clientY }: { clientX: number; clientY: number }): Vec2 {
-  const point = new DOMPoint(clientX, clientY).matrixTransform(sheet.getScreenCTM()?.inverse());
-  return [point.x, point.y];
+/** Lines, angles and marks on the picture; `ghost`: where the mark in hand lay in the set-up. */
+function Drawn({
+  draft,
+  wanted,
+  active,
+  marks,
+  setup,
+  bands,
+  out,
+  wrong,
+  outline,
+  ghost,
+  unit,
+}: CanvasProps & { readonly ghost: Vec2 | undefined; readonly unit: number }) {
+  const lines = useMemo(() => levelLines(marks, setup), [marks, setup]);
+  const joints = useMemo(() => jointAngles(marks), [marks]);
+  return (
+    <>
+      <Ends draft={draft} unit={unit} />
+      <Levels lines={lines} bands={bands} out={out} unit={unit} />
+      <JointAngles joints={joints} unit={unit} />
+      {ghost && (
+        <circle
+          cx={ghost[0]}
+          cy={ghost[1]}
+          r={9 * unit}
+          fill="none"
+          stroke="#fff"
+          strokeWidth={1.6 * unit}
+          strokeDasharray={`${4 * unit} ${3 * unit}`}
+        />
+      )}
+      {wanted.map((id) => {
+        const spot = draft.points[id];
+        const state = wrong.has(id) ? 'wrong' : id === active ? 'active' : 'set';
+        return spot && <Mark key={id} at={spot} unit={unit} name={id} state={state} />;
+      })}
+      {outline && <Outline shape={outline.shape} at={outline.at} unit={unit} onMove={outline.move} />}
+    </>
+  );
 }
 
-const nudge = ([x, y]: Vec2, [dx, dy]: Vec2, by: number): Vec2 => [x + dx * by, y + dy * by];
+/** Larger, smaller, whole (no factor). */
+const ZoomButtons = ({
+  zoom,
+  onZoom,
+}: {
+  readonly zoom: number;
+  readonly onZoom: (by: number | undefined) => void;
+}) => (
+  <div className="zoom">
+    <Button $look="quiet" aria-label="Zoom in" onPress={() => onZoom(1.6)}>
+      <ZoomIn size={19} aria-hidden />
+    </Button>
+    <Button $look="quiet" aria-label="Zoom out" isDisabled={zoom === 1} onPress={() => onZoom(1 / 1.6)}>
+      <ZoomOut size={19} aria-hidden />
+    </Button>
+    {zoom > 1 && (
+      <Button $look="quiet" aria-label="Whole picture" onPress={() => onZoom(undefined)}>
+        <Maximize size={19} aria-hidden />
+      </Button>
+    )}
+  </div>
+);
 
 /** Where this landmark lay in the set-up picture. */
 function ghostOf(id: MarkId, setup: Marks | undefined): Vec2 | undefined {
-  return isLineEnd(id) ? undefined : setup?.landmarks[id];
+  return isLineMark(id) ? undefined : setup?.landmarks[id];
 }
 
 function Ends({ draft: { points }, unit }: { draft: Draft; unit: number }) {
@@ -442,7 +313,7 @@ function Mark({
           strokeWidth={3.4 * unit}
           paintOrder="stroke"
         >
-          {isLineEnd(name) ? nameOfMark(name).split(',')[0] : name.replace('_', ' ')}
+          {isLineMark(name) ? nameOfMark(name).split(',')[0] : name.replace('_', ' ')}
         </text>
       )}
     </g>

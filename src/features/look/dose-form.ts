@@ -1,4 +1,6 @@
 import * as v from 'valibot';
+import type { Exercise, Repertoire } from '@/core/knowledge/entries';
+import { breathInForce, doseInForce, resolveStances } from '@/core/knowledge/stances';
 import { doseInput } from '@/core/progression/dose';
 import type { Dose } from '@/core/progression/dose';
 import { parse } from '@/core/check';
@@ -22,4 +24,28 @@ export function readDose(exercise: string, typed: unknown): Dose | undefined {
   if (!read.success) return undefined;
   const dose = parse(doseInput, { exercise, directions: 1, ...read.output });
   return dose.ok ? dose.value : undefined;
+}
+
+export type OfferedDose = {
+  readonly level: number;
+  readonly repetitions: number;
+  readonly sets: number;
+  readonly sides: number;
+  readonly pattern: string;
+};
+
+/** What a level asks under the stances in force, with the breath that goes with it. */
+export function offerDose(
+  repertoire: Repertoire,
+  exercise: Exercise,
+  number: number,
+  school: string,
+  stances: Readonly<Record<string, string>>,
+): OfferedDose {
+  const level = exercise.levels.find((one) => one.number === number) ?? exercise.levels[0];
+  const force = resolveStances(repertoire, school, stances);
+  const asked = level && (force.ok ? doseInForce(level, force.value) : level.dose);
+  const breath = force.ok ? breathInForce(exercise, force.value, number) : exercise.breath[0];
+  const { repetitions = 5, sets = 1, sides = 2 } = asked ?? {};
+  return { level: number, repetitions, sets, sides, pattern: breath?.pattern ?? '' };
 }

@@ -3,22 +3,23 @@
 import { valibotResolver } from '@hookform/resolvers/valibot';
 import { useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
+import type { Control } from 'react-hook-form';
 import styled from 'styled-components';
 import type * as v from 'valibot';
 import { entry } from '@/core/knowledge/find';
 import { weighExercise } from '@/core/knowledge/cautions';
-import type { ActingOn } from '@/core/knowledge/cautions';
-import { breathInForce, doseInForce, resolveStances } from '@/core/knowledge/stances';
+import type { ActingOn, Weighed } from '@/core/knowledge/cautions';
+import type { Exercise } from '@/core/knowledge/entries';
 import { formatSeconds, timeDose } from '@/core/progression/dose';
 import type { Dose } from '@/core/progression/dose';
 import { BreathRibbon } from '@/design/breath-ribbon';
 import { Button } from '@/design/button';
 import { FormGrid, SelectField, TextField } from '@/design/fields';
-import { Columns, Notice, Quiet, Row, Small, Stack } from '@/design/layout';
+import { Columns, Failed, Notice, Quiet, Row, Small, Stack } from '@/design/layout';
 import { Reasons, StandingChip, standingWords } from '@/design/standing';
 import { useRepertoire } from '@/platform/browser/repertoire';
-import { doseForm, readDose } from './dose-form';
-import type { TypedDose } from './dose-form';
+import { doseForm, offerDose, readDose } from './dose-form';
+import type { OfferedDose, TypedDose } from './dose-form';
 
 const Times = styled.dl`
   display: grid;
@@ -44,36 +45,33 @@ type DoseFormProps = {
   readonly onKeep: (dose: Dose) => Promise<string | undefined>;
 };
 
+/** The dose that is offered first, and which breath goes with it. */
+function asForm({ level, repetitions, sets, sides }: OfferedDose, pattern: string): TypedDose {
+  return {
+    level: String(level),
+    repetitions: String(repetitions),
+    sets: String(sets),
+    sides: String(sides),
+    pattern,
+    pace: '1',
+    changeOverS: '5',
+  };
+}
+
 /** Level, how many, how breathed; set time and breaths a minute are computed as she types. */
-export function DoseForm({ exercise: exerciseId, level: levelNumber, school, stances, acting, onKeep }: DoseFormProps) {
+export function DoseForm({ exercise: exerciseId, level, school, stances, acting, onKeep }: DoseFormProps) {
   const repertoire = useRepertoire();
   const exercise = entry(repertoire.exercises, exerciseId);
-  const level = exercise.levels.find(({ number }) => number === levelNumber) ?? exercise.levels[0];
-  const force = resolveStances(repertoire, school, stances);
-  const asked = level && (force.ok ? doseInForce(level, force.value) : level.dose);
-  const breath = force.ok ? breathInForce(exercise, force.value, levelNumber) : exercise.breath[0];
-  const { control, handleSubmit, setValue, setError, formState } = useForm<
-    TypedDose,
-    unknown,
-    v.InferOutput<typeof doseForm>
-  >({
+  const offered = offerDose(repertoire, exercise, level, school, stances);
+  const form = useForm<TypedDose, unknown, v.InferOutput<typeof doseForm>>({
     resolver: valibotResolver(doseForm),
     mode: 'onChange',
-    defaultValues: {
-      level: String(levelNumber),
-      repetitions: String(asked?.repetitions ?? 5),
-      sets: String(asked?.sets ?? 1),
-      sides: String(asked?.sides ?? 2),
-      pattern: breath?.pattern ?? '',
-      pace: '1',
-      changeOverS: '5',
-    },
+    defaultValues: asForm(offered, offered.pattern),
   });
+  const { control, handleSubmit, setValue, setError, formState } = form;
   const [failed, setFailed] = useState<string>();
-  const typed = useWatch({ control });
-  const dose = readDose(exerciseId, typed);
+  const dose = readDose(exerciseId, useWatch({ control }));
   const weighed = weighExercise(repertoire, exercise, acting);
-  const here = dose && weighed.levels[dose.level];
   const times = dose && timeDose(dose);
   const submit = handleSubmit(async () => {
     setFailed(undefined);
@@ -84,114 +82,16 @@ export function DoseForm({ exercise: exerciseId, level: levelNumber, school, sta
   return (
     <form onSubmit={submit} noValidate aria-label="Dose">
       <Columns $side="minmax(320px, 460px)" style={{ paddingTop: 4 }}>
+        <DoseFields
+          control={control}
+          exercise={exercise}
+          weighed={weighed}
+          here={dose && weighed.levels[dose.level]}
+          onPattern={(pattern) => setValue('pattern', pattern, { shouldValidate: true })}
+        />
         <Stack $gap={18}>
-          <SelectField
-            control={control}
-            name="level"
-            label="Level"
-            choices={exercise.levels.map(({ number, name, change }) => ({
-              id: String(number),
-              name: `${number} · ${name}`,
-              about: `${change}${(weighed.levels[number]?.standing ?? 'fine') === 'fine' ? '' : ` (${standingWords[weighed.levels[number]?.standing ?? 'fine']})`}`,
-            }))}
-          />
-          {here && here.standing !== 'fine' && (
-            <Stack $gap={8}>
-              <Row>
-                <StandingChip standing={here.standing} />
-              </Row>
-              <Reasons reasons={here.reasons} />
-            </Stack>
-          )}
-          <FormGrid>
-            <TextField
-              control={control}
-              name="repetitions"
-              label="Repetitions"
-              inputMode="numeric"
-              help="Each side; stop before form goes."
-            />
-            <TextField control={control} name="sets" label="Sets" inputMode="numeric" />
-            <SelectField
-              control={control}
-              name="sides"
-              label="Sides"
-              choices={[
-                { id: '2', name: 'left and right' },
-                { id: '1', name: 'both together' },
-              ]}
-            />
-          </FormGrid>
-          <Stack $gap={6}>
-            <TextField
-              control={control}
-              name="pattern"
-              label="Breath"
-              help="in, out or hold; how many counts; what moves. Parts are set off by commas."
-            />
-            <div>
-              {exercise.breath.map(({ name, pattern }) => (
-                <Button key={name} $look="quiet" onPress={() => setValue('pattern', pattern, { shouldValidate: true })}>
-                  {name}
-                </Button>
-              ))}
-            </div>
-          </Stack>
-          <FormGrid>
-            <TextField control={control} name="pace" label="Seconds per count" inputMode="decimal" />
-            <TextField control={control} name="changeOverS" label="Seconds to change sides" inputMode="decimal" />
-          </FormGrid>
-        </Stack>
-        <Stack $gap={18}>
-          {dose && times?.ok ? (
-            <>
-              <Times aria-live="polite">
-                <div>
-                  <dt>one repetition</dt>
-                  <dd className="numeral" data-time="repetition">
-                    {formatSeconds(times.value.repetitionS)}
-                  </dd>
-                </div>
-                <div>
-                  <dt>{dose.sides === 2 ? 'one set, both sides' : 'one set'}</dt>
-                  <dd className="numeral" data-time="set">
-                    {formatSeconds(times.value.setS)}
-                  </dd>
-                </div>
-                {dose.sets > 1 && (
-                  <div>
-                    <dt>{dose.sets} sets, without rests</dt>
-                    <dd className="numeral" data-time="work">
-                      {formatSeconds(times.value.workS)}
-                    </dd>
-                  </div>
-                )}
-                <div>
-                  <dt>breaths a minute</dt>
-                  <dd className="numeral" data-time="breaths">
-                    {times.value.breathsPerMinute.toFixed(1)}
-                  </dd>
-                </div>
-              </Times>
-              <BreathRibbon timeline={times.value.timeline} />
-              {times.value.warnings.map(({ code, message }) => (
-                <Notice key={code} $tone="out">
-                  {message}
-                </Notice>
-              ))}
-            </>
-          ) : (
-            <Quiet>
-              {times && !times.ok
-                ? times.error.message
-                : 'Set time and breaths a minute appear once every field can be read.'}
-            </Quiet>
-          )}
-          {failed && (
-            <Notice $tone="out" role="alert">
-              {failed}
-            </Notice>
-          )}
+          <SetTimes dose={dose} times={times} />
+          <Failed>{failed}</Failed>
           <Button $look="main" type="submit" isDisabled={formState.isSubmitting} style={{ justifySelf: 'start' }}>
             {formState.isSubmitting ? 'Keeping…' : 'Keep look and dose'}
           </Button>
@@ -201,5 +101,131 @@ export function DoseForm({ exercise: exerciseId, level: levelNumber, school, sta
         </Stack>
       </Columns>
     </form>
+  );
+}
+
+type DoseFieldsProps = {
+  readonly control: Control<TypedDose, unknown, v.InferOutput<typeof doseForm>>;
+  readonly exercise: Exercise;
+  readonly weighed: ReturnType<typeof weighExercise>;
+  /** How the level that is typed stands for this client. */
+  readonly here: Weighed | undefined;
+  readonly onPattern: (pattern: string) => void;
+};
+
+function DoseFields({ control, exercise, weighed, here, onPattern }: DoseFieldsProps) {
+  const wordStanding = (number: number): string => {
+    const standing = weighed.levels[number]?.standing ?? 'fine';
+    return standing === 'fine' ? '' : ` (${standingWords[standing]})`;
+  };
+  return (
+    <Stack $gap={18}>
+      <SelectField
+        control={control}
+        name="level"
+        label="Level"
+        choices={exercise.levels.map(({ number, name, change }) => ({
+          id: String(number),
+          name: `${number} · ${name}`,
+          about: `${change}${wordStanding(number)}`,
+        }))}
+      />
+      {here && here.standing !== 'fine' && (
+        <Stack $gap={8}>
+          <Row>
+            <StandingChip standing={here.standing} />
+          </Row>
+          <Reasons reasons={here.reasons} />
+        </Stack>
+      )}
+      <FormGrid>
+        <TextField
+          control={control}
+          name="repetitions"
+          label="Repetitions"
+          inputMode="numeric"
+          help="Each side; stop before form goes."
+        />
+        <TextField control={control} name="sets" label="Sets" inputMode="numeric" />
+        <SelectField
+          control={control}
+          name="sides"
+          label="Sides"
+          choices={[
+            { id: '2', name: 'left and right' },
+            { id: '1', name: 'both together' },
+          ]}
+        />
+      </FormGrid>
+      <Stack $gap={6}>
+        <TextField
+          control={control}
+          name="pattern"
+          label="Breath"
+          help="in, out or hold; how many counts; what moves. Parts are set off by commas."
+        />
+        <div>
+          {exercise.breath.map(({ name, pattern }) => (
+            <Button key={name} $look="quiet" onPress={() => onPattern(pattern)}>
+              {name}
+            </Button>
+          ))}
+        </div>
+      </Stack>
+      <FormGrid>
+        <TextField control={control} name="pace" label="Seconds per count" inputMode="decimal" />
+        <TextField control={control} name="changeOverS" label="Seconds to change sides" inputMode="decimal" />
+      </FormGrid>
+    </Stack>
+  );
+}
+
+type SetTimesProps = { readonly dose: Dose | undefined; readonly times: ReturnType<typeof timeDose> | undefined };
+
+const Time = ({ name, id, children }: { readonly name: string; readonly id: string; readonly children: string }) => (
+  <div>
+    <dt>{name}</dt>
+    <dd className="numeral" data-time={id}>
+      {children}
+    </dd>
+  </div>
+);
+
+/** How long a repetition and a set take, and how fast that breathes. */
+function SetTimes({ dose, times }: SetTimesProps) {
+  if (!dose || !times?.ok)
+    return (
+      <Quiet>
+        {times && !times.ok
+          ? times.error.message
+          : 'Set time and breaths a minute appear once every field can be read.'}
+      </Quiet>
+    );
+  const { repetitionS, setS, workS, breathsPerMinute, timeline, warnings } = times.value;
+  return (
+    <>
+      <Times aria-live="polite">
+        <Time name="one repetition" id="repetition">
+          {formatSeconds(repetitionS)}
+        </Time>
+        <Time name={dose.sides === 2 ? 'one set, both sides' : 'one set'} id="set">
+          {formatSeconds(setS)}
+        </Time>
+        {dose.sets > 1 && (
+          <Time name={`${dose.sets} sets, without rests`} id="work">
+            {formatSeconds(workS)}
+          </Time>
+        )}
+        <Time name="breaths a minute" id="breaths">
+          {breathsPerMinute.toFixed(1)}
+        </Time>
+      </Times>
+      <BreathRibbon timeline={timeline} />
+      {warnings.map(({ code, message }) => (
+        <Notice key={code} $tone="out">
+          {message}
+        </Notice>
+      ))}
+    </>
   );
 }

@@ -6,8 +6,10 @@ import type { Body } from '@/core/body/segments';
 import { poseBody } from '@/core/body/skeleton';
 import { flatEye, nearSideOf } from '@/core/figure/camera';
 import type { Vec2 } from '@/core/geometry';
-import { bareName, isLineEnd } from './wanted';
-import type { MarkId, WantedMarks } from './wanted';
+import { bareName } from './wanted';
+import { isLineMark } from '@/core/anatomy/marks';
+import type { WantedMarks } from './wanted';
+import type { MarkId } from '@/core/anatomy/marks';
 
 /** Where the model has each wanted landmark in this view, y down, the head (or face) at that end of the picture. */
 export function expectedPlaces(
@@ -22,11 +24,12 @@ export function expectedPlaces(
   const near: Side = nearSideOf(posed.position, view);
   return wanted.flatMap((name) => {
     const landmark = bareName(name);
-    if (!landmark || isLineEnd(name)) return [];
+    if (!landmark || isLineMark(name)) return [];
     const key = name === landmark ? findLandmarkKey(posed.landmarks, landmark, near) : name;
     const point = key && posed.landmarks[key];
     if (!point) return [];
     const [x, y] = eye.see(point).at;
-    return [{ name, landmark, at: [headEnd === 'left' ? x : -x, y] as Vec2 }];
+    const at: Vec2 = [headEnd === 'left' ? x : -x, y];
+    return [{ name, landmark, at }];
   });
 }

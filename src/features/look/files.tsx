@@ -19,7 +19,7 @@ import { MenuPopover } from '@/design/menu';
 import { saveFile } from '@/platform/browser/save-file';
 import { partsOf } from './state';
 import type { Place, Sheet } from './state';
-import type { MarkId } from './wanted';
+import type { MarkId } from '@/core/anatomy/marks';
 
 type FilesProps = {
   readonly icon: ReactNode;
@@ -122,7 +122,7 @@ export function FilesMenu(props: FilesProps) {
     const all = Array.isArray(read.value) ? read.value : [read.value];
     const one = all.find(({ picture }) => picture === sheet.title) ?? all[0];
     if (!one) return;
-    onMarks(one.points as Partial<Record<MarkId, Vec2>>, one.knownMm);
+    onMarks(one.points, one.knownMm);
     onNote({
       tone: 'info',
       text: `${Object.keys(one.points).length} marks loaded from ${file.name}. Undo takes them back.`,

@@ -36,6 +36,7 @@ export function useKept(lookId: string, things: readonly Kept[]): Keeping {
   const pending = wanted.filter(([key, body]) => acknowledged[key] !== body);
   const pendingText = JSON.stringify(pending);
   useEffect(() => {
+    // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- written above, in this shape
     const left = JSON.parse(pendingText) as [string, string][];
     if (left.length === 0) return;
     let over = false;
@@ -45,6 +46,7 @@ export function useKept(lookId: string, things: readonly Kept[]): Keeping {
       let mustWait = false;
       for (const [key, body] of left) {
         const thing = senders.current.find((one) => one.key === key);
+        // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- written above, in this shape
         const result = await thing?.send(JSON.parse(body) as object).catch(() => undefined);
         if (over) return;
         if (result?.ok) {

@@ -7,8 +7,9 @@ import type { View } from '@/core/anatomy/positions';
 import type { JudgeOutput } from '@/core/alignment/judge';
 import type { Band } from '@/core/figure/levels';
 import type { LookReading } from '@/core/knowledge/look';
+import type { ReadPicture } from '@/core/knowledge/look-pictures';
 import type { Method, Role, LookValue } from '@/core/alignment/look-values';
-import { measuresSeen } from '@/core/alignment/measure';
+import { measuresSeen } from '@/core/alignment/needs';
 import { alwaysListed, ofTheTop, selfCompared, tilts } from '@/core/alignment/rules';
 import { readBlocks, readRest } from '@/core/alignment/vial';
 import type { BlockReading } from '@/core/alignment/vial';
@@ -185,42 +186,16 @@ export function Numbers({ role, reading, view, judged, exercise }: Shown & { rea
           </tr>
         </thead>
         <tbody>
-          {rows.map((id) => {
-            const now = reading.told[role][id];
-            const finding = judged?.findings.find(({ measure }) => measure === id);
-            const target = judged?.target[id];
-            const drift = finding && target?.relativeTo === 'neutral' ? finding : undefined;
-            const lacks = measured?.missing[id];
-            return (
-              <tr
-                key={id}
-                data-measure={id}
-                data-method={now?.method}
-                title={target ? `target ${formatInterval(id, target.interval)}, ${target.source}` : undefined}
-              >
-                <th scope="row">
-                  {now && <By method={now.method} />}
-                  {nameOf(id)}
-                </th>
-                {!now ? (
-                  <td className="lacks" colSpan={isSetup ? 1 : 2}>
-                    {lacks
-                      ? `needs ${tellLacks(lacks)}`
-                      : picture?.state === 'wrong'
-                        ? 'see the message'
-                        : picture
-                          ? 'needs the mat line'
-                          : 'not taken yet'}
-                  </td>
-                ) : (
-                  <>
-                    {!isSetup && <Figure measure={id} {...fromSetUp(id, now, drift)} />}
-                    <Figure measure={id} {...againstMat(id, now)} />
-                  </>
-                )}
-              </tr>
-            );
-          })}
+          {rows.map((id) => (
+            <MeasureRow
+              key={id}
+              id={id}
+              now={reading.told[role][id]}
+              judged={judged}
+              lacks={wordLacks(picture, id)}
+              isSetup={isSetup}
+            />
+          ))}
         </tbody>
       </Table>
       {measured?.warnings.map(({ code, message }) => (
@@ -234,6 +209,50 @@ export function Numbers({ role, reading, view, judged, exercise }: Shown & { rea
           <Small key={id}>{why[0]?.toUpperCase() + why.slice(1)}.</Small>
         ))}
     </>
+  );
+}
+
+/** Why a measure has no figure yet. */
+function wordLacks(picture: ReadPicture | undefined, id: string): string {
+  if (!picture) return 'not taken yet';
+  if (picture.state === 'wrong') return 'see the message';
+  const lacks = picture.state === 'read' ? picture.measured.missing[id] : undefined;
+  return lacks ? `needs ${tellLacks(lacks)}` : 'needs the mat line';
+}
+
+type MeasureRowProps = Pick<Shown, 'judged'> & {
+  readonly id: string;
+  readonly now: LookValue | undefined;
+  readonly lacks: string;
+  readonly isSetup: boolean;
+};
+
+/** One measure: its departure from the set-up, and against the mat. */
+function MeasureRow({ id, now, judged, lacks, isSetup }: MeasureRowProps) {
+  const target = judged?.target[id];
+  const finding = judged?.findings.find(({ measure }) => measure === id);
+  const drift = target?.relativeTo === 'neutral' ? finding : undefined;
+  return (
+    <tr
+      data-measure={id}
+      data-method={now?.method}
+      title={target ? `target ${formatInterval(id, target.interval)}, ${target.source}` : undefined}
+    >
+      <th scope="row">
+        {now && <By method={now.method} />}
+        {nameOf(id)}
+      </th>
+      {!now ? (
+        <td className="lacks" colSpan={isSetup ? 1 : 2}>
+          {lacks}
+        </td>
+      ) : (
+        <>
+          {!isSetup && <Figure measure={id} {...fromSetUp(id, now, drift)} />}
+          <Figure measure={id} {...againstMat(id, now)} />
+        </>
+      )}
+    </tr>
   );
 }
 

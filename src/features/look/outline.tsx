@@ -8,9 +8,11 @@ import type { Body } from '@/core/body/segments';
 import { poseBody } from '@/core/body/skeleton';
 import { flatEye } from '@/core/figure/camera';
 import { drawBody } from '@/core/figure/draw';
+import { placeOn } from '@/platform/browser/pointer';
 import type { Vec2 } from '@/core/geometry';
 import { expectedPlaces } from './expected';
-import type { MarkId, WantedMarks } from './wanted';
+import type { WantedMarks } from './wanted';
+import type { MarkId } from '@/core/anatomy/marks';
 
 /** A body as it should lie in the picture, in millimetres, y down; two points hold it: pelvis and head. */
 export type OutlineShape = {
@@ -95,11 +97,7 @@ export function Outline({
 }) {
   const [grip, setGrip] = useState<{ which: 0 | 1 | 'all'; from: Vec2; at: OutlinePlace }>();
   const { c, s, x, y } = fit(shape.hold, at);
-  const spot = (event: PointerEvent<SVGElement>): Vec2 => {
-    const sheet = event.currentTarget.ownerSVGElement;
-    const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(sheet?.getScreenCTM()?.inverse());
-    return [point.x, point.y];
-  };
+  const spot = (event: PointerEvent<SVGElement>): Vec2 => placeOn(event.currentTarget.ownerSVGElement, event) ?? [0, 0];
   const take = (which: 0 | 1 | 'all') => (event: PointerEvent<SVGElement>) => {
     event.stopPropagation();
     event.currentTarget.setPointerCapture(event.pointerId);

@@ -1,5 +1,7 @@
 'use client';
 
+import { entriesOf } from '@/core/keyed';
+import { useAsking } from '@/platform/browser/asking';
 import { useReducer, useState } from 'react';
 import { leastFreedom, ownMarking } from '@/core/agreement/repeats';
 import type { OwnMarking } from '@/core/agreement/repeats';
@@ -8,13 +10,14 @@ import { noMarks } from '@/core/anatomy/marks';
 import type { Role } from '@/core/alignment/look-values';
 import type { Vec2 } from '@/core/geometry';
 import { Button } from '@/design/button';
-import { Notice, Quiet, Row, Small, Stack } from '@/design/layout';
+import { Failed, Quiet, Row, Small, Stack } from '@/design/layout';
 import { keepRounds } from './actions';
 import { useOnce } from '@/platform/browser/once';
 import { Canvas } from './canvas';
 import { activeAt, draftAt, openBench, placeOf, step, toMarks } from './state';
 import type { Sheet } from './state';
-import { isExtra, isLineEnd, nameOfMark } from './wanted';
+import { isExtra, nameOfMark } from './wanted';
+import { isLineMark } from '@/core/anatomy/marks';
 import type { WantedMarks } from './wanted';
 
 const wantedRounds = 3;
@@ -30,7 +33,7 @@ type OwnErrorProps = {
 
 /** The same picture marked three times over, each time unseen by the others: what one hand's error is. */
 export function OwnError({ sheet, role, view, wanted, known, onDone }: OwnErrorProps) {
-  const marks = wanted.filter((id) => !isLineEnd(id) && !isExtra(id));
+  const marks = wanted.filter((id) => !isLineMark(id) && !isExtra(id));
   const place = placeOf(role, view);
   const fresh = () =>
     openBench({
@@ -40,31 +43,27 @@ export function OwnError({ sheet, role, view, wanted, known, onDone }: OwnErrorP
     });
   const [bench, dispatch] = useReducer(step, undefined, fresh);
   const [rounds, setRounds] = useState<Record<string, Vec2>[]>([]);
-  const [failed, setFailed] = useState<string>();
+  const { failed, ask } = useAsking();
   const once = useOnce();
   const [result, setResult] = useState<OwnMarking>();
   const draft = draftAt(bench, place);
   const active = activeAt(bench, place);
   const count = marks.filter((id) => draft.points[id]).length;
   const next = async () => {
-    const done = [...rounds, draft.points as Record<string, Vec2>];
+    const done = [...rounds, Object.fromEntries(entriesOf(draft.points))];
     setRounds(done);
     if (done.length < wantedRounds) {
       dispatch({ do: 'load', place, sheet, setting: { headEnd: 'left' } });
       return;
     }
-    setFailed(undefined);
     const plain = done.map((round) => Object.fromEntries(Object.entries(round).map(([id, at]) => [id, [...at]])));
-    const kept = await keepRounds({ id: once.id(), rounds: plain }).catch(() => undefined);
-    if (kept?.ok) {
-      once.kept();
-      setResult(ownMarking([done]));
-    } else {
-      setRounds(rounds);
-      setFailed(
-        kept?.error.message ?? 'The server does not answer. Your marks are still here: press again in a moment.',
-      );
-    }
+    const kept = await ask(
+      keepRounds({ id: once.id(), rounds: plain }),
+      'Your marks are still here: press again in a moment.',
+    );
+    if (!kept.ok) return setRounds(rounds);
+    once.kept();
+    setResult(ownMarking([done]));
   };
   if (result)
     return (
@@ -117,11 +116,7 @@ export function OwnError({ sheet, role, view, wanted, known, onDone }: OwnErrorP
         wrong={new Set()}
         dispatch={dispatch}
       />
-      {failed && (
-        <Notice $tone="out" role="alert">
-          {failed}
-        </Notice>
-      )}
+      <Failed>{failed}</Failed>
       <Row>
         <Button $look="main" isDisabled={count < 3} onPress={() => void next()}>
           {rounds.length + 1 < wantedRounds ? 'Next round' : 'See my error'}

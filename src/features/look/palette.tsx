@@ -14,9 +14,11 @@ import { Row, Small } from '@/design/layout';
 import { readNumber } from '@/design/number-text';
 import { MenuPopover } from '@/design/menu';
 import { activeAt, countWanted, draftAt, nextWanted, settingAt, wantedAt } from './state';
-import type { Bench, BenchAct, Place } from './state';
-import { bareName, groupsOf, isLineEnd, nameOfMark } from './wanted';
-import type { MarkId } from './wanted';
+import type { Bench, BenchAct, Draft, Place } from './state';
+import { bareName, groupsOf, nameOfMark } from './wanted';
+import { isLineMark } from '@/core/anatomy/marks';
+import type { WantedMarks } from './wanted';
+import type { MarkId } from '@/core/anatomy/marks';
 
 const Guide = styled.div`
   width: 148px;
@@ -127,18 +129,33 @@ type PaletteProps = {
   readonly tools: ReactNode;
 };
 
+/** What is being set, in words. */
+function wordStatus(active: MarkId, { points, hidden }: Draft, left: number): string {
+  const at = points[active];
+  const why = hidden[active];
+  const name = `${isLineMark(active) ? '' : `${wordSide(active)}, `}${nameOfMark(active)}`;
+  const toGo = left === 0 ? '' : ` ${left} to go.`;
+  if (at) return `Placed: ${name} at ${Math.round(at[0])}, ${Math.round(at[1])} px.${toGo}`;
+  if (why) return `Not seen: ${name} (${why}).${toGo}`;
+  return `${left === 0 ? 'All marks are set. Placing' : 'Now'}: ${name}.${toGo}`;
+}
+
+const wordSide = (id: MarkId): string => id.replace('_', ' ');
+
+const pubicWords: Readonly<Record<PubicMark, string>> = {
+  clientMarks: 'Consent is on file: the client points out her pubic bone herself, through clothing.',
+  declined:
+    'This client does not want the pubic bone marked. Take PSIS or the pelvis strip instead: they serve as well.',
+  notAsked:
+    'A private place: ask first, and keep the answer on the client’s page. The client may point it out herself, through clothing, or PSIS or the strip serves as well.',
+};
+
 /** The marks to set, by block; what is being set now, in words; undo and redo. */
 export function Palette({ place, bench, wrong, dispatch, onChosen, pose, view, pubicMark, tools }: PaletteProps) {
   const draft = draftAt(bench, place);
   const wanted = wantedAt(bench, place);
   const active = activeAt(bench, place);
-  const left = countWanted(wanted, draft);
-  const at = draft.points[active];
-  const hidden = draft.hidden[active];
   const { headEnd } = settingAt(bench, place);
-  const told = isLineEnd(active) ? '' : `${active.replace('_', ' ')}, `;
-  const status = `${at ? 'Placed' : hidden ? 'Not seen' : left === 0 ? 'All marks are set. Placing' : 'Now'}: ${told}${nameOfMark(active)}${at ? ` at ${Math.round(at[0])}, ${Math.round(at[1])} px` : hidden ? ` (${hidden})` : ''}. ${left === 0 ? '' : `${left} to go.`}`;
-  const isPubic = bareName(active) === 'PS';
   return (
     <>
       <Row $gap={14}>
@@ -146,101 +163,42 @@ export function Palette({ place, bench, wrong, dispatch, onChosen, pose, view, p
           <Figure pose={pose} view={view} label="" small spot={bareName(active)} headEnd={headEnd} />
         </Guide>
         <p id="mark-status" aria-live="polite" style={{ flex: '1 1 200px', fontWeight: 600 }}>
-          {status}
+          {wordStatus(active, draft, countWanted(wanted, draft))}
         </p>
         <Row $gap={2}>
-          <Button
-            $look="quiet"
-            aria-label="Undo"
-            isDisabled={bench.past.length === 0}
-            onPress={() => dispatch({ do: 'undo' })}
-          >
-            <Undo2 size={19} aria-hidden />
-          </Button>
-          <Button
-            $look="quiet"
-            aria-label="Redo"
-            isDisabled={bench.future.length === 0}
-            onPress={() => dispatch({ do: 'redo' })}
-          >
-            <Redo2 size={19} aria-hidden />
-          </Button>
+          <UndoButtons bench={bench} dispatch={dispatch} />
           <Button
             $look="quiet"
             aria-label="Remove this mark"
-            isDisabled={!at}
+            isDisabled={!draft.points[active]}
             onPress={() => dispatch({ do: 'remove', place, mark: active })}
           >
             <Trash2 size={19} aria-hidden />
           </Button>
-          {!isLineEnd(active) && (
-            <MenuTrigger>
-              <Button $look="quiet" aria-label="This cannot be seen">
-                <EyeOff size={19} aria-hidden />
-              </Button>
-              <MenuPopover>
-                <Menu
-                  aria-label="Why it cannot be seen"
-                  onAction={(why) => {
-                    dispatch({ do: 'hide', place, mark: active, why: why === 'seen' ? null : String(why) });
-                    if (why !== 'seen')
-                      dispatch({
-                        do: 'choose',
-                        place,
-                        mark: nextWanted(
-                          wanted,
-                          { ...draft, hidden: { ...draft.hidden, [active]: String(why) } },
-                          active,
-                        ),
-                      });
-                  }}
-                >
-                  {hiddenReasons.map((why) => (
-                    <MenuItem key={why} id={why}>
-                      {why}
-                    </MenuItem>
-                  ))}
-                  {hidden && <MenuItem id="seen">it can be seen after all</MenuItem>}
-                </Menu>
-              </MenuPopover>
-            </MenuTrigger>
+          {!isLineMark(active) && (
+            <HideMenu place={place} active={active} draft={draft} wanted={wanted} dispatch={dispatch} />
           )}
         </Row>
         <Row $gap={6}>{tools}</Row>
       </Row>
-      {isPubic && (
-        <Small role="note">
-          {pubicMark === 'clientMarks'
-            ? 'Consent is on file: the client points out her pubic bone herself, through clothing.'
-            : pubicMark === 'declined'
-              ? 'This client does not want the pubic bone marked. Take PSIS or the pelvis strip instead: they serve as well.'
-              : 'A private place: ask first, and keep the answer on the client’s page. The client may point it out herself, through clothing, or PSIS or the strip serves as well.'}
-        </Small>
-      )}
+      {bareName(active) === 'PS' && <Small role="note">{pubicWords[pubicMark]}</Small>}
       <Groups role="group" aria-label="Marks">
         {groupsOf(wanted).map(({ name, marks }) => (
           <div className="group" key={name}>
             <Small>{name}</Small>
             <div className="row">
               {marks.map((id) => (
-                <ToggleButton
+                <MarkButton
                   key={id}
-                  className="mark"
-                  aria-label={`${isLineEnd(id) ? '' : `${id.replace('_', ' ')}, `}${nameOfMark(id)}${draft.points[id] ? ', placed' : draft.hidden[id] ? `, not seen: ${draft.hidden[id]}` : ''}`}
-                  isSelected={id === active}
-                  data-pick={id}
-                  data-set={draft.points[id] ? '' : undefined}
-                  data-hidden-mark={draft.hidden[id] ? '' : undefined}
-                  data-wrong={wrong.has(id) ? '' : undefined}
-                  onChange={() => {
+                  id={id}
+                  draft={draft}
+                  isActive={id === active}
+                  isWrong={wrong.has(id)}
+                  onChoose={() => {
                     dispatch({ do: 'choose', place, mark: id });
                     onChosen();
                   }}
-                >
-                  {shortName(id)}
-                  {draft.points[id] && <Check size={15} strokeWidth={3} aria-hidden />}
-                  {draft.hidden[id] && <EyeOff size={15} aria-hidden />}
-                </ToggleButton>
+                />
               ))}
               {name === 'known length' && (
                 <KnownLength key={place} mm={draft.knownMm} onChange={(mm) => dispatch({ do: 'knownMm', place, mm })} />
@@ -255,6 +213,89 @@ export function Palette({ place, bench, wrong, dispatch, onChosen, pose, view, p
         drag to move it.
       </Small>
     </>
+  );
+}
+
+const UndoButtons = ({ bench, dispatch }: Pick<PaletteProps, 'bench' | 'dispatch'>) => (
+  <>
+    <Button
+      $look="quiet"
+      aria-label="Undo"
+      isDisabled={bench.past.length === 0}
+      onPress={() => dispatch({ do: 'undo' })}
+    >
+      <Undo2 size={19} aria-hidden />
+    </Button>
+    <Button
+      $look="quiet"
+      aria-label="Redo"
+      isDisabled={bench.future.length === 0}
+      onPress={() => dispatch({ do: 'redo' })}
+    >
+      <Redo2 size={19} aria-hidden />
+    </Button>
+  </>
+);
+
+type HideMenuProps = Pick<PaletteProps, 'place' | 'dispatch'> & {
+  readonly active: MarkId;
+  readonly draft: Draft;
+  readonly wanted: WantedMarks;
+};
+
+/** Why a mark can't be seen; then the next one is in hand. */
+function HideMenu({ place, active, draft, wanted, dispatch }: HideMenuProps) {
+  const hide = (why: string) => {
+    dispatch({ do: 'hide', place, mark: active, why: why === 'seen' ? null : why });
+    if (why === 'seen') return;
+    const hidden = { ...draft, hidden: { ...draft.hidden, [active]: why } };
+    dispatch({ do: 'choose', place, mark: nextWanted(wanted, hidden, active) });
+  };
+  return (
+    <MenuTrigger>
+      <Button $look="quiet" aria-label="This cannot be seen">
+        <EyeOff size={19} aria-hidden />
+      </Button>
+      <MenuPopover>
+        <Menu aria-label="Why it cannot be seen" onAction={(why) => hide(String(why))}>
+          {hiddenReasons.map((why) => (
+            <MenuItem key={why} id={why}>
+              {why}
+            </MenuItem>
+          ))}
+          {draft.hidden[active] && <MenuItem id="seen">it can be seen after all</MenuItem>}
+        </Menu>
+      </MenuPopover>
+    </MenuTrigger>
+  );
+}
+
+type MarkButtonProps = {
+  readonly id: MarkId;
+  readonly draft: Draft;
+  readonly isActive: boolean;
+  readonly isWrong: boolean;
+  readonly onChoose: () => void;
+};
+
+function MarkButton({ id, draft: { points, hidden }, isActive, isWrong, onChoose }: MarkButtonProps) {
+  const [isSet, why] = [points[id] !== undefined, hidden[id]];
+  const state = isSet ? ', placed' : why ? `, not seen: ${why}` : '';
+  return (
+    <ToggleButton
+      className="mark"
+      aria-label={`${isLineMark(id) ? '' : `${wordSide(id)}, `}${nameOfMark(id)}${state}`}
+      isSelected={isActive}
+      data-pick={id}
+      data-set={isSet ? '' : undefined}
+      data-hidden-mark={why ? '' : undefined}
+      data-wrong={isWrong ? '' : undefined}
+      onChange={onChoose}
+    >
+      {shortName(id)}
+      {isSet && <Check size={15} strokeWidth={3} aria-hidden />}
+      {why && <EyeOff size={15} aria-hidden />}
+    </ToggleButton>
   );
 }
 

@@ -1,5 +1,6 @@
 'use client';
 
+import { keysOf } from '@/core/keyed';
 import { ImageUp } from 'lucide-react';
 import { useState } from 'react';
 import type { ReactNode } from 'react';
@@ -9,7 +10,7 @@ import styled from 'styled-components';
 import { v7 as newId } from 'uuid';
 import type { Result } from '@/core/result';
 import { Button } from '@/design/button';
-import { Notice, Quiet, Row, Small, Stack } from '@/design/layout';
+import { Failed, Quiet, Row, Small, Stack } from '@/design/layout';
 import { pictureAddress } from '@/design/marked-picture';
 import { Camera, realCamera } from './camera';
 import { StandHere } from './stand-here';
@@ -33,6 +34,8 @@ const Samples = styled.div`
   grid-template-columns: repeat(auto-fill, minmax(210px, 1fr));
   gap: 14px;
   button {
+    display: grid;
+    align-content: start;
     border: 1px solid var(--rule);
     border-radius: 14px;
     background: var(--panel);
@@ -144,7 +147,7 @@ export function PictureSource({
             client.
           </Quiet>
           <Row $gap={6} role="group" aria-label="Where the picture comes from">
-            {(Object.keys(sourceNames) as Source[]).map((one) => (
+            {keysOf(sourceNames).map((one) => (
               <Button
                 key={one}
                 aria-pressed={source === one}
@@ -158,11 +161,7 @@ export function PictureSource({
         </Stack>
         <StandHere position={position} view={view} />
       </Row>
-      {error && (
-        <Notice $tone="out" role="alert">
-          {error}
-        </Notice>
-      )}
+      <Failed>{error}</Failed>
       {source === 'camera' && <Camera open={realCamera} title={title} onPicture={send} label="Camera" />}
       {source === 'simulated' && simulated(send)}
       {source === 'file' && (

@@ -2,8 +2,10 @@ import { dayOf, todayIn } from '@/data/days';
 import { ownNeutral } from '@/core/alignment/own-neutral';
 import type { Estimate } from '@/core/alignment/input';
 import type { View } from '@/core/anatomy/positions';
-import { markingSdFor, readLook } from '@/core/knowledge/look';
-import type { LookInput, LookReading, MarkedPicture } from '@/core/knowledge/look';
+import { readLook } from '@/core/knowledge/look';
+import { markingSdFor } from '@/core/knowledge/look-pictures';
+import type { LookInput, LookReading } from '@/core/knowledge/look';
+import type { MarkedPicture } from '@/core/knowledge/look-pictures';
 import type { Role } from '@/core/alignment/look-values';
 import { tellReadings } from '@/core/alignment/readings';
 import type { Taken } from '@/core/alignment/readings';
@@ -11,7 +13,7 @@ import type { Known } from '@/core/corrections/rank';
 import { allowedLevel, weighExercise } from '@/core/knowledge/cautions';
 import type { ActingOn, Weighed } from '@/core/knowledge/cautions';
 import { conditionsInForce } from '@/core/knowledge/conditions';
-import { exerciseAt } from '@/core/knowledge/find';
+import { entry, exerciseAt } from '@/core/knowledge/find';
 import { schoolName } from '@/core/knowledge/names';
 import type { Exercise, Repertoire } from '@/core/knowledge/entries';
 import { measuredLooks } from '@/core/knowledge/looks';
@@ -30,7 +32,7 @@ import { actingOn } from '@/data/types';
 import { findObserver, markingInForce } from '@/data/stores/observers';
 import type { ObserverCard } from '@/data/stores/observers';
 import { listDemoPictures } from '@/data/stores/pictures';
-import type { ClientCard, LookCard, PictureCard, Who } from '@/data/types';
+import type { ClientCard, LookCard, PictureCard, StudioCard, Who } from '@/data/types';
 import { bodyOf } from '@/core/body/segments';
 import type { Body } from '@/core/body/segments';
 import type { OpeningPicture } from './state';
@@ -219,6 +221,60 @@ export type StartPage = {
   readonly checked: readonly { readonly apparatus: Exercise['apparatus']; readonly by: string }[];
 };
 
+/** What weighs on every exercise of the page before the bench. */
+type StartContext = {
+  readonly repertoire: Repertoire;
+  readonly studio: StudioCard;
+  readonly client: ClientCard;
+  /** Findings of the client's last look. */
+  readonly seen: Parameters<typeof watchFor>[3];
+};
+
+function startExercise(exercise: Exercise, { repertoire, studio, client, seen }: StartContext): StartExercise {
+  const { id, name, plain, position, apparatus, setUp, cautions } = exercise;
+  const weighed = weighExercise(repertoire, exercise, actingOn(client));
+  const { school } = layStances({ studio, client, exercise: studio.exerciseStances[id] ?? {} });
+  const levels = exercise.levels
+    .map(({ number, name: levelName, change, top, scene, load }) => ({
+      number,
+      name: levelName,
+      change,
+      top,
+      ...(scene ? { scene } : {}),
+      weighed: weighed.levels[number] ?? { standing: 'fine' as const, reasons: [] },
+      looks: measuredLooks(exercise, number),
+      position: exerciseAt(exercise, number).position,
+      wantsSpotter: load.also.includes('spotter'),
+    }))
+    .filter(({ looks }) => looks.length > 0);
+  return {
+    ...{ id, name, plain, position, apparatus, setUp, cautions, levels },
+    watch: watchFor(repertoire, exercise, conditionsInForce(client.conditions), seen),
+    judgedBy: schoolName(repertoire, school),
+  };
+}
+
+/** Where the page begins: at the exercise and level wanted, else at the last one's; no level that is ruled out. */
+function firstOf(
+  exercises: readonly StartExercise[],
+  { repertoire, client }: StartContext,
+  wanted: { readonly exercise?: string | undefined; readonly level?: number | undefined },
+  last: string | undefined,
+): StartPage['first'] {
+  const find = (id: string | undefined) => exercises.find((one) => one.id === id);
+  const first = find(wanted.exercise) ?? find(last) ?? exercises[0];
+  if (!first) return { exercise: '', level: 1 };
+  const whole = entry(repertoire.exercises, first.id);
+  const isThere = first.id === wanted.exercise && first.levels.some(({ number }) => number === wanted.level);
+  const allowed = allowedLevel(
+    weighExercise(repertoire, whole, actingOn(client)),
+    (isThere ? wanted.level : undefined) ?? usualFirstLevel,
+  );
+  return { exercise: first.id, level: allowed ?? first.levels[0]?.number ?? 1 };
+}
+
+const usualFirstLevel = 2;
+
 /**
  * What the page before the bench shows: for each exercise that a look can measure, how its levels stand for this client,
  * what to watch, and whose targets judge. It begins with the exercise and level that are wanted, else with the last one's.
@@ -238,56 +294,17 @@ export async function readStart(
     listResults(who, clientId, 1),
   ]);
   const last = results.at(-1);
-  const conditions = conditionsInForce(client.conditions);
-  const acting = actingOn(client);
+  const context: StartContext = { repertoire, studio, client, seen: last?.result.baseline ?? [] };
   const exercises = repertoire.exercises
     .filter((exercise) => exercise.levels.some(({ number }) => measuredLooks(exercise, number).length > 0))
-    .map((exercise): StartExercise => {
-      const { id, name, plain, position, apparatus, setUp, cautions } = exercise;
-      const weighed = weighExercise(repertoire, exercise, acting);
-      const { school } = layStances({ studio, client, exercise: studio.exerciseStances[id] ?? {} });
-      return {
-        id,
-        name,
-        plain,
-        position,
-        apparatus,
-        setUp,
-        cautions,
-        levels: exercise.levels
-          .map(({ number, name: levelName, change, top, scene, load }) => ({
-            number,
-            name: levelName,
-            change,
-            top,
-            ...(scene ? { scene } : {}),
-            weighed: weighed.levels[number] ?? { standing: 'fine' as const, reasons: [] },
-            looks: measuredLooks(exercise, number),
-            position: exerciseAt(exercise, number).position,
-            wantsSpotter: load.also.includes('spotter'),
-          }))
-          .filter(({ looks }) => looks.length > 0),
-        watch: watchFor(repertoire, exercise, conditions, last?.result.baseline ?? []),
-        judgedBy: schoolName(repertoire, school),
-      };
-    });
-  const first =
-    exercises.find(({ id }) => id === wanted) ?? exercises.find(({ id }) => id === last?.exercise) ?? exercises[0];
-  const whole = repertoire.exercises.find(({ id }) => id === first?.id);
-  const most = first?.id === wanted && first?.levels.some(({ number }) => number === wantedLevel) ? wantedLevel : 2;
-  const level =
-    (whole && allowedLevel(weighExercise(repertoire, whole, acting), most ?? 2)) ?? first?.levels[0]?.number ?? 1;
+    .map((exercise) => startExercise(exercise, context));
+  const signName = (sign: string) => repertoire.stopSigns.find(({ id }) => id === sign)?.name ?? sign;
   return success({
     clientId,
     clientName: client.name,
-    first: { exercise: first?.id ?? '', level },
+    first: firstOf(exercises, context, { exercise: wanted, level: wantedLevel }, last?.exercise),
     exercises,
-    stopped: client.stop
-      ? {
-          sign: repertoire.stopSigns.find(({ id }) => id === client.stop?.sign)?.name ?? client.stop.sign,
-          on: dayOf(studio.timeZone)(client.stop.madeAt),
-        }
-      : null,
+    stopped: client.stop ? { sign: signName(client.stop.sign), on: dayOf(studio.timeZone)(client.stop.madeAt) } : null,
     stopSigns: repertoire.stopSigns,
     rooms: studio.rooms.map(({ id, name }) => ({ id, name })),
     room: studio.room.id,

@@ -1,5 +1,6 @@
 'use client';
 
+import { keysOf } from '@/core/keyed';
 import { ArrowRight } from 'lucide-react';
 import styled from 'styled-components';
 import type { LookReading } from '@/core/knowledge/look';
@@ -152,7 +153,7 @@ export function ByEyeVerdict({
   return (
     <Row $gap={10} role="group" aria-label="By eye, after the correction">
       <span>By eye, against {entry(faults, fault).plain}:</span>
-      {(Object.keys(words) as (keyof typeof words)[]).map((word) => (
+      {keysOf(words).map((word) => (
         <Button
           key={word}
           aria-pressed={verdict === word}

@@ -85,6 +85,80 @@ type SimulatedProps = {
   readonly onPicture: (file: File) => Promise<void>;
 };
 
+type Film = Pick<SimulatedProps, 'exercise' | 'level' | 'view' | 'body'>;
+
+/** A stream of the body model doing an exercise; `now` tells, frame by frame, what it does. */
+async function openFilm({ exercise, level, view, body }: Film, now: () => Doing): ReturnType<OpenStream> {
+  const { wide, high } = isUpright(exercise.position) ? uprightSize : lyingSize;
+  const movement = { start: startOf(level), hold: level.top };
+  const shown = [movement.start, movement.hold].map((pose) => poseBody(body, pose));
+  const poseNow = ({ fault, amount, share }: Doing): Pose => {
+    const clean = poseAt(body, movement, share >= 1 ? 'hold' : 'out', share);
+    return fault ? withFault(clean, fault, amount) : clean;
+  };
+  const draw = async (pose: Pose, askew: number): Promise<HTMLImageElement> => {
+    const camera = standingCamera(exercise.position, view, { wide, high, askew }, shown);
+    const { svg } = demoPicture(poseBody(body, pose), camera, view);
+    const image = new Image();
+    image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}`;
+    await image.decode().catch(() => undefined); // a picture that can't be drawn leaves the last one standing
+    return image;
+  };
+  const canvas = document.createElement('canvas');
+  [canvas.width, canvas.height] = [wide, high];
+  const context = canvas.getContext('2d', { willReadFrequently: true });
+  if (!context) throw new Error('no canvas');
+  let over = false;
+  let last = '';
+  const paint = async () => {
+    const doing = now();
+    const pose = poseNow(doing);
+    const key = JSON.stringify([pose, doing.askew]);
+    if (key !== last) {
+      last = key;
+      const image = await draw(pose, doing.askew);
+      if (over) return;
+      context.filter = 'blur(0.7px)';
+      context.drawImage(image, 0, 0, wide, high);
+      context.filter = 'none';
+      addGrain(context);
+    } else {
+      context.fillStyle = 'rgb(0 0 0 / 0.4%)';
+      context.fillRect(0, 0, 1, 1); // a stream sends a frame only when something is painted
+    }
+    if (!over) setTimeout(paint, 150);
+  };
+  await paint();
+  const stream = canvas.captureStream(8);
+  return {
+    stream,
+    close: () => {
+      over = true;
+      stream.getTracks().forEach((track) => track.stop());
+    },
+  };
+}
+
+type SlideProps = {
+  readonly label: string;
+  readonly least: number;
+  readonly most: number;
+  readonly step: number;
+  readonly value: number;
+  readonly shown: string;
+  readonly onChange: (value: number) => void;
+};
+
+const Slide = ({ label, least, most, step, value, shown, onChange }: SlideProps) => (
+  <Amount minValue={least} maxValue={most} step={step} value={value} onChange={(to) => onChange(Number(to))}>
+    <Label>{label}</Label>
+    <SliderOutput className="number">{shown}</SliderOutput>
+    <SliderTrack className="track">
+      <SliderThumb className="thumb" aria-label={label} />
+    </SliderTrack>
+  </Amount>
+);
+
 /** A camera that ships with the product: the body model does the exercise, with a fault if wanted; the rest is as with any camera. */
 export function SimulatedCamera({ exercise, level, view, body, atRest, title, onPicture }: SimulatedProps) {
   const repertoire = useRepertoire();
@@ -94,54 +168,11 @@ export function SimulatedCamera({ exercise, level, view, body, atRest, title, on
     now.current = doing;
   }, [doing]);
   const faults = faultIds(exercise).filter((fault) => drawableFaults.includes(fault));
-  const open = useMemo((): OpenStream => {
-    const { wide, high } = isUpright(exercise.position) ? uprightSize : lyingSize;
-    const movement = { start: startOf(level), hold: level.top };
-    const shown = [movement.start, movement.hold].map((pose) => poseBody(body, pose));
-    return async () => {
-      const canvas = document.createElement('canvas');
-      [canvas.width, canvas.height] = [wide, high];
-      const context = canvas.getContext('2d', { willReadFrequently: true });
-      if (!context) throw new Error('no canvas');
-      let over = false;
-      let last = '';
-      const paint = async () => {
-        const { fault, amount, askew, share } = now.current;
-        const clean: Pose = poseAt(body, movement, share >= 1 ? 'hold' : 'out', share);
-        const pose = fault ? withFault(clean, fault, amount) : clean;
-        const key = JSON.stringify([pose, askew]);
-        if (key !== last) {
-          last = key;
-          const { svg } = demoPicture(
-            poseBody(body, pose),
-            standingCamera(exercise.position, view, { wide, high, askew }, shown),
-            view,
-          );
-          const image = new Image();
-          image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}`;
-          await image.decode().catch(() => undefined);
-          if (over) return;
-          context.filter = 'blur(0.7px)';
-          context.drawImage(image, 0, 0, wide, high);
-          context.filter = 'none';
-          addGrain(context);
-        } else {
-          context.fillStyle = 'rgb(0 0 0 / 0.4%)';
-          context.fillRect(0, 0, 1, 1); // a stream sends a frame only when something is painted
-        }
-        if (!over) setTimeout(paint, 150);
-      };
-      await paint();
-      const stream = canvas.captureStream(8);
-      return {
-        stream,
-        close: () => {
-          over = true;
-          stream.getTracks().forEach((track) => track.stop());
-        },
-      };
-    };
-  }, [exercise.position, level, view, body]);
+  const open = useMemo(
+    (): OpenStream => () => openFilm({ exercise, level, view, body }, () => now.current),
+    [exercise, level, view, body],
+  );
+  const isInMm = doing.fault === 'shouldersUp';
   return (
     <Stack $gap={12}>
       <Quiet>
@@ -162,48 +193,34 @@ export function SimulatedCamera({ exercise, level, view, body, atRest, title, on
       </Row>
       <Row $gap={22}>
         {doing.fault && (
-          <Amount
-            minValue={0}
-            maxValue={doing.fault === 'shouldersUp' ? 50 : 25}
+          <Slide
+            label="how much"
+            least={0}
+            most={isInMm ? 50 : 25}
             step={1}
             value={doing.amount}
-            onChange={(amount) => setDoing({ ...doing, amount: amount as number })}
-          >
-            <Label>how much</Label>
-            <SliderOutput className="number">
-              {doing.amount} {doing.fault === 'shouldersUp' ? 'mm' : '°'}
-            </SliderOutput>
-            <SliderTrack className="track">
-              <SliderThumb className="thumb" aria-label="how much" />
-            </SliderTrack>
-          </Amount>
+            shown={`${doing.amount} ${isInMm ? 'mm' : '°'}`}
+            onChange={(amount) => setDoing({ ...doing, amount })}
+          />
         )}
-        <Amount
-          minValue={0}
-          maxValue={1}
+        <Slide
+          label="how far into the movement"
+          least={0}
+          most={1}
           step={0.05}
           value={doing.share}
-          onChange={(share) => setDoing({ ...doing, share: share as number })}
-        >
-          <Label>how far into the movement</Label>
-          <SliderOutput className="number">{Math.round(doing.share * 100)} %</SliderOutput>
-          <SliderTrack className="track">
-            <SliderThumb className="thumb" aria-label="how far into the movement" />
-          </SliderTrack>
-        </Amount>
-        <Amount
-          minValue={-12}
-          maxValue={12}
+          shown={`${Math.round(doing.share * 100)} %`}
+          onChange={(share) => setDoing({ ...doing, share })}
+        />
+        <Slide
+          label="camera held askew"
+          least={-12}
+          most={12}
           step={1}
           value={doing.askew}
-          onChange={(askew) => setDoing({ ...doing, askew: askew as number })}
-        >
-          <Label>camera held askew</Label>
-          <SliderOutput className="number">{doing.askew}°</SliderOutput>
-          <SliderTrack className="track">
-            <SliderThumb className="thumb" aria-label="camera held askew" />
-          </SliderTrack>
-        </Amount>
+          shown={`${doing.askew}°`}
+          onChange={(askew) => setDoing({ ...doing, askew })}
+        />
       </Row>
       <Camera open={open} title={title} onPicture={onPicture} label="Simulated camera" />
     </Stack>

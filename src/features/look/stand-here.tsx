@@ -2,7 +2,7 @@
 
 import type { Position, View } from '@/core/anatomy/positions';
 import { isUpright } from '@/core/anatomy/positions';
-import { fromWhere } from '@/design/words';
+import { fromWhere } from '@/core/anatomy/positions';
 
 /** Where the lens stands about a mat seen from above, head (or face) at the left: across, up, and whether it is overhead. */
 const spots: Readonly<Record<View, readonly [number, number]>> = {

@@ -4,7 +4,7 @@ import { entry } from '@/core/knowledge/find';
 import { measuredLooks } from '@/core/knowledge/looks';
 import { repertoire } from '@/repertoire';
 import { isExtra, marksFor } from './wanted';
-import type { MarkId } from './wanted';
+import type { MarkId } from '@/core/anatomy/marks';
 import { readDose } from './dose-form';
 import { readNumber } from '@/design/number-text';
 

@@ -1,20 +1,28 @@
 // The bench as plain values: which marks are set on which picture, what is being set now, and what can be undone.
+import { entriesOf } from '@/core/keyed';
 import { isLandmarkKey } from '@/core/anatomy/landmarks';
+import { views } from '@/core/anatomy/positions';
 import type { View } from '@/core/anatomy/positions';
-import { noMarks } from '@/core/anatomy/marks';
+import { marksFromPoints, noMarks, pointsOf } from '@/core/anatomy/marks';
+import { roles } from '@/core/alignment/look-values';
 import type { Role } from '@/core/alignment/look-values';
 import type { Marks } from '@/core/anatomy/marks';
 import type { Setting } from '@/core/alignment/setting';
 import { clamp } from '@/core/geometry';
 import type { Vec2 } from '@/core/geometry';
 import type { PictureCard } from '@/data/types';
-import { isExtra, isLineEnd, isServed } from './wanted';
-import type { MarkId, WantedMarks } from './wanted';
+import { isExtra, isServed } from './wanted';
+import { isLineMark } from '@/core/anatomy/marks';
+import type { WantedMarks } from './wanted';
+import type { MarkId } from '@/core/anatomy/marks';
 
 /** One picture's place in a look: a moment seen from one side. */
 export type Place = `${Role}:${View}`;
 export const placeOf = (role: Role, view: View): Place => `${role}:${view}`;
-export const partsOf = (place: Place): readonly [Role, View] => place.split(':') as [Role, View];
+const places: ReadonlyMap<Place, readonly [Role, View]> = new Map(
+  roles.flatMap((role) => views.map((view) => [placeOf(role, view), [role, view] as const])),
+);
+export const partsOf = (place: Place): readonly [Role, View] => places.get(place) ?? ['setup', 'side'];
 
 export type Draft = {
   readonly points: Readonly<Partial<Record<MarkId, Vec2>>>;
@@ -61,6 +69,15 @@ export type BenchAct =
   | { readonly do: 'restore'; readonly place: Place; readonly draft: Draft; readonly setting: Setting }
   | { readonly do: 'undo' | 'redo' };
 
+/** Every place that has a picture. */
+export const placesOf = ({ sheets }: Bench): (readonly [Place, Sheet])[] =>
+  roles.flatMap((role) =>
+    views.flatMap((view) => {
+      const sheet = sheets[placeOf(role, view)];
+      return sheet ? [[placeOf(role, view), sheet] as const] : [];
+    }),
+  );
+
 export const draftAt = ({ drafts }: Bench, place: Place): Draft => drafts[place] ?? emptyDraft;
 export const wantedAt = ({ wanted }: Bench, place: Place): WantedMarks => wanted[partsOf(place)[1]] ?? [];
 export const activeAt = (bench: Bench, place: Place): MarkId =>
@@ -68,25 +85,14 @@ export const activeAt = (bench: Bench, place: Place): MarkId =>
 export const settingAt = ({ settings }: Bench, place: Place): Setting => settings[place] ?? { headEnd: 'left' };
 
 export function toMarks({ points, knownMm, hidden }: Draft): Marks {
-  const { mat1, mat2, known1, known2, knownMid, ...landmarks } = points;
-  return {
-    matLine: mat1 && mat2 ? [[...mat1], [...mat2]] : null,
-    scale:
-      known1 && known2
-        ? { points: [[...known1], [...known2]], mm: knownMm, ...(knownMid ? { middle: [...knownMid] } : {}) }
-        : null,
-    landmarks,
-    ...(Object.keys(hidden).length > 0 ? { hidden: hidden as Record<string, string> } : {}),
-  };
+  const reasons = Object.fromEntries(entriesOf(hidden));
+  return { ...marksFromPoints(points, knownMm), ...(Object.keys(reasons).length > 0 ? { hidden: reasons } : {}) };
 }
 
-export function fromMarks({ matLine, scale, landmarks, hidden }: Marks): Draft {
-  const points: Partial<Record<MarkId, Vec2>> = {};
-  if (matLine) [points.mat1, points.mat2] = matLine;
-  if (scale) [points.known1, points.known2] = scale.points;
-  if (scale?.middle) points.knownMid = scale.middle;
-  for (const [key, at] of Object.entries(landmarks)) if (isLandmarkKey(key) && at) points[key] = at;
-  return { points, knownMm: scale?.mm ?? null, hidden: (hidden ?? {}) as Draft['hidden'] };
+export function fromMarks(marks: Marks): Draft {
+  const hidden: Partial<Record<MarkId, string>> = {};
+  for (const [key, why] of Object.entries(marks.hidden ?? {})) if (isLandmarkKey(key)) hidden[key] = why;
+  return { points: pointsOf(marks), knownMm: marks.scale?.mm ?? null, hidden };
 }
 
 const isWanted = ({ points, hidden }: Draft, id: MarkId): boolean =>
@@ -130,7 +136,7 @@ function carryOver(bench: Bench, place: Place, sheet: Sheet): Draft {
   const isSameCamera = rest?.originalWidth === sheet.originalWidth && rest.originalHeight === sheet.originalHeight;
   if (role === 'setup' || !isSameCamera || Object.keys(own.points).length > 0) return own;
   const { points, knownMm } = draftAt(bench, first);
-  const lines = Object.entries(points).filter(([id]) => isLineEnd(id as MarkId));
+  const lines = entriesOf(points).filter(([id]) => isLineMark(id));
   return { points: Object.fromEntries(lines), knownMm, hidden: {} };
 }
 
@@ -167,9 +173,9 @@ export function step(bench: Bench, act: BenchAct): Bench {
     }
     case 'putAll': {
       const draft = draftAt(bench, act.place);
-      const placed = Object.entries(act.points)
-        .filter(([id, at]) => at && !(act.onlyFree && draft.points[id as MarkId]))
-        .map(([id, at]) => [id, inside(at as Vec2, bench.sheets[act.place])]);
+      const placed = entriesOf(act.points)
+        .filter(([id]) => !(act.onlyFree && draft.points[id]))
+        .map(([id, at]) => [id, inside(at, bench.sheets[act.place])]);
       if (placed.length === 0) return bench;
       const next = change(bench, act.place, { ...draft, points: { ...draft.points, ...Object.fromEntries(placed) } });
       const mark = nextWanted(wantedAt(next, act.place), draftAt(next, act.place), undefined);

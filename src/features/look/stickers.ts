@@ -3,7 +3,7 @@ import { assignStickers, nearestSticker, stickerColours } from '@/core/motion/st
 import type { StickerAnswer, StickerAsk } from './stickers.worker';
 import type { Sheet } from './state';
 import type { expectedPlaces } from './expected';
-import type { MarkId } from './wanted';
+import type { MarkId } from '@/core/anatomy/marks';
 import { pictureAddress } from '@/design/marked-picture';
 
 const patienceMs = 20_000;

@@ -125,7 +125,7 @@ export function Swipe({
           </g>
         </svg>
       </Window>
-      <Bar minValue={0} maxValue={100} value={at} onChange={(value) => setAt(value as number)}>
+      <Bar minValue={0} maxValue={100} value={at} onChange={(value) => setAt(Number(value))}>
         <Label style={{ position: 'absolute', width: 1, height: 1, overflow: 'hidden', clipPath: 'inset(50%)' }}>
           Wipe between before and after
         </Label>

@@ -1,20 +1,20 @@
 // Which marks the bench asks for, in which order: what the exercise watches, seen from where one stands.
+import { isOneOf } from '@/core/keyed';
 import type { View } from '@/core/anatomy/positions';
-import { landmarkInfo, sidedKey } from '@/core/anatomy/landmarks';
+import { landmarkInfo, landmarkNames, sidedKey } from '@/core/anatomy/landmarks';
 import type { Landmark, LandmarkKey } from '@/core/anatomy/landmarks';
-import { measuresSeen } from '@/core/alignment/measure';
+import { measuresSeen } from '@/core/alignment/needs';
 import { alwaysAsked, measureRules } from '@/core/alignment/rules';
+import { isLineMark, lineMarks } from '@/core/anatomy/marks';
+import type { LineMark, MarkId } from '@/core/anatomy/marks';
 import type { Exercise } from '@/core/knowledge/entries';
 
-export const lineEnds = ['mat1', 'mat2', 'known1', 'known2', 'knownMid'] as const;
-export type LineEnd = (typeof lineEnds)[number];
-export type MarkId = LineEnd | LandmarkKey;
+export const bareName = (id: MarkId): Landmark | undefined => {
+  const name = id.replace(/_[LR]$/, '');
+  return isOneOf(landmarkNames, name) ? name : undefined;
+};
 
-export const isLineEnd = (id: MarkId): id is LineEnd => (lineEnds as readonly string[]).includes(id);
-export const bareName = (id: MarkId): Landmark | undefined =>
-  isLineEnd(id) ? undefined : (id.replace(/_[LR]$/, '') as Landmark);
-
-const lineNames: Readonly<Record<LineEnd, string>> = {
+const lineNames: Readonly<Record<LineMark, string>> = {
   mat1: 'mat line, one end',
   mat2: 'mat line, other end',
   known1: 'known length, one end',
@@ -23,7 +23,7 @@ const lineNames: Readonly<Record<LineEnd, string>> = {
 };
 
 export function nameOfMark(id: MarkId): string {
-  if (isLineEnd(id)) return lineNames[id];
+  if (isLineMark(id)) return lineNames[id];
   const name = bareName(id);
   if (!name) return id;
   const side = id.endsWith('_L') ? 'left ' : id.endsWith('_R') ? 'right ' : '';
@@ -75,7 +75,7 @@ export function marksFor(exercise: Pick<Exercise, 'watches' | 'position'>, view:
   const landmarks = order.flatMap((name) =>
     ([name, sidedKey(name, 'L'), sidedKey(name, 'R')] as const).filter((key) => keys.has(key)),
   );
-  return [...lineEnds, ...landmarks];
+  return [...lineMarks, ...landmarks];
 }
 
 export const isExtra = (id: MarkId): boolean => extra.has(bareName(id) ?? id);
@@ -99,12 +99,14 @@ const blocks: readonly (readonly [string, readonly Landmark[]])[] = [
 ];
 
 /** The same by block, for buttons. */
-export const groupsOf = (wanted: WantedMarks): MarkGroup[] =>
-  [
-    { name: 'mat line', marks: ['mat1', 'mat2'] as MarkId[] },
-    { name: 'known length', marks: ['known1', 'known2', 'knownMid'] as MarkId[] },
-    ...blocks.map(([name, landmarks]) => ({
-      name,
-      marks: wanted.filter((id) => landmarks.includes(bareName(id) as Landmark)),
-    })),
-  ].filter(({ marks }) => marks.length > 0);
+export const groupsOf = (wanted: WantedMarks): MarkGroup[] => {
+  const lines: readonly MarkGroup[] = [
+    { name: 'mat line', marks: ['mat1', 'mat2'] },
+    { name: 'known length', marks: ['known1', 'known2', 'knownMid'] },
+  ];
+  const ofBlocks = blocks.map(([name, landmarks]): MarkGroup => ({
+    name,
+    marks: wanted.filter((id) => isOneOf(landmarks, bareName(id))),
+  }));
+  return [...lines, ...ofBlocks].filter(({ marks }) => marks.length > 0);
+};

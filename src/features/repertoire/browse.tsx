@@ -1,5 +1,6 @@
 'use client';
 
+import { keysOf } from '@/core/keyed';
 import { Search } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
@@ -109,7 +110,6 @@ const holds = (line: BrowseLine, words: string, wanted: Wanted): boolean =>
 
 /** All exercises, to search and to narrow; for a client, how each stands. */
 export function Browse({ lines, clients, client, sequences }: BrowsePage) {
-  const router = useRouter();
   const [search, setSearch] = useState('');
   const [readyOnly, setReadyOnly] = useState(false);
   const [wanted, setWanted] = useState<Wanted>({
@@ -119,7 +119,6 @@ export function Browse({ lines, clients, client, sequences }: BrowsePage) {
     direction: 'any',
     startsWith: 'any',
   });
-  const set = (name: keyof Wanted) => (value: string) => setWanted((before) => ({ ...before, [name]: value }));
   const words = search.trim().toLowerCase();
   const shown = useMemo(
     () =>
@@ -144,55 +143,14 @@ export function Browse({ lines, clients, client, sequences }: BrowsePage) {
           <ButtonLink href="/repertoire/files">Files</ButtonLink>
         </Row>
       </PageHead>
-      <Filters role="search" aria-label="Narrow the repertoire">
-        <Find>
-          Find
-          <input
-            type="search"
-            value={search}
-            onChange={({ target }) => setSearch(target.value)}
-            placeholder="bridge, circle, breath…"
-          />
-        </Find>
-        <Picker
-          label="Position"
-          value={wanted.position}
-          onChange={set('position')}
-          choices={choicesOf(positionNames, positions)}
-        />
-        <Picker
-          label="Apparatus"
-          value={wanted.apparatus}
-          onChange={set('apparatus')}
-          choices={choicesOf(apparatusNames, apparatuses)}
-        />
-        <Picker
-          label="Region"
-          value={wanted.region}
-          onChange={set('region')}
-          choices={choicesOf(regionNames, regions)}
-        />
-        <Picker
-          label="Spine"
-          value={wanted.direction}
-          onChange={set('direction')}
-          choices={choicesOf(directionNames, directions)}
-        />
-        <Picker
-          label="Level 1 asks"
-          value={wanted.startsWith}
-          onChange={set('startsWith')}
-          choices={choicesOf(startsWithWords, Object.keys(startsWithWords) as (keyof typeof startsWithWords)[])}
-        />
-        <ClientPicker
-          label="Ready for"
-          chosen={client}
-          anyone="anyone"
-          clients={clients}
-          find={findClientNames}
-          onChange={(id) => router.push(id === null ? '/repertoire' : `/repertoire?client=${id}`)}
-        />
-      </Filters>
+      <Narrow
+        search={search}
+        onSearch={setSearch}
+        wanted={wanted}
+        onWanted={setWanted}
+        client={client}
+        clients={clients}
+      />
       {client && (
         <Notice style={{ margin: '10px 0' }}>
           <Stack $gap={6}>
@@ -233,27 +191,91 @@ export function Browse({ lines, clients, client, sequences }: BrowsePage) {
           </section>
         );
       })}
-      <section aria-label="Orders">
-        <h2 style={{ padding: '6px 0 12px' }}>Orders</h2>
-        <Stack>
-          {sequences.map(({ id, name, about, exercises }) => (
-            <div key={id}>
-              <h3>{name}</h3>
-              <Quiet>{about}</Quiet>
-              <Row $gap={8}>
-                {exercises.map((exercise) => (
-                  <TextLink key={exercise} href={`/repertoire/${exercise}${query}`} style={{ minHeight: 30 }}>
-                    {lines.find((line) => line.id === exercise)?.name ?? exercise}
-                  </TextLink>
-                ))}
-              </Row>
-            </div>
-          ))}
-        </Stack>
-      </section>
+      <Orders sequences={sequences} lines={lines} query={query} />
     </Page>
   );
 }
+
+type NarrowProps = Pick<BrowsePage, 'client' | 'clients'> & {
+  readonly search: string;
+  readonly onSearch: (search: string) => void;
+  readonly wanted: Wanted;
+  readonly onWanted: (wanted: Wanted) => void;
+};
+
+function Narrow({ search, onSearch, wanted, onWanted, client, clients }: NarrowProps) {
+  const router = useRouter();
+  const set = (name: keyof Wanted) => (value: string) => onWanted({ ...wanted, [name]: value });
+  return (
+    <Filters role="search" aria-label="Narrow the repertoire">
+      <Find>
+        Find
+        <input
+          type="search"
+          value={search}
+          onChange={({ target }) => onSearch(target.value)}
+          placeholder="bridge, circle, breath…"
+        />
+      </Find>
+      <Picker
+        label="Position"
+        value={wanted.position}
+        onChange={set('position')}
+        choices={choicesOf(positionNames, positions)}
+      />
+      <Picker
+        label="Apparatus"
+        value={wanted.apparatus}
+        onChange={set('apparatus')}
+        choices={choicesOf(apparatusNames, apparatuses)}
+      />
+      <Picker label="Region" value={wanted.region} onChange={set('region')} choices={choicesOf(regionNames, regions)} />
+      <Picker
+        label="Spine"
+        value={wanted.direction}
+        onChange={set('direction')}
+        choices={choicesOf(directionNames, directions)}
+      />
+      <Picker
+        label="Level 1 asks"
+        value={wanted.startsWith}
+        onChange={set('startsWith')}
+        choices={choicesOf(startsWithWords, keysOf(startsWithWords))}
+      />
+      <ClientPicker
+        label="Ready for"
+        chosen={client}
+        anyone="anyone"
+        clients={clients}
+        find={findClientNames}
+        onChange={(id) => router.push(id === null ? '/repertoire' : `/repertoire?client=${id}`)}
+      />
+    </Filters>
+  );
+}
+
+type OrdersProps = Pick<BrowsePage, 'sequences' | 'lines'> & { readonly query: string };
+
+const Orders = ({ sequences, lines, query }: OrdersProps) => (
+  <section aria-label="Orders">
+    <h2 style={{ padding: '6px 0 12px' }}>Orders</h2>
+    <Stack>
+      {sequences.map(({ id, name, about, exercises }) => (
+        <div key={id}>
+          <h3>{name}</h3>
+          <Quiet>{about}</Quiet>
+          <Row $gap={8}>
+            {exercises.map((exercise) => (
+              <TextLink key={exercise} href={`/repertoire/${exercise}${query}`} style={{ minHeight: 30 }}>
+                {lines.find((line) => line.id === exercise)?.name ?? exercise}
+              </TextLink>
+            ))}
+          </Row>
+        </div>
+      ))}
+    </Stack>
+  </section>
+);
 
 function Card({ line, query }: { line: BrowseLine; query: string }) {
   const { id, name, plain, position, apparatus, shown, levels, own, weighed } = line;

@@ -32,7 +32,8 @@ import {
 } from '@/design/layout';
 import { Picker } from '@/design/picker';
 import { Reasons, StandingChip } from '@/design/standing';
-import { apparatusNames, fromWhere, positionNames } from '@/design/words';
+import { apparatusNames, positionNames } from '@/design/words';
+import { fromWhere } from '@/core/anatomy/positions';
 import { deferring } from '@/repertoire/words';
 import { setExerciseStance } from './actions';
 import { Movement } from './movement';
@@ -160,47 +161,16 @@ const doseWords = ({ dose: { repetitions, sides, directions } }: Level): string 
 
 /** An exercise as a person could teach from it. */
 export function ExerciseScreen({ page }: { page: ExercisePage }) {
-  const { exercise, own, client, weighed, clients, inForce, ladder, heldPct } = page;
+  const { exercise, client, clients } = page;
   const router = useRouter();
   const here = `/repertoire/${exercise.id}`;
   const query = client ? `?client=${client.id}` : '';
   const [number, setNumber] = useState(1);
   const level = exercise.levels.find((one) => one.number === number) ?? exercise.levels[0];
   if (!level) return null;
-  const now = weighed?.levels[level.number];
-  const views = exercise.looks.map(({ view }) => view);
   return (
     <Page>
-      <PageHead>
-        <div>
-          <TextLink href={`/repertoire${query}`}>Repertoire</TextLink>
-          <h1>{exercise.name}</h1>
-          <Quiet>
-            {exercise.plain}. {exercise.purpose}
-          </Quiet>
-          <Row $gap={8} style={{ paddingTop: 8 }}>
-            <Chip>{positionNames[exercise.position]}</Chip>
-            <Chip>{apparatusNames[exercise.apparatus]}</Chip>
-            {exercise.spine.map((one) => (
-              <Chip key={one}>{directionNames[one]}</Chip>
-            ))}
-            {own && <Chip $tone="info">{ownWords[own]}</Chip>}
-            {weighed && <StandingChip standing={weighed.standing} />}
-          </Row>
-        </div>
-        <Row>
-          <Button onPress={() => window.print()}>
-            <Printer size={18} aria-hidden />
-            Print
-          </Button>
-          {page.mayChange && (
-            <ButtonLink href={`${here}/edit`}>
-              <Pencil size={18} aria-hidden />
-              Edit
-            </ButtonLink>
-          )}
-        </Row>
-      </PageHead>
+      <ExerciseHead page={page} here={here} query={query} />
       <Columns $side="350px">
         <Stack $gap={30}>
           <Section aria-label="Movement">
@@ -208,61 +178,7 @@ export function ExerciseScreen({ page }: { page: ExercisePage }) {
               <Movement level={level} label={`${exercise.name}, level ${level.number}: ${level.name}`} />
             </Panel>
           </Section>
-          <Section aria-label="Ladder">
-            <h2>Ladder</h2>
-            <Ladder>
-              {exercise.levels.map((one) => {
-                const standing = weighed?.levels[one.number];
-                const rung = ladder?.rungs.find(({ number: its }) => its === one.number);
-                return (
-                  <li key={one.number} data-chosen={one.number === level.number ? '' : undefined}>
-                    <div className="pair">
-                      {[startOf(one), one.top].map((pose, i) => (
-                        <Figure
-                          key={i}
-                          pose={pose}
-                          small
-                          label={`${one.name}, ${i === 0 ? 'start' : 'top'}`}
-                          {...(one.scene ? { scene: one.scene } : {})}
-                        />
-                      ))}
-                    </div>
-                    <button
-                      type="button"
-                      onClick={() => setNumber(one.number)}
-                      aria-pressed={one.number === level.number}
-                    >
-                      {one.number} · {one.name}
-                    </button>
-                    <span>{one.change}</span>
-                    <Small>
-                      {doseWords(one)}
-                      {one.springs ? ` · springs: ${one.springs}` : ''}
-                    </Small>
-                    {rung && ladder && <DemandBar rung={rung} most={ladder.most} heldPct={heldPct} />}
-                    {rung && rung.half.length > 0 && (
-                      <Small data-half={one.number}>
-                        Half-way: {rung.half.map(({ words }) => words).join(' Or: ')}
-                      </Small>
-                    )}
-                    {one.rises && <Small>What rises: {one.rises}.</Small>}
-                    {standing && standing.standing !== 'fine' && (
-                      <Row>
-                        <StandingChip standing={standing.standing} />
-                      </Row>
-                    )}
-                  </li>
-                );
-              })}
-            </Ladder>
-            <Small>
-              {ladder &&
-                `Asks: ${demandWords[ladder.kind]}, a moment in % of body weight × stature${client ? ` for ${client.name}` : ''}${heldPct === null ? '' : '; the upright stroke is what is held'}. `}
-              Up a level after {inForce.gate.cleanReps} clean on each side in {inForce.gate.sessions}{' '}
-              {inForce.gate.sessions === 1 ? 'session' : 'sessions running'}
-              {inForce.gate.halfSteps ? ', by half steps' : ''} ({inForce.school}).
-            </Small>
-          </Section>
+          <LadderSection page={page} chosen={level.number} onChoose={setNumber} />
           <Breaths page={page} level={level.number} />
           <Section aria-label="Faults">
             <h2>Watch for</h2>
@@ -282,119 +198,228 @@ export function ExerciseScreen({ page }: { page: ExercisePage }) {
             find={findClientNames}
             onChange={(id) => router.push(id === null ? here : `${here}?client=${id}`)}
           />
-          {client && now && (
-            <Panel as="section" aria-label="Cautions">
-              <Stack $gap={10}>
-                <Row>
-                  <h2>
-                    Level {level.number} for {client.name}
-                  </h2>
-                  <StandingChip standing={now.standing} />
-                </Row>
-                {now.reasons.length > 0 ? <Reasons reasons={now.reasons} /> : <Quiet>Nothing on file acts here.</Quiet>}
-                <Small>{deferring}</Small>
-              </Stack>
-            </Panel>
-          )}
-          {exercise.cautions.length > 0 && (
-            <Stack $gap={6}>
-              <h2>Take care</h2>
-              <ul>
-                {exercise.cautions.map((caution) => (
-                  <li key={caution} style={{ padding: '3px 0', color: 'var(--out)' }}>
-                    {caution}
-                  </li>
-                ))}
-              </ul>
-            </Stack>
-          )}
-          <Stack $gap={6}>
-            <h2>Set up, tailbone to head</h2>
-            <Ruled>
-              {exercise.setUp.map(({ block, check }) => (
-                <li key={check} style={{ padding: '8px 0' }}>
-                  <Small>{block}</Small>
-                  <br />
-                  {check}
-                </li>
-              ))}
-            </Ruled>
-          </Stack>
-          <Stack $gap={6}>
-            <h2>Teaching it</h2>
-            <Facts>
-              <dt>Feel it</dt>
-              <dd>{exercise.feel.where}</dd>
-              <dt>Not there</dt>
-              <dd>{exercise.feel.notWhere}</dd>
-              <dt>Ends at</dt>
-              <dd>{exercise.endPoint}</dd>
-              {exercise.legLine && (
-                <>
-                  <dt>Legs</dt>
-                  <dd>{exercise.legLine}</dd>
-                </>
-              )}
-              <dt>Sides</dt>
-              <dd>
-                {exercise.sideOrder === 'both'
-                  ? 'both together'
-                  : exercise.sideOrder === 'alternate'
-                    ? 'alternate each repetition'
-                    : 'the whole set on one side, then the other'}
-              </dd>
-              <dt>Trunk</dt>
-              <dd>
-                {exercise.prepareTrunk === 'none'
-                  ? 'no bracing: let it yield'
-                  : 'drawn together lightly on a breath out, then eased'}
-              </dd>
-              {exercise.settle && (
-                <>
-                  <dt>Before</dt>
-                  <dd>{exercise.settle}</dd>
-                </>
-              )}
-              {exercise.release && (
-                <>
-                  <dt>After</dt>
-                  <dd>{exercise.release}</dd>
-                </>
-              )}
-              <dt>In and out</dt>
-              <dd>{exercise.transition}</dd>
-              <dt>Works</dt>
-              <dd>{exercise.regions.map((one) => regionNames[one]).join(', ')}</dd>
-              <dt>Stand</dt>
-              <dd>{views.map((view) => fromWhere[view]).join(', ')}</dd>
-            </Facts>
-          </Stack>
-          {exercise.selfChecks.length > 0 && <TextList title="The client can check" lines={exercise.selfChecks} />}
-          {exercise.notes.length > 0 && <TextList title="Finer points" lines={exercise.notes} />}
-          {page.first.length > 0 && (
-            <Stack $gap={6}>
-              <h2>First tried</h2>
-              <ol style={{ paddingLeft: 22, listStyle: 'decimal' }}>
-                {page.first.map(({ say, kind }) => (
-                  <li key={say} style={{ padding: '3px 0' }}>
-                    “{say}” <Small>{kindNames[kind]}</Small>
-                  </li>
-                ))}
-              </ol>
-            </Stack>
-          )}
-          <Stack $gap={6}>
-            <h2>Before and after</h2>
-            <Small>Prepared by</Small>
-            <Links lines={page.prepares} query={query} />
-            <Small>May be followed by</Small>
-            <Links lines={page.follows} query={query} />
-          </Stack>
+          <ForClient page={page} number={level.number} />
+          <ToTeach page={page} query={query} />
         </Stack>
       </Columns>
     </Page>
   );
 }
+
+type HeadProps = { readonly page: ExercisePage; readonly here: string; readonly query: string };
+
+const ExerciseHead = ({ page: { exercise, own, weighed, mayChange }, here, query }: HeadProps) => (
+  <PageHead>
+    <div>
+      <TextLink href={`/repertoire${query}`}>Repertoire</TextLink>
+      <h1>{exercise.name}</h1>
+      <Quiet>
+        {exercise.plain}. {exercise.purpose}
+      </Quiet>
+      <Row $gap={8} style={{ paddingTop: 8 }}>
+        <Chip>{positionNames[exercise.position]}</Chip>
+        <Chip>{apparatusNames[exercise.apparatus]}</Chip>
+        {exercise.spine.map((one) => (
+          <Chip key={one}>{directionNames[one]}</Chip>
+        ))}
+        {own && <Chip $tone="info">{ownWords[own]}</Chip>}
+        {weighed && <StandingChip standing={weighed.standing} />}
+      </Row>
+    </div>
+    <Row>
+      <Button onPress={() => window.print()}>
+        <Printer size={18} aria-hidden />
+        Print
+      </Button>
+      {mayChange && (
+        <ButtonLink href={`${here}/edit`}>
+          <Pencil size={18} aria-hidden />
+          Edit
+        </ButtonLink>
+      )}
+    </Row>
+  </PageHead>
+);
+
+type LadderProps = {
+  readonly page: ExercisePage;
+  readonly chosen: number;
+  readonly onChoose: (number: number) => void;
+};
+
+/** Every level with what it asks, and what it takes to move up. */
+function LadderSection({ page, chosen, onChoose }: LadderProps) {
+  const { exercise, inForce, ladder, heldPct, client } = page;
+  const { cleanReps, sessions, halfSteps } = inForce.gate;
+  return (
+    <Section aria-label="Ladder">
+      <h2>Ladder</h2>
+      <Ladder>
+        {exercise.levels.map((one) => (
+          <LadderRung key={one.number} page={page} level={one} isChosen={one.number === chosen} onChoose={onChoose} />
+        ))}
+      </Ladder>
+      <Small>
+        {ladder &&
+          `Asks: ${demandWords[ladder.kind]}, a moment in % of body weight × stature${client ? ` for ${client.name}` : ''}${heldPct === null ? '' : '; the upright stroke is what is held'}. `}
+        Up a level after {cleanReps} clean on each side in {sessions} {sessions === 1 ? 'session' : 'sessions running'}
+        {halfSteps ? ', by half steps' : ''} ({inForce.school}).
+      </Small>
+    </Section>
+  );
+}
+
+type RungProps = Pick<LadderProps, 'page' | 'onChoose'> & { readonly level: Level; readonly isChosen: boolean };
+
+function LadderRung({ page: { weighed, ladder, heldPct }, level, isChosen, onChoose }: RungProps) {
+  const { number, name, change, scene, springs, rises } = level;
+  const standing = weighed?.levels[number]?.standing ?? 'fine';
+  const rung = ladder?.rungs.find(({ number: its }) => its === number);
+  return (
+    <li data-chosen={isChosen ? '' : undefined}>
+      <div className="pair">
+        {[startOf(level), level.top].map((pose, i) => (
+          <Figure
+            key={i}
+            pose={pose}
+            small
+            label={`${name}, ${i === 0 ? 'start' : 'top'}`}
+            {...(scene ? { scene } : {})}
+          />
+        ))}
+      </div>
+      <button type="button" onClick={() => onChoose(number)} aria-pressed={isChosen}>
+        {number} · {name}
+      </button>
+      <span>{change}</span>
+      <Small>
+        {doseWords(level)}
+        {springs ? ` · springs: ${springs}` : ''}
+      </Small>
+      {rung && ladder && <DemandBar rung={rung} most={ladder.most} heldPct={heldPct} />}
+      {rung && rung.half.length > 0 && (
+        <Small data-half={number}>Half-way: {rung.half.map(({ words }) => words).join(' Or: ')}</Small>
+      )}
+      {rises && <Small>What rises: {rises}.</Small>}
+      {standing !== 'fine' && (
+        <Row>
+          <StandingChip standing={standing} />
+        </Row>
+      )}
+    </li>
+  );
+}
+
+/** How a level stands for the client chosen. */
+function ForClient({ page: { client, weighed }, number }: { readonly page: ExercisePage; readonly number: number }) {
+  const now = weighed?.levels[number];
+  if (!client || !now) return null;
+  return (
+    <Panel as="section" aria-label="Cautions">
+      <Stack $gap={10}>
+        <Row>
+          <h2>
+            Level {number} for {client.name}
+          </h2>
+          <StandingChip standing={now.standing} />
+        </Row>
+        {now.reasons.length > 0 ? <Reasons reasons={now.reasons} /> : <Quiet>Nothing on file acts here.</Quiet>}
+        <Small>{deferring}</Small>
+      </Stack>
+    </Panel>
+  );
+}
+
+type ToTeachProps = { readonly page: ExercisePage; readonly query: string };
+
+/** Cautions, set-up, and everything else to teach from. */
+const ToTeach = ({ page: { exercise, first, prepares, follows }, query }: ToTeachProps) => (
+  <>
+    {exercise.cautions.length > 0 && (
+      <Stack $gap={6}>
+        <h2>Take care</h2>
+        <ul>
+          {exercise.cautions.map((caution) => (
+            <li key={caution} style={{ padding: '3px 0', color: 'var(--out)' }}>
+              {caution}
+            </li>
+          ))}
+        </ul>
+      </Stack>
+    )}
+    <Stack $gap={6}>
+      <h2>Set up, tailbone to head</h2>
+      <Ruled>
+        {exercise.setUp.map(({ block, check }) => (
+          <li key={check} style={{ padding: '8px 0' }}>
+            <Small>{block}</Small>
+            <br />
+            {check}
+          </li>
+        ))}
+      </Ruled>
+    </Stack>
+    <Teaching exercise={exercise} />
+    {exercise.selfChecks.length > 0 && <TextList title="The client can check" lines={exercise.selfChecks} />}
+    {exercise.notes.length > 0 && <TextList title="Finer points" lines={exercise.notes} />}
+    {first.length > 0 && (
+      <Stack $gap={6}>
+        <h2>First tried</h2>
+        <ol style={{ paddingLeft: 22, listStyle: 'decimal' }}>
+          {first.map(({ say, kind }) => (
+            <li key={say} style={{ padding: '3px 0' }}>
+              “{say}” <Small>{kindNames[kind]}</Small>
+            </li>
+          ))}
+        </ol>
+      </Stack>
+    )}
+    <Stack $gap={6}>
+      <h2>Before and after</h2>
+      <Small>Prepared by</Small>
+      <Links lines={prepares} query={query} />
+      <Small>May be followed by</Small>
+      <Links lines={follows} query={query} />
+    </Stack>
+  </>
+);
+
+const sideWords = {
+  both: 'both together',
+  alternate: 'alternate each repetition',
+  chain: 'the whole set on one side, then the other',
+} as const;
+
+const Fact = ({ name, children }: { readonly name: string; readonly children: string | undefined }) =>
+  children ? (
+    <>
+      <dt>{name}</dt>
+      <dd>{children}</dd>
+    </>
+  ) : null;
+
+const Teaching = ({ exercise }: { readonly exercise: ExercisePage['exercise'] }) => (
+  <Stack $gap={6}>
+    <h2>Teaching it</h2>
+    <Facts>
+      <Fact name="Feel it">{exercise.feel.where}</Fact>
+      <Fact name="Not there">{exercise.feel.notWhere}</Fact>
+      <Fact name="Ends at">{exercise.endPoint}</Fact>
+      <Fact name="Legs">{exercise.legLine}</Fact>
+      <Fact name="Sides">{sideWords[exercise.sideOrder]}</Fact>
+      <Fact name="Trunk">
+        {exercise.prepareTrunk === 'none'
+          ? 'no bracing: let it yield'
+          : 'drawn together lightly on a breath out, then eased'}
+      </Fact>
+      <Fact name="Before">{exercise.settle}</Fact>
+      <Fact name="After">{exercise.release}</Fact>
+      <Fact name="In and out">{exercise.transition}</Fact>
+      <Fact name="Works">{exercise.regions.map((one) => regionNames[one]).join(', ')}</Fact>
+      <Fact name="Stand">{exercise.looks.map(({ view }) => fromWhere[view]).join(', ')}</Fact>
+    </Facts>
+  </Stack>
+);
 
 function TextList({ title, lines }: { title: string; lines: readonly string[] }) {
   return (
@@ -448,40 +473,22 @@ function Breaths({ page: { exercise, inForce }, level }: { page: ExercisePage; l
   );
 }
 
-function FaultRow({ fault, level, isForClient }: { fault: FaultCard; level: Level; isForClient: boolean }) {
+type FaultRowProps = { readonly fault: FaultCard; readonly level: Level; readonly isForClient: boolean };
+
+const capital = (text: string): string => `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`;
+const mostCorrections = 4;
+
+function FaultRow({ fault, level, isForClient }: FaultRowProps) {
   const [all, setAll] = useState(false);
-  const { id, name, plain, seen, why, standAt, phases, measures, byEye, causes, safety, block } = fault;
-  const drawn = drawableFaults.includes(id);
-  const clean = phases.includes('start') && !phases.includes('hold') ? startOf(level) : level.top;
-  const wrong = drawn ? withFault(clean, id, usualAmount(id)) : clean;
-  const isSeen = drawn && JSON.stringify(wrong) !== JSON.stringify(clean);
-  const seenFrom = standAt === 'head' ? 'foot' : standAt;
-  const shown = all ? fault.corrections : fault.corrections.slice(0, 4);
+  const { id, name, plain, seen, why, standAt, phases, measures, safety, corrections, excluded } = fault;
   return (
     <li data-fault={id}>
       <div className="pair">
-        {isSeen ? (
-          <>
-            <figure>
-              <Figure pose={clean} view={seenFrom} label={`${plain}: clean`} small />
-              <figcaption>
-                <Small>clean</Small>
-              </figcaption>
-            </figure>
-            <figure>
-              <Figure pose={wrong} view={seenFrom} label={plain} out={block} small />
-              <figcaption>
-                <Small>{plain}</Small>
-              </figcaption>
-            </figure>
-          </>
-        ) : (
-          <Small style={{ gridColumn: '1 / -1' }}>{byEye ?? 'By eye or touch.'}</Small>
-        )}
+        <FaultSeen fault={fault} level={level} />
       </div>
       <Stack $gap={6}>
         <Row $gap={8}>
-          <h3>{plain[0]?.toUpperCase() + plain.slice(1)}</h3>
+          <h3>{capital(plain)}</h3>
           <Small>{name}</Small>
           {safety && (
             <Chip $tone="out">
@@ -499,7 +506,7 @@ function FaultRow({ fault, level, isForClient }: { fault: FaultCard; level: Leve
           {measures.length > 0 ? `read from ${measures.map(nameOf).join(', ')}` : 'graded by eye or touch'}.
         </Small>
         <ul className="say">
-          {shown.map((one) => (
+          {(all ? corrections : corrections.slice(0, mostCorrections)).map((one) => (
             <li key={one.id}>
               “{one.say}”{' '}
               <Small>
@@ -510,33 +517,63 @@ function FaultRow({ fault, level, isForClient }: { fault: FaultCard; level: Leve
             </li>
           ))}
         </ul>
-        <details>
-          <summary style={{ cursor: 'pointer', minHeight: 36 }}>
-            <Small>What may lie behind it</Small>
-          </summary>
-          <ul>
-            {causes.map((cause) => (
-              <li key={cause.name} style={{ padding: '3px 0' }}>
-                {cause.name[0]?.toUpperCase() + cause.name.slice(1)}.{' '}
-                <Small>
-                  {cause.look} {cause.ifSo}
-                </Small>
-              </li>
-            ))}
-          </ul>
-        </details>
-        {fault.corrections.length > 4 && (
+        <CausesOf fault={fault} />
+        {corrections.length > mostCorrections && (
           <Button $look="quiet" onPress={() => setAll(!all)} style={{ justifySelf: 'start', paddingInline: 0 }}>
-            {all ? 'Fewer' : `All ${fault.corrections.length} corrections`}
+            {all ? 'Fewer' : `All ${corrections.length} corrections`}
           </Button>
         )}
-        {all && isForClient && fault.excluded.length > 0 && (
-          <Small>Left out: {fault.excluded.map(({ say, why: reason }) => `“${say}” ${reason}`).join(' ')}</Small>
+        {all && isForClient && excluded.length > 0 && (
+          <Small>Left out: {excluded.map(({ say, why: reason }) => `“${say}” ${reason}`).join(' ')}</Small>
         )}
       </Stack>
     </li>
   );
 }
+
+/** The level clean and with the fault, where the fault can be drawn; else how an eye or a hand tells it. */
+function FaultSeen({ fault, level }: Omit<FaultRowProps, 'isForClient'>) {
+  const { id, plain, standAt, phases, byEye, block } = fault;
+  const clean = phases.includes('start') && !phases.includes('hold') ? startOf(level) : level.top;
+  const wrong = drawableFaults.includes(id) ? withFault(clean, id, usualAmount(id)) : clean;
+  if (JSON.stringify(wrong) === JSON.stringify(clean))
+    return <Small style={{ gridColumn: '1 / -1' }}>{byEye ?? 'By eye or touch.'}</Small>;
+  const view = standAt === 'head' ? 'foot' : standAt;
+  return (
+    <>
+      <figure>
+        <Figure pose={clean} view={view} label={`${plain}: clean`} small />
+        <figcaption>
+          <Small>clean</Small>
+        </figcaption>
+      </figure>
+      <figure>
+        <Figure pose={wrong} view={view} label={plain} out={block} small />
+        <figcaption>
+          <Small>{plain}</Small>
+        </figcaption>
+      </figure>
+    </>
+  );
+}
+
+const CausesOf = ({ fault: { causes } }: { readonly fault: FaultCard }) => (
+  <details>
+    <summary style={{ cursor: 'pointer', minHeight: 36 }}>
+      <Small>What may lie behind it</Small>
+    </summary>
+    <ul>
+      {causes.map(({ name, look, ifSo }) => (
+        <li key={name} style={{ padding: '3px 0' }}>
+          {capital(name)}.{' '}
+          <Small>
+            {look} {ifSo}
+          </Small>
+        </li>
+      ))}
+    </ul>
+  </details>
+);
 
 function Schools({ page: { stances, schools, exercise, mayChange } }: { page: ExercisePage }) {
   return (

@@ -6,7 +6,21 @@ import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import type { FileEntry, FileError } from '@/core/knowledge/files';
 import { Button, ButtonLink } from '@/design/button';
-import { Chip, Notice, Page, PageHead, Quiet, Row, Ruled, Section, Small, Stack, TextLink } from '@/design/layout';
+import {
+  Chip,
+  Failed,
+  Notice,
+  Page,
+  PageHead,
+  Quiet,
+  Row,
+  Ruled,
+  Section,
+  Small,
+  Stack,
+  TextLink,
+} from '@/design/layout';
+import { useAsking } from '@/platform/browser/asking';
 import { keepFile, previewFile } from './actions';
 import { Differences } from '@/design/differences';
 
@@ -17,42 +31,32 @@ type Read = {
   readonly errors?: readonly FileError[];
 };
 
-const gone = 'The server does not answer. Nothing was changed; try again in a moment.';
+const unchanged = 'Nothing was changed; try again in a moment.';
 
 /** The repertoire as a file: out whole or only the own part; in with a preview, every error by its line, all or nothing. */
 export function Files() {
   const router = useRouter();
   const [read, setRead] = useState<Read>();
-  const [failed, setFailed] = useState<string>();
-  const [busy, setBusy] = useState(false);
   const [kept, setKept] = useState<number>();
+  const { busy, failed, ask } = useAsking();
   const open = async (file: File | undefined) => {
     if (!file) return;
-    setFailed(undefined);
     setKept(undefined);
-    setBusy(true);
     const text = await file.text();
-    const result = await previewFile({ text }).catch(() => undefined);
-    setBusy(false);
-    if (!result?.ok) return setFailed(result?.error.message ?? gone);
-    setRead({
-      name: file.name,
-      text,
-      ...(result.value.ok ? { entries: result.value.entries } : { errors: result.value.errors }),
-    });
+    const result = await ask(previewFile({ text }), unchanged);
+    if (!result.ok) return;
+    const found = result.value.ok ? { entries: result.value.entries } : { errors: result.value.errors };
+    setRead({ name: file.name, text, ...found });
   };
   const keep = async () => {
     if (!read) return;
-    setBusy(true);
-    const result = await keepFile({ text: read.text }).catch(() => undefined);
-    setBusy(false);
-    if (!result?.ok) return setFailed(result?.error.message ?? gone);
+    const result = await ask(keepFile({ text: read.text }), unchanged);
+    if (!result.ok) return;
     if ('errors' in result.value) return setRead({ ...read, errors: result.value.errors });
     setKept(result.value.kept);
     setRead(undefined);
     router.refresh();
   };
-  const changing = read?.entries?.filter(({ state }) => state !== 'same') ?? [];
   return (
     <Page>
       <PageHead>
@@ -62,24 +66,7 @@ export function Files() {
           <Quiet>The repertoire as JSON or YAML. The format is described in docs/formats.md.</Quiet>
         </div>
       </PageHead>
-      <Section aria-label="Out" style={{ paddingTop: 20 }}>
-        <h2>Out</h2>
-        <Row>
-          {(
-            [
-              ['all', 'yaml', 'All, YAML'],
-              ['all', 'json', 'All, JSON'],
-              ['own', 'yaml', 'Own versions, YAML'],
-              ['own', 'json', 'Own versions, JSON'],
-            ] as const
-          ).map(([what, as, name]) => (
-            <ButtonLink key={name} href={`/api/repertoire?what=${what}&as=${as}`} prefetch={false} download>
-              <Download size={17} aria-hidden />
-              {name}
-            </ButtonLink>
-          ))}
-        </Row>
-      </Section>
+      <FilesOut />
       <Section aria-label="In">
         <h2>In</h2>
         <FileTrigger acceptedFileTypes={['.json', '.yaml', '.yml']} onSelect={(files) => void open(files?.[0])}>
@@ -88,11 +75,7 @@ export function Files() {
             {busy ? 'Reading…' : 'Choose a file'}
           </Button>
         </FileTrigger>
-        {failed && (
-          <Notice $tone="out" role="alert">
-            {failed}
-          </Notice>
-        )}
+        <Failed>{failed}</Failed>
         {kept !== undefined && (
           <Notice role="status">
             {kept === 0
@@ -100,57 +83,98 @@ export function Files() {
               : `${kept} ${kept === 1 ? 'entry' : 'entries'} kept as the studio’s own.`}
           </Notice>
         )}
-        {read?.errors && (
-          <Notice $tone="out" role="alert">
-            <Stack $gap={4}>
-              <strong>
-                {read.name}: {read.errors.length === 1 ? 'one thing is' : `${read.errors.length} things are`} not right.
-                Nothing was kept.
-              </strong>
-              <ul>
-                {read.errors.slice(0, 30).map(({ line, path, message }) => (
-                  <li key={`${line} ${path} ${message}`}>
-                    Line {line}: {message} {path && <code>{path}</code>}
-                  </li>
-                ))}
-              </ul>
-            </Stack>
-          </Notice>
-        )}
+        {read?.errors && <Wrong name={read.name} errors={read.errors} />}
         {read?.entries && (
-          <Stack>
-            <h3>
-              {read.name}:{' '}
-              {changing.length === 0
-                ? 'nothing differs'
-                : `${changing.length} of ${read.entries.length} entries would change`}
-            </h3>
-            <Ruled aria-label="What would change">
-              {changing.map(({ kind, id, state, differences }) => (
-                <li key={`${kind} ${id}`}>
-                  <Row $gap={8}>
-                    <strong>{id}</strong>
-                    <Small>{kind}</Small>
-                    <Chip $tone="info">{state === 'new' ? 'new' : `${differences.length} changed`}</Chip>
-                  </Row>
-                  {state === 'changed' && (
-                    <details>
-                      <summary style={{ minHeight: 36, cursor: 'pointer' }}>What differs</summary>
-                      <Differences list={differences} names={['in force', 'in the file']} />
-                    </details>
-                  )}
-                </li>
-              ))}
-            </Ruled>
-            <Row>
-              <Button $look="main" onPress={() => void keep()} isDisabled={busy || changing.length === 0}>
-                Keep them as the studio’s own
-              </Button>
-              <Button onPress={() => setRead(undefined)}>Leave it</Button>
-            </Row>
-          </Stack>
+          <WouldChange
+            name={read.name}
+            entries={read.entries}
+            busy={busy}
+            onKeep={() => void keep()}
+            onLeave={() => setRead(undefined)}
+          />
         )}
       </Section>
     </Page>
+  );
+}
+
+const outs = [
+  ['all', 'yaml', 'All, YAML'],
+  ['all', 'json', 'All, JSON'],
+  ['own', 'yaml', 'Own versions, YAML'],
+  ['own', 'json', 'Own versions, JSON'],
+] as const;
+
+const FilesOut = () => (
+  <Section aria-label="Out" style={{ paddingTop: 20 }}>
+    <h2>Out</h2>
+    <Row>
+      {outs.map(([what, as, name]) => (
+        <ButtonLink key={name} href={`/api/repertoire?what=${what}&as=${as}`} prefetch={false} download>
+          <Download size={17} aria-hidden />
+          {name}
+        </ButtonLink>
+      ))}
+    </Row>
+  </Section>
+);
+
+const Wrong = ({ name, errors }: { readonly name: string; readonly errors: readonly FileError[] }) => (
+  <Notice $tone="out" role="alert">
+    <Stack $gap={4}>
+      <strong>
+        {name}: {errors.length === 1 ? 'one thing is' : `${errors.length} things are`} not right. Nothing was kept.
+      </strong>
+      <ul>
+        {errors.slice(0, 30).map(({ line, path, message }) => (
+          <li key={`${line} ${path} ${message}`}>
+            Line {line}: {message} {path && <code>{path}</code>}
+          </li>
+        ))}
+      </ul>
+    </Stack>
+  </Notice>
+);
+
+type WouldChangeProps = {
+  readonly name: string;
+  readonly entries: readonly FileEntry[];
+  readonly busy: boolean;
+  readonly onKeep: () => void;
+  readonly onLeave: () => void;
+};
+
+function WouldChange({ name, entries, busy, onKeep, onLeave }: WouldChangeProps) {
+  const changing = entries.filter(({ state }) => state !== 'same');
+  return (
+    <Stack>
+      <h3>
+        {name}:{' '}
+        {changing.length === 0 ? 'nothing differs' : `${changing.length} of ${entries.length} entries would change`}
+      </h3>
+      <Ruled aria-label="What would change">
+        {changing.map(({ kind, id, state, differences }) => (
+          <li key={`${kind} ${id}`}>
+            <Row $gap={8}>
+              <strong>{id}</strong>
+              <Small>{kind}</Small>
+              <Chip $tone="info">{state === 'new' ? 'new' : `${differences.length} changed`}</Chip>
+            </Row>
+            {state === 'changed' && (
+              <details>
+                <summary style={{ minHeight: 36, cursor: 'pointer' }}>What differs</summary>
+                <Differences list={differences} names={['in force', 'in the file']} />
+              </details>
+            )}
+          </li>
+        ))}
+      </Ruled>
+      <Row>
+        <Button $look="main" onPress={onKeep} isDisabled={busy || changing.length === 0}>
+          Keep them as the studio’s own
+        </Button>
+        <Button onPress={onLeave}>Leave it</Button>
+      </Row>
+    </Stack>
   );
 }

@@ -1,8 +1,10 @@
 'use client';
 
 // A pose by hand: drag a knee, a foot or a hand on the figure, or set each joint by its slider.
+import { keysOf } from '@/core/keyed';
 import { useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
+import { placeOn } from '@/platform/browser/pointer';
 import { dragLimb, handleAt, handles } from '@/core/body/drag';
 import type { DragSide, Handle } from '@/core/body/drag';
 import { jointLimits, pastLimits } from '@/core/body/pose';
@@ -12,8 +14,8 @@ import { typicalBody as body } from '@/core/body/segments';
 import { poseBody } from '@/core/body/skeleton';
 import type { View } from '@/core/anatomy/positions';
 import { frameFigure } from '@/core/figure/frame';
-import { drawScene } from '@/core/figure/props';
-import type { Scene } from '@/core/figure/props';
+import { drawScene } from '@/core/figure/scene';
+import type { Scene } from '@/core/figure/scene';
 import { Button } from '@/design/button';
 import { Part } from '@/design/figure';
 import { Notice, Row, Small, Stack } from '@/design/layout';
@@ -73,8 +75,10 @@ const armKinds = [
 ];
 
 const freshLeg = (kind: string): LegPose =>
+  // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- the kinds that the picker offers besides these have no angles that must be told
   kind === 'raised' ? { kind, thighDeg: 90, kneeDeg: 90 } : ({ kind } as LegPose);
 const freshArm = (kind: string): ArmPose | undefined =>
+  // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- the kinds that the picker offers besides these have no angles that must be told
   kind === 'rest' ? undefined : kind === 'reaching' ? { kind, liftDeg: 60 } : ({ kind } as ArmPose);
 
 /** A limb of a pose set or left to its rest. */
@@ -107,11 +111,10 @@ export function PoseEditor({ pose, scene, onChange }: PoseEditorProps) {
   };
   /** The point of the body's side plane under the pointer. */
   const pointed = (event: React.PointerEvent): { x: number; z: number } | undefined => {
-    const matrix = svg.current?.getScreenCTM();
-    if (!matrix) return undefined;
-    const p = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse());
+    const on = placeOn(svg.current, event);
+    if (!on) return undefined;
     const [o, ex, ez] = [eye.see([0, 0, lift]).at, eye.see([1, 0, lift]).at, eye.see([0, 0, lift + 1]).at];
-    return { x: (p.x - o[0]) / (ex[0] - o[0]), z: (p.y - o[1]) / (ez[1] - o[1]) };
+    return { x: (on[0] - o[0]) / (ex[0] - o[0]), z: (on[1] - o[1]) / (ez[1] - o[1]) };
   };
   const move = (event: React.PointerEvent) => {
     const to = held && pointed(event);
@@ -188,7 +191,7 @@ export function PoseEditor({ pose, scene, onChange }: PoseEditorProps) {
         </Notice>
       )}
       <Sliders role="group" aria-label="Trunk">
-        {(Object.keys(trunkNames) as TrunkAngle[]).map((angle) => (
+        {keysOf(trunkNames).map((angle) => (
           <Slider
             key={angle}
             name={trunkNames[angle]}
@@ -199,36 +202,46 @@ export function PoseEditor({ pose, scene, onChange }: PoseEditorProps) {
         ))}
       </Sliders>
       {sides.map((side) => (
-        <Stack key={side} $gap={4}>
-          <Row $gap={14}>
-            <div style={{ width: 200 }}>
-              <Picker
-                label={`${side === 'left' ? 'Left' : 'Right'} leg`}
-                value={pose[side].kind}
-                onChange={(kind) => onChange({ ...pose, [side]: freshLeg(kind) })}
-                choices={legKinds}
-              />
-            </div>
-            <div style={{ width: 200 }}>
-              <Picker
-                label={`${side === 'left' ? 'Left' : 'Right'} arm`}
-                value={pose[`${side}Arm`]?.kind ?? 'rest'}
-                onChange={(kind) => onChange(withArm(pose, `${side}Arm`, freshArm(kind)))}
-                choices={armKinds}
-              />
-            </div>
-          </Row>
-          <Sliders role="group" aria-label={`${side} limbs`}>
-            <LegSliders leg={pose[side]} onChange={(leg) => onChange({ ...pose, [side]: leg })} side={side} />
-            <ArmSliders
-              arm={pose[`${side}Arm`]}
-              onChange={(arm) => onChange(withArm(pose, `${side}Arm`, arm))}
-              side={side}
-            />
-          </Sliders>
-        </Stack>
+        <LimbFields key={side} side={side} pose={pose} onChange={onChange} />
       ))}
       <Small>Lies {position === 'supine' ? 'on the back' : position}; degrees from the position’s rest.</Small>
+    </Stack>
+  );
+}
+
+type LimbProps = { readonly side: DragSide; readonly pose: Pose; readonly onChange: (pose: Pose) => void };
+
+/** Leg and arm of one side: what they do, and by how much. */
+function LimbFields({ side, pose, onChange }: LimbProps) {
+  const name = side === 'left' ? 'Left' : 'Right';
+  return (
+    <Stack $gap={4}>
+      <Row $gap={14}>
+        <div style={{ width: 200 }}>
+          <Picker
+            label={`${name} leg`}
+            value={pose[side].kind}
+            onChange={(kind) => onChange({ ...pose, [side]: freshLeg(kind) })}
+            choices={legKinds}
+          />
+        </div>
+        <div style={{ width: 200 }}>
+          <Picker
+            label={`${name} arm`}
+            value={pose[`${side}Arm`]?.kind ?? 'rest'}
+            onChange={(kind) => onChange(withArm(pose, `${side}Arm`, freshArm(kind)))}
+            choices={armKinds}
+          />
+        </div>
+      </Row>
+      <Sliders role="group" aria-label={`${side} limbs`}>
+        <LegSliders leg={pose[side]} onChange={(leg) => onChange({ ...pose, [side]: leg })} side={side} />
+        <ArmSliders
+          arm={pose[`${side}Arm`]}
+          onChange={(arm) => onChange(withArm(pose, `${side}Arm`, arm))}
+          side={side}
+        />
+      </Sliders>
     </Stack>
   );
 }

@@ -14,7 +14,7 @@ import { differences, stateOf } from '@/core/knowledge/own-entries';
 import type { Difference, EditableKind, OwnState } from '@/core/knowledge/own-entries';
 import { gateInForce } from '@/core/progression/gate';
 import { breathInForce, layStances, ownerOf, resolveStances } from '@/core/knowledge/stances';
-import type { Layer } from '@/core/knowledge/stances';
+import type { Layer, StancesInForce } from '@/core/knowledge/stances';
 import { ladderLoad } from '@/core/load/ladder';
 import type { LadderLoad } from '@/core/load/ladder';
 import { dayOf } from '@/data/days';
@@ -23,9 +23,10 @@ import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { findClient, findNames } from '@/data/stores/clients';
 import { findRepertoire, findStudio, listOwn } from '@/data/stores/studio';
+import type { OwnCard } from '@/data/stores/studio';
 import { findEvidence } from '@/data/stores/evidence';
 import { actingOn } from '@/data/types';
-import type { ClientCard, Who } from '@/data/types';
+import type { ClientCard, StudioCard, Who } from '@/data/types';
 import { repertoire as shipped } from '@/repertoire';
 import { blankExercise, scratch } from './blank';
 import type { StartsWith } from './starts-with';
@@ -217,6 +218,62 @@ function faultCard(
   };
 }
 
+/** What an exercise's page reads of the studio, and of the client it is shown for. */
+type ExerciseContext = {
+  readonly repertoire: Repertoire;
+  readonly studio: StudioCard;
+  readonly exercise: Exercise;
+  readonly client: ClientCard | undefined;
+};
+
+/** Every watched fault with what to try, best first for the client. */
+async function faultCards(who: Who, { repertoire, studio, exercise, client }: ExerciseContext): Promise<FaultCard[]> {
+  if (!client) return exercise.faults.map((watched) => faultCard(repertoire, exercise, watched, undefined, new Set()));
+  const evidence = await findEvidence(who, [client.id], faultIds(exercise));
+  const acting = actingConditions(repertoire, client.conditions);
+  const unsafe = new Set(acting.flatMap(({ condition }) => condition.safetyFaults));
+  const context = {
+    exercise: exercise.id,
+    history: [],
+    known: { client: evidence.of(client.id), studio: evidence.studio },
+    conditions: conditionsInForce(client.conditions),
+    props: studio.room.props,
+    touchConsent: client.touchConsent,
+  };
+  return exercise.faults.map((watched) => {
+    const ranked = rankCorrections(repertoire, { ...context, fault: watched.fault });
+    return faultCard(repertoire, exercise, watched, ranked, unsafe);
+  });
+}
+
+/** Points on which schools differ here, with what is in force. */
+function stancePoints({ repertoire, studio, exercise }: ExerciseContext, { school, choices }: StancesInForce) {
+  const forExercise = studio.exerciseStances[exercise.id] ?? {};
+  const bears = (stance: string) =>
+    exercise.stances.includes(stance) || exercise.breath.some(({ when }) => when?.stance === stance);
+  return repertoire.stances
+    .filter(({ id }) => bears(id))
+    .map(({ id: stance, name, about, choices: offered }) => {
+      const here = choices[stance] ?? { choice: offered[0]?.id ?? '', from: 'school' as const };
+      return {
+        id: stance,
+        name,
+        about,
+        choices: offered.map(({ id, name: choiceName, why, say }) => ({ id, name: choiceName, why, say })),
+        bySchool: Object.fromEntries(repertoire.schools.map((one) => [one.id, one.stances[stance] ?? ''])),
+        here: { ...here, owner: ownerOf(here.from, school) },
+        forExercise: forExercise[stance] ?? null,
+      };
+    });
+}
+
+/** The ladder's load for the client's body, with what she holds. */
+async function ladderOf(who: Who, { repertoire, exercise, client }: ExerciseContext) {
+  const held = client ? ((await findLoad(who, repertoire, client)).capacity?.pct ?? null) : null;
+  const ladder = ladderLoad(client ? bodyOf(client) : typicalBody, exercise, held);
+  return { ladder: ladder ?? null, heldPct: ladder?.kind === 'legs' ? held : null };
+}
+
 /** One exercise as a person could teach from it; for a client, with the cautions and what worked. */
 export async function readExercise(who: Who, id: string, clientId?: string): Promise<Result<ExercisePage>> {
   const [repertoire, own, studio, clients, client] = await Promise.all([
@@ -228,75 +285,28 @@ export async function readExercise(who: Who, id: string, clientId?: string): Pro
   ]);
   const exercise = repertoire.exercises.find((one) => one.id === id);
   if (!exercise) return failure('notFound', 'There is no such exercise.', 'id');
+  const context: ExerciseContext = { repertoire, studio, exercise, client };
   const mine = own.find((one) => one.kind === 'exercises' && one.id === id);
   const forExercise = studio.exerciseStances[id] ?? {};
   const laid = layStances({ studio, ...(client ? { client } : {}), exercise: forExercise });
   const stances = resolveStances(repertoire, laid.school, laid.stances, laid.from);
   if (!stances.ok) return stances;
-  const { school, choices: inForce } = stances.value;
-  const evidence = client && (await findEvidence(who, [client.id], faultIds(exercise)));
-  const conditions = client ? conditionsInForce(client.conditions) : [];
-  const acting = client && actingOn(client);
-  const load = client && (await findLoad(who, repertoire, client));
-  const heldPct = load?.capacity?.pct ?? null;
-  const ladder = ladderLoad(client ? bodyOf(client) : typicalBody, exercise, heldPct);
-  const unsafe = new Set(
-    client ? actingConditions(repertoire, client.conditions).flatMap(({ condition }) => condition.safetyFaults) : [],
-  );
-  const faults = exercise.faults.map((watched) =>
-    faultCard(
-      repertoire,
-      exercise,
-      watched,
-      client &&
-        rankCorrections(repertoire, {
-          fault: watched.fault,
-          exercise: id,
-          history: [],
-          ...(evidence ? { known: { client: evidence.of(client.id), studio: evidence.studio } } : {}),
-          conditions,
-          props: studio.room.props,
-          touchConsent: client.touchConsent,
-        }),
-      unsafe,
-    ),
-  );
+  const { school } = stances.value;
   const named = (ids: readonly string[]) =>
     ids.map((one) => ({ id: one, name: entry(repertoire.exercises, one).name }));
-  const isOfSchool = (stance: string) =>
-    exercise.stances.includes(stance) || exercise.breath.some(({ when }) => when?.stance === stance);
   return success({
     exercise,
     own: mine ? stateOf(shipped, mine) : null,
     changes: mine?.base ? differences(mine.base, mine.entry) : [],
-    ladder: ladder ?? null,
-    heldPct: ladder?.kind === 'legs' ? heldPct : null,
-    stances: repertoire.stances
-      .filter((stance) => isOfSchool(stance.id))
-      .map(({ id: stance, name, about, choices: offered }) => {
-        const here = inForce[stance] ?? { choice: offered[0]?.id ?? '', from: 'school' as const };
-        return {
-          id: stance,
-          name,
-          about,
-          choices: offered.map(({ id: choice, name: choiceName, why, say }) => ({
-            id: choice,
-            name: choiceName,
-            why,
-            say,
-          })),
-          bySchool: Object.fromEntries(repertoire.schools.map((one) => [one.id, one.stances[stance] ?? ''])),
-          here: { ...here, owner: ownerOf(here.from, school) },
-          forExercise: forExercise[stance] ?? null,
-        };
-      }),
+    ...(await ladderOf(who, context)),
+    stances: stancePoints(context, stances.value),
     schools: repertoire.schools.map(({ id: one, name }) => ({ id: one, name })),
     inForce: {
       school: school.name,
-      gate: gateInForce(repertoire, exercise, school, conditions),
+      gate: gateInForce(repertoire, exercise, school, client ? conditionsInForce(client.conditions) : []),
       breath: breathInForce(exercise, stances.value).pattern,
     },
-    faults,
+    faults: await faultCards(who, context),
     first: exercise.corrections.map((one) => {
       const { say, because, kind } = entry(repertoire.corrections, one);
       return { say, because, kind };
@@ -305,7 +315,7 @@ export async function readExercise(who: Who, id: string, clientId?: string): Pro
     follows: named(exercise.follows),
     clients,
     client: client ? { id: client.id, name: client.name } : null,
-    weighed: acting ? weighExercise(repertoire, exercise, acting) : null,
+    weighed: client ? weighExercise(repertoire, exercise, actingOn(client)) : null,
     looks: measuredLooks(exercise).map(({ view }) => view),
     mayChange: who.role === 'lead',
   });
@@ -361,25 +371,48 @@ export type EditorPage = {
   readonly stances: readonly { readonly id: string; readonly name: string }[];
 };
 
+type Entry = Parameters<typeof nameOf>[0];
+
+/** Where an entry in the editor begins: as it stands, as a copy of another, or from scratch; absent where there is none. */
+function beginning(repertoire: Repertoire, kind: EditableKind, id: string, from: string | undefined) {
+  if (from === scratch && kind === 'exercises') {
+    const blank = v.parse(exerciseShape, blankExercise);
+    return { name: blank.name, entry: blank };
+  }
+  const found: Entry | undefined = repertoire[kind].find((one) => one.id === (from ?? id));
+  if (!found) return undefined;
+  if (!from) return { name: nameOf(found), entry: found };
+  return {
+    name: `Copy of ${nameOf(found)}`,
+    entry: copyOf(found, new Set(repertoire[kind].map((one) => one.id))),
+  };
+}
+
+/** How the studio's own version stands to the shipped one. */
+function ownVersion(mine: OwnCard | undefined, now: unknown, day: (date: Date) => string) {
+  if (!mine) return { state: null, changes: [], upgrade: [], changedBy: null, revision: null };
+  return {
+    state: stateOf(shipped, mine),
+    changes: now ? differences(now, mine.entry) : [],
+    upgrade: now && mine.base ? differences(mine.base, now) : [],
+    changedBy: `${mine.changedBy}, ${day(mine.changedAt)}`,
+    revision: mine.revision,
+  };
+}
+
 /** An entry to edit; `from`: a new one that begins as a copy of another. */
 export async function readEditor(who: Who, kind: EditableKind, id: string, from?: string): Promise<Result<EditorPage>> {
   const [repertoire, own, { timeZone }] = await Promise.all([findRepertoire(who), listOwn(who), findStudio(who)]);
-  const blank = from === scratch && kind === 'exercises' ? v.parse(exerciseShape, blankExercise) : undefined;
-  const found = blank ?? repertoire[kind].find((one) => one.id === (from ?? id));
-  if (!found) return failure('notFound', 'There is no such entry.', 'id');
+  const begun = beginning(repertoire, kind, id, from);
+  if (!begun) return failure('notFound', 'There is no such entry.', 'id');
   const mine = from ? undefined : own.find((one) => one.kind === kind && one.id === id);
   const now = from ? undefined : shipped[kind].find((one) => one.id === id);
   return success({
     kind,
     id,
-    name: blank ? blank.name : from ? `Copy of ${nameOf(found)}` : nameOf(found),
-    entry: from && !blank ? copyOf(found, new Set(repertoire[kind].map((one) => one.id))) : found,
+    ...begun,
     shipped: now ?? null,
-    state: mine ? stateOf(shipped, mine) : null,
-    changes: now && mine ? differences(now, mine.entry) : [],
-    upgrade: now && mine?.base ? differences(mine.base, now) : [],
-    changedBy: mine ? `${mine.changedBy}, ${dayOf(timeZone)(mine.changedAt)}` : null,
-    revision: mine?.revision ?? null,
+    ...ownVersion(mine, now, dayOf(timeZone)),
     faults: repertoire.faults.map(({ id: fault, plain }) => ({ id: fault, name: plain })),
     stances: repertoire.stances.map(({ id: stance, name }) => ({ id: stance, name })),
   });

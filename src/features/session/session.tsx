@@ -1,16 +1,18 @@
 'use client';
 
+import { useAsking } from '@/platform/browser/asking';
 import { decisionWords } from '@/core/progression/words';
 import { Printer } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import styled from 'styled-components';
+import type { ItemOutcome } from '@/core/progression/kept-outcome';
 import { outcomesOf } from '@/core/progression/outcome';
 import { levelText } from '@/core/load/rungs';
 import { foldSession } from '@/core/progression/session';
 import { Button, ButtonLink } from '@/design/button';
 import { Dialog } from '@/design/dialog';
-import { Columns, Notice, Page, PageHead, Quiet, Row, Ruled, Small, Stack, TextLink } from '@/design/layout';
+import { Columns, Failed, Page, PageHead, Quiet, Row, Ruled, Small, Stack, TextLink } from '@/design/layout';
 import { PlainField } from '@/design/plain-field';
 import { amendRepetition } from './actions';
 import type { SessionPage } from './read';
@@ -85,38 +87,7 @@ export function SessionScreen({ page }: { readonly page: SessionPage }) {
           {items.length === 0 && <Quiet>Nothing was tapped yet.</Quiet>}
           <Ruled>
             {items.map((one) => (
-              <li key={one.item} style={{ padding: '12px 0' }} data-exercise={one.exercise}>
-                <Stack $gap={3}>
-                  <Row style={{ justifyContent: 'space-between' }}>
-                    <h3>
-                      {one.name}, level {levelText(one.level)}
-                    </h3>
-                    <Small>{Math.round(one.seconds / 60)} min</Small>
-                  </Row>
-                  <span>
-                    {one.clean} of {one.repetitions} clean; in a row {one.run.left} left, {one.run.right} right
-                  </span>
-                  {one.faults.map(({ fault, times }) => (
-                    <Small key={fault}>
-                      {names.faults[fault] ?? fault}: {times}×
-                    </Small>
-                  ))}
-                  {one.tries.map(({ correction, verdict }, i) => (
-                    <Small key={i}>
-                      “{names.corrections[correction] ?? correction}” {verdict ?? 'not judged'}
-                    </Small>
-                  ))}
-                  {one.pain !== null && <Small>Pain {one.pain} of 10</Small>}
-                  {one.decision && (
-                    <Stack $gap={2}>
-                      <b>
-                        {decisionWords[one.decision.decision]} level {levelText(one.decision.level)}
-                      </b>
-                      <Small>{one.decision.overruled ?? one.decision.reasons.join(' ')}</Small>
-                    </Stack>
-                  )}
-                </Stack>
-              </li>
+              <Done key={one.item} one={one} names={names} />
             ))}
           </Ruled>
           {session.wrap && (
@@ -163,6 +134,44 @@ export function SessionScreen({ page }: { readonly page: SessionPage }) {
   );
 }
 
+type DoneProps = { readonly one: ItemOutcome; readonly names: SessionPage['names'] };
+
+/** One exercise as it had come to stand. */
+const Done = ({ one, names }: DoneProps) => (
+  <li style={{ padding: '12px 0' }} data-exercise={one.exercise}>
+    <Stack $gap={3}>
+      <Row style={{ justifyContent: 'space-between' }}>
+        <h3>
+          {one.name}, level {levelText(one.level)}
+        </h3>
+        <Small>{Math.round(one.seconds / 60)} min</Small>
+      </Row>
+      <span>
+        {one.clean} of {one.repetitions} clean; in a row {one.run.left} left, {one.run.right} right
+      </span>
+      {one.faults.map(({ fault, times }) => (
+        <Small key={fault}>
+          {names.faults[fault] ?? fault}: {times}×
+        </Small>
+      ))}
+      {one.tries.map(({ correction, verdict }, i) => (
+        <Small key={i}>
+          “{names.corrections[correction] ?? correction}” {verdict ?? 'not judged'}
+        </Small>
+      ))}
+      {one.pain !== null && <Small>Pain {one.pain} of 10</Small>}
+      {one.decision && (
+        <Stack $gap={2}>
+          <b>
+            {decisionWords[one.decision.decision]} level {levelText(one.decision.level)}
+          </b>
+          <Small>{one.decision.overruled ?? one.decision.reasons.join(' ')}</Small>
+        </Stack>
+      )}
+    </Stack>
+  </li>
+);
+
 function Amend({
   page,
   line,
@@ -174,11 +183,11 @@ function Amend({
 }) {
   const router = useRouter();
   const [why, setWhy] = useState('');
-  const [failed, setFailed] = useState<string>();
+  const { failed, ask } = useAsking();
   const of = page.placed.find(({ n }) => n === line.n)?.event.id;
   const keep = async () => {
-    const result = await amendRepetition({ session: page.id, of, clean: !line.clean, why }).catch(() => undefined);
-    if (!result?.ok) return setFailed(result?.error.message ?? 'The server does not answer. Try again in a moment.');
+    const result = await ask(amendRepetition({ session: page.id, of, clean: !line.clean, why }));
+    if (!result.ok) return;
     router.refresh();
     onClose();
   };
@@ -190,11 +199,7 @@ function Amend({
           what you say now.
         </span>
         <PlainField label="Why" value={why} onChange={setWhy} />
-        {failed && (
-          <Notice $tone="out" role="alert">
-            {failed}
-          </Notice>
-        )}
+        <Failed>{failed}</Failed>
         <Row>
           <Button $look="main" onPress={() => void keep()}>
             Count it as {line.clean ? 'lost' : 'clean'}

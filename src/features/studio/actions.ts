@@ -91,7 +91,11 @@ export async function setRooms(input: unknown): Promise<Result<KeptRooms>> {
         return failure('unknownProp', `${name} names a prop that is not known.`, 'rooms');
     let meanwhile: KeptRooms | undefined;
     const result = await change(who, (studio) => {
-      const theirs = structuredClone(studio.rooms) as Rooms;
+      const theirs: Rooms = studio.rooms.map(({ props, apparatus, ...room }) => ({
+        ...room,
+        props: [...props],
+        apparatus: [...apparatus],
+      }));
       const merged = mergeById(base, rooms, theirs);
       meanwhile = merged.clashes.length > 0 ? { meanwhile: merged.clashes, rooms: theirs } : undefined;
       return meanwhile ? failure('changedMeanwhile', 'changed meanwhile', 'rooms') : success({ rooms: merged.merged });

@@ -1,5 +1,7 @@
 'use client';
 
+import { useAsking, withoutPath } from '@/platform/browser/asking';
+import { answered } from '@/core/result';
 import { Plus, Trash2 } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -66,18 +68,15 @@ const Tolerances = styled.div`
   }
 `;
 
-const gone = 'The server does not answer. Try again in a moment.';
-
 /** School and stances with their reasons, tolerances, and what stands in each room. */
 export function Studio({ page }: { page: StudioPage }) {
   const { studio, schools, stances, tolerances, props, mayChange } = page;
   const router = useRouter();
-  const [failed, setFailed] = useState<string>();
+  const { failed, setFailed, ask } = useAsking();
   const run = async (work: Promise<Result<null>>): Promise<boolean> => {
-    const result = await work.catch(() => undefined);
-    setFailed(result?.ok ? undefined : (result?.error.message.replace(/^[\w.]+: /, '') ?? gone));
+    const result = await ask(work);
     router.refresh();
-    return result?.ok ?? false;
+    return result.ok;
   };
   return (
     <Page>
@@ -249,8 +248,8 @@ function Rooms({
   const [meanwhile, setMeanwhile] = useState<Extract<KeptRooms, { meanwhile: unknown }>>();
   const keep = async (from: readonly Room[], over?: readonly Room[]) => {
     const wanted = over ?? rooms;
-    const result = await keepRooms({ base: from, rooms: wanted }).catch(() => undefined);
-    if (!result?.ok) return onFailed(result?.error.message.replace(/^[\w.]+: /, '') ?? gone);
+    const result = await answered(keepRooms({ base: from, rooms: wanted }));
+    if (!result.ok) return onFailed(withoutPath(result.error.message));
     if ('meanwhile' in result.value) return setMeanwhile(result.value);
     setMeanwhile(undefined);
     setBase(wanted);

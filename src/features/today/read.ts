@@ -17,7 +17,7 @@ import type { ClientSummary } from '@/core/progression/summary';
 import { levelText } from '@/core/load/rungs';
 import { findLooks } from '@/data/stores/looks';
 import { actingOn } from '@/data/types';
-import type { LookCard, Who } from '@/data/types';
+import type { ClientCard, LookCard, Who } from '@/data/types';
 
 export type TodayRow = {
   readonly id: string;
@@ -72,20 +72,9 @@ export async function readToday(who: Who, locale: string): Promise<TodayPage> {
   );
   const clock = new Intl.DateTimeFormat(locale, { timeZone, hour: 'numeric', minute: '2-digit' });
   const next = booked.find(({ appointment: { startsAt } }) => startsAt > moment);
-  const [first] = repertoire.exercises;
-  if (!first) throw new Error('the repertoire is empty');
   const rows = booked.map(({ appointment, client }): TodayRow => {
-    const look = looks.find(({ clientId }) => clientId === client.id);
-    const dose = summaries.get(client.id)?.standings[0];
-    const exercise = repertoire.exercises.find(({ id }) => id === (look?.exercise ?? dose?.exercise)) ?? first;
-    const dosed = dose && repertoire.exercises.find(({ id }) => id === dose.exercise);
-    const level = dose && dosed?.levels.find(({ number }) => number === Math.floor(dose.level));
-    const [firstLevel] = exercise.levels;
-    const [ladder, rung] = dosed && level ? [dosed, level] : [exercise, firstLevel];
     const { startsAt, minutes } = appointment;
-    const ended = new Date(startsAt.getTime() + minutes * 60_000) <= moment;
-    const verdict = look?.result?.verdict;
-    const tried = look?.correction ? correctionWords(repertoire, look.correction, look.result?.words) : undefined;
+    const summary = summaries.get(client.id);
     return {
       id: appointment.id,
       clientId: client.id,
@@ -94,27 +83,77 @@ export async function readToday(who: Who, locale: string): Promise<TodayPage> {
       time: clock.format(startsAt),
       minutes,
       instructor: appointment.instructor,
-      state: ended ? 'past' : startsAt <= moment ? 'now' : appointment.id === next?.appointment.id ? 'next' : 'later',
+      state: stateAt(moment, appointment, next?.appointment.id),
       note: appointment.note,
       cautions: cautionsOf(repertoire, client.conditions),
-      exercise: exercise.name,
-      weighed: rung ? weighLevel(repertoire, ladder, rung, actingOn(client)).standing : 'fine',
-      ...(dose && level
-        ? {
-            standing: `${dosed?.name}, level ${levelText(dose.level)}: ${level.name.toLowerCase()}`,
-          }
-        : {}),
-      vials: look?.result ? readKeptBlocks(look.result, vantageOf(repertoire, look)) : [],
-      watch: watchFor(repertoire, exercise, conditionsInForce(client.conditions), look?.result?.baseline ?? []),
-      points: pointsOf(summaries.get(client.id), oldest),
+      ...standingAndLook(
+        repertoire,
+        client,
+        summary,
+        looks.find(({ clientId }) => clientId === client.id),
+      ),
+      points: pointsOf(summary, oldest),
       isOpen: open.has(client.id),
-      ...(tried && verdict ? { lastTime: `“${tried}” ${outcome[verdict.verdict]} last time.` } : {}),
     };
   });
   const day = new Intl.DateTimeFormat(locale, { timeZone, weekday: 'long', day: 'numeric', month: 'long' }).format(
     moment,
   );
   return { studio: studio.name, day, rows };
+}
+
+type Booked = { readonly id: string; readonly startsAt: Date; readonly minutes: number };
+
+/** Where an appointment is in the day. `next`: the first that has not begun. */
+function stateAt(moment: Date, { id, startsAt, minutes }: Booked, next: string | undefined): TodayRow['state'] {
+  if (new Date(startsAt.getTime() + minutes * 60_000) <= moment) return 'past';
+  if (startsAt <= moment) return 'now';
+  return id === next ? 'next' : 'later';
+}
+
+/** The level where a client stands now, by her newest dose; nothing where it has left the repertoire. */
+function standingOf(repertoire: Repertoire, summary: ClientSummary | undefined) {
+  const dose = summary?.standings[0];
+  const exercise = repertoire.exercises.find(({ id }) => id === dose?.exercise);
+  const level = exercise?.levels.find(({ number }) => number === Math.floor(dose?.level ?? 0));
+  return dose && exercise && level ? { dose, exercise, level } : undefined;
+}
+
+type Shown = Pick<TodayRow, 'exercise' | 'weighed' | 'standing' | 'vials' | 'watch' | 'lastTime'>;
+
+/** What Today shows of where she stands, and of her last look. */
+function standingAndLook(
+  repertoire: Repertoire,
+  client: ClientCard,
+  summary: ClientSummary | undefined,
+  look: LookCard | undefined,
+): Shown {
+  const wanted = look?.exercise ?? summary?.standings[0]?.exercise;
+  const exercise = repertoire.exercises.find(({ id }) => id === wanted) ?? repertoire.exercises[0];
+  if (!exercise) throw new Error('the repertoire is empty');
+  const standing = standingOf(repertoire, summary);
+  const [ladder, rung] = standing ? [standing.exercise, standing.level] : [exercise, exercise.levels[0]];
+  const result = look?.result;
+  return {
+    exercise: exercise.name,
+    weighed: rung ? weighLevel(repertoire, ladder, rung, actingOn(client)).standing : 'fine',
+    ...(standing
+      ? {
+          standing: `${ladder.name}, level ${levelText(standing.dose.level)}: ${standing.level.name.toLowerCase()}`,
+        }
+      : {}),
+    vials: look && result ? readKeptBlocks(result, vantageOf(repertoire, look)) : [],
+    watch: watchFor(repertoire, exercise, conditionsInForce(client.conditions), result?.baseline ?? []),
+    ...lastTimeOf(repertoire, look),
+  };
+}
+
+/** What was tried at the last look, and how it went. */
+function lastTimeOf(repertoire: Repertoire, look: LookCard | undefined): Pick<TodayRow, 'lastTime'> {
+  const verdict = look?.result?.verdict;
+  if (!look?.correction || !verdict) return {};
+  const tried = correctionWords(repertoire, look.correction, look.result?.words);
+  return tried ? { lastTime: `“${tried}” ${outcome[verdict.verdict]} last time.` } : {};
 }
 
 /** From where a kept look's first picture was taken. */

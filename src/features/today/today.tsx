@@ -9,7 +9,7 @@ import { Chip, Page, PageHead, Quiet, Row, Small, Stack } from '@/design/layout'
 import { narrow } from '@/design/theme';
 import { Vial, vialWords } from '@/design/vial';
 import { StandingChip } from '@/design/standing';
-import { fromWhere } from '@/design/words';
+import { fromWhere } from '@/core/anatomy/positions';
 import type { TodayPage, TodayRow } from './read';
 
 const Line = styled.li<{ $state: TodayRow['state'] }>`

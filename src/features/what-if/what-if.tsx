@@ -4,9 +4,10 @@
 import { useRouter } from 'next/navigation';
 import { useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
+import { placeOn } from '@/platform/browser/pointer';
 import { poseBody } from '@/core/body/skeleton';
 import type { Body } from '@/core/body/segments';
-import { drawScene } from '@/core/figure/props';
+import { drawScene } from '@/core/figure/scene';
 import { frameFigure } from '@/core/figure/frame';
 import { edgeOf } from '@/core/load/fan';
 import { legTo, poseOf, answerWhatIf, usualWhatIf } from '@/core/load/what-if';
@@ -67,6 +68,7 @@ const Figures = styled.dl`
 `;
 
 type Legs = 'one' | 'two' | 'each';
+const legsChoices = ['one', 'two', 'each'] as const;
 const legsNames: Readonly<Record<Legs, string>> = { one: 'One leg', two: 'Both alike', each: 'Each its own' };
 const free: FreeLeg = { thighDeg: 90, kneeDeg: 90 };
 
@@ -88,18 +90,17 @@ function useBody(known: Body) {
   return { body, typed, setTyped, massError, heightError };
 }
 
-export function WhatIfBench({ page, deferring }: { readonly page: WhatIfPage; readonly deferring: string }) {
-  const router = useRouter();
-  const { client, clients, capacity, apparatus, isTypical } = page;
+/** What is asked of the bench: legs, head, weight at the ankles, straps. */
+function useWhatIf({ capacity, apparatus, body: known }: WhatIfPage) {
   const [asked, setAsked] = useState<WhatIf>(usualWhatIf);
   const [legs, setLegs] = useState<Legs>('one');
   const [on, setOn] = useState('');
   const [set, setSet] = useState<SpringSet>({});
-  const { body, typed, setTyped, massError, heightError } = useBody(page.body);
+  const own = useBody(known);
   const rig = apparatus.find(({ id }) => id === on)?.rig ?? null;
   const told = useMemo(
-    () => answerWhatIf(body, asked, rig, set, capacity?.pct ?? null),
-    [body, asked, rig, set, capacity],
+    () => answerWhatIf(own.body, asked, rig, set, capacity?.pct ?? null),
+    [own.body, asked, rig, set, capacity],
   );
   const move = (side: 'left' | 'right', leg: FreeLeg) =>
     setAsked((was) => (legs === 'two' ? { ...was, left: leg, right: leg } : { ...was, [side]: leg }));
@@ -110,6 +111,20 @@ export function WhatIfBench({ page, deferring }: { readonly page: WhatIfPage; re
       return { ...was, right, left: wanted === 'one' ? null : wanted === 'two' ? right : (was.left ?? free) };
     });
   };
+  const chooseStraps = (id: string) => {
+    setOn(id === 'none' ? '' : id);
+    setSet({});
+  };
+  return { ...own, asked, setAsked, legs, chooseLegs, move, on, chooseStraps, rig, set, setSet, told };
+}
+
+type Model = ReturnType<typeof useWhatIf>;
+
+export function WhatIfBench({ page, deferring }: { readonly page: WhatIfPage; readonly deferring: string }) {
+  const router = useRouter();
+  const { client, clients, capacity } = page;
+  const model = useWhatIf(page);
+  const { body, asked, setAsked, legs, move } = model;
   return (
     <Page>
       <PageHead>
@@ -130,12 +145,12 @@ export function WhatIfBench({ page, deferring }: { readonly page: WhatIfPage; re
       <Columns $side="360px" style={{ marginTop: 18 }}>
         <Stack $gap={18}>
           <Row role="group" aria-label="Legs">
-            {(Object.keys(legsNames) as Legs[]).map((one) => (
+            {legsChoices.map((one) => (
               <Button
                 key={one}
                 aria-pressed={legs === one}
                 $look={legs === one ? 'main' : 'plain'}
-                onPress={() => chooseLegs(one)}
+                onPress={() => model.chooseLegs(one)}
               >
                 {legsNames[one]}
               </Button>
@@ -157,78 +172,88 @@ export function WhatIfBench({ page, deferring }: { readonly page: WhatIfPage; re
               onMove={move}
             />
           </Panel>
-          <Sliders
-            role="group"
-            aria-label="Legs by number"
-            style={{ gridTemplateColumns: 'repeat(auto-fit, minmax(min(100%, 320px), 1fr))' }}
-          >
-            {(['right', 'left'] as const).map((side) => {
-              const leg = asked[side];
-              if (!leg || (legs === 'two' && side === 'left')) return null;
-              const name = legs === 'each' ? `${side} ` : '';
-              return <Pair key={side} name={name} leg={leg} onChange={(next) => move(side, next)} />;
-            })}
-            <Slider
-              name="ankle weight"
-              value={asked.ankleWeightKg}
-              limit={[0, 5]}
-              step={0.5}
-              unit=" kg"
-              onChange={(ankleWeightKg) => setAsked({ ...asked, ankleWeightKg })}
-            />
-          </Sliders>
-          <Row $gap={16} style={{ alignItems: 'start' }}>
-            <div style={{ flex: '1 1 200px' }}>
-              <Picker
-                label="Feet in straps"
-                value={on || 'none'}
-                onChange={(id) => {
-                  setOn(id === 'none' ? '' : id);
-                  setSet({});
-                }}
-                choices={[{ id: 'none', name: 'none' }, ...apparatus]}
-              />
-            </div>
-            {rig && (
-              <div style={{ flex: '1 1 220px' }}>
-                <Picker
-                  label="Springs on"
-                  value={setText(rig.springs, set)}
-                  onChange={(text) => setSet(setsOf(rig).find((one) => setText(rig.springs, one) === text) ?? {})}
-                  choices={[{}, ...setsOf(rig)].map((one) => {
-                    const text = setText(rig.springs, one);
-                    return { id: text, name: text };
-                  })}
-                />
-              </div>
-            )}
-            <div style={{ flex: '0 1 120px' }}>
-              <PlainField
-                label="Weight, kg"
-                value={typed.mass}
-                onChange={(mass) => setTyped({ ...typed, mass })}
-                error={massError}
-                inputMode="decimal"
-              />
-            </div>
-            <div style={{ flex: '0 1 120px' }}>
-              <PlainField
-                label="Height, cm"
-                value={typed.height}
-                onChange={(height) => setTyped({ ...typed, height })}
-                error={heightError}
-                inputMode="decimal"
-              />
-            </div>
-          </Row>
+          <ByNumber model={model} />
+          <StrapsAndBody model={model} page={page} />
         </Stack>
-        <Answers told={told} page={page} isTypical={isTypical} />
+        <Answers told={model.told} page={page} isTypical={page.isTypical} />
       </Columns>
       <Quiet style={{ paddingTop: 26, fontSize: '0.88rem' }}>
         {deferring} Standing still, the floor pushing straight up, the foot’s weight at the ankle. A figure to think
         with, not a permission.
       </Quiet>
     </Page>
+  );
+}
+
+const ByNumber = ({ model: { asked, setAsked, legs, move } }: { readonly model: Model }) => (
+  <Sliders
+    role="group"
+    aria-label="Legs by number"
+    style={{ gridTemplateColumns: 'repeat(auto-fit, minmax(min(100%, 320px), 1fr))' }}
+  >
+    {(['right', 'left'] as const).map((side) => {
+      const leg = asked[side];
+      if (!leg || (legs === 'two' && side === 'left')) return null;
+      const name = legs === 'each' ? `${side} ` : '';
+      return <Pair key={side} name={name} leg={leg} onChange={(next) => move(side, next)} />;
+    })}
+    <Slider
+      name="ankle weight"
+      value={asked.ankleWeightKg}
+      limit={[0, 5]}
+      step={0.5}
+      unit=" kg"
+      onChange={(ankleWeightKg) => setAsked({ ...asked, ankleWeightKg })}
+    />
+  </Sliders>
+);
+
+type StrapsProps = { readonly model: Model; readonly page: WhatIfPage };
+
+function StrapsAndBody({ model, page: { apparatus } }: StrapsProps) {
+  const { on, chooseStraps, rig, set, setSet, typed, setTyped, massError, heightError } = model;
+  return (
+    <Row $gap={16} style={{ alignItems: 'start' }}>
+      <div style={{ flex: '1 1 200px' }}>
+        <Picker
+          label="Feet in straps"
+          value={on || 'none'}
+          onChange={chooseStraps}
+          choices={[{ id: 'none', name: 'none' }, ...apparatus]}
+        />
+      </div>
+      {rig && (
+        <div style={{ flex: '1 1 220px' }}>
+          <Picker
+            label="Springs on"
+            value={setText(rig.springs, set)}
+            onChange={(text) => setSet(setsOf(rig).find((one) => setText(rig.springs, one) === text) ?? {})}
+            choices={[{}, ...setsOf(rig)].map((one) => {
+              const text = setText(rig.springs, one);
+              return { id: text, name: text };
+            })}
+          />
+        </div>
+      )}
+      <div style={{ flex: '0 1 120px' }}>
+        <PlainField
+          label="Weight, kg"
+          value={typed.mass}
+          onChange={(mass) => setTyped({ ...typed, mass })}
+          error={massError}
+          inputMode="decimal"
+        />
+      </div>
+      <div style={{ flex: '0 1 120px' }}>
+        <PlainField
+          label="Height, cm"
+          value={typed.height}
+          onChange={(height) => setTyped({ ...typed, height })}
+          error={heightError}
+          inputMode="decimal"
+        />
+      </div>
+    </Row>
   );
 }
 
@@ -282,11 +307,9 @@ function Stage({ body, asked, capacity, sides, onMove }: StageProps) {
   const sideOf = (side: 'left' | 'right') => posed.sides[side === 'right' ? 'R' : 'L'];
   /** The point under the pointer, m from a hip. */
   const pointed = (event: React.PointerEvent, side: 'left' | 'right'): readonly [number, number] | undefined => {
-    const matrix = svg.current?.getScreenCTM();
-    if (!matrix) return undefined;
-    const p = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse());
+    const at = placeOn(svg.current, event);
     const [hx, hy] = see(sideOf(side).hip);
-    return [(hx - p.x) / perMm / 1000, (hy - p.y) / perMm / 1000];
+    return at && [(hx - at[0]) / perMm / 1000, (hy - at[1]) / perMm / 1000];
   };
   const drag = (event: React.PointerEvent) => {
     if (!held) return;
@@ -355,80 +378,43 @@ function Stage({ body, asked, capacity, sides, onMove }: StageProps) {
 
 const sizeWords = { leap: 'a leap', step: 'a step', noStep: 'held already', first: 'the first load' } as const;
 
-function Answers({
-  told,
-  page: { client, capacity },
-  isTypical,
-}: {
-  told: WhatIfAnswer;
-  page: WhatIfPage;
-  isTypical: boolean;
-}) {
+type AnswersProps = { readonly told: WhatIfAnswer; readonly page: WhatIfPage; readonly isTypical: boolean };
+
+const Figure = ({ name, children, ...rest }: React.ComponentProps<'dd'> & { readonly name: string }) => (
+  <div>
+    <dt>{name}</dt>
+    <dd {...rest}>{children}</dd>
+  </div>
+);
+
+function Answers({ told, page: { client, capacity }, isTypical }: AnswersProps) {
   const { load, netNm, netPct, straps, noStraps, size, same } = told;
+  const isLeap = size?.kind === 'leap';
   return (
     <Stack $gap={18} as="section" aria-label="What it asks">
       <Figures>
-        <div>
-          <dt>legs on the hips</dt>
-          <dd data-net={netNm.toFixed(1)}>{netNm.toFixed(1)} N·m</dd>
-        </div>
-        <div>
-          <dt>of weight × stature</dt>
-          <dd data-demand={netPct.toFixed(2)} data-out={size?.kind === 'leap' ? '' : undefined}>
-            {netPct.toFixed(1)} %
-          </dd>
-        </div>
+        <Figure name="legs on the hips" data-net={netNm.toFixed(1)}>
+          {netNm.toFixed(1)} N·m
+        </Figure>
+        <Figure name="of weight × stature" data-demand={netPct.toFixed(2)} data-out={isLeap ? '' : undefined}>
+          {netPct.toFixed(1)} %
+        </Figure>
         {load.lumbarNm !== undefined && !straps && (
-          <div>
-            <dt>at L5/S1, at most</dt>
-            <dd>{load.lumbarNm.toFixed(0)} N·m</dd>
-          </div>
+          <Figure name="at L5/S1, at most">{load.lumbarNm.toFixed(0)} N·m</Figure>
         )}
         {load.thoraxNm !== undefined && (
-          <div>
-            <dt>head and shoulders on T12</dt>
-            <dd>{load.thoraxNm.toFixed(0)} N·m</dd>
-          </div>
+          <Figure name="head and shoulders on T12">{load.thoraxNm.toFixed(0)} N·m</Figure>
         )}
       </Figures>
       {capacity && client && (
-        <Notice $tone={size?.kind === 'leap' ? 'out' : 'info'} data-size={size?.kind}>
+        <Notice $tone={isLeap ? 'out' : 'info'} data-size={size?.kind}>
           {client.name} holds {capacity.pct.toFixed(1)} %.{' '}
           {size ? `This is ${percentText(size.share)} of it: ${sizeWords[size.kind]}.` : 'Nothing hangs here.'}
         </Notice>
       )}
-      {straps && (
-        <Small data-straps>
-          Each strap pulls with {straps.tensionN.toFixed(0)} N, the{' '}
-          {straps.isSlack ? 'ropes slack' : `carriage at ${Math.round(straps.travelM * 100)} cm`}.
-          {told.lowestInStraps === undefined
-            ? ''
-            : told.lowestInStraps === null
-              ? ' Even straight up more is left than is held.'
-              : ` In these the legs may go down to ${Math.round(told.lowestInStraps)}° for what is held.`}
-          {netPct < 0 ? ' They lift more than the legs weigh: the legs have to be pressed down.' : ''}
-        </Small>
-      )}
+      {straps && <Small data-straps>{wordStraps(told, straps)}</Small>}
       {noStraps && <Notice>{noStraps}</Notice>}
-      <Stack $gap={6}>
-        <h2>The same demand</h2>
-        {same.length === 0 ? (
-          <Quiet>Nothing is asked here that another form could match.</Quiet>
-        ) : (
-          <Ruled aria-label="The same demand">
-            {same.map(({ id, name, thighDeg, words }) => (
-              <li key={id} data-same={id} style={{ display: 'grid', gridTemplateColumns: '3.2em 1fr', gap: 10 }}>
-                <b className="numeral" style={{ fontSize: '1.25rem' }}>
-                  {thighDeg === null ? '–' : `${Math.round(thighDeg)}°`}
-                </b>
-                <span>
-                  {name} <Small>{words}</Small>
-                </span>
-              </li>
-            ))}
-          </Ruled>
-        )}
-      </Stack>
+      <Same same={same} />
       <Small>
         Thighs over the mat; 90° is straight up.
         {load.lumbarNm !== undefined ? ' L5/S1 as if nothing under the pelvis carried: the most it can be.' : ''} A leg
@@ -438,3 +424,37 @@ function Answers({
     </Stack>
   );
 }
+
+/** What straps carry, and how low the legs may go in them. */
+function wordStraps(
+  { lowestInStraps, netPct }: WhatIfAnswer,
+  { tensionN, isSlack, travelM }: NonNullable<WhatIfAnswer['straps']>,
+): string {
+  const pull = `Each strap pulls with ${tensionN.toFixed(0)} N, the ${isSlack ? 'ropes slack' : `carriage at ${Math.round(travelM * 100)} cm`}.`;
+  const pressed = netPct < 0 ? ' They lift more than the legs weigh: the legs have to be pressed down.' : '';
+  if (lowestInStraps === undefined) return `${pull}${pressed}`;
+  if (lowestInStraps === null) return `${pull} Even straight up more is left than is held.${pressed}`;
+  return `${pull} In these the legs may go down to ${Math.round(lowestInStraps)}° for what is held.${pressed}`;
+}
+
+const Same = ({ same }: Pick<WhatIfAnswer, 'same'>) => (
+  <Stack $gap={6}>
+    <h2>The same demand</h2>
+    {same.length === 0 ? (
+      <Quiet>Nothing is asked here that another form could match.</Quiet>
+    ) : (
+      <Ruled aria-label="The same demand">
+        {same.map(({ id, name, thighDeg, words }) => (
+          <li key={id} data-same={id} style={{ display: 'grid', gridTemplateColumns: '3.2em 1fr', gap: 10 }}>
+            <b className="numeral" style={{ fontSize: '1.25rem' }}>
+              {thighDeg === null ? '–' : `${Math.round(thighDeg)}°`}
+            </b>
+            <span>
+              {name} <Small>{words}</Small>
+            </span>
+          </li>
+        ))}
+      </Ruled>
+    )}
+  </Stack>
+);

@@ -1,4 +1,4 @@
-import { failure } from '@/core/result';
+import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { mostBytes, takeIn } from '@/data/picture-intake';
 import { addPicture, findPictureBytes, hasPicture } from '@/data/stores/pictures';
@@ -7,6 +7,20 @@ import { guarded } from './act';
 import { isOwnOrigin } from './asking';
 import { readBounded } from './bounded';
 import { currentWho } from './session';
+
+type Sent = { readonly file: File; readonly clientId: string; readonly own: string | undefined };
+
+/** A form's picture, of whom it is, and the id that its sender gave it. */
+async function readForm(body: BodyInit, type: string): Promise<Result<Sent>> {
+  const missing = failure('missing', 'No picture was sent.', 'picture');
+  const form = await new Response(body, { headers: { 'content-type': type } }).formData().catch(() => undefined);
+  if (!form) return missing; // no form can be read from it
+  const [file, clientId, own] = [form.get('picture'), form.get('client'), form.get('id') ?? undefined];
+  if (!(file instanceof File) || typeof clientId !== 'string' || !uuid.test(clientId)) return missing;
+  if (own !== undefined && (typeof own !== 'string' || !uuid.test(own)))
+    return failure('badValue', 'id: is not an id', 'id');
+  return success({ file, clientId, own });
+}
 
 /** Takes a picture from a form (`client`, `title`, `picture`) and keeps it. */
 export function receivePicture(request: Request): Promise<Result<PictureCard>> {
@@ -21,15 +35,9 @@ export function receivePicture(request: Request): Promise<Result<PictureCard>> {
         `This file is larger than ${mostBytes / 1_048_576} MB. Send a smaller copy.`,
         'picture',
       );
-    const type = request.headers.get('content-type') ?? '';
-    const form = await new Response(body, { headers: { 'content-type': type } }).formData().catch(() => undefined);
-    const file = form?.get('picture');
-    const clientId = form?.get('client');
-    const own = form?.get('id') ?? undefined;
-    if (!(file instanceof File) || typeof clientId !== 'string' || !uuid.test(clientId))
-      return failure('missing', 'No picture was sent.', 'picture');
-    if (own !== undefined && (typeof own !== 'string' || !uuid.test(own)))
-      return failure('badValue', 'id: is not an id', 'id');
+    const sent = await readForm(body, request.headers.get('content-type') ?? '');
+    if (!sent.ok) return sent;
+    const { file, clientId, own } = sent.value;
     const image = await takeIn(Buffer.from(await file.arrayBuffer()));
     if (!image.ok) return image;
     return addPicture(who, { clientId, title: file.name.slice(0, 160) || 'picture', ...image.value }, own);

@@ -1,0 +1,137 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useEffect, useMemo, useReducer, useState } from 'react';
+import type { KeyboardEvent } from 'react';
+import type { Role } from '@/core/alignment/look-values';
+import type { Taken } from '@/core/alignment/readings';
+import { parse } from '@/core/check';
+import { entry, exerciseAt, levelOf } from '@/core/knowledge/find';
+import { measuredLooks } from '@/core/knowledge/looks';
+import type { Dose } from '@/core/progression/dose';
+import { answered } from '@/core/result';
+import { forgetDraft, readDraft } from '@/platform/browser/drafts';
+import { useOnce } from '@/platform/browser/once';
+import { useRepertoire } from '@/platform/browser/repertoire';
+import { keepMarks, keepTaken, keepWholeLook, pickCorrection } from './actions';
+import { useKept } from './keeping';
+import type { Kept } from './keeping';
+import type { BenchOpening } from './read';
+import { draftAt, fromMarks, openBench, partsOf, placeOf, placesOf, settingAt, step, toMarks } from './state';
+import type { Bench } from './state';
+import { marksFor } from './wanted';
+import { heldDraft, keyOf, readBench, withTaken } from './work';
+
+/** Pictures with their marks, each to be kept. */
+const picturesToKeep = (bench: Bench, { lookId, pictures }: BenchOpening): Kept[] =>
+  placesOf(bench).map(([place, sheet]): Kept => {
+    const [role, view] = partsOf(place);
+    const isKnown = pictures.some((one) => one.role === role && one.view === view && one.setting !== null);
+    return {
+      key: place,
+      body: { pictureId: sheet.id, marks: toMarks(draftAt(bench, place)), setting: settingAt(bench, place) },
+      fresh: !isKnown,
+      send: (body) => keepMarks({ lookId, role, view, ...body }),
+    };
+  });
+
+/** Readings by hand and eye, each to be kept; those taken back are sent as nothing. */
+function readingsToKeep(readings: readonly Taken[], { lookId, readings: before }: BenchOpening): Kept[] {
+  const gone = before.filter((old) => !readings.some((one) => keyOf(one) === keyOf(old)));
+  const isKnown = (one: Taken) => before.some((old) => keyOf(old) === keyOf(one) && old.taken === one.taken);
+  const send: Kept['send'] = (body) => keepTaken({ lookId, ...body });
+  return [
+    ...gone.map((one): Kept => ({ key: keyOf(one), body: { ...one, taken: null }, fresh: true, send })),
+    ...readings.map((one): Kept => ({ key: keyOf(one), body: one, fresh: !isKnown(one), send })),
+  ];
+}
+
+/** The fault that is worked on and the correction picked for it, kept as they are chosen. */
+function usePicked({ lookId, fault, correction }: BenchOpening, onOther: () => void) {
+  const [picked, setPicked] = useState({ fault, correction });
+  const [failed, setFailed] = useState<string>();
+  const pick = async (nextFault: string, nextCorrection: string | null) => {
+    const before = picked;
+    setPicked({ fault: nextFault, correction: nextCorrection });
+    if (nextFault !== before.fault) onOther();
+    setFailed(undefined);
+    const asked = pickCorrection({ lookId, fault: nextFault, correction: nextCorrection });
+    const result = await answered(asked, 'The choice could not be kept. Pick it once more in a moment.');
+    if (result.ok) return;
+    setPicked(before);
+    setFailed(result.error.message);
+  };
+  return { picked, failed, pick };
+}
+
+/** Marks that this browser held, and the server had not acknowledged, go back onto their pictures. */
+function useHeldDrafts({ lookId, pictures }: BenchOpening, dispatch: (act: Parameters<typeof step>[1]) => void) {
+  useEffect(() => {
+    for (const { role, view, id } of pictures) {
+      const place = placeOf(role, view);
+      const held = parse(heldDraft, readDraft(lookId, place));
+      if (held.ok && held.value.pictureId === id)
+        dispatch({ do: 'restore', place, draft: fromMarks(held.value.marks), setting: held.value.setting });
+      else forgetDraft(lookId, place);
+    }
+  }, [lookId, pictures, dispatch]);
+}
+
+/** The bench's state: pictures and marks, readings, what is worked on, and how far it is kept. */
+export function useBench(opening: BenchOpening) {
+  const { lookId, clientId, frame } = opening;
+  const router = useRouter();
+  const dosed = useOnce();
+  const repertoire = useRepertoire();
+  const whole = entry(repertoire.exercises, frame.exercise);
+  const exercise = useMemo(
+    () => ({ ...exerciseAt(whole, frame.level), looks: measuredLooks(whole, frame.level) }),
+    [whole, frame.level],
+  );
+  const [bench, dispatch] = useReducer(step, opening, ({ pictures, headEnd }) =>
+    openBench({
+      pictures,
+      headEnd,
+      wanted: Object.fromEntries(exercise.looks.map(({ view }) => [view, marksFor(exercise, view)])),
+    }),
+  );
+  const [readings, setReadings] = useState<readonly Taken[]>(opening.readings);
+  const [named, setNamed] = useState<readonly string[]>([]);
+  const [byEye, setByEye] = useState<'better' | 'same' | 'worse'>();
+  const { picked, failed, pick } = usePicked(opening, () => setByEye(undefined));
+  useHeldDrafts(opening, dispatch);
+  const things = useMemo(
+    () => [...picturesToKeep(bench, opening), ...readingsToKeep(readings, opening)],
+    [bench, readings, opening],
+  );
+  const keeping = useKept(lookId, things);
+  const reading = useMemo(
+    () => readBench(repertoire, opening, bench, readings, picked.fault),
+    [repertoire, opening, bench, readings, picked.fault],
+  );
+  const onRead = (role: Role, method: 'hand' | 'eye', measure: string, taken: number | null) =>
+    setReadings((before) => withTaken(before, { role, method, measure }, taken));
+  const keep = async (dose: Dose): Promise<string | undefined> => {
+    if (keeping.state !== 'kept')
+      return 'Some marks have not reached the server yet. Wait for “all kept”, then try once more.';
+    const asked = keepWholeLook({ lookId, doseId: dosed.id(), dose, ...(byEye ? { byEye } : {}) });
+    const result = await answered(asked, 'Nothing is lost; try again in a moment.');
+    if (!result.ok) return result.error.message;
+    router.push(`/clients/${clientId}?part=looks#history`);
+    return undefined;
+  };
+  const undoKeys = (event: KeyboardEvent) => {
+    if (!(event.ctrlKey || event.metaKey) || event.target instanceof HTMLInputElement) return;
+    const key = event.key.toLowerCase();
+    if (key !== 'z' && key !== 'y') return;
+    event.preventDefault();
+    dispatch({ do: key === 'y' || event.shiftKey ? 'redo' : 'undo' });
+  };
+  const level = levelOf(whole, frame.level);
+  return {
+    ...{ opening, repertoire, exercise, level, bench, dispatch, readings, onRead, reading, keeping },
+    ...{ picked, pickFailed: failed, pick, named, setNamed, byEye, setByEye, keep, undoKeys },
+  };
+}
+
+export type BenchModel = ReturnType<typeof useBench>;

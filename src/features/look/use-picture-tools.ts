@@ -1,0 +1,79 @@
+'use client';
+
+import { useState } from 'react';
+import type { Dispatch } from 'react';
+import type { Marks } from '@/core/anatomy/marks';
+import type { View } from '@/core/anatomy/positions';
+import type { Setting } from '@/core/alignment/setting';
+import type { Pose } from '@/core/body/pose';
+import type { Body } from '@/core/body/segments';
+import type { Vec2 } from '@/core/geometry';
+import { expectedPlaces } from './expected';
+import { firstPlace, landmarksUnder, outlineOf } from './outline';
+import type { OutlinePlace } from './outline';
+import type { BenchAct, Place, Sheet } from './state';
+import { placeByStickers, stickerUnder } from './stickers';
+import type { WantedMarks } from './wanted';
+import type { MarkId } from '@/core/anatomy/marks';
+
+export type Note = { readonly tone: 'out' | 'info'; readonly text: string };
+
+type ToolsOn = {
+  readonly body: Body;
+  readonly pose: Pose;
+  readonly view: View;
+  readonly wanted: WantedMarks;
+  readonly place: Place;
+  readonly sheet: Sheet;
+  readonly setting: Setting;
+  readonly dispatch: Dispatch<BenchAct>;
+  readonly onNote: (note: Note | undefined) => void;
+};
+
+/** How many stickers were found, in words. */
+function wordFound(count: number, seen: number): string {
+  if (count > 0) return `${count} of ${seen} stickers found are landmarks now. Look them over; undo takes them back.`;
+  return `${seen === 0 ? 'No stickers' : `${seen} stickers, but none where the body has landmarks`} were found. Magenta on the hips, green on the leg, blue on ribs and head are what is looked for; yellow and orange drown on skin.`;
+}
+
+/** What sets marks on a picture besides a hand: stickers found at once or snapped to, and an outline laid over the client. */
+export function usePictureTools({ body, pose, view, wanted, place, sheet, setting, dispatch, onNote }: ToolsOn) {
+  const [outlineAt, setOutlineAt] = useState<OutlinePlace>();
+  const [isSearching, setSearching] = useState(false);
+  const [isSnapping, setSnapping] = useState(false);
+  const { headEnd } = setting;
+  const shape = () => outlineOf(body, pose, view, wanted, headEnd);
+  const outline = outlineAt && { shape: shape(), at: outlineAt, move: setOutlineAt };
+  const findStickers = async () => {
+    setSearching(true);
+    onNote(undefined);
+    const found = await placeByStickers(sheet, expectedPlaces(body, pose, view, wanted, headEnd));
+    setSearching(false);
+    if (!found.ok) return onNote({ tone: 'out', text: found.message });
+    dispatch({ do: 'putAll', place, points: found.points, onlyFree: false });
+    onNote({ tone: 'info', text: wordFound(Object.keys(found.points).length, found.seen) });
+  };
+  /** One tap on a sticker of any colour: the mark goes to its middle. */
+  const snap = (mark: MarkId, at: Vec2) => {
+    void stickerUnder(sheet, at).then((found) => {
+      if (found) dispatch({ do: 'put', place, mark, at: found, remember: false });
+    });
+  };
+  return {
+    isSearching,
+    findStickers,
+    onSet: isSnapping ? snap : undefined,
+    toggleSnap: () => setSnapping(!isSnapping),
+    outline,
+    layOutline: (matLine: Marks['matLine']) =>
+      setOutlineAt(firstPlace(shape(), sheet.originalWidth, sheet.originalHeight, matLine)),
+    leaveOutline: () => setOutlineAt(undefined),
+    takeOutline: () => {
+      if (!outline) return;
+      dispatch({ do: 'putAll', place, points: landmarksUnder(outline.shape, outline.at), onlyFree: true });
+      setOutlineAt(undefined);
+    },
+  };
+}
+
+export type PictureTools = ReturnType<typeof usePictureTools>;

@@ -1,0 +1,130 @@
+// What a look is working on, from what was read of it and what was named by eye: plain values for the bench's screens.
+import { marksInput } from '@/core/anatomy/marks';
+import type { View } from '@/core/anatomy/positions';
+import type { Finding, JudgeOutput } from '@/core/alignment/judge';
+import type { Role } from '@/core/alignment/look-values';
+import type { MeasureOutput } from '@/core/alignment/measure';
+import { tellReadings } from '@/core/alignment/readings';
+import type { Taken } from '@/core/alignment/readings';
+import { settingInput } from '@/core/alignment/setting';
+import type { SeenFault } from '@/core/knowledge/causes';
+import type { Repertoire } from '@/core/knowledge/entries';
+import { entry, exerciseAt } from '@/core/knowledge/find';
+import { readLook, worstFinding } from '@/core/knowledge/look';
+import type { LookReading } from '@/core/knowledge/look';
+import { markingSdFor } from '@/core/knowledge/look-pictures';
+import type { MarkedPicture, ReadPicture } from '@/core/knowledge/look-pictures';
+import type { Result } from '@/core/result';
+import * as v from 'valibot';
+import type { BenchOpening } from './read';
+import { draftAt, partsOf, placesOf, settingAt, toMarks } from './state';
+import type { Bench } from './state';
+
+/** What an earlier visit left in this browser. */
+export const heldDraft = v.object({ pictureId: v.string(), marks: marksInput, setting: settingInput });
+
+export const keyOf = ({ role, method, measure }: Pick<Taken, 'role' | 'method' | 'measure'>): string =>
+  `${role}:${method}:${measure}`;
+
+/** Readings with one more, or one changed; null takes it back. */
+export function withTaken(
+  readings: readonly Taken[],
+  one: Omit<Taken, 'taken'>,
+  taken: number | null,
+): readonly Taken[] {
+  const others = readings.filter((other) => keyOf(other) !== keyOf(one));
+  return taken === null ? others : [...others, { ...one, taken }];
+}
+
+/** Everything on the bench, read by the core. */
+export function readBench(
+  repertoire: Repertoire,
+  { frame, observer, markingSdPx }: Pick<BenchOpening, 'frame' | 'observer' | 'markingSdPx'>,
+  bench: Bench,
+  readings: readonly Taken[],
+  fault: string | null,
+): Result<LookReading> {
+  const pictures: Partial<Record<Role, Partial<Record<View, MarkedPicture>>>> = {};
+  for (const [place, sheet] of placesOf(bench)) {
+    const [role, view] = partsOf(place);
+    (pictures[role] ??= {})[view] = {
+      marks: toMarks(draftAt(bench, place)),
+      markingSdPx: markingSdFor(sheet, markingSdPx),
+      setting: settingAt(bench, place),
+      size: { width: sheet.originalWidth, height: sheet.originalHeight },
+    };
+  }
+  const { position } = exerciseAt(entry(repertoire.exercises, frame.exercise), frame.level);
+  const who = { fingerMm: observer.fingerMm ?? undefined, eye: observer.eye ?? undefined };
+  const told = tellReadings(readings, position, who, repertoire.targets);
+  return readLook({ ...frame, pictures, readings: told }, repertoire, fault ?? undefined);
+}
+
+export type Work = {
+  /** The fault in hand: the one chosen, else the worst that is out, else one that can't be told yet. */
+  readonly fault: string | undefined;
+  /** Whether a measure shows it; else it is retested by eye. */
+  readonly isMeasured: boolean;
+  /** Something was named by eye, or a fault is worked on that no measure shows. */
+  readonly isByEye: boolean;
+  /** Everything seen, each fault once: by eye first. */
+  readonly seen: readonly SeenFault[];
+};
+
+/** What is worked on. `chosen`: the fault picked by hand; `named`: faults seen by eye or touch. */
+export function workOf(
+  { baseline, back }: Pick<LookReading, 'baseline' | 'back'>,
+  chosen: string | null,
+  named: readonly string[],
+): Work {
+  const findings = baseline?.findings ?? [];
+  const shows = (fault: string | undefined) => findings.some((one) => one.fault === fault);
+  const fault = chosen ?? worstFinding(baseline)?.fault ?? findings.find(({ verdict }) => verdict === 'unsure')?.fault;
+  const judged: readonly Finding[] = [...findings, ...(back?.findings ?? [])];
+  const isFirst = (one: Finding, at: number) => judged.findIndex((other) => other.fault === one.fault) === at;
+  return {
+    fault,
+    isMeasured: shows(fault),
+    isByEye: named.length > 0 || (chosen !== null && !shows(chosen)),
+    seen: [
+      ...named.map((one): SeenFault => ({ fault: one, verdict: 'out' })),
+      ...judged.filter((one, at) => isFirst(one, at) && !named.includes(one.fault)),
+    ],
+  };
+}
+
+const momentOf: Readonly<Record<Role, 'setup' | 'baseline' | 'back' | 'retest'>> = {
+  setup: 'setup',
+  top: 'baseline',
+  back: 'back',
+  retest: 'retest',
+};
+
+/** How a moment was judged; nothing until it can be. */
+export const judgedAt = (reading: LookReading, role: Role): JudgeOutput | undefined => reading[momentOf[role]];
+
+/** Marks named by an error's path (`landmarks.ASIS`, `matLine`). */
+function marksAt(path: string): readonly string[] {
+  const name = path.split('.').at(-1) ?? '';
+  if (name === 'matLine') return ['mat1', 'mat2'];
+  return path.includes('scale') ? ['known1', 'known2'] : [name];
+}
+
+/** What cannot be right in a picture or is doubtful: in words, and the marks that it is about. */
+export function doubtOf(read: ReadPicture | undefined): {
+  readonly words: string | undefined;
+  readonly marks: ReadonlySet<string>;
+  readonly measured: MeasureOutput | undefined;
+} {
+  if (read?.state !== 'read' && read?.state !== 'wrong')
+    return { words: undefined, marks: new Set(), measured: undefined };
+  const error = read.state === 'wrong' ? read.error : read.wrong;
+  const isInSetUp = error?.path.startsWith('neutral') ?? false;
+  const measured = read.state === 'read' ? read.measured : undefined;
+  const doubtful = measured?.warnings.flatMap(({ landmarks }) => landmarks ?? []) ?? [];
+  return {
+    words: error && `${isInSetUp ? 'In the set-up picture: ' : ''}${error.message}`,
+    marks: new Set([...(error && !isInSetUp ? marksAt(error.path) : []), ...doubtful]),
+    measured,
+  };
+}
