@@ -128,15 +128,15 @@ async function main() {
   await setUp({ database: false });
   const changed = changedFiles();
   mkdirSync(own, { recursive: true });
-  const told = [];
+  const shares = [];
   for (const folder of folders) {
     const ranges = await rangesOf(folder, changed, seeded(seed));
     const { killed, all, share } = await kill(folder, ranges);
-    told.push({ folder, share });
+    shares.push({ folder, share });
     console.log(`${folder}: ${killed} of ${all} killed, ${share.toFixed(1)} %`);
   }
-  for (const { folder, share } of told) console.log(`${folder}: ${share.toFixed(1)} %`);
-  process.exitCode = told.some(({ share }) => share < wanted) ? 1 : 0;
+  for (const { folder, share } of shares) console.log(`${folder}: ${share.toFixed(1)} %`);
+  process.exitCode = shares.some(({ share }) => share < wanted) ? 1 : 0;
 }
 
 main().catch(giveUp);

@@ -100,17 +100,17 @@ async function main() {
   }
 }
 
-const tell = () => console.log(`${counts.passed} passed, ${counts.failed} failed`);
+const total = () => console.log(`${counts.passed} passed, ${counts.failed} failed`);
 
 main().then(
   () => {
-    tell();
+    total();
     process.exit(counts.failed === 0 ? 0 : 1);
   },
   (error) => {
     counts.failed += 1;
     if (!(error instanceof StageFailure)) console.error(error);
-    tell();
+    total();
     process.exit(1);
   },
 );

@@ -108,11 +108,11 @@ describe('two raters and a pole, from a shell', () => {
     [14, 14],
   ];
   test('agreement comes with bias, limits, ICC and its interval', () => {
-    const told = answer('agree', JSON.stringify({ pairs }));
+    const answered = answer('agree', JSON.stringify({ pairs }));
     // Differences −1, 0, 1, −1, 0: mean −0.2, SD √0.7.
-    expect(told).toMatchObject({ ok: true, value: { bias: expect.closeTo(-0.2, 9), n: 5 } });
-    const { loa, icc, iccCi } = told.ok
-      ? (told.value as { loa: number[]; icc: number; iccCi: number[] })
+    expect(answered).toMatchObject({ ok: true, value: { bias: expect.closeTo(-0.2, 9), n: 5 } });
+    const { loa, icc, iccCi } = answered.ok
+      ? (answered.value as { loa: number[]; icc: number; iccCi: number[] })
       : { loa: [], icc: 0, iccCi: [] };
     expect(loa[1]).toBeCloseTo(-0.2 + 1.96 * Math.sqrt(0.7), 6);
     expect(icc).toBeGreaterThan(0.97);
@@ -132,8 +132,8 @@ describe('two raters and a pole, from a shell', () => {
   });
   test('a picture whose halves of the known length differ says so from the shell too', () => {
     const scale = { points: [[500, 1010], [1500, 1010]], mm: 1000, middle: [1080, 1010] }; // prettier-ignore
-    const told = answer('measure', JSON.stringify({ ...picture, scale }));
-    expect(told).toMatchObject({ ok: true, value: { warnings: [{ code: 'notSquare' }] } });
+    const answered = answer('measure', JSON.stringify({ ...picture, scale }));
+    expect(answered).toMatchObject({ ok: true, value: { warnings: [{ code: 'notSquare' }] } });
   });
 });
 
@@ -239,11 +239,11 @@ describe('whatever is sent', () => {
     ).toBe('overflow');
   });
   test('an unknown name under measures, neutral or stances is refused by name', () => {
-    const told = { pelvicTilt: { value: 3, se: 1 } };
-    const judge = (more: object) => error('judge', JSON.stringify({ exercise: 'march', measures: told, ...more }));
+    const answered = { pelvicTilt: { value: 3, se: 1 } };
+    const judge = (more: object) => error('judge', JSON.stringify({ exercise: 'march', measures: answered, ...more }));
     expect(judge({})).toBeUndefined();
-    expect(judge({ measures: { ...told, slant: told.pelvicTilt } })).toMatchObject({ path: 'measures.slant' });
-    expect(judge({ neutral: { slant: told.pelvicTilt } })).toMatchObject({ path: 'neutral.slant' });
+    expect(judge({ measures: { ...answered, slant: answered.pelvicTilt } })).toMatchObject({ path: 'measures.slant' });
+    expect(judge({ neutral: { slant: answered.pelvicTilt } })).toMatchObject({ path: 'neutral.slant' });
     expect(judge({ stances: { mood: 'calm' } })).toMatchObject({ code: 'unknownStance', path: 'stances.mood' });
   });
   test('more numbers than can be answered in time are refused, not begun', () => {
@@ -269,11 +269,11 @@ describe('whatever is sent', () => {
     ];
     const { status, stdout } = shell('batch', lines.join('\n'));
     expect(status).toBe(0);
-    const told = stdout
+    const answered = stdout
       .trim()
       .split('\n')
       .map((line) => JSON.parse(line) as { ok: boolean; error?: { code: string } });
-    expect(told[0]).toMatchObject({ ok: true, value: { verdict: 'better' } });
-    expect(told.slice(1).map((one) => one.error?.code)).toEqual(['notJson', 'notJson', 'unknownVerb']);
+    expect(answered[0]).toMatchObject({ ok: true, value: { verdict: 'better' } });
+    expect(answered.slice(1).map((one) => one.error?.code)).toEqual(['notJson', 'notJson', 'unknownVerb']);
   });
 });

@@ -363,6 +363,7 @@ describe('on a shared tablet', () => {
     await chrome.type('Password', demoSignIn.password);
     await chrome.press('Sign in');
     await chrome.isAt(/\/floor\?client=/);
+    await chrome.find(By.css('[aria-label="Repetitions"]')); // what waited may be sent before the page stands
     await chrome.until('sent', async () => (await inDatabase(session)).length === before + 2);
   });
   test('a tap of another version of the page is refused by the server, kept aside and shown', async () => {

@@ -27,9 +27,9 @@ const clientPage = async (name: string): Promise<string> => {
   return new URL(href ?? '').pathname;
 };
 const shell = (verb: string, input: unknown): Record<string, number> => {
-  const told = answer(verb, JSON.stringify(input));
-  if (!told.ok) throw new Error(told.error.message);
-  return told.value as Record<string, number>;
+  const answered = answer(verb, JSON.stringify(input));
+  if (!answered.ok) throw new Error(answered.error.message);
+  return answered.value as Record<string, number>;
 };
 const data = async (css: string, name: string) => (await chrome.find(By.css(css))).getAttribute(`data-${name}`);
 const choose = async (label: string, option: string) => {

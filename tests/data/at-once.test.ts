@@ -156,7 +156,7 @@ describe('what follows from taps', () => {
 
 describe('after a stop sign', () => {
   const kept = keepReading({
-    told: { setup: {}, top: {}, back: {}, retest: {} },
+    values: { setup: {}, top: {}, back: {}, retest: {} },
     baseline: [],
     back: [],
     retest: [],

@@ -184,17 +184,17 @@ describe('a client', () => {
       helped,
       failedRunning: 0,
     });
-    const told = whatHelped(repertoire, [
+    const helped = whatHelped(repertoire, [
       counted('breatheFirst', 2, 1),
       counted('goneCue', 1, 0),
       counted('bowlOfWater', 3, 3),
     ]);
-    expect(told.map(({ correction, better, tried }) => [correction, better, tried])).toEqual([
+    expect(helped.map(({ correction, better, tried }) => [correction, better, tried])).toEqual([
       ['bowlOfWater', 3, 3],
       ['breatheFirst', 1, 2],
       ['goneCue', 0, 1],
     ]);
-    expect(told[2]?.say).toBe('goneCue (no longer in the repertoire)');
+    expect(helped[2]?.say).toBe('goneCue (no longer in the repertoire)');
   });
 });
 

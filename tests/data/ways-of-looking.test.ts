@@ -144,7 +144,7 @@ describe('an instructor as a measuring instrument', () => {
     const [look, client] = [await findLook(ours, lookId), await findClient(ours, clientId)];
     if (!look.ok || !client.ok) throw new Error('the look is gone');
     const read = await readKeptLook(ours, repertoire, look.value, client.value);
-    const top = read.ok ? read.value.told.top.pelvicTilt : undefined;
+    const top = read.ok ? read.value.values.top.pelvicTilt : undefined;
     expect(top?.value).toBeCloseTo(10, 3);
     expect(top?.seWithin).toBeCloseTo((1.197 * Math.SQRT2) / 1.5, 2); // 1.197° at 1.5 px
   });

@@ -126,7 +126,7 @@ describe('the core from a shell, bundled', () => {
 
 test('the worker that reads files beside the server runs as it is bundled, and answers with lines', () => {
   const folder = mkdtempSync(path.join(os.tmpdir(), 'spine-bundles-'));
-  const told = script(
+  const outcome = script(
     `import { Worker } from 'node:worker_threads';
      import { bundleCore } from './scripts/core.mjs';
      await bundleCore();
@@ -135,12 +135,12 @@ test('the worker that reads files beside the server runs as it is bundled, and a
      worker.once('message', (read) => { console.log(JSON.stringify(read)); process.exit(0); });`,
     { SPINE_FOLDER: folder },
   );
-  expect(told).toMatchObject({ ok: false, errors: [{ line: 3, path: 'colour' }] });
+  expect(outcome).toMatchObject({ ok: false, errors: [{ line: 3, path: 'colour' }] });
 });
 
 test('a log is kept over starts and turned over when it has grown: the server goes on writing into the same file', () => {
   const folder = mkdtempSync(path.join(os.tmpdir(), 'spine-log-'));
-  const told = script(
+  const outcome = script(
     `import { readFileSync, writeSync } from 'node:fs';
      import { openLog, turnOver } from './scripts/logs.mjs';
      const file = '${folder}/app.log';
@@ -153,5 +153,5 @@ test('a log is kept over starts and turned over when it has grown: the server go
      console.log(JSON.stringify([turned, readFileSync(file + '.1', 'utf8').slice(0, 7), readFileSync(file, 'utf8')]));
      process.exit(0);`,
   );
-  expect(told).toEqual([[true, false], 'before\n', 'after\n']);
+  expect(outcome).toEqual([[true, false], 'before\n', 'after\n']);
 });

@@ -131,7 +131,7 @@ async function main(): Promise<void> {
         stops: await Stop.count({ where: { clientId: client } }),
         doses: await Dose.count({ where: { sessionId: id } }),
         trials: await Trial.count({ where: { sessionId: id } }),
-        told: card.ok && card.value.stop ? 1 : 0,
+        onPage: card.ok && card.value.stop ? 1 : 0,
       };
       facts += 4;
       for (const [name, count] of Object.entries(found))

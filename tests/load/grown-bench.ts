@@ -55,7 +55,7 @@ async function measure(name: string, page: () => Promise<unknown>): Promise<void
   const [before, own] = [await rowsRead(), await rowsRead()];
   for (let i = 0; i < rounds; i += 1) times.push(await timed(page));
   const rows = ((await rowsRead()) - own - (own - before)) / rounds;
-  const told = Math.round(statements / rounds);
+  const asked = Math.round(statements / rounds);
   for (let i = 0; i < rounds; i += 1)
     least.push(
       await timed(async () => {
@@ -63,7 +63,7 @@ async function measure(name: string, page: () => Promise<unknown>): Promise<void
       }),
     );
   console.warn(
-    `  ${name.padEnd(24)} ${median(times).toFixed(0).padStart(6)} ms  its queries bare ${median(least).toFixed(0).padStart(5)} ms, ${(median(times) / median(least)).toFixed(1)} ×  first ${cold.toFixed(0).padStart(6)} ms  ${String(told).padStart(4)} statements  ${String(Math.round(rows)).padStart(7)} rows`,
+    `  ${name.padEnd(24)} ${median(times).toFixed(0).padStart(6)} ms  its queries bare ${median(least).toFixed(0).padStart(5)} ms, ${(median(times) / median(least)).toFixed(1)} ×  first ${cold.toFixed(0).padStart(6)} ms  ${String(asked).padStart(4)} statements  ${String(Math.round(rows)).padStart(7)} rows`,
   );
 }
 

@@ -14,7 +14,7 @@ const listen = `
   new PerformanceObserver((list) => { for (const one of list.getEntries()) window.seenTask = Math.max(window.seenTask, one.duration); })
     .observe({ type: 'longtask', buffered: true });`;
 
-const tell = `return {
+const seenNow = `return {
   nodes: document.getElementsByTagName('*').length,
   shift: window.seenShift,
   longest: window.seenTask,
@@ -51,7 +51,7 @@ async function main(): Promise<void> {
       for (let i = 0; i < 3; i += 1) {
         await chrome.go(path);
         await new Promise((resolve) => setTimeout(resolve, 4000));
-        seen.push(await chrome.driver.executeScript<Seen>(tell));
+        seen.push(await chrome.driver.executeScript<Seen>(seenNow));
       }
       const middle = (of: (one: Seen) => number) => seen.map(of).sort((a, b) => a - b)[1] ?? Number.NaN;
       console.warn(

@@ -1,7 +1,7 @@
 // Made histories: random, but such as the product's own doors let in. Every kind of event, every entry, things that go.
 import { v7 as newId } from 'uuid';
 import { keepReading } from '@/core/knowledge/kept';
-import { tellReadings } from '@/core/alignment/readings';
+import { readTaken } from '@/core/alignment/readings';
 import { readLook } from '@/core/knowledge/look';
 import { exerciseAt } from '@/core/knowledge/find';
 import type { Exercise, Repertoire } from '@/core/knowledge/entries';
@@ -208,7 +208,7 @@ async function look(
   }));
   for (const one of taken) await setLookReading(who, begun.value, one);
   if (some(random, 0.3)) return begun.value;
-  const readings = tellReadings(taken, exerciseAt(exercise, level).position, {}, repertoire.targets);
+  const readings = readTaken(taken, exerciseAt(exercise, level).position, {}, repertoire.targets);
   const read = readLook(
     { exercise: exercise.id, level, school: 'evenKeel', stances: {}, conditions: [], pictures: {}, readings },
     repertoire,

@@ -5,7 +5,7 @@ import { measure } from '@/core/alignment/measure';
 import type { Measure } from '@/core/alignment/propagate';
 import { seeded } from '@/core/random';
 import { nearSideOf, pinhole } from '@/core/figure/camera';
-import { facts, markShot, randomBodies, someCamera, toldLens, trueEye, viewsOf } from './random-look';
+import { facts, markShot, randomBodies, someCamera, lensAsTold, trueEye, viewsOf } from './random-look';
 import type { MarkedShot, Shaky } from './random-look';
 
 export type Tally = {
@@ -85,7 +85,7 @@ export function honesty(
       const shake: Shaky = { uniform: () => cameraShare[turn++ % 2] ?? 0.5, gauss };
       const camera = someCamera(view, setup, shake);
       const eye = pinhole(camera);
-      const lens = toldLens(camera, view, position, shake);
+      const lens = lensAsTold(camera, view, position, shake);
       const still1 = markShot(view, near, setup, eye, shake, drawn);
       const moved = markShot(view, near, top, eye, shake, drawn);
       const found = markShot(view, near, top, eye, shake, foundAgain);

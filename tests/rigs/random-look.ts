@@ -152,7 +152,7 @@ function references(view: View, body: PosedBody): { mat: readonly [Vec3, Vec3]; 
 const nearerMm = { matNearerMm: matHalf, knownNearerMm: matHalf - 60 } as const;
 
 /** The lens as that person knows it: its distance paced out, to a tenth. */
-export const toldLens = (
+export const lensAsTold = (
   camera: Camera,
   view: View,
   position: Position,

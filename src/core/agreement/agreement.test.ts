@@ -17,7 +17,7 @@ describe('two raters', () => {
     expect(ci[1]).toBeCloseTo(0.761, 3);
   });
   test('bias and limits of agreement: differences 1, 3, 2, 2 are 2 ± 1.96·0.816', () => {
-    const told = agree({
+    const agreed = agree({
       pairs: [
         [11, 10],
         [23, 20],
@@ -25,13 +25,13 @@ describe('two raters', () => {
         [42, 40],
       ],
     });
-    if (!told.ok) throw new Error(told.error.message);
-    expect(told.value.bias).toBeCloseTo(2, 9);
-    expect(told.value.loa[0]).toBeCloseTo(2 - 1.96 * Math.sqrt(2 / 3), 6);
-    expect(told.value.loa[1]).toBeCloseTo(2 + 1.96 * Math.sqrt(2 / 3), 6);
-    expect(told.value.n).toBe(4);
+    if (!agreed.ok) throw new Error(agreed.error.message);
+    expect(agreed.value.bias).toBeCloseTo(2, 9);
+    expect(agreed.value.loa[0]).toBeCloseTo(2 - 1.96 * Math.sqrt(2 / 3), 6);
+    expect(agreed.value.loa[1]).toBeCloseTo(2 + 1.96 * Math.sqrt(2 / 3), 6);
+    expect(agreed.value.n).toBe(4);
     // By hand: MSR 1021/3, MSC 8, MSE 1/3, so (340.333 − 0.333)/(340.333 + 0.333 + 2·(8 − 0.333)/4).
-    expect(told.value.icc).toBeCloseTo(340 / 344.5, 6);
+    expect(agreed.value.icc).toBeCloseTo(340 / 344.5, 6);
   });
   test('raters who say the same agree wholly; one value throughout says nothing', () => {
     const same = agree({

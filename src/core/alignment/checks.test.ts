@@ -145,14 +145,14 @@ describe('wrong use is caught and named', () => {
 
 describe('each doubt in words, at its edge', () => {
   const pair = { ASIS: [1000, 700], PS: [1100, 700] };
-  const told = (input: object) => read(input).warnings.map(({ message }) => message);
+  const warned = (input: object) => read(input).warnings.map(({ message }) => message);
   test('no known length', () =>
-    expect(told({ landmarks: pair, scale: undefined })).toEqual([
+    expect(warned({ landmarks: pair, scale: undefined })).toEqual([
       'No known length is marked: angles are right, but millimetres and the error between set-ups are not known.',
     ]));
   test('a mat line that is tilted or short', () => {
     const tilt = (rise: number) =>
-      told({
+      warned({
         landmarks: pair,
         matLine: [
           [100, 1000],
@@ -162,7 +162,7 @@ describe('each doubt in words, at its edge', () => {
     expect(tilt(176)).toEqual([]); // 9.98°
     expect(tilt(-178)).toEqual(['The mat line is tilted 10°: the camera is not square to the mat.']);
     const long = (px: number) =>
-      told({
+      warned({
         landmarks: pair,
         matLine: [
           [100, 1000],
@@ -179,7 +179,7 @@ describe('each doubt in words, at its edge', () => {
         [500, 1010],
         [1500, 1010],
       ],
-    ) => told({ landmarks: pair, scale: { points, mm: 1000, middle: [x, 1010] } });
+    ) => warned({ landmarks: pair, scale: { points, mm: 1000, middle: [x, 1010] } });
     expect(halves(1012)).toEqual([]); // 512 to 488
     expect(halves(1013)).toEqual([
       'The two halves of the known length look 1.05 to 1: the camera stands askew, nearer to the left end. Turn it square to the mat.',
@@ -310,9 +310,9 @@ describe('the lens', () => {
   test('a lens that is higher but level looks down by nothing; aimed at the pelvis it looks down by all of it', () => {
     const setting = { headEnd: 'left', lensHeightMm: 410, lensDistanceMm: 3000 } as const;
     const size = { width: 2000, height: 1000 };
-    const told = (y: number) => cameraOf(setting, size, 'supine', 'side', [1000, y], 1).cameraElevationDeg;
-    expect(told(800)).toBeCloseTo(0, 6); // 300 mm above the pelvis, which is seen 300 mm below the middle
-    expect(told(500)).toBeCloseTo((Math.atan(0.1) * 180) / Math.PI, 6);
+    const elevation = (y: number) => cameraOf(setting, size, 'supine', 'side', [1000, y], 1).cameraElevationDeg;
+    expect(elevation(800)).toBeCloseTo(0, 6); // 300 mm above the pelvis, which is seen 300 mm below the middle
+    expect(elevation(500)).toBeCloseTo((Math.atan(0.1) * 180) / Math.PI, 6);
     expect(cameraOf({ headEnd: 'left' }, size, 'supine', 'side', [1000, 500], 1)).toEqual({});
   });
   test('the same word says head end and facing', () => {

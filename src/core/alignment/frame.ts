@@ -123,8 +123,8 @@ export function readFrame(input: FrameInput, at = ''): Result<Frame> {
   if (!mat.ok) return mat;
   const scale = readScale(input.scale, path('scale.points'));
   if (!scale.ok) return scale;
-  const told = checkDirection(input, path);
-  if (!told.ok) return told;
+  const direction = checkDirection(input, path);
+  if (!direction.ok) return direction;
   const { along, ...line } = mat.value;
   return success({
     ...line,

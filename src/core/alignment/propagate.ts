@@ -22,8 +22,12 @@ export type Errors = { readonly sdPx: number; readonly elevation: number; readon
 const knownElevationSdDeg = 0.7;
 const guessedElevationSdDeg = 2;
 
-export function errorsOf(markingSdPx: number, elevationDeg: number | undefined, toldSdDeg: number | undefined): Errors {
-  const sdDeg = toldSdDeg ?? (elevationDeg === undefined ? guessedElevationSdDeg : knownElevationSdDeg);
+export function errorsOf(
+  markingSdPx: number,
+  elevationDeg: number | undefined,
+  givenSdDeg: number | undefined,
+): Errors {
+  const sdDeg = givenSdDeg ?? (elevationDeg === undefined ? guessedElevationSdDeg : knownElevationSdDeg);
   return { sdPx: markingSdPx, elevation: radians(elevationDeg ?? 0), elevationSd: radians(sdDeg) };
 }
 

@@ -35,21 +35,21 @@ function levelOf(measure: string, targets: readonly LevelTarget[]): number {
 }
 
 /** Values by moment. What cannot be (a grade of 7, a gap of forty fingers) is left out. */
-export function tellReadings(
+export function readTaken(
   taken: readonly Taken[],
   position: Position,
   { fingerMm, eye }: Observer,
   targets: readonly LevelTarget[],
 ): Partial<Record<Role, OtherReading[]>> {
-  const told: Partial<Record<Role, OtherReading[]>> = {};
+  const read: Partial<Record<Role, OtherReading[]>> = {};
   for (const one of taken) {
-    const reading = tellOne(one, position, { fingerMm, eye }, targets);
-    if (reading) (told[one.role] ??= []).push(reading);
+    const reading = readOne(one, position, { fingerMm, eye }, targets);
+    if (reading) (read[one.role] ??= []).push(reading);
   }
-  return told;
+  return read;
 }
 
-function tellOne(
+function readOne(
   { method, measure, taken }: Taken,
   position: Position,
   { fingerMm, eye }: Observer,

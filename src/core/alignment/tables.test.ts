@@ -43,7 +43,7 @@ test('points: spread of finding each again by touch, and how far it lies from th
   ]));
 
 test('measures as the page of measures has them: name, unit, from where, in which positions, by which points, against what', () => {
-  const told = measureRules.map((rule) =>
+  const rows = measureRules.map((rule) =>
     [
       rule.id,
       rule.name,
@@ -63,7 +63,7 @@ test('measures as the page of measures has them: name, unit, from where, in whic
       JSON.stringify(rule.apart),
     ].join(' | '),
   );
-  expect(told).toEqual([
+  expect(rows).toEqual([
     'pelvicTilt | pelvic tilt | deg | side above | everywhere | ASIS PS | alongTrunk | [[0,1]]',
     'pelvicTiltPsis | pelvic tilt by PSIS | deg | side above | everywhere | ASIS PSIS | alongTrunk | [[0,1]]',
     'pelvicTiltStrip | pelvic tilt by the strip | deg | side above | everywhere | STF STB | alongTrunk | [[0,1]]',
@@ -163,7 +163,7 @@ describe('by eye', () => {
     expect(untrainedSdDeg).toBe(5);
   });
   test('what can be graded from where', () => {
-    const told = (position: (typeof positions)[number]) =>
+    const rowsOf = (position: (typeof positions)[number]) =>
       views.map(
         (view) =>
           `${view}: ${eyeBlocks(position, view)
@@ -171,7 +171,7 @@ describe('by eye', () => {
             .join(', ')}`,
       );
     const profile = 'head faceAngle, ribs ribFlare, pelvis pelvicTilt';
-    expect(told('supine')).toEqual([
+    expect(rowsOf('supine')).toEqual([
       `side: ${profile}`,
       'foot: pelvis pelvicRoll',
       'head: pelvis pelvicRoll',
@@ -179,9 +179,9 @@ describe('by eye', () => {
       'front: pelvis pelvicRoll',
       'behind: pelvis pelvicRoll',
     ]);
-    expect(told('sideLying')[3]).toBe(`above: ${profile}`);
-    expect(told('standing')[4]).toBe('front: pelvis pelvicRoll, pelvis pelvicHike');
-    expect(told('standing')[5]).toBe('behind: pelvis pelvicRoll');
+    expect(rowsOf('sideLying')[3]).toBe(`above: ${profile}`);
+    expect(rowsOf('standing')[4]).toBe('front: pelvis pelvicRoll, pelvis pelvicHike');
+    expect(rowsOf('standing')[5]).toBe('behind: pelvis pelvicRoll');
   });
   test('steps have names', () => {
     const names = [...eyeBlocks('standing', 'side'), ...eyeBlocks('standing', 'front')].map(

@@ -114,9 +114,9 @@ test('the best measure of a block goes first; the strip stands in where there is
 });
 
 test('the set-up: what was read stands in the middle with its error between set-ups; ribs by their marks alone', () => {
-  const told = (more: object) => ({ value: 3, seWithin: 1, method: 'picture', fromLevel: false, ...more }) as const;
+  const look = (more: object) => ({ value: 3, seWithin: 1, method: 'picture', fromLevel: false, ...more }) as const;
   const rest = (missing: object, more: object = { seBetween: 6 }) =>
-    readRest(undefined, { pelvicTiltStrip: told(more) } as never, missing as never, lying('left'));
+    readRest(undefined, { pelvicTiltStrip: look(more) } as never, missing as never, lying('left'));
   expect(rest({})[2]).toEqual({
     block: 'pelvis',
     state: 'rest',
@@ -134,7 +134,7 @@ test('the set-up: what was read stands in the middle with its error between set-
 test('of a kept look the retest is shown, where there was one', () => {
   const [before, after] = [judged({ pelvicTilt: { value: 11, se: 1 } }), judged({ pelvicTilt: { value: 1, se: 1 } })];
   const nothing = { setup: {}, top: {}, back: {}, retest: {} };
-  const kept = keepReading({ pictures: nothing, told: nothing, baseline: before, retest: after });
+  const kept = keepReading({ pictures: nothing, values: nothing, baseline: before, retest: after });
   expect(readKeptBlocks(kept, lying('left'))[2]?.state).toBe('in');
 });
 
@@ -155,17 +155,17 @@ test('blocks without a measure say so; measured ones carry verdict and figures',
 });
 
 test('in the set-up picture pelvis and ribs stand at own neutral', () => {
-  const told = {
+  const values = {
     pelvicTilt: { value: 3, seWithin: 1, seBetween: 6, method: 'picture', fromLevel: false },
   } as const;
-  const blocks = readRest(undefined, told, { ribFlare: ['neutral'] }, lying('left'));
+  const blocks = readRest(undefined, values, { ribFlare: ['neutral'] }, lying('left'));
   expect(blocks.map(({ state }) => state)).toEqual(['none', 'rest', 'rest']);
 });
 
 test('a kept reading survives the way through JSON and shows the same vials', () => {
   const baseline = judged({ pelvicTilt: { value: 11, se: 1 }, tabletopError: { value: 3, se: 1 } });
   const nothing = { setup: {}, top: {}, back: {}, retest: {} };
-  const kept = keepReading({ pictures: nothing, told: nothing, baseline });
+  const kept = keepReading({ pictures: nothing, values: nothing, baseline });
   const back = v.parse(keptReading, JSON.parse(JSON.stringify(kept)));
   expect(back).toEqual(kept);
   expect(readKeptBlocks(back, lying('left'))).toEqual(readBlocks(baseline, lying('left')));

@@ -69,15 +69,15 @@ export const readKeptBlocks = ({ retest, baseline, target }: KeptFindings, vanta
 /** The set-up: its face is judged against the mat; pelvis and ribs stand at own neutral by definition. */
 export function readRest(
   judged: JudgeOutput | undefined,
-  told: Readonly<Record<string, LookValue>>,
+  values: Readonly<Record<string, LookValue>>,
   missing: MeasureOutput['missing'],
   vantage: Vantage,
 ): BlockReading[] {
   const middle: BubblePlace = { at: 0, spread: 0.1 };
   return readBlocks(judged, vantage).map((reading): BlockReading => {
     if (reading.state !== 'none') return reading;
-    const id = shownOn(vantage)[reading.block].find((one) => one in told);
-    const rest = id ? told[id] : undefined;
+    const id = shownOn(vantage)[reading.block].find((one) => one in values);
+    const rest = id ? values[id] : undefined;
     if (id && rest)
       return {
         block: reading.block,

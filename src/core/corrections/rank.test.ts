@@ -268,9 +268,9 @@ describe('what was counted before', () => {
       { ...evidence(5, 3, 2), fault: 'flare' },
       { ...evidence(5, 3, 2), correction: 'bowlOfWater' },
     ];
-    const told = [tried('breatheFirst', true), tried('breatheFirst', false)];
-    expect(withoutTrials(counted, told)).toEqual([{ ...evidence(3, 2, 1) }, counted[1], counted[2]]);
-    expect(withoutTrials([evidence(1, 0, 1)], [...told, ...told])).toEqual([evidence(0, 0, 0)]);
+    const trials = [tried('breatheFirst', true), tried('breatheFirst', false)];
+    expect(withoutTrials(counted, trials)).toEqual([{ ...evidence(3, 2, 1) }, counted[1], counted[2]]);
+    expect(withoutTrials([evidence(1, 0, 1)], [...trials, ...trials])).toEqual([evidence(0, 0, 0)]);
     expect(withoutTrials(counted, [])).toEqual(counted);
   });
   test('counts of the client are found by fault and correction, whatever stands before them', () => {

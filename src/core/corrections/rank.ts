@@ -55,8 +55,8 @@ export type Ranking = {
 /** What is counted without some trials that are told elsewhere. */
 export function withoutTrials(counted: readonly Evidence[], trials: readonly Trial[]): Evidence[] {
   return counted.map((one) => {
-    const told = trials.filter(({ fault, correction }) => fault === one.fault && correction === one.correction);
-    const [helped, tried] = count(told);
+    const own = trials.filter(({ fault, correction }) => fault === one.fault && correction === one.correction);
+    const [helped, tried] = count(own);
     return {
       ...one,
       tried: Math.max(0, one.tried - tried),

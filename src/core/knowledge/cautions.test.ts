@@ -230,11 +230,11 @@ describe('an overrule reaches no farther than it says', () => {
               ...onFile(id),
               overrules: [{ exercise: one.id, level: null, rule: `${id}.${rule}`, reason: 'mine' }],
             };
-            const told = weighLevel(repertoire, one, level, client).reasons.find(
+            const reason = weighLevel(repertoire, one, level, client).reasons.find(
               (reason) => reason.rule === `${id}.${rule}`,
             );
-            if (!told) continue;
-            expect(told).not.toHaveProperty('overruled');
+            if (!reason) continue;
+            expect(reason).not.toHaveProperty('overruled');
             return; // one such level is enough: the rule is the same for all
           }
     throw new Error('no level is changed by anything');

@@ -15,13 +15,13 @@ const first = <T>(list: readonly T[]): T => nth(list, 0);
 const small = sliceOf(shipped, ['march', 'lowerLift']);
 type Loose = Record<string, unknown>;
 type Copy = { [K in keyof Repertoire]: Loose[] };
-const told = (one: Repertoire): string[] => checkRepertoire(one).map(({ path, message }) => `${path}: ${message}`);
-const usual = new Set(told(small));
+const problems = (one: Repertoire): string[] => checkRepertoire(one).map(({ path, message }) => `${path}: ${message}`);
+const usual = new Set(problems(small));
 /** What is found after a change that was not found before. */
 const found = (change: (copy: Copy) => void): string[] => {
   const copy = structuredClone(small) as unknown as Copy;
   change(copy);
-  return told(copy as unknown as Repertoire).filter((one) => !usual.has(one));
+  return problems(copy as unknown as Repertoire).filter((one) => !usual.has(one));
 };
 const one = (copy: Copy, kind: keyof Copy, id: string): Loose =>
   copy[kind].find((each) => each.id === id || each.measure === id) as Loose;
@@ -116,7 +116,7 @@ describe('measures and targets', () => {
     ]);
     // From a cuff, not from landmarks: known all the same.
     const cuff = found((c) => (march(c).watches = [{ measure: 'cuffPressure', phases: [] }]));
-    expect(cuff.filter((told) => told.includes('no measure'))).toEqual([]);
+    expect(cuff.filter((problem) => problem.includes('no measure'))).toEqual([]);
   });
   test('a target of a measure that there is not', () =>
     expect(found((c) => c.targets.push({ ...first(c.targets), measure: 'charm', low: null, high: null }))).toEqual([

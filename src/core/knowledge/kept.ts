@@ -59,9 +59,9 @@ export function readKept(kept: unknown): KeptReading | null {
   return parsed?.success ? parsed.output : null;
 }
 
-export function keepReading({ told, baseline, back, retest, verdict }: LookReading): KeptReading {
-  const atRest = Object.entries(told.setup).filter(([, { fromLevel }]) => !fromLevel);
-  const methods = Object.entries({ ...told.top, ...told.retest }).map(([id, { method }]) => [id, method]);
+export function keepReading({ values, baseline, back, retest, verdict }: LookReading): KeptReading {
+  const atRest = Object.entries(values.setup).filter(([, { fromLevel }]) => !fromLevel);
+  const methods = Object.entries({ ...values.top, ...values.retest }).map(([id, { method }]) => [id, method]);
   return {
     neutral: Object.fromEntries(atRest.map(([id, { value, seBetween }]) => [id, { value, se: seBetween ?? null }])),
     methods: Object.fromEntries(methods),

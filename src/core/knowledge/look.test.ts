@@ -6,7 +6,7 @@ import { marksInput } from '../anatomy/marks';
 import type { LookInput } from './look';
 import type { MarkedPicture } from './look-pictures';
 import type { OtherReading } from '../alignment/look-values';
-import { tellReadings } from '../alignment/readings';
+import { readTaken } from '../alignment/readings';
 import type { Taken } from '../alignment/readings';
 import type { Marks } from '../anatomy/marks';
 
@@ -38,7 +38,7 @@ const read = (input: Partial<LookInput>, fault?: string) => {
   if (!result.ok) throw new Error(result.error.message);
   return result.value;
 };
-const taken = (list: readonly Taken[]) => tellReadings(list, 'supine', {}, repertoire.targets);
+const taken = (list: readonly Taken[]) => readTaken(list, 'supine', {}, repertoire.targets);
 const tilt = (reading: ReturnType<typeof read>) =>
   reading.baseline?.findings.find(({ measure }) => measure === 'pelvicTilt');
 const hand = (role: Taken['role'], value: number, measure = 'pelvicTilt'): Taken => ({
@@ -51,13 +51,15 @@ const hand = (role: Taken['role'], value: number, measure = 'pelvicTilt'): Taken
 describe('several methods in one look', () => {
   test('a picture is taken before a hand, a hand before an eye', () => {
     const readings = taken([hand('top', 3), { role: 'top', method: 'eye', measure: 'pelvicTilt', taken: 2 }]);
-    expect(read({ pictures: { top: { side: marked(arched) } }, readings }).told.top.pelvicTilt?.method).toBe('picture');
-    expect(read({ readings }).told.top.pelvicTilt).toMatchObject({ method: 'hand', value: 3 });
+    expect(read({ pictures: { top: { side: marked(arched) } }, readings }).values.top.pelvicTilt?.method).toBe(
+      'picture',
+    );
+    expect(read({ readings }).values.top.pelvicTilt).toMatchObject({ method: 'hand', value: 3 });
   });
   test('but what the set-up has too by the same method goes first: drift by hand is sharper than across methods', () => {
     const readings = taken([hand('setup', 2), hand('top', 9)]);
     const reading = read({ pictures: { top: { side: marked(arched) } }, readings });
-    expect(reading.told.top.pelvicTilt?.method).toBe('hand');
+    expect(reading.values.top.pelvicTilt?.method).toBe('hand');
     expect(tilt(reading)).toMatchObject({ value: 7, se: expect.closeTo(1.5 * Math.SQRT2, 6) });
   });
   test('across methods the error between set-ups is what counts', () => {
@@ -89,12 +91,12 @@ describe('several methods in one look', () => {
     expect(found(43)).toMatchObject({ verdict: 'in' });
   });
   test('what no hand or eye could have told is left out', () => {
-    const told: Partial<Record<string, readonly OtherReading[]>> = taken([
+    const readings: Partial<Record<string, readonly OtherReading[]>> = taken([
       hand('top', 900),
       { role: 'top', method: 'eye', measure: 'pelvicTilt', taken: 7 },
       hand('top', 9, 'plankLine'),
     ]);
-    expect(told).toEqual({});
+    expect(readings).toEqual({});
   });
 });
 
@@ -243,8 +245,8 @@ describe('several views and moments', () => {
   const foot = marked({ ASIS_R: [968, 480], ASIS_L: [1208, 500] });
   test('side and foot end are judged together', () => {
     const reading = read({ pictures: { top: { side: marked(arched), foot } } });
-    expect(Object.keys(reading.told.top)).toEqual(expect.arrayContaining(['pelvicTilt', 'pelvicRoll']));
-    expect(reading.told.top.pelvicRoll).toMatchObject({ view: 'foot', value: expect.closeTo(4.7636, 3) });
+    expect(Object.keys(reading.values.top)).toEqual(expect.arrayContaining(['pelvicTilt', 'pelvicRoll']));
+    expect(reading.values.top.pelvicRoll).toMatchObject({ view: 'foot', value: expect.closeTo(4.7636, 3) });
   });
   test('the way back is judged by itself, against the same set-up', () => {
     const reading = read({ pictures: { setup: { side: marked(level) }, back: { side: marked(arched) } } });

@@ -41,7 +41,7 @@ export type LookInput = {
 export type LookReading = {
   readonly pictures: Readonly<Record<Role, Readonly<Partial<Record<View, ReadPicture>>>>>;
   /** Everything told of a moment, the best method first. */
-  readonly told: Readonly<Record<Role, Readonly<Record<string, LookValue>>>>;
+  readonly values: Readonly<Record<Role, Readonly<Record<string, LookValue>>>>;
   /** The set-up: what is read against the mat alone; tilt and flare are own neutral by definition. */
   readonly setup?: JudgeOutput;
   /** At the top of the movement, uncorrected; absent until it can be judged. */
@@ -74,11 +74,11 @@ function collect(
       (one) => one.method === method,
     ))
       all.push({ measure: id, value, seWithin, seBetween, method, fromLevel });
-  const told: Record<string, LookValue> = {};
+  const values: Record<string, LookValue> = {};
   for (const strict of [true, false])
     for (const { measure: id, ...one } of all)
-      if (!(id in told) && (!strict || preferred(id, one.method))) told[id] = one;
-  return told;
+      if (!(id in values) && (!strict || preferred(id, one.method))) values[id] = one;
+  return values;
 }
 
 const noErrorKnown = 'without a known length in the picture its error is not known';
@@ -103,19 +103,19 @@ const withBetween = (rest: LookValue | undefined): Estimate | undefined =>
 const against = (value: Estimate, neutral: Estimate | undefined): Judgeable =>
   neutral ? { value, neutral } : { value };
 
-function asJudgeable(id: string, told: LookValue, { setup, earlier, relative, slopes }: Context): Judgeable {
-  const { value, seWithin, method } = told;
+function asJudgeable(id: string, looked: LookValue, { setup, earlier, relative, slopes }: Context): Judgeable {
+  const { value, seWithin, method } = looked;
   const [rest, known] = [setup[id], earlier[id]];
   const isRelative = relative.has(id);
   // A grade is a departure from level already.
-  if (told.fromLevel) return against({ value, se: seWithin }, isRelative ? { value: 0, se: 0 } : undefined);
+  if (looked.fromLevel) return against({ value, se: seWithin }, isRelative ? { value: 0, se: 0 } : undefined);
   // Drift from the set-up of the same set carries the error within a set-up only.
   if (isRelative && rest?.method === method)
     return against({ value, se: seWithin }, { value: rest.value, se: rest.seWithin });
   if (method === 'picture' && selfCompared.has(id)) return { value: { value, se: seWithin } };
   if (slopes && tilts.has(id) && !rest && !known)
     return { why: 'the trunk slopes in this position, so tilt means nothing without the set-up' };
-  return againstOthers(told, isRelative ? (withBetween(rest) ?? known) : undefined);
+  return againstOthers(looked, isRelative ? (withBetween(rest) ?? known) : undefined);
 }
 
 /** Read against the mat, or against another method or date: the error between set-ups. */
@@ -125,11 +125,11 @@ const againstOthers = ({ value, seBetween }: LookValue, neutral: Estimate | unde
 function judgeMoment(
   input: LookInput,
   repertoire: Repertoire,
-  told: Readonly<Record<string, LookValue>>,
+  values: Readonly<Record<string, LookValue>>,
   setup: Readonly<Record<string, LookValue>> | undefined,
   phase: Phase,
 ): Result<JudgeOutput> | undefined {
-  if (Object.keys(told).length === 0) return undefined;
+  if (Object.keys(values).length === 0) return undefined;
   const { watches, position } = exerciseAt(entry(repertoire.exercises, input.exercise), input.level);
   const watched = new Set(watches.map(({ measure }) => measure));
   const relative = repertoire.targets.filter(({ relativeTo }) => relativeTo === 'neutral');
@@ -142,7 +142,7 @@ function judgeMoment(
   const measures: Record<string, Estimate> = {};
   const neutral: Record<string, Estimate> = {};
   const notJudged: Record<string, string> = {};
-  for (const [id, one] of Object.entries(told)) {
+  for (const [id, one] of Object.entries(values)) {
     if (!watched.has(id)) continue;
     const judgeable = asJudgeable(id, one, context);
     if ('why' in judgeable) notJudged[id] = judgeable.why;
@@ -175,7 +175,7 @@ export const worstFinding = (judged: JudgeOutput | undefined): Finding | undefin
 
 type Judged = Pick<LookReading, 'setup' | 'baseline' | 'back' | 'retest'>;
 type OfRole<T> = Readonly<Record<Role, T>>;
-type Told = Readonly<Record<string, LookValue>>;
+type Values = Readonly<Record<string, LookValue>>;
 
 const ofRoles = <T>(read: (role: Role) => T): OfRole<T> => ({
   setup: read('setup'),
@@ -200,7 +200,7 @@ function readPictures({ pictures }: LookInput, lying: Lying): LookReading['pictu
 function collectAll(
   pictures: LookReading['pictures'],
   readingsOf: (role: Role) => readonly OtherReading[],
-): OfRole<Told> {
+): OfRole<Values> {
   const setup = collect(pictures.setup, readingsOf('setup'), () => true);
   const restMethods = new Set([
     ...Object.values(pictures.setup).flatMap((read) =>
@@ -215,7 +215,7 @@ function collectAll(
 
 /** Better, same or worse: of the finding that was worked on, else of the worst, where the retest tells its measure. */
 function verdictOf(
-  told: OfRole<Told>,
+  values: OfRole<Values>,
   { baseline, retest }: Judged,
   fault: string | undefined,
 ): LookReading['verdict'] {
@@ -226,7 +226,7 @@ function verdictOf(
   // Both were read against the same set-up, so its own error cancels in the change.
   const own = ({ measure, value, se }: Finding, role: Role): Estimate => ({
     value,
-    se: told[role][measure]?.seWithin ?? se,
+    se: values[role][measure]?.seWithin ?? se,
   });
   const [first, second] = [own(before, 'top'), own(after, 'retest')];
   const target = baseline?.target[before.measure]?.interval ?? [null, null];
@@ -251,29 +251,29 @@ export function readLook(input: LookInput, repertoire: Repertoire, fault?: strin
   const level = levels.find(({ number }) => number === input.level);
   const pictures = readPictures(input, { position, trunk: level && isInclined(level) ? 'inclined' : undefined });
   const readingsOf = (role: Role): readonly OtherReading[] => input.readings?.[role] ?? [];
-  const told = collectAll(pictures, readingsOf);
+  const values = collectAll(pictures, readingsOf);
   const judged: { -readonly [Key in keyof Judged]: Judged[Key] } = {};
   for (const role of roles) {
     const rest =
       role === 'setup'
         ? undefined
-        : collect(pictures.setup, readingsOf('setup'), (id, method) => told[role][id]?.method === method);
-    const result = judgeMoment(input, repertoire, told[role], rest, phaseOf[role]);
+        : collect(pictures.setup, readingsOf('setup'), (id, method) => values[role][id]?.method === method);
+    const result = judgeMoment(input, repertoire, values[role], rest, phaseOf[role]);
     if (result && !result.ok) return result;
     if (result) judged[role === 'top' ? 'baseline' : role] = result.value;
   }
-  const verdict = verdictOf(told, judged, fault);
-  return success({ pictures, told, ...judged, ...(verdict ? { verdict } : {}) });
+  const verdict = verdictOf(values, judged, fault);
+  return success({ pictures, values, ...judged, ...(verdict ? { verdict } : {}) });
 }
 
 /**
  * What a retest teaches about the correction: better by more than the error, or by one grade when the same eye graded both
  * moments (smallest real change: Weir 2005, J Strength Cond Res 19:231–240).
  */
-export function taught({ verdict, told }: LookReading): Comparison['verdict'] | undefined {
+export function taught({ verdict, values }: LookReading): Comparison['verdict'] | undefined {
   if (!verdict) return undefined;
   const { measure: id, before, after, target } = verdict;
-  if (told.top[id]?.method !== 'eye' || told.retest[id]?.method !== 'eye') return verdict.verdict;
+  if (values.top[id]?.method !== 'eye' || values.retest[id]?.method !== 'eye') return verdict.verdict;
   const closer = excessOver(before.value, target) - excessOver(after.value, target);
   return closer > leastGradeStep ? 'better' : closer < -leastGradeStep ? 'worse' : 'same';
 }

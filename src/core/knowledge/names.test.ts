@@ -23,14 +23,14 @@ test('what has gone is told in the words kept with it; without any, it is said t
   expect(exerciseName(none, 'march', kept)).toBe('The old march');
   expect(faultWords(none, 'arch', kept)).toBe('a hollow');
   expect(correctionWords(none, 'breath', kept)).toBe('Breathe first.');
-  for (const told of [
+  for (const name of [
     exerciseName(none, 'march'),
     faultWords(none, 'march', { arch: 'a hollow' }),
     correctionWords(none, 'march'),
     schoolName(none, 'march'),
     conditionOfRule(none, 'march.early'),
   ])
-    expect(told).toBe('march (no longer in the repertoire)');
+    expect(name).toBe('march (no longer in the repertoire)');
 });
 
 test('a body is asked by the first school where its own has gone, and by none where there is none', () => {

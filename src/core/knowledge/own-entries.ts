@@ -37,7 +37,7 @@ export function withOwn(shipped: Repertoire, own: readonly OwnEntry[]): Repertoi
 export type Difference = { readonly path: string; readonly before?: string; readonly after?: string };
 
 const isPlain = (value: unknown): boolean => typeof value !== 'object' || value === null;
-const tell = (value: unknown): string => (typeof value === 'string' ? value : JSON.stringify(value));
+const asText = (value: unknown): string => (typeof value === 'string' ? value : JSON.stringify(value));
 
 /** What a list's members are known by, so that one taken out does not shift the rest. */
 function keyOf(value: unknown, index: number): string {
@@ -67,8 +67,8 @@ export function differences(before: unknown, after: unknown, path = ''): Differe
     return [
       {
         path,
-        ...(before === undefined ? {} : { before: tell(before) }),
-        ...(after === undefined ? {} : { after: tell(after) }),
+        ...(before === undefined ? {} : { before: asText(before) }),
+        ...(after === undefined ? {} : { after: asText(after) }),
       },
     ];
   }

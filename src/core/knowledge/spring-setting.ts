@@ -62,15 +62,15 @@ export function springAdvice(
   faults: readonly string[],
 ): { readonly way: 'more' | 'less' | null; readonly reasons: readonly string[] } {
   const found = repertoire.corrections.filter(({ spring }) => spring !== undefined);
-  const told = faults.flatMap((fault) => {
+  const pointing = faults.flatMap((fault) => {
     const correction = found.find((one) => serves(one, exercise, fault));
     const plain = repertoire.faults.find(({ id }) => id === fault)?.plain;
     return correction?.spring && plain ? [{ way: correction.spring, plain }] : [];
   });
-  const ways = new Set(told.map(({ way }) => way));
-  const reasons = told.map(({ way, plain }) => `${plain[0]?.toUpperCase()}${plain.slice(1)}: ${way} spring.`);
+  const ways = new Set(pointing.map(({ way }) => way));
+  const reasons = pointing.map(({ way, plain }) => `${plain[0]?.toUpperCase()}${plain.slice(1)}: ${way} spring.`);
   if (ways.size > 1) return { way: null, reasons: [...reasons, 'They point both ways: look at one fault at a time.'] };
-  return { way: told[0]?.way ?? null, reasons };
+  return { way: pointing[0]?.way ?? null, reasons };
 }
 
 const raised = (leg: LegPose): RaisedLeg | undefined =>

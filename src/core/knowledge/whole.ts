@@ -65,16 +65,16 @@ export function wholeWithOwn(shipped: Repertoire, own: readonly OwnEntry[]): Rep
 
 /** Entries that would be left leading nowhere if the studio's version of one were taken back, by name. */
 export function brokenWithout(shipped: Repertoire, own: readonly OwnEntry[], kind: EditableKind, id: string): string[] {
-  const told = (entries: readonly OwnEntry[]) =>
+  const problemsOf = (entries: readonly OwnEntry[]) =>
     checkRepertoire(withOwn(shipped, entries)).map(({ path, message }) => `${path}: ${message}`);
-  const before = new Set(told(own));
-  const fresh = told(own.filter((one) => one.kind !== kind || one.id !== id)).filter((one) => !before.has(one));
+  const before = new Set(problemsOf(own));
+  const fresh = problemsOf(own.filter((one) => one.kind !== kind || one.id !== id)).filter((one) => !before.has(one));
   return [...new Set(fresh.map(whoseProblem))];
 }
 
 /** `exercises.march.faults` → `exercise march`. */
-function whoseProblem(told: string): string {
-  const [kind = '', id = ''] = told.split(/[.:]/);
+function whoseProblem(problem: string): string {
+  const [kind = '', id = ''] = problem.split(/[.:]/);
   const noun = isOneOf(editableKinds, kind) ? kind.replace(/s$/, '') : kind;
   return `${noun} ${id}`;
 }

@@ -20,8 +20,8 @@ describe('the fan at 2.49 %', () => {
   const rays = fanOf(body, 2.49, 3);
   test('straight legs by their cosine: one, two, two with 85 % of it while the head is down', () => {
     expect(headDownFactor).toBe(0.85);
-    const told = rays.map(({ id, thighDeg }) => [id, thighDeg]);
-    expect(told).toEqual([
+    const lowest = rays.map(({ id, thighDeg }) => [id, thighDeg]);
+    expect(lowest).toEqual([
       ['oneLong', expect.closeTo(acosDeg(2.49 / flat), 3)],
       ['oneBent', expect.closeTo(49.56, 1)],
       ['twoLong', expect.closeTo(acosDeg(2.49 / (2 * flat)), 3)],
@@ -97,9 +97,9 @@ describe('the edge of a pose', () => {
   });
   test('legs a degree or more apart are two: the higher one takes its share first', () => {
     const still = legLoad(body, [{ thighDeg: 80, kneeDeg: 0 }]).demandPct;
-    const told = edgeOf(body, { left: up(80), right: up(50) }, held);
-    expect(told).toMatchObject({ plannedDeg: 50, thighDeg: expect.closeTo(acosDeg((2.49 - still) / flat), 3) });
-    expect(edgeOf(body, { left: up(50), right: up(80) }, held)).toEqual(told);
+    const edge = edgeOf(body, { left: up(80), right: up(50) }, held);
+    expect(edge).toMatchObject({ plannedDeg: 50, thighDeg: expect.closeTo(acosDeg((2.49 - still) / flat), 3) });
+    expect(edgeOf(body, { left: up(50), right: up(80) }, held)).toEqual(edge);
     const bent = edgeOf(body, { left: up(50, 0), right: up(50, 30) }, held);
     expect(bent?.kneeDeg).toBe(0); // at one height the straighter one is the one that goes
   });
@@ -211,17 +211,17 @@ describe('where a level stands on each axis', () => {
   });
   test('nothing was done, nothing is told; an exercise that is gone neither', () => {
     const item = { exercise: 'lowerLift', level: 2, repetitions: 0, faults: [] };
-    const told = (more: object) =>
+    const seenIn = (more: object) =>
       sightingsOf(repertoire, body, {
         sessions: [{ day: '2026-03-01', items: [{ ...item, ...more } as never] }],
         looks: [],
       });
-    expect(told({})).toEqual({});
-    expect(told({ repetitions: 5, exercise: 'gone' })).toEqual({});
-    expect(told({ repetitions: 5, level: 9 })).toEqual({});
-    expect(told({ repetitions: 2, faults: [{ fault: 'arch', times: 5 }] }).legs?.[0]?.held).toBe(0);
+    expect(seenIn({})).toEqual({});
+    expect(seenIn({ repetitions: 5, exercise: 'gone' })).toEqual({});
+    expect(seenIn({ repetitions: 5, level: 9 })).toEqual({});
+    expect(seenIn({ repetitions: 2, faults: [{ fault: 'arch', times: 5 }] }).legs?.[0]?.held).toBe(0);
     expect(
-      told({
+      seenIn({
         repetitions: 4,
         faults: [
           { fault: 'arch', times: 1 },
@@ -272,17 +272,17 @@ describe('what if', () => {
     });
   });
   test('usual: one leg at 45° asks its cosine of the level leg; a step for who holds 2 %', () => {
-    const told = answerWhatIf(body, usualWhatIf, null, {}, 2);
+    const answer = answerWhatIf(body, usualWhatIf, null, {}, 2);
     const pct = flat * Math.SQRT1_2;
-    expect(told).toMatchObject({
+    expect(answer).toMatchObject({
       netPct: expect.closeTo(pct, 6),
       straps: null,
       noStraps: null,
       size: { kind: 'step', share: expect.closeTo(pct / 2, 6) },
     });
-    expect(told.netNm).toBeCloseTo((pct / 100) * 65 * 9.81 * 1.7, 6);
-    expect(told).not.toHaveProperty('lowestInStraps');
-    expect(told.same[0]?.thighDeg).toBeCloseTo(45, 3);
+    expect(answer.netNm).toBeCloseTo((pct / 100) * 65 * 9.81 * 1.7, 6);
+    expect(answer).not.toHaveProperty('lowestInStraps');
+    expect(answer.same[0]?.thighDeg).toBeCloseTo(45, 3);
     expect(answerWhatIf(body, usualWhatIf, null, {}, null).size).toBeNull();
   });
   test('legs past the vertical ask nothing that could be told in other forms', () =>

@@ -49,7 +49,7 @@ test('unknown, or no load at all, is no step', () => {
 describe('half-way steps', () => {
   const ladders = repertoire.exercises.filter(({ apparatus }) => apparatus === 'mat');
   test('every one of every ladder lands between, and none is a leap from what is held', () => {
-    let told = 0;
+    let counted = 0;
     for (const { levels } of ladders)
       levels.slice(1).forEach((above, i) => {
         const below = levels[i];
@@ -61,10 +61,10 @@ describe('half-way steps', () => {
           expect(demandPct).toBeGreaterThanOrEqual(held);
           expect(demandPct).toBeLessThan(asked);
           expect(demandPct).toBeLessThanOrEqual(1.3 * Math.max(held, 2) + 1e-6);
-          told += 1;
+          counted += 1;
         }
       });
-    expect(told).toBeGreaterThan(20);
+    expect(counted).toBeGreaterThan(20);
   });
   test('from one long leg to two, one of them stays bent', () => {
     const up = (thighDeg: number, kneeDeg: number) => ({ kind: 'raised', thighDeg, kneeDeg }) as const;

@@ -85,11 +85,11 @@ function heldIn({ repetitions, faults }: SeenItem, { faults: known }: Pick<Ladde
 
 /** Whether a moment of a look held level: none where it could not tell. */
 function heldAt(findings: readonly SeenFinding[], { faults: known }: Pick<Ladders, 'faults'>): number | undefined {
-  const told = findings.filter(({ fault }) =>
+  const relevant = findings.filter(({ fault }) =>
     blocksThatTell.includes(known.find(({ id }) => id === fault)?.block ?? ''),
   );
-  if (told.some(({ verdict }) => verdict === 'out')) return 0;
-  return told.some(({ verdict }) => verdict === 'in') && told.every(({ verdict }) => verdict !== 'unsure')
+  if (relevant.some(({ verdict }) => verdict === 'out')) return 0;
+  return relevant.some(({ verdict }) => verdict === 'in') && relevant.every(({ verdict }) => verdict !== 'unsure')
     ? 1
     : undefined;
 }

@@ -110,8 +110,8 @@ describe('an edge in figures', () => {
   });
   test('the same order in whichever order it was seen', () => {
     const turned = safeWindow(demand, [...sure].reverse());
-    const told = safeWindow(demand, sure);
-    expect(turned?.edge).toBeCloseTo(told?.edge ?? 0, 9);
+    const straight = safeWindow(demand, sure);
+    expect(turned?.edge).toBeCloseTo(straight?.edge ?? 0, 9);
     expect([turned?.hardestHeld, turned?.easiestLost, turned?.sightings]).toEqual([3, 4, 12]);
   });
   test('symmetric sightings put the edge in the middle of them, the interval about it', () => {

@@ -69,12 +69,12 @@ const context = (more: Partial<AdviceContext> = {}): AdviceContext => ({
 
 describe('outcome of an exercise', () => {
   test('the longest clean run on each side within one set, at this level', () => {
-    const told = outcomeOf(
+    const outcome = outcomeOf(
       item([set(1, '110', '011'), set(2, '0111', '1'), set(3, '1111111', '1111111', undefined, 2)]),
       new Set(),
     );
-    expect(told.run).toEqual({ left: 3, right: 2 });
-    expect(told).toMatchObject({ repetitions: 3 + 3 + 4 + 1 + 14, clean: 2 + 2 + 3 + 1 + 14 });
+    expect(outcome.run).toEqual({ left: 3, right: 2 });
+    expect(outcome).toMatchObject({ repetitions: 3 + 3 + 4 + 1 + 14, clean: 2 + 2 + 3 + 1 + 14 });
   });
   test('a fault that could hurt: at the end still, or mended by then', () => {
     const unsafe = new Set(['arch']);
@@ -108,8 +108,8 @@ describe('outcome, further', () => {
   });
   test('a decision as it was taken, copied', () => {
     const taken = decision(2);
-    const told = outcomeOf(item([], { decision: taken }), new Set()).decision;
-    expect(told).toEqual({
+    const outcome = outcomeOf(item([], { decision: taken }), new Set()).decision;
+    expect(outcome).toEqual({
       advised: 'hold',
       decision: 'back',
       from: 3,
@@ -122,21 +122,21 @@ describe('outcome, further', () => {
   test('the breath is kept unless one repetition at this level lost it; a rest likewise', () => {
     const lost = set(1, '101', '1');
     const repetitions = lost.repetitions.map((one) => (one.clean ? one : { ...one, block: 'breath' as const }));
-    const told = (sets: Item['sets']) => {
+    const safeAndKept = (sets: Item['sets']) => {
       const { breathKept, rested } = outcomeOf(item(sets), new Set());
       return [breathKept, rested];
     };
-    expect(told([set(1, '101', '1')])).toEqual([true, false]);
-    expect(told([{ ...lost, repetitions }, set(2, '11', '11')])).toEqual([false, false]);
-    expect(told([{ ...lost, repetitions, level: 2, rested: true }])).toEqual([true, false]);
-    expect(told([{ ...lost, rested: true }])).toEqual([true, true]);
+    expect(safeAndKept([set(1, '101', '1')])).toEqual([true, false]);
+    expect(safeAndKept([{ ...lost, repetitions }, set(2, '11', '11')])).toEqual([false, false]);
+    expect(safeAndKept([{ ...lost, repetitions, level: 2, rested: true }])).toEqual([true, false]);
+    expect(safeAndKept([{ ...lost, rested: true }])).toEqual([true, true]);
   });
   test('repetitions with both legs at once count for either side; the higher pain of several is told; seconds are whole', () => {
     const both = {
       ...set(1, '', ''),
       repetitions: reps('111', 'left').map((one) => ({ ...one, side: 'both' as const })),
     };
-    const told = outcomeOf(
+    const outcome = outcomeOf(
       item([both], {
         seconds: 12.6,
         pains: [
@@ -147,7 +147,7 @@ describe('outcome, further', () => {
       }),
       new Set(),
     );
-    expect(told).toMatchObject({
+    expect(outcome).toMatchObject({
       run: { left: 3, right: 3 },
       pain: 3,
       seconds: 13,
@@ -163,13 +163,13 @@ describe('outcome, further', () => {
       next: null,
       home: { days: [1], at: '18:00', items: [], words: '' },
     };
-    const told = (items: Item[], more: Partial<Session> = {}) =>
+    const outcomes = (items: Item[], more: Partial<Session> = {}) =>
       outcomesOf({ ...emptySession('s'), startedAt: 1000, until: 61_400, items, ...more }, new Set());
-    expect(told([nothing])).toEqual({ seconds: 60, items: [], wrap: null });
-    expect(told([], { endedAt: 31_000 }).seconds).toBe(30);
-    expect(told([], { startedAt: null }).seconds).toBe(0);
-    expect(told([], { until: 500 }).seconds).toBe(0);
-    expect(told([], { wrap }).wrap).toEqual(wrap);
+    expect(outcomes([nothing])).toEqual({ seconds: 60, items: [], wrap: null });
+    expect(outcomes([], { endedAt: 31_000 }).seconds).toBe(30);
+    expect(outcomes([], { startedAt: null }).seconds).toBe(0);
+    expect(outcomes([], { until: 500 }).seconds).toBe(0);
+    expect(outcomes([], { wrap }).wrap).toEqual(wrap);
     for (const begun of [
       item([set(1, '1', '1')]),
       item([], { tries: [{ id: 't', fault: 'arch', correction: 'c', verdict: null }] }),
@@ -177,7 +177,7 @@ describe('outcome, further', () => {
       item([], { looks: [{ id: 'l', grades: {} }] }),
       item([], { decision: decision(2) }),
     ])
-      expect(told([nothing, begun]).items).toHaveLength(1);
+      expect(outcomes([nothing, begun]).items).toHaveLength(1);
   });
   test('for the gate: pain of 4 without a repetition still counts, and a breath or rest is passed on', () => {
     const pained = outcomeOf(item([], { pains: [{ id: 'p', where: 'hip', score: 4 }] }), new Set());
@@ -193,11 +193,11 @@ describe('outcome, further', () => {
     expect(gateSession('2026-03-01', mended)?.safetyFault).toBe(false);
   });
   test('points: nobody hurts at 0; what moved up comes before what moved back; three at most', () => {
-    const told = (name: string, level: number, more: Partial<Item> = {}) =>
+    const done = (name: string, level: number, more: Partial<Item> = {}) =>
       outcomeOf(item([set(1, '1', '1')], { name, decision: decision(level), ...more }), new Set());
-    const painless = told('March', 3, { pains: [{ id: 'p', where: 'hip', score: 0 }] });
+    const painless = done('March', 3, { pains: [{ id: 'p', where: 'hip', score: 0 }] });
     expect(draftPoints(repertoire, { items: [painless] }, levelText)).toEqual([]);
-    const items = [told('Leg float', 2), told('March', 4.5), told('Curl', 3)];
+    const items = [done('Leg float', 2), done('March', 4.5), done('Curl', 3)];
     expect(draftPoints(repertoire, { items }, levelText)).toEqual([
       'March: begin at level 4½.',
       'Leg float: back at level 2; look again before more.',
@@ -206,7 +206,7 @@ describe('outcome, further', () => {
     expect(draftPoints(repertoire, { items: [once] }, levelText)).toEqual([
       expect.stringMatching(/^Watch .* in march: lost once\.$/),
     ]);
-    const many = [1, 2, 4, 4.5, 5].map((level) => told('March', level));
+    const many = [1, 2, 4, 4.5, 5].map((level) => done('March', level));
     expect(draftPoints(repertoire, { items: many }, levelText)).toHaveLength(3);
     const unknown = outcomeOf(item([set(1, '0', '1', 'goneSince')]), new Set());
     expect(draftPoints(repertoire, { items: [unknown] }, levelText)).toEqual([]);
@@ -368,7 +368,7 @@ describe('rungs', () => {
     const clean = (exercise: string, level: number) => ({
       ...item([set(1, '11111', '11111', undefined, level)], { exercise, level }),
     });
-    const told = (exercise: string, level: number) => {
+    const reasons = (exercise: string, level: number) => {
       const before = {
         date: '2026-03-01',
         level,
@@ -384,8 +384,8 @@ describe('rungs', () => {
       expect(advice.decision).toBe('advance');
       return advice.reasons.join(' ');
     };
-    expect(told('breathingSides', 1)).not.toContain('load');
-    expect(told('proneLegLift', 1)).not.toContain('leap');
+    expect(reasons('breathingSides', 1)).not.toContain('load');
+    expect(reasons('proneLegLift', 1)).not.toContain('leap');
   });
   test('capacity is the highest demand among the levels stood on', () => {
     const of = (exercise: string, level: number) => ownedPct(repertoire, body, [{ exercise, level }]) ?? 0;
@@ -438,7 +438,7 @@ describe('which correction next', () => {
 });
 
 test('three points are drafted from what happened: what hurt, what to watch, what worked, who moves', () => {
-  const told = outcomeOf(
+  const outcome = outcomeOf(
     item([set(1, '00', '1', 'flare')], {
       pains: [{ id: 'p', where: 'Hip', score: 2 }],
       tries: [{ id: 't', fault: 'flare', correction: 'sandFromRibs', verdict: 'better' }],
@@ -455,7 +455,7 @@ test('three points are drafted from what happened: what hurt, what to watch, wha
     }),
     new Set(),
   );
-  expect(draftPoints(repertoire, { items: [told] }, levelText)).toEqual([
+  expect(draftPoints(repertoire, { items: [outcome] }, levelText)).toEqual([
     'Ask about the pain in march (2 of 10).',
     'Watch the ribs flaring in march: lost 2 times.',
     'Begin with “Your ribcage is a sack of dry sand: let it settle wide on the mat.” It helped.',

@@ -43,8 +43,8 @@ export type LevelAdvice = Advice & {
 /** Up, half step, hold or back after an exercise, from this session and those before; cautions have the last word. */
 export function adviseLevel(item: Item, context: AdviceContext): LevelAdvice {
   const { repertoire, exercise, school, body, conditions, history, today } = context;
-  const told = outcomeOf(item, context.unsafe);
-  const now = gateSession(today, told);
+  const outcome = outcomeOf(item, context.unsafe);
+  const now = gateSession(today, outcome);
   const { halfSteps, ...target } = gateInForce(repertoire, exercise, school, conditions);
   const [here, above] = [rungAt(exercise, item.level, body), rungAt(exercise, Math.floor(item.level) + 1, body)];
   const [held, asked] = [here, above].map((level) => level && demandOfLevel(body, level, 2).peak.legs);
@@ -59,7 +59,7 @@ export function adviseLevel(item: Item, context: AdviceContext): LevelAdvice {
     hasNext: above !== undefined,
     ...(step ? { step } : {}),
   });
-  return cautioned(mended(painful(advice, told.pain), told.safety), item.level, context);
+  return cautioned(mended(painful(advice, outcome.pain), outcome.safety), item.level, context);
 }
 
 function painful(advice: Advice, pain: number | null): Advice {

@@ -62,13 +62,13 @@ function stepUp(held: string, step: GateInput['step'], halfSteps: boolean): Advi
   const onFile = halfSteps ? [byHalves] : [];
   if (!step) return { decision, reasons: [held, ...onFile] };
   const size = stepShare(step);
-  const told =
+  const howFar =
     step.demandNow < leastCapacityPct
       ? `The next level asks ${percent(size)} of the least load that is counted`
       : `The next level asks ${percent(size)} of what is held now`;
   if (size > leapAt)
-    return { decision: 'halfStep', reasons: [held, `${told}: more than ${percent(leapAt)} is a leap.`] };
-  const light = size < noStepAt ? `${told}: no real step in load, so the step is one of skill.` : `${told}.`;
+    return { decision: 'halfStep', reasons: [held, `${howFar}: more than ${percent(leapAt)} is a leap.`] };
+  const light = size < noStepAt ? `${howFar}: no real step in load, so the step is one of skill.` : `${howFar}.`;
   return { decision, reasons: [held, light, ...onFile] };
 }
 

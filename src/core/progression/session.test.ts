@@ -48,15 +48,15 @@ describe('whose turn it is', () => {
   /** Taps clean until the dose is done and tells the turns. */
   const turns = (more: Partial<Planned>, dose: Partial<Planned['dose']> = {}): string => {
     const events = [event(started([planned(float, { ...more, dose: { ...planned(float).dose, sets: 1, ...dose } })]))];
-    const told: string[] = [];
+    const order: string[] = [];
     for (let i = 0; i < 40; i += 1) {
       const [item] = fold(...events).items;
       const next = item && nextUp(item);
       if (!next || next.finished) break;
-      told.push(`${next.side[0]}${next.direction}${next.set > 1 ? `s${next.set}` : ''}`);
+      order.push(`${next.side[0]}${next.direction}${next.set > 1 ? `s${next.set}` : ''}`);
       events.push(event(rep(next.side, true, next.set, next.direction)));
     }
-    return told.join(' ');
+    return order.join(' ');
   };
   test('alternating: left, right, left, right', () => expect(turns({ order: 'alternate' })).toBe('l1 r1 l1 r1 l1 r1'));
   test('chain: the whole of one side, then the other', () =>

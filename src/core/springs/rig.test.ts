@@ -19,7 +19,7 @@ test.each(apparatusKinds)('what is usual of a %s can be told, with and without r
 });
 
 test('the usual kinds: springs as count × label (units), hooks, way, bars, where the ropes end', () => {
-  const told = apparatusKinds.map((kind) => {
+  const usual = apparatusKinds.map((kind) => {
     const { springs: own, hooks, inPairs = false, travelM, bars, rope } = usualRig(kind);
     return [
       own.map(({ id, label, units, count }) => `${count} × ${label} (${units})${id === label ? '' : id}`).join(', '),
@@ -30,7 +30,7 @@ test('the usual kinds: springs as count × label (units), hooks, way, bars, wher
       rope && `${rope.ends} ${rope.beyondShouldersM} ${rope.upM}`,
     ];
   });
-  expect(told).toEqual([
+  expect(usual).toEqual([
     [
       '3 × full (1), 1 × half (0.5), 1 × quarter (0.25)',
       5,

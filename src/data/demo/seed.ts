@@ -12,7 +12,7 @@ import { markingSdFor } from '@/core/knowledge/look-pictures';
 import type { MarkedPicture } from '@/core/knowledge/look-pictures';
 import type { Role } from '@/core/alignment/look-values';
 import type { Marks } from '@/core/anatomy/marks';
-import { tellReadings } from '@/core/alignment/readings';
+import { readTaken } from '@/core/alignment/readings';
 import type { Setting } from '@/core/alignment/setting';
 import type { Vec2 } from '@/core/geometry';
 import { entry, levelOf } from '@/core/knowledge/find';
@@ -184,7 +184,7 @@ async function seedEyeLook(
     taken: look[role],
   }));
   for (const reading of taken) must(await setLookReading(who, lookId, reading));
-  const readings = tellReadings(taken, exercise.position, {}, repertoire.targets);
+  const readings = readTaken(taken, exercise.position, {}, repertoire.targets);
   const fault = entry(repertoire.corrections, correction).faults[0] ?? null;
   const conditions = person.conditions
     .filter(({ clearedWeeksAgo }) => clearedWeeksAgo === undefined)

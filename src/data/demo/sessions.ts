@@ -28,7 +28,7 @@ type Known = Map<string, GateSession[]>;
 type Tapping = {
   readonly events: SessionEvent[];
   at: number;
-  readonly tell: (what: Payload, afterMs?: number) => string;
+  readonly record: (what: Payload, afterMs?: number) => string;
 };
 
 function tapping(who: Who, session: string, device: string, from: number): Tapping {
@@ -36,7 +36,7 @@ function tapping(who: Who, session: string, device: string, from: number): Tappi
   const own: Tapping = {
     events,
     at: from,
-    tell(what, afterMs = 4000) {
+    record(what, afterMs = 4000) {
       own.at += afterMs;
       const id = newId();
       events.push({ id, v: eventVersion, session, device, seq: events.length + 1, at: own.at, by: who.userId, what });
@@ -78,12 +78,12 @@ function tapSet(
     for (const side of turns) {
       const mark = (side === 'right' ? right : left)[i];
       if (mark === undefined) continue;
-      const of = tap.tell(
+      const of = tap.record(
         { kind: 'repetition', item: item.item, set, side, direction: 1, clean: mark === '1' },
         repetitionMs,
       );
       const fault = mark === '1' ? undefined : repertoire.faults.find(({ id }) => id === lost);
-      if (fault) tap.tell({ kind: 'named', of, block: fault.block, fault: fault.id }, 1500);
+      if (fault) tap.record({ kind: 'named', of, block: fault.block, fault: fault.id }, 1500);
     }
 }
 
@@ -95,23 +95,23 @@ function teach(
   known: Known,
   day: string,
 ): void {
-  tap.tell({ kind: 'opened', item: item.item });
+  tap.record({ kind: 'opened', item: item.item });
   wanted.sets.forEach((set, i) => {
-    if (i > 0) tap.tell({ kind: 'newSet', item: item.item }, restMs);
+    if (i > 0) tap.record({ kind: 'newSet', item: item.item }, restMs);
     if (i === 1 && wanted.tried) {
       const { fault, correction } = wanted.tried;
-      const of = tap.tell({ kind: 'tried', item: item.item, fault, correction });
+      const of = tap.record({ kind: 'tried', item: item.item, fault, correction });
       tapSet(tap, item, i + 1, set, wanted.lost);
-      tap.tell({ kind: 'judged', of, verdict: wanted.tried.verdict });
+      tap.record({ kind: 'judged', of, verdict: wanted.tried.verdict });
     } else tapSet(tap, item, i + 1, set, wanted.lost);
   });
   if (wanted.sets.length === 1 && wanted.tried) {
     const { fault, correction, verdict } = wanted.tried;
-    const of = tap.tell({ kind: 'tried', item: item.item, fault, correction }, restMs);
-    tap.tell({ kind: 'judged', of, verdict }, restMs);
+    const of = tap.record({ kind: 'tried', item: item.item, fault, correction }, restMs);
+    tap.record({ kind: 'judged', of, verdict }, restMs);
   }
-  if (wanted.pain) tap.tell({ kind: 'pained', item: item.item, ...wanted.pain });
-  if (wanted.note) tap.tell({ kind: 'noted', item: item.item, words: wanted.note });
+  if (wanted.pain) tap.record({ kind: 'pained', item: item.item, ...wanted.pain });
+  if (wanted.note) tap.record({ kind: 'noted', item: item.item, words: wanted.note });
   decide(tap, client, item, wanted, known, day);
 }
 
@@ -142,7 +142,7 @@ function decide(
     weigh: (level) => weighLevel(repertoire, exercise, level, actingOn(client)),
   });
   const decision = wanted.overruled?.decision ?? advice.decision;
-  tap.tell({
+  tap.record({
     kind: 'decided',
     item: item.item,
     advised: advice.decision,
@@ -165,7 +165,7 @@ export async function seedSessions(who: Who, clientId: string, name: string): Pr
     const from = Math.floor(Date.now() / 86_400_000) * 86_400_000 + 9 * 3_600_000 - session.weeksAgo * weekMs;
     const tap = tapping(who, newId(), newId(), from);
     const plan = session.items.map((one) => planned(client, one));
-    tap.tell({
+    tap.record({
       kind: 'started',
       client: clientId,
       room: demoStudio.rooms[0]?.name ?? '',
@@ -173,15 +173,15 @@ export async function seedSessions(who: Who, clientId: string, name: string): Pr
       rules: rulesVersion,
       plan,
     });
-    tap.tell({ kind: 'ready', feeling: session.feeling ?? 'well', words: '' });
+    tap.record({ kind: 'ready', feeling: session.feeling ?? 'well', words: '' });
     const day = new Date(from).toISOString().slice(0, 10);
     session.items.forEach((wanted, i) => {
       const item = plan[i];
       if (item) teach(tap, client, item, wanted, known, day);
     });
-    tap.tell({ kind: 'ended' }, restMs);
+    tap.record({ kind: 'ended' }, restMs);
     const { days = [], exercises = [], words = '' } = session.home ?? {};
-    tap.tell({
+    tap.record({
       kind: 'wrapped',
       points: [...session.points],
       note: '',

@@ -32,7 +32,16 @@ export type Received = {
 };
 
 /** Kinds that change what comes of a session while it is still going on. */
-const telling: readonly Kind[] = ['judged', 'decided', 'undone', 'amended', 'stopSeen', 'checked', 'ended', 'reopened'];
+const decisive: readonly Kind[] = [
+  'judged',
+  'decided',
+  'undone',
+  'amended',
+  'stopSeen',
+  'checked',
+  'ended',
+  'reopened',
+];
 
 const idOf = (event: unknown): string =>
   typeof event === 'object' && event !== null && 'id' in event && typeof event.id === 'string' ? event.id : '';
@@ -69,9 +78,9 @@ export async function receiveEvents(who: Who, sent: readonly unknown[], sentAt: 
     else bySession.set(event.value.session, [...(bySession.get(event.value.session) ?? []), event.value]);
   }
   for (const [sessionId, events] of bySession) {
-    const told = await takeIn(who, sessionId, events, skew, now);
-    acked.push(...told.acked);
-    refused.push(...told.refused);
+    const taken = await takeIn(who, sessionId, events, skew, now);
+    acked.push(...taken.acked);
+    refused.push(...taken.refused);
   }
   return { acked, refused };
 }
@@ -91,8 +100,8 @@ function takeIn(
   return transact(async (transaction) => {
     const acked: { id: string; n: number; at: number }[] = [];
     const refused: Refused[] = [];
-    const tells = events.some(({ what }) => telling.includes(what.kind));
-    const opened = await openSession(who, sessionId, events, skew, tells, transaction);
+    const isDecisive = events.some(({ what }) => decisive.includes(what.kind));
+    const opened = await openSession(who, sessionId, events, skew, isDecisive, transaction);
     if (!opened.ok) return { acked, refused: events.map(({ id }) => ({ id, error: opened.error })) };
     const session = opened.value;
     const known = await SessionEventRow.findAll({ where: { id: events.map(({ id }) => id) }, transaction });
@@ -135,7 +144,7 @@ function takeIn(
       await SessionEventRow.bulkCreate(rows, { transaction });
       await session.update({ events: n }, { transaction });
     }
-    const follows = session.owed || rows.some(({ kind }) => session.endedAt || isOneOf(telling, kind));
+    const follows = session.owed || rows.some(({ kind }) => session.endedAt || isOneOf(decisive, kind));
     if (follows) await writeFollows(who, session, transaction);
     return { acked, refused };
   });
@@ -147,14 +156,14 @@ async function openSession(
   id: string,
   events: readonly SessionEvent[],
   skew: number,
-  tells: boolean,
+  isDecisive: boolean,
   transaction: Transaction,
 ): Promise<Result<TaughtSession>> {
   const { studioId } = who;
   const found = await TaughtSession.findOne({ where: { id }, transaction });
   if (found) {
     if (found.studioId !== studioId) return noSession();
-    if (tells || found.endedAt || found.owed) await claimClient(who, found.clientId, transaction);
+    if (isDecisive || found.endedAt || found.owed) await claimClient(who, found.clientId, transaction);
     await claimSession(who, id, transaction);
     return success(await found.reload({ transaction }));
   }

@@ -18,7 +18,7 @@ import { act } from '@/platform/server/act';
 const id = v.pipe(v.string(), v.uuid());
 const gone = () => failure('notFound', 'This apparatus is gone. Load the page again.', 'id');
 
-function told<T>(result: Result<T>): Result<T> {
+function revalidated<T>(result: Result<T>): Result<T> {
   if (result.ok) revalidatePath('/apparatus');
   return result;
 }
@@ -36,7 +36,7 @@ export async function addToRoom(input: unknown): Promise<Result<string>> {
   return act(newForm, input, async (who, { id: own, room, name, kind }) => {
     const { rooms } = await findStudio(who);
     if (!rooms.some((one) => one.id === room)) return failure('unknownRoom', 'There is no such room.', 'room');
-    return told(await addApparatus(who, { room, name, rig: usualRig(kind) }, own));
+    return revalidated(await addApparatus(who, { room, name, rig: usualRig(kind) }, own));
   });
 }
 
@@ -67,12 +67,14 @@ export async function keepRig(input: unknown): Promise<Result<KeptRig>> {
         : success(mine);
     });
     if (!kept.ok) return meanwhile && kept.error.code === 'changedMeanwhile' ? success(meanwhile) : kept;
-    return told(success({ kept: true }));
+    return revalidated(success({ kept: true }));
   });
 }
 
 export async function takeAway(input: unknown): Promise<Result<null>> {
-  return act(v.strictObject({ id }), input, async (who, { id: which }) => told(await removeApparatus(who, which)));
+  return act(v.strictObject({ id }), input, async (who, { id: which }) =>
+    revalidated(await removeApparatus(who, which)),
+  );
 }
 
 const calibrationForm = v.strictObject({ id, spring: v.string(), ...calibrateInput.entries });
@@ -90,7 +92,7 @@ export async function keepCalibration(input: unknown): Promise<Result<null>> {
       const springs = rig.springs.map((one) => (one.id === spring ? { ...one, rate: rate.value } : one));
       return success({ rig: { ...rig, springs } });
     });
-    return told(kept);
+    return revalidated(kept);
   });
 }
 
@@ -113,6 +115,6 @@ export async function keepForClient(input: unknown): Promise<Result<string>> {
       return failure('otherApparatus', 'This exercise is not done on this apparatus.', 'exercise');
     const allowed = checkSet(card.rig, setting.springs);
     if (!allowed.ok) return allowed;
-    return told(await keepSetting(who, setting, { id: own }));
+    return revalidated(await keepSetting(who, setting, { id: own }));
   });
 }

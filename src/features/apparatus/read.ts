@@ -120,11 +120,11 @@ type FinderContext = {
   readonly repertoire: Repertoire;
   readonly card: ApparatusCard;
   readonly client: ClientCard | undefined;
-  readonly tell: (date: Date) => string;
+  readonly dayText: (date: Date) => string;
 };
 
 async function readFinder(who: Who, asked: Asked, context: FinderContext): Promise<Finder | null> {
-  const { repertoire, card, client, tell } = context;
+  const { repertoire, card, client, dayText } = context;
   const on = repertoire.exercises.filter(
     ({ apparatus, levels }) => apparatus === card.rig.kind && levels.some(hasSprings),
   );
@@ -162,7 +162,7 @@ async function readFinder(who: Who, asked: Asked, context: FinderContext): Promi
     last: last ?? null,
     history: here.slice(0, mostHistory).map(({ id, springs, note, madeBy, madeAt }) => ({
       id,
-      on: tell(madeAt),
+      on: dayText(madeAt),
       by: madeBy,
       text: setText(card.rig.springs, springs),
       note,
@@ -195,8 +195,8 @@ export async function readApparatus(who: Who, asked: Asked, locale: string): Pro
     month: 'short',
     year: 'numeric',
   });
-  const tell = (date: Date) => format.format(date);
-  const line = ({ changedAt, ...card }: ApparatusCard): ApparatusLine => ({ ...card, changedOn: tell(changedAt) });
+  const dayText = (date: Date) => format.format(date);
+  const line = ({ changedAt, ...card }: ApparatusCard): ApparatusLine => ({ ...card, changedOn: dayText(changedAt) });
   const known = new Set(studio.rooms.map(({ id }) => id));
   const rooms = studio.rooms.map(({ id, name, apparatus }) => {
     const here = all.filter(({ room }) => room === id);
@@ -218,6 +218,6 @@ export async function readApparatus(who: Who, asked: Asked, locale: string): Pro
         : rooms,
     chosen: card ? line(card) : null,
     clients,
-    finder: card ? await readFinder(who, asked, { repertoire, card, client, tell }) : null,
+    finder: card ? await readFinder(who, asked, { repertoire, card, client, dayText }) : null,
   };
 }

@@ -70,7 +70,7 @@ type Known = {
   }[];
   readonly school: string;
   readonly conditions: readonly string[];
-  readonly tell: (date: Date) => string;
+  readonly dayText: (date: Date) => string;
 };
 
 function lineOf({ name, level, clean, repetitions, decision }: ItemOutcome): string {
@@ -78,7 +78,7 @@ function lineOf({ name, level, clean, repetitions, decision }: ItemOutcome): str
   return `${name}, level ${levelText(level)}: ${clean} of ${repetitions} clean${moved}`;
 }
 
-function runsOf({ repertoire, sessions, school, conditions, tell }: Known): RunLine[] {
+function runsOf({ repertoire, sessions, school, conditions, dayText }: Known): RunLine[] {
   const found = new Map<string, RunLine & { points: RunLine['points'][number][] }>();
   for (const { startedAt, outcome } of [...sessions].reverse())
     for (const { exercise: id, repetitions, run, level } of outcome?.items ?? []) {
@@ -86,25 +86,25 @@ function runsOf({ repertoire, sessions, school, conditions, tell }: Known): RunL
       if (!exercise || repetitions === 0) continue;
       const { cleanReps } = gateInForce(repertoire, exercise, schoolOrFirst(repertoire, school), conditions);
       const line = found.get(id) ?? { exercise: id, name: exercise.name, wanted: cleanReps, points: [] };
-      line.points.push({ date: tell(startedAt), ...run, level: levelText(level) });
+      line.points.push({ date: dayText(startedAt), ...run, level: levelText(level) });
       found.set(id, line);
     }
   return [...found.values()].filter(({ points }) => points.length > 1);
 }
 
-function faultsOf({ repertoire, sessions, tell }: Known): Progress['faults'] {
-  const told = [...sessions].reverse().filter(({ outcome }) => outcome && outcome.items.length > 0);
+function faultsOf({ repertoire, sessions, dayText }: Known): Progress['faults'] {
+  const taught = [...sessions].reverse().filter(({ outcome }) => outcome && outcome.items.length > 0);
   const counts = new Map<string, number[]>();
-  told.forEach(({ outcome }, i) => {
+  taught.forEach(({ outcome }, i) => {
     for (const { faults } of outcome?.items ?? [])
       for (const { fault, times } of faults) {
-        const row = counts.get(fault) ?? told.map(() => 0);
+        const row = counts.get(fault) ?? taught.map(() => 0);
         row[i] = (row[i] ?? 0) + times;
         counts.set(fault, row);
       }
   });
   return {
-    dates: told.map(({ startedAt }) => tell(startedAt)),
+    dates: taught.map(({ startedAt }) => dayText(startedAt)),
     rows: [...counts].map(([id, row]) => ({
       plain: faultWords(repertoire, id),
       counts: row,
@@ -113,7 +113,11 @@ function faultsOf({ repertoire, sessions, tell }: Known): Progress['faults'] {
 }
 
 /** Uncorrected findings of the same exercise and level over time; one look alone is no trend. */
-export function trendsOf({ repertoire, results, tell }: Pick<Known, 'repertoire' | 'results' | 'tell'>): TrendLine[] {
+export function trendsOf({
+  repertoire,
+  results,
+  dayText,
+}: Pick<Known, 'repertoire' | 'results' | 'dayText'>): TrendLine[] {
   const found = new Map<
     string,
     { exercise: string; level: number; measure: string; looks: Known['results'][number][] }
@@ -154,7 +158,7 @@ export function trendsOf({ repertoire, results, tell }: Pick<Known, 'repertoire'
         verdict,
         words,
         points: points.map(({ on, value, se }) => ({
-          date: tell(on),
+          date: dayText(on),
           value,
           error: 1.96 * se,
           shown: `${formatMeasure(measure, value)} ± ${formatMeasure(measure, 1.96 * se, 'error')}`,
@@ -171,7 +175,7 @@ export function readProgress(known: Known): Progress {
     trends: trendsOf(known),
     sessions: known.sessions.map(({ id, startedAt, endedAt, instructor, outcome }) => ({
       id,
-      date: known.tell(startedAt),
+      date: known.dayText(startedAt),
       instructor,
       minutes: Math.round((outcome?.seconds ?? 0) / 60),
       isOpen: endedAt === null,

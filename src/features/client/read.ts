@@ -197,10 +197,10 @@ type Context = {
   readonly client: ClientCard;
   readonly repertoire: Repertoire;
   readonly studio: StudioCard;
-  readonly tell: (date: Date) => string;
+  readonly dayText: (date: Date) => string;
 };
 
-async function readNow({ who, client, repertoire, studio, tell }: Context): Promise<Shown> {
+async function readNow({ who, client, repertoire, studio, dayText }: Context): Promise<Shown> {
   const [summary, evidence] = await Promise.all([findSummary(who, repertoire, client), findEvidence(who, [client.id])]);
   const acting = actingOn(client);
   const now = todayIn(studio.timeZone);
@@ -225,10 +225,10 @@ async function readNow({ who, client, repertoire, studio, tell }: Context): Prom
     }),
     capacityPct: summary.load.capacity?.pct ?? null,
     lastTime: summary.lastSession && {
-      on: tell(noon(summary.lastSession.day)),
+      on: dayText(noon(summary.lastSession.day)),
       points: summary.lastSession.points,
     },
-    neutrals: await readNeutrals(who, repertoire, client.id, tell),
+    neutrals: await readNeutrals(who, repertoire, client.id, dayText),
     helped: whatHelped(repertoire, evidence.of(client.id)),
     open: repertoire.exercises.map((exercise) => ({
       id: exercise.id,
@@ -241,17 +241,17 @@ async function readNow({ who, client, repertoire, studio, tell }: Context): Prom
       against: conditionOfRule(repertoire, rule),
       reason,
       by: madeBy,
-      on: tell(madeAt),
+      on: dayText(madeAt),
     })),
     intake: client.intake && {
       signedName: client.intake.signedName,
-      on: tell(noon(client.intake.signedOn)),
+      on: dayText(noon(client.intake.signedOn)),
       holds: intakeHolds(client.intake.signedOn, now),
     },
   };
 }
 
-async function readLadders({ who, client, repertoire, tell }: Context): Promise<Shown> {
+async function readLadders({ who, client, repertoire, dayText }: Context): Promise<Shown> {
   const [{ load, standings, why }, steps] = await Promise.all([
     findSummary(who, repertoire, client),
     listSteps(who, client.id),
@@ -276,15 +276,15 @@ async function readLadders({ who, client, repertoire, tell }: Context): Promise<
         level,
         half: own ? !Number.isInteger(own.level) : false,
         why: why[id] ?? null,
-        since: since ? tell(since) : null,
-        steps: reached.map(({ level: at, first }) => ({ level: at, date: tell(first) })),
+        since: since ? dayText(since) : null,
+        steps: reached.map(({ level: at, first }) => ({ level: at, date: dayText(first) })),
         weighed: weighExercise(repertoire, exercise, acting),
       };
     }),
   };
 }
 
-async function readCourse({ who, client, repertoire, studio, tell }: Context, page: number): Promise<Shown> {
+async function readCourse({ who, client, repertoire, studio, dayText }: Context, page: number): Promise<Shown> {
   const [{ sessions, total }, results] = await Promise.all([
     pageOfSessions(who, client.id, page),
     listResults(who, client.id, newestOfEach),
@@ -293,13 +293,13 @@ async function readCourse({ who, client, repertoire, studio, tell }: Context, pa
   const conditions = conditionsInForce(client.conditions);
   return {
     part: 'course',
-    progress: readProgress({ repertoire, sessions, results, school, conditions, tell }),
+    progress: readProgress({ repertoire, sessions, results, school, conditions, dayText }),
     page,
     pages: Math.max(1, Math.ceil(total / sessionsPerPage)),
   };
 }
 
-async function readLooks({ who, client, repertoire, tell }: Context, page: number): Promise<Shown> {
+async function readLooks({ who, client, repertoire, dayText }: Context, page: number): Promise<Shown> {
   const { looks, total } = await listLooks(who, client.id, page);
   const doses = await listDosesOf(
     who,
@@ -307,7 +307,7 @@ async function readLooks({ who, client, repertoire, tell }: Context, page: numbe
   );
   return {
     part: 'looks',
-    looks: looks.map((look) => lineOf(repertoire, look, doses, tell)),
+    looks: looks.map((look) => lineOf(repertoire, look, doses, dayText)),
     total,
     page,
     pages: Math.max(1, Math.ceil(total / looksPerPage)),
@@ -350,7 +350,7 @@ function lineOf(
   repertoire: Repertoire,
   look: LookCard,
   doses: readonly DoseCard[],
-  tell: (date: Date) => string,
+  dayText: (date: Date) => string,
 ): LookLine {
   const { id, exercise, level, headEnd, instructor, result, correction, keptAt, startedAt } = look;
   const views = (repertoire.exercises.find((one) => one.id === exercise)?.looks ?? []).map(({ view }) => view);
@@ -362,7 +362,7 @@ function lineOf(
     instructor,
     result,
     isKept: keptAt !== null,
-    date: tell(keptAt ?? startedAt),
+    date: dayText(keptAt ?? startedAt),
     school: schoolName(repertoire, look.school),
     name: exerciseName(repertoire, exercise, result?.words),
     tried: correction && correctionWords(repertoire, correction, result?.words),
@@ -390,7 +390,7 @@ async function readNeutrals(
   who: Who,
   repertoire: Repertoire,
   clientId: string,
-  tell: (date: Date) => string,
+  dayText: (date: Date) => string,
 ): Promise<NeutralLine[]> {
   const lines: NeutralLine[] = [];
   const results = await listResults(who, clientId, newestOfEach);
@@ -401,8 +401,8 @@ async function readNeutrals(
       .map(({ on, result }) => ({ on, neutral: result.neutral }));
     for (const measure of ownNeutralMeasures) {
       const dated = history.flatMap(({ on, neutral }) => {
-        const told = neutral[measure];
-        return told && told.se !== null ? [{ on, value: told.value, se: told.se }] : [];
+        const kept = neutral[measure];
+        return kept && kept.se !== null ? [{ on, value: kept.value, se: kept.se }] : [];
       });
       const own = ownNeutral(dated.map(({ on, ...one }) => ({ ...one, on: on.toISOString() })));
       if (own)
@@ -410,7 +410,7 @@ async function readNeutrals(
           position,
           measure,
           own,
-          history: dated.map(({ on, value, se }) => ({ date: tell(on), value, se })).reverse(),
+          history: dated.map(({ on, value, se }) => ({ date: dayText(on), value, se })).reverse(),
         });
     }
   }
@@ -441,8 +441,8 @@ export async function readClient(
   const [repertoire, studio, stops] = await Promise.all([findRepertoire(who), findStudio(who), listStops(who, id)]);
   const { timeZone } = studio;
   const format = new Intl.DateTimeFormat(locale, { timeZone, day: 'numeric', month: 'short', year: 'numeric' });
-  const tell = (date: Date) => format.format(date);
-  const shown = await readPart({ who, client, repertoire, studio, tell }, part, page);
+  const dayText = (date: Date) => format.format(date);
+  const shown = await readPart({ who, client, repertoire, studio, dayText }, part, page);
   const ladders = shown.part === 'ladders' ? shown.standings.map(({ exercise }) => exercise) : [];
   return success({
     client,
@@ -454,7 +454,7 @@ export async function readClient(
     stops: stops.map(({ sign, madeAt, ...stop }) => ({
       ...stop,
       sign: repertoire.stopSigns.find((one) => one.id === sign)?.name ?? sign,
-      on: tell(madeAt),
+      on: dayText(madeAt),
     })),
     changedStances: Object.keys(client.stances).length,
     today: todayIn(timeZone),

@@ -92,8 +92,8 @@ export function SafeWindowSection({ body, isTypical, load: { windows, capacity }
   const [chosen, setChosen] = useState<string>();
   const rays = capacity ? fanOf(body, capacity.pct, capacity.mightPct) : [];
   // The first form in which there is an edge to be seen.
-  const telling = rays.find(({ thighDeg }) => thighDeg !== null && thighDeg > 5);
-  const ray: Ray | undefined = rays.find(({ id }) => id === chosen) ?? telling ?? rays[0];
+  const first = rays.find(({ thighDeg }) => thighDeg !== null && thighDeg > 5);
+  const ray: Ray | undefined = rays.find(({ id }) => id === chosen) ?? first ?? rays[0];
   return (
     <Section aria-label="Safe window" style={{ marginTop: 30 }}>
       <Row style={{ justifyContent: 'space-between' }}>

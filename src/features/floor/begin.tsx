@@ -10,7 +10,7 @@ import type { Planned } from '@/core/progression/events';
 import { levelText, rungAt } from '@/core/load/rungs';
 import { apparatusNames } from '@/design/words';
 import { deferring } from '@/repertoire/words';
-import type { Tell } from './in-hand';
+import type { Recorder } from './in-hand';
 import type { DayPack, FloorClient } from './pack';
 import { Choose, Line, Small, Tap, TwoColumns, Warn, Wrapping, Leave } from './parts';
 import { plan, uncheckedOf } from './state';
@@ -37,11 +37,11 @@ type Feeling = (typeof feelings)[number];
 type Props = {
   readonly pack: DayPack;
   readonly client: FloorClient;
-  readonly tell: Tell;
+  readonly record: Recorder;
   readonly onStop: () => void;
 };
 
-export function Begin({ pack, client, tell, onStop }: Props) {
+export function Begin({ pack, client, record, onStop }: Props) {
   const [feeling, setFeeling] = useState<Feeling>();
   const [words, setWords] = useState('');
   const [planned, setPlanned] = useState<readonly Planned[]>(() =>
@@ -53,11 +53,11 @@ export function Begin({ pack, client, tell, onStop }: Props) {
   const start = async () => {
     const { id, school } = client;
     const at = { client: id, room: pack.studio.room.name, school: school ?? pack.studio.school, rules: pack.rules };
-    await tell({ kind: 'started', ...at, plan: [...planned] });
-    await tell({ kind: 'ready', feeling: feeling ?? 'well', words: words.trim() });
-    for (const apparatus of checked) await tell({ kind: 'checked', apparatus });
+    await record({ kind: 'started', ...at, plan: [...planned] });
+    await record({ kind: 'ready', feeling: feeling ?? 'well', words: words.trim() });
+    for (const apparatus of checked) await record({ kind: 'checked', apparatus });
     const [first] = planned;
-    if (first) await tell({ kind: 'opened', item: first.item });
+    if (first) await record({ kind: 'opened', item: first.item });
   };
   return (
     <Start>

@@ -230,7 +230,7 @@ function lostNow(view: ItemView): 'pelvis' | 'ribs' | 'head' | 'legs' | undefine
 }
 
 export function ExerciseInHand(props: InHand) {
-  const { client, view, tell, open } = props;
+  const { client, view, record, open } = props;
   const { item, rung, weighed } = view;
   const pain = Math.max(0, ...item.pains.map(({ score }) => score));
   const [picked, setPicked] = useState<{ for: Pane; pane: Pane }>();
@@ -265,13 +265,13 @@ export function ExerciseInHand(props: InHand) {
             label={`${item.name}, ${item.levelName}`}
             out={lostNow(view)}
             tempo={props.pace}
-            onPace={(pace) => void tell({ kind: 'dosed', item: item.item, dose: { ...item.dose, pace } })}
+            onPace={(pace) => void record({ kind: 'dosed', item: item.item, dose: { ...item.dose, pace } })}
           >
             <Tap onClick={() => open('change')}>
               <SlidersHorizontal size={24} aria-hidden />
               Change
             </Tap>
-            <Tap onClick={() => void tell({ kind: 'rested', item: item.item })}>
+            <Tap onClick={() => void record({ kind: 'rested', item: item.item })}>
               <Moon size={24} aria-hidden />
               Rest
             </Tap>
@@ -328,7 +328,7 @@ function Dots({ set, side }: { readonly set: SetDone | undefined; readonly side:
   );
 }
 
-function Counts({ pack, view, tell, count }: InHand) {
+function Counts({ pack, view, record, count }: InHand) {
   const { onTap, naming } = count;
   const { item, next } = view;
   const set = item.sets.find(({ number }) => number === next.set);
@@ -337,7 +337,7 @@ function Counts({ pack, view, tell, count }: InHand) {
   const setsBefore = item.sets.filter(({ level, number }) => level === item.level && number < next.set).length;
   return (
     <Bar aria-label="Repetitions">
-      {naming && <Naming pack={pack} view={view} tell={tell} of={naming} onNamed={count.onNamed} />}
+      {naming && <Naming pack={pack} view={view} record={record} of={naming} onNamed={count.onNamed} />}
       <Tap className="big" $look="main" onClick={() => onTap(true)} aria-keyshortcuts="Space PageDown">
         Clean
         <small>space, or page down</small>
@@ -355,7 +355,7 @@ function Counts({ pack, view, tell, count }: InHand) {
               data-done={done}
               data-clean={clean}
               aria-label={`${sideNames[side]}: ${done} of ${wanted} done, ${clean} clean`}
-              onClick={() => void tell({ kind: 'sided', item: item.item, side })}
+              onClick={() => void record({ kind: 'sided', item: item.item, side })}
             >
               <span>
                 {sideNames[side]}
@@ -379,11 +379,11 @@ function Counts({ pack, view, tell, count }: InHand) {
   );
 }
 
-type NamingProps = Pick<InHand, 'pack' | 'view' | 'tell'> & { readonly of: string; readonly onNamed: () => void };
+type NamingProps = Pick<InHand, 'pack' | 'view' | 'record'> & { readonly of: string; readonly onNamed: () => void };
 
-function Naming({ pack, view, tell, of, onNamed }: NamingProps) {
+function Naming({ pack, view, record, of, onNamed }: NamingProps) {
   const name = (block: LostBlock, fault: string | null) => {
-    void tell({ kind: 'named', of, block, fault });
+    void record({ kind: 'named', of, block, fault });
     onNamed();
   };
   return (

@@ -268,33 +268,33 @@ function Clock({ from, minutes }: { readonly from: number | null; readonly minut
 
 /** The sheet that is open over the session. */
 function OpenSheet({ live }: { readonly live: Live }) {
-  const { link, state, pack, client, session, inHand, sheet, setSheet, tell } = live;
+  const { link, state, pack, client, session, inHand, sheet, setSheet, record } = live;
   const onClose = () => setSheet(undefined);
   const item = inHand?.view.item.item;
   switch (sheet) {
     case 'stop': {
-      const tellStop = async (what: Payload) => {
-        if (session.client === null) await tell(beginning(state));
-        return tell(what);
+      const recordStop = async (what: Payload) => {
+        if (session.client === null) await record(beginning(state));
+        return record(what);
       };
-      return <StopSheet pack={pack} tell={tellStop} onClose={onClose} />;
+      return <StopSheet pack={pack} record={recordStop} onClose={onClose} />;
     }
     case 'help':
       return <HelpSheet onClose={onClose} />;
     case 'aside':
       return <AsideSheet aside={state.aside} onClose={onClose} onDrop={() => void link.dropAside()} />;
     case 'plan':
-      return <PlanSheet pack={pack} client={client} session={session} tell={tell} onClose={onClose} />;
+      return <PlanSheet pack={pack} client={client} session={session} record={record} onClose={onClose} />;
     case 'note':
-      return item && <NoteSheet tell={tell} onClose={onClose} item={item} />;
+      return item && <NoteSheet record={record} onClose={onClose} item={item} />;
     case 'pain':
-      return item && <PainSheet tell={tell} onClose={onClose} item={item} onStop={() => setSheet('stop')} />;
+      return item && <PainSheet record={record} onClose={onClose} item={item} onStop={() => setSheet('stop')} />;
     case 'look':
-      return inHand && <LookSheet tell={tell} onClose={onClose} view={inHand.view} />;
+      return inHand && <LookSheet record={record} onClose={onClose} view={inHand.view} />;
     case 'picture':
       return inHand && <PictureSheet client={client} onClose={onClose} view={inHand.view} />;
     case 'change':
-      return inHand && <ChangeSheet pack={pack} client={client} tell={tell} onClose={onClose} view={inHand.view} />;
+      return inHand && <ChangeSheet pack={pack} client={client} record={record} onClose={onClose} view={inHand.view} />;
     default:
       return null;
   }
@@ -363,13 +363,13 @@ const LiveRail = ({ live: { items, current, openItem } }: { readonly live: Live 
 
 function LiveSession({ link, state: given }: { readonly link: FloorLink; readonly state: LiveState }) {
   const live = useLive(link, given);
-  const { state, pack, client, session, tell, setSheet } = live;
+  const { state, pack, client, session, record, setSheet } = live;
   const sheet = <OpenSheet live={live} />;
   if (session.client === null)
     return (
       <>
         <QuietHead live={live} />
-        <Begin pack={pack} client={client} tell={tell} onStop={() => setSheet('stop')} />
+        <Begin pack={pack} client={client} record={record} onStop={() => setSheet('stop')} />
         {sheet}
       </>
     );
@@ -383,7 +383,7 @@ function LiveSession({ link, state: given }: { readonly link: FloorLink; readonl
           client={client}
           session={session}
           waiting={state.waiting}
-          tell={tell}
+          record={record}
           onBack={() => live.setWrapping(false)}
           onAnother={() => void link.another()}
         />

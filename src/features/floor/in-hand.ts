@@ -4,14 +4,14 @@ import type { DayPack, FloorClient } from './pack';
 import type { Pace } from './pacer';
 import type { ItemView } from './state';
 
-export type Tell = (what: Payload) => Promise<string>;
+export type Recorder = (what: Payload) => Promise<string>;
 export type Sheets = 'note' | 'pain' | 'look' | 'picture' | 'change' | 'plan' | 'help' | 'stop' | 'aside' | 'end';
 
 export type InHand = {
   readonly pack: DayPack;
   readonly client: FloorClient;
   readonly view: ItemView;
-  readonly tell: Tell;
+  readonly record: Recorder;
   readonly open: (sheet: Sheets) => void;
   readonly next: { readonly name: string | undefined; readonly go: () => void };
   readonly count: {

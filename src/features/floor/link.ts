@@ -98,7 +98,7 @@ export class FloorLink {
     return () => this.#listeners.delete(heard);
   };
 
-  #tell(change: Partial<FloorState>): void {
+  #change(change: Partial<FloorState>): void {
     this.#state = { ...this.#state, ...change };
     for (const heard of this.#listeners) heard();
   }
@@ -107,7 +107,7 @@ export class FloorLink {
   async open(clientId: string): Promise<void> {
     this.#closed = false;
     this.#tablet = await openTablet().catch(() => undefined);
-    if (!this.#tablet || !globalThis.crypto?.subtle) this.#tell({ storage: 'none' });
+    if (!this.#tablet || !globalThis.crypto?.subtle) this.#change({ storage: 'none' });
     // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- written by this page or its own server, in this shape; the server checks every event again
     const kept = this.#tablet && ((await readDay(this.#tablet)) as DayPack | undefined);
     const held = kept && kept.until > Date.now() ? kept : undefined;
@@ -128,8 +128,8 @@ export class FloorLink {
     if (answer?.ok) return this.#take(answer.value, clientId);
     const isSignedOut = answer?.error.code === 'signedOut';
     if (isSignedOut) await this.#forget();
-    if (this.#state.stage === 'ready') return this.#tell({ line: isSignedOut ? 'signedOut' : 'down' });
-    this.#tell({
+    if (this.#state.stage === 'ready') return this.#change({ line: isSignedOut ? 'signedOut' : 'down' });
+    this.#change({
       stage: isSignedOut ? 'signIn' : answer?.error.code === 'notFound' ? 'noClient' : 'unavailable',
     });
   }
@@ -141,7 +141,7 @@ export class FloorLink {
 
   async #take(pack: DayPack, clientId: string): Promise<void> {
     const client = pack.clients.find(({ id }) => id === clientId);
-    if (!client) return this.#tell({ stage: 'noClient' });
+    if (!client) return this.#change({ stage: 'noClient' });
     const before = this.#state.pack;
     const isReady = this.#state.stage === 'ready';
     try {
@@ -153,10 +153,10 @@ export class FloorLink {
         await keepDay(this.#tablet, { ...pack, key: '' });
       }
     } catch {
-      this.#tell({ storage: 'full' });
+      this.#change({ storage: 'full' });
     }
     if (!isReady || before?.who.id !== pack.who.id) return this.#begin(pack, client);
-    this.#tell({ pack, client });
+    this.#change({ pack, client });
   }
 
   async #begin(pack: DayPack, client: FloorClient): Promise<void> {
@@ -175,12 +175,12 @@ export class FloorLink {
     const started = this.#queue.findLast(({ what }) => what.kind === 'started' && what.client === client.id);
     // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- written by this page or its own server, in this shape; the server checks every event again
     const noted = this.#tablet && ((await this.#tablet.get('day', `open:${client.id}`)) as string | undefined);
-    this.#tell({ pack, client, aside });
+    this.#change({ pack, client, aside });
     await this.#follow(started?.session ?? noted ?? client.open ?? newId());
     const { endedAt } = this.#state.session;
     if (endedAt !== null && Date.now() - endedAt > closedForMs) await this.another(); // yesterday's, or this morning's
     if (!started && !noted && client.open) await this.#exchange(); // another tablet began it: see it before showing a start
-    this.#tell({ stage: 'ready' });
+    this.#change({ stage: 'ready' });
     this.#again(0);
   }
 
@@ -199,7 +199,7 @@ export class FloorLink {
         (event) => event.session === id && !this.#placed.some((placed) => placed.event.id === event.id),
       ),
     ];
-    this.#tell({
+    this.#change({
       events,
       session: foldSession(id, events),
       waiting: this.#queue.length,
@@ -254,9 +254,9 @@ export class FloorLink {
       try {
         await keepWaiting(this.#tablet, this.#key, event.by, event);
         if (event.what.kind === 'started') await this.#tablet.put('day', event.session, `open:${event.what.client}`);
-        if (this.#state.storage === 'full') this.#tell({ storage: 'kept' });
+        if (this.#state.storage === 'full') this.#change({ storage: 'kept' });
       } catch {
-        this.#tell({ storage: 'full' }); // the page still holds it, and goes on sending
+        this.#change({ storage: 'full' }); // the page still holds it, and goes on sending
       }
     this.#queue.push(event);
     this.#refold();
@@ -306,7 +306,7 @@ export class FloorLink {
     }
     const isSignedOut = answer?.error.code === 'signedOut';
     if (isSignedOut && this.#state.line !== 'signedOut') await this.#forget();
-    this.#tell({ line: isSignedOut ? 'signedOut' : 'down' });
+    this.#change({ line: isSignedOut ? 'signedOut' : 'down' });
     return false;
   }
 
@@ -327,7 +327,7 @@ export class FloorLink {
           for (const { why, event } of asides) await setAside(this.#tablet, this.#key, event.by, event, why);
       }
     } catch {
-      this.#tell({ storage: 'full' });
+      this.#change({ storage: 'full' });
     }
     // An acknowledged tap of this session leaves the queue once its place in the order is known.
     const known = new Set(this.#placed.map(({ event }) => event.id));
@@ -335,8 +335,8 @@ export class FloorLink {
       ({ id, session }) => !bad.has(id) && !(done.has(id) && (session !== this.#state.session.id || known.has(id))),
     );
     const changed = fresh.length > 0 || asides.length > 0 || done.size > 0;
-    if (this.#state.line !== 'open') this.#tell({ line: 'open' });
-    if (asides.length > 0) this.#tell({ aside: [...this.#state.aside, ...asides] });
+    if (this.#state.line !== 'open') this.#change({ line: 'open' });
+    if (asides.length > 0) this.#change({ aside: [...this.#state.aside, ...asides] });
     if (changed) this.#refold();
   }
 
@@ -347,7 +347,7 @@ export class FloorLink {
         this.#tablet,
         this.#state.aside.map(({ event }) => event.id),
       );
-    this.#tell({ aside: [] });
+    this.#change({ aside: [] });
   }
 
   close(): void {

@@ -74,11 +74,11 @@ export type DayPack = {
 /** What is known of a client from before a session: what that session itself told already is not counted twice. */
 export function before(client: FloorClient, session: string): FloorClient {
   const others = <T extends OfSession>(all: readonly T[]): T[] => all.filter((one) => one.session !== session);
-  const told = client.trials.filter((one) => one.session === session);
+  const ofSession = client.trials.filter((one) => one.session === session);
   return {
     ...client,
     history: Object.fromEntries(Object.entries(client.history).map(([exercise, all]) => [exercise, others(all)])),
-    known: withoutTrials(client.known, told),
-    trials: told,
+    known: withoutTrials(client.known, ofSession),
+    trials: ofSession,
   };
 }

@@ -16,7 +16,7 @@ import type { Item } from '@/core/progression/session';
 import { decisions } from '@/core/progression/words';
 import type { Decision } from '@/core/progression/words';
 import { fromWhere } from '@/core/anatomy/positions';
-import type { InHand, Tell } from './in-hand';
+import type { InHand, Recorder } from './in-hand';
 import type { DayPack, FloorClient } from './pack';
 import { Small, Tap, Warn, Words, Wrapping } from './parts';
 import type { ItemView, Pane } from './state';
@@ -170,7 +170,7 @@ function Watching({ pack, client, view, open }: InHand) {
 
 const verdictNames = { better: 'Better', same: 'Same', worse: 'Worse' } as const;
 
-function Correct({ pack, view, tell, work }: InHand) {
+function Correct({ pack, view, record, work }: InHand) {
   const { fault, option, ranking, exercise, unsafe, item } = view;
   const helped = item.tries.findLast(({ verdict }) => verdict === 'better');
   const faults = (exercise?.faults ?? []).flatMap(({ fault: id }) => {
@@ -182,7 +182,14 @@ function Correct({ pack, view, tell, work }: InHand) {
     <>
       {helped && <Helped pack={pack} correction={helped.correction} />}
       {fault && option ? (
-        <TryNow pack={pack} item={item} fault={fault} option={option} tell={tell} hasHelped={helped !== undefined} />
+        <TryNow
+          pack={pack}
+          item={item}
+          fault={fault}
+          option={option}
+          record={record}
+          hasHelped={helped !== undefined}
+        />
       ) : (
         <p>
           {fault
@@ -217,7 +224,7 @@ function Helped({ pack, correction }: { readonly pack: DayPack; readonly correct
   );
 }
 
-type TryNowProps = Pick<InHand, 'pack' | 'tell'> & {
+type TryNowProps = Pick<InHand, 'pack' | 'record'> & {
   readonly item: Item;
   readonly fault: Fault;
   readonly option: Option;
@@ -225,7 +232,7 @@ type TryNowProps = Pick<InHand, 'pack' | 'tell'> & {
 };
 
 /** One correction to say now, and how it went. */
-function TryNow({ pack, item, fault, option, tell, hasHelped }: TryNowProps) {
+function TryNow({ pack, item, fault, option, record, hasHelped }: TryNowProps) {
   const { say, because, prop: propId } = entry(pack.repertoire.corrections, option.correction);
   const prop = propId ? pack.repertoire.props.find(({ id }) => id === propId) : undefined;
   const judge = async (verdict: 'better' | 'same' | 'worse' | 'notTried') => {
@@ -233,8 +240,8 @@ function TryNow({ pack, item, fault, option, tell, hasHelped }: TryNowProps) {
     const of =
       open?.correction === option.correction
         ? open.id
-        : await tell({ kind: 'tried', item: item.item, fault: fault.id, correction: option.correction });
-    await tell({ kind: 'judged', of, verdict });
+        : await record({ kind: 'tried', item: item.item, fault: fault.id, correction: option.correction });
+    await record({ kind: 'judged', of, verdict });
   };
   return (
     <Card aria-label="Try now" role="group">
@@ -292,14 +299,14 @@ const decisionNames: Readonly<Record<Decision, string>> = {
 };
 const quickReasons = ['Pain or tiredness today.', 'Clean enough by my eye.', 'Wants one more week here.'] as const;
 
-function LevelPane({ client, view, tell, next }: InHand) {
+function LevelPane({ client, view, record, next }: InHand) {
   const { item, exercise, advice } = view;
   const { decision } = item;
   return (
     <>
-      {decision && <Decided decision={decision} onAgain={() => void tell({ kind: 'undone', of: decision.id })} />}
+      {decision && <Decided decision={decision} onAgain={() => void record({ kind: 'undone', of: decision.id })} />}
       {!decision && exercise && advice && (
-        <Advice client={client} item={item} exercise={exercise} advice={advice} tell={tell} />
+        <Advice client={client} item={item} exercise={exercise} advice={advice} record={record} />
       )}
       <Tap $look={decision ? 'main' : 'plain'} onClick={next.go}>
         {next.name ? `Next: ${next.name}` : 'Wrap up'}
@@ -336,13 +343,13 @@ type AdviceProps = {
   readonly item: Item;
   readonly exercise: Exercise;
   readonly advice: LevelAdvice;
-  readonly tell: Tell;
+  readonly record: Recorder;
 };
 
 /** The advice for next time, to be accepted, or overruled with a reason. */
-function Advice({ client, item, exercise, advice, tell }: AdviceProps) {
+function Advice({ client, item, exercise, advice, record }: AdviceProps) {
   const decide = (decision: Decision, overruled: string | null) =>
-    void tell({
+    void record({
       kind: 'decided',
       item: item.item,
       advised: advice.decision,

@@ -12,16 +12,16 @@ import { levelText, rungAt } from '@/core/load/rungs';
 import type { Session } from '@/core/progression/session';
 import { StandingChip } from '@/design/standing';
 import { stopWords } from '@/repertoire/words';
-import type { Tell } from './in-hand';
+import type { Recorder } from './in-hand';
 import type { Aside } from './link';
 import type { DayPack, FloorClient } from './pack';
 import { Choose, Line, Sheet, Small, Tap, Warn, Words, Wrapping } from './parts';
 import { onPlan, plan, stancesFor } from './state';
 import type { ItemView } from './state';
 
-type Common = { readonly tell: Tell; readonly onClose: () => void };
+type Common = { readonly record: Recorder; readonly onClose: () => void };
 
-export function NoteSheet({ tell, onClose, item }: Common & { readonly item: string | null }) {
+export function NoteSheet({ record, onClose, item }: Common & { readonly item: string | null }) {
   const [words, setWords] = useState('');
   return (
     <Sheet title="Note" onClose={onClose}>
@@ -37,7 +37,7 @@ export function NoteSheet({ tell, onClose, item }: Common & { readonly item: str
         $look="main"
         disabled={words.trim() === ''}
         onClick={() => {
-          void tell({ kind: 'noted', item, words: words.trim() });
+          void record({ kind: 'noted', item, words: words.trim() });
           onClose();
         }}
       >
@@ -50,7 +50,7 @@ export function NoteSheet({ tell, onClose, item }: Common & { readonly item: str
 const places = ['Low back', 'Neck', 'Hip', 'Knee', 'Shoulder', 'Wrist'] as const;
 
 export function PainSheet({
-  tell,
+  record,
   onClose,
   item,
   onStop,
@@ -89,7 +89,7 @@ export function PainSheet({
           $look="main"
           disabled={score === undefined || where.trim() === ''}
           onClick={() => {
-            if (score !== undefined) void tell({ kind: 'pained', item, where: where.trim(), score });
+            if (score !== undefined) void record({ kind: 'pained', item, where: where.trim(), score });
             onClose();
           }}
         >
@@ -103,7 +103,7 @@ export function PainSheet({
   );
 }
 
-export function StopSheet({ pack, tell, onClose }: Common & { readonly pack: DayPack }) {
+export function StopSheet({ pack, record, onClose }: Common & { readonly pack: DayPack }) {
   const [seen, setSeen] = useState('');
   const [sign, setSign] = useState<string>();
   return (
@@ -122,8 +122,8 @@ export function StopSheet({ pack, tell, onClose }: Common & { readonly pack: Day
         disabled={!sign}
         onClick={async () => {
           if (!sign) return;
-          await tell({ kind: 'stopSeen', sign, seen: seen.trim() });
-          await tell({ kind: 'ended' });
+          await record({ kind: 'stopSeen', sign, seen: seen.trim() });
+          await record({ kind: 'ended' });
           onClose();
         }}
       >
@@ -141,7 +141,7 @@ const stepNames = (low: string, high: string): Readonly<Record<Grade, string>> =
   2: `far ${high}`,
 });
 
-export function LookSheet({ tell, onClose, view }: Common & { readonly view: ItemView }) {
+export function LookSheet({ record, onClose, view }: Common & { readonly view: ItemView }) {
   const [grades, setGrades] = useState<Record<string, Grade>>({});
   const blocks = view.exercise ? eyeBlocks(view.exercise.position, 'side') : [];
   return (
@@ -168,7 +168,7 @@ export function LookSheet({ tell, onClose, view }: Common & { readonly view: Ite
         $look="main"
         disabled={Object.keys(grades).length === 0}
         onClick={() => {
-          void tell({ kind: 'looked', item: view.item.item, grades });
+          void record({ kind: 'looked', item: view.item.item, grades });
           onClose();
         }}
       >
@@ -183,7 +183,7 @@ export function PictureSheet({
   client,
   view,
   onClose,
-}: Omit<Common, 'tell'> & { client: FloorClient; view: ItemView }) {
+}: Omit<Common, 'record'> & { client: FloorClient; view: ItemView }) {
   return (
     <Sheet title={`Look with a picture: ${client.name}`} onClose={onClose} wide>
       <iframe
@@ -199,7 +199,7 @@ export function PictureSheet({
 export function ChangeSheet({
   pack,
   client,
-  tell,
+  record,
   onClose,
   view,
 }: Common & { readonly pack: DayPack; readonly client: FloorClient; readonly view: ItemView }) {
@@ -219,7 +219,7 @@ export function ChangeSheet({
     const rung = rungs.find((one) => one.number === number);
     if (!rung || !whole) return;
     const stances = stancesFor(pack, client, whole.id);
-    void tell({
+    void record({
       kind: 'levelled',
       item: item.item,
       level: number,
@@ -276,7 +276,7 @@ export function ChangeSheet({
         disabled={!parsed.ok}
         onClick={() => {
           const { springs: _, ...dose } = item.dose;
-          void tell({
+          void record({
             kind: 'dosed',
             item: item.item,
             dose: { ...dose, repetitions, sets, pattern, ...(springs.trim() ? { springs: springs.trim() } : {}) },
@@ -323,7 +323,7 @@ export function PlanSheet({
   pack,
   client,
   session,
-  tell,
+  record,
   onClose,
 }: Common & { readonly pack: DayPack; readonly client: FloorClient; readonly session: Session }) {
   const { items, current } = onPlan(session);
@@ -342,7 +342,7 @@ export function PlanSheet({
               $look={item.item === current?.item ? 'chosen' : 'plain'}
               style={{ flex: 1, justifyContent: 'flex-start', textAlign: 'left' }}
               onClick={() => {
-                void tell({ kind: 'opened', item: item.item });
+                void record({ kind: 'opened', item: item.item });
                 onClose();
               }}
             >
@@ -351,7 +351,7 @@ export function PlanSheet({
             <Tap
               aria-label={`Leave out ${item.name}`}
               disabled={items.length < 2}
-              onClick={() => void tell({ kind: 'dropped', item: item.item })}
+              onClick={() => void record({ kind: 'dropped', item: item.item })}
             >
               Leave out
             </Tap>
@@ -370,8 +370,8 @@ export function PlanSheet({
         disabled={!planned || !weighed || !isAllowed(weighed)}
         onClick={async () => {
           if (!planned) return;
-          await tell({ kind: 'added', planned, after: current?.item ?? null });
-          await tell({ kind: 'opened', item: planned.item });
+          await record({ kind: 'added', planned, after: current?.item ?? null });
+          await record({ kind: 'opened', item: planned.item });
           onClose();
         }}
       >

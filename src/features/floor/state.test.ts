@@ -63,9 +63,9 @@ function shown(whats: readonly ((item: string) => Payload)[], who = client(), wo
   const started: Payload = { kind: 'started', client: 'c', room: '', school: 'evenKeel', rules: 'x', plan: [planned] };
   const events: SessionEvent[] = [];
   for (const what of [() => started, ...whats]) {
-    const told = what(planned.item); // in its turn: a naming points at the event before it
+    const payload = what(planned.item); // in its turn: a naming points at the event before it
     made += 1;
-    events.push({ id: `e${made}`, v: 1, session: 's', device: 'd', seq: made, at: made, by: 'w', what: told });
+    events.push({ id: `e${made}`, v: 1, session: 's', device: 'd', seq: made, at: made, by: 'w', what: payload });
   }
   const [item] = foldSession('s', events).items;
   if (!item) throw new Error('nothing folded');
@@ -195,7 +195,7 @@ test('what a session told already does not count twice when the pack is fetched 
     rested: false,
   };
   const tried = { fault: 'arch', correction: 'x', success: true, client: 'this' as const };
-  const told = client({
+  const full = client({
     history: {
       march: [
         { ...gated, session: 'before' },
@@ -208,7 +208,7 @@ test('what a session told already does not count twice when the pack is fetched 
       { ...tried, session: 'now' },
     ],
   });
-  const left = before(told, 'now');
+  const left = before(full, 'now');
   expect(left.history.march?.map(({ session }) => session)).toEqual(['before']);
   expect(left.known).toEqual([counted('arch', 'x', 2, 1)]);
   expect(left.trials).toEqual([{ ...tried, session: 'now' }]); // to be taken off the studio’s counts as well

@@ -59,7 +59,7 @@ export function useLive(link: FloorLink, state: LiveState) {
     const inHand = onPlan(session).current;
     return inHand && viewItem(pack, client, inHand, chosen?.item === inHand.item ? chosen.fault : undefined);
   }, [pack, client, session, chosen]);
-  const tell = useMemo(() => (what: Payload) => link.tap(what), [link]);
+  const record = useMemo(() => (what: Payload) => link.tap(what), [link]);
   const undoable = lastUndoable(state);
   const following = items[items.findIndex(({ item }) => item === current?.item) + 1];
   const isLive = session.client !== null && session.endedAt === null && !isWrapping;
@@ -75,23 +75,23 @@ export function useLive(link: FloorLink, state: LiveState) {
   };
   const openItem = (item: string) => {
     setNaming(null);
-    void tell({ kind: 'opened', item });
+    void record({ kind: 'opened', item });
   };
   const goOn = () => {
     setNaming(null);
     setRunning(false);
-    if (following) void tell({ kind: 'opened', item: following.item });
+    if (following) void record({ kind: 'opened', item: following.item });
     else setWrapping(true);
   };
   const undo = () => {
     setNaming(null);
-    if (undoable) void tell({ kind: 'undone', of: undoable });
+    if (undoable) void record({ kind: 'undone', of: undoable });
   };
   const acts: Readonly<Record<KeyAct, () => void>> = {
     clean: () => tapRepetition(true),
     lost: () => tapRepetition(false),
     undo,
-    newSet: () => current && void tell({ kind: 'newSet', item: current.item }),
+    newSet: () => current && void record({ kind: 'newSet', item: current.item }),
     pace: () => setRunning(!isRunning),
     look: () => setSheet('look'),
     note: () => setSheet('note'),
@@ -103,7 +103,7 @@ export function useLive(link: FloorLink, state: LiveState) {
     const blocks = naming && view ? lostChoices(view, pack).map(({ block }) => block) : [];
     const block = naming && view ? blockOfKey(key, blocks.length > 0 ? blocks : lostBlocks) : undefined;
     if (naming && block) {
-      void tell({ kind: 'named', of: naming, block, fault: null });
+      void record({ kind: 'named', of: naming, block, fault: null });
       setNaming(null);
       return true;
     }
@@ -112,7 +112,7 @@ export function useLive(link: FloorLink, state: LiveState) {
     return act !== undefined;
   });
   const inHand: InHand | undefined = view && {
-    ...{ pack, client, view, tell, open: setSheet },
+    ...{ pack, client, view, record, open: setSheet },
     next: { name: following?.name, go: goOn },
     count: { naming, onNamed: () => setNaming(null), onTap: tapRepetition },
     work: {
@@ -123,7 +123,7 @@ export function useLive(link: FloorLink, state: LiveState) {
   };
   return {
     ...{ link, state, pack, client, session, items, current, inHand, isLive, sheet, setSheet, setWrapping },
-    ...{ tell, openItem, undo, canUndo: undoable !== undefined },
+    ...{ record, openItem, undo, canUndo: undoable !== undefined },
   };
 }
 

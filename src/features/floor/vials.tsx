@@ -73,12 +73,12 @@ export function readVials({ pack, client, exercise, item }: Shown): readonly Blo
 export function FloorVials(shown: Shown) {
   return (
     <Stack aria-label="Level vials">
-      {readVials(shown).map(({ block, place, state, shown: told }) => (
+      {readVials(shown).map(({ block, place, state, shown: measured }) => (
         <li key={block} data-block={block} data-state={state}>
           <span>{block}</span>
           <Vial place={place} state={state} />
           <b>
-            {told ? formatMeasure(told.measure, told.value) : ''}{' '}
+            {measured ? formatMeasure(measured.measure, measured.value) : ''}{' '}
             <Small as="span">{state === 'none' ? 'not looked' : vialWords[state]}</Small>
           </b>
         </li>

@@ -10,7 +10,7 @@ import { draftPoints, outcomesOf, unsafeFaults } from '@/core/progression/outcom
 import type { Outcome } from '@/core/progression/kept-outcome';
 import { levelText } from '@/core/load/rungs';
 import type { Session } from '@/core/progression/session';
-import type { Tell } from './in-hand';
+import type { Recorder } from './in-hand';
 import type { DayPack, FloorClient } from './pack';
 import { Line, Small, Tap, TwoColumns, Warn, Words, Wrapping, clockText, Leave } from './parts';
 import { homeItems, matWork, threeOf, viewItem } from './state';
@@ -52,39 +52,55 @@ type Props = {
   readonly client: FloorClient;
   readonly session: Session;
   readonly waiting: number;
-  readonly tell: Tell;
+  readonly record: Recorder;
   readonly onBack: () => void;
   readonly onAnother: () => void;
 };
 
 /** What is written at the wrap-up: as it was left, else as the session drafts it. */
-function useWrapUp({ pack, client, session, tell }: Pick<Props, 'pack' | 'client' | 'session' | 'tell'>) {
+function useWrapUp({ pack, client, session, record }: Pick<Props, 'pack' | 'client' | 'session' | 'record'>) {
   const { wrap } = session;
-  const told = outcomesOf(session, unsafeFaults(pack.repertoire, client.conditions));
-  const drafted = threeOf(draftPoints(pack.repertoire, told, levelText));
+  const outcome = outcomesOf(session, unsafeFaults(pack.repertoire, client.conditions));
+  const drafted = threeOf(draftPoints(pack.repertoire, outcome, levelText));
   const [points, setPoints] = useState(wrap && threeOf(wrap.points));
   const [note, setNote] = useState(wrap?.note ?? '');
   const [next, setNext] = useState(wrap?.next ?? '');
   const [days, setDays] = useState<readonly number[]>(wrap?.home.days ?? []);
   const [at, setAt] = useState(wrap?.home.at ?? '18:30');
   const [words, setWords] = useState(wrap?.home.words ?? '');
-  const onMat = matWork(told, pack);
+  const onMat = matWork(outcome, pack);
   const [home, setHome] = useState<readonly string[]>(() =>
     (wrap?.home.items ?? onMat.slice(0, 3)).map(({ exercise }) => exercise),
   );
   const shown = points ?? drafted;
   const finish = async () => {
-    if (session.endedAt === null) await tell({ kind: 'ended' });
-    await tell({
+    if (session.endedAt === null) await record({ kind: 'ended' });
+    await record({
       kind: 'wrapped',
       points: shown.map((one) => one.trim()).filter(Boolean),
       note: note.trim(),
       next: next || null,
-      home: { days: [...days].sort(), at, words: words.trim(), items: homeItems(session, told, home) },
+      home: { days: [...days].sort(), at, words: words.trim(), items: homeItems(session, outcome, home) },
     });
   };
   return {
-    ...{ told, onMat, shown, note, setNote, next, setNext, days, setDays, at, setAt, words, setWords, home, setHome },
+    ...{
+      outcome,
+      onMat,
+      shown,
+      note,
+      setNote,
+      next,
+      setNext,
+      days,
+      setDays,
+      at,
+      setAt,
+      words,
+      setWords,
+      home,
+      setHome,
+    },
     setPoint: (i: number, text: string) => setPoints(shown.map((one, k) => (k === i ? text : one))),
     isReadable: /^\d\d:\d\d$/.test(at),
     finish,
@@ -106,7 +122,7 @@ export function Wrap(props: Props) {
       <div>
         <h1>{isDone ? 'Session closed' : 'Wrap-up'}</h1>
         <Small>
-          {client.name} · {clockText(wrapUp.told.seconds)} of {client.minutes} min
+          {client.name} · {clockText(wrapUp.outcome.seconds)} of {client.minutes} min
           {session.stop ? ' · ended by a stop sign' : ''}
         </Small>
       </div>
@@ -116,7 +132,7 @@ export function Wrap(props: Props) {
         <Small>{waiting} taps are not sent yet. They are kept on this tablet and go by themselves.</Small>
       )}
       <div className="columns">
-        <WhatHappened {...props} told={wrapUp.told} />
+        <WhatHappened {...props} outcome={wrapUp.outcome} />
         <section aria-label="Next time">
           <NextTime wrapUp={wrapUp} />
           <AtHome wrapUp={wrapUp} />
@@ -136,9 +152,9 @@ export function Wrap(props: Props) {
 }
 
 /** Ways on from here. */
-function Ways({ client, session, tell, onBack, onAnother, isDone }: Props & { readonly isDone: boolean }) {
+function Ways({ client, session, record, onBack, onAnother, isDone }: Props & { readonly isDone: boolean }) {
   const goBack = () => {
-    if (session.endedAt !== null) void tell({ kind: 'reopened' });
+    if (session.endedAt !== null) void record({ kind: 'reopened' });
     onBack();
   };
   return (
@@ -164,11 +180,11 @@ function Ways({ client, session, tell, onBack, onAnother, isDone }: Props & { re
   );
 }
 
-type WhatHappenedProps = Pick<Props, 'pack' | 'client' | 'session' | 'tell'> & { readonly told: Outcome };
+type WhatHappenedProps = Pick<Props, 'pack' | 'client' | 'session' | 'record'> & { readonly outcome: Outcome };
 
 /** Each exercise as it went, with its advice to be confirmed. */
-function WhatHappened({ pack, client, session, tell, told }: WhatHappenedProps) {
-  const undecided = told.items.filter(({ repetitions, decision }) => repetitions > 0 && !decision);
+function WhatHappened({ pack, client, session, record, outcome }: WhatHappenedProps) {
+  const undecided = outcome.items.filter(({ repetitions, decision }) => repetitions > 0 && !decision);
   const adviceFor = (id: string) => {
     const item = session.items.find((one) => one.item === id);
     return item && viewItem(pack, client, item).advice;
@@ -178,7 +194,7 @@ function WhatHappened({ pack, client, session, tell, told }: WhatHappenedProps) 
     if (!advice) return;
     const { decision, level, reasons } = advice;
     const decided = { item: id, advised: decision, decision, level, reasons: [...reasons], overruled: null };
-    await tell({ kind: 'decided', ...decided });
+    await record({ kind: 'decided', ...decided });
   };
   const acceptAll = async () => {
     for (const { item } of undecided) await accept(item);
@@ -186,9 +202,9 @@ function WhatHappened({ pack, client, session, tell, told }: WhatHappenedProps) 
   return (
     <section aria-label="What happened">
       <h2>What happened</h2>
-      {told.items.length === 0 && <p>No repetition was tapped.</p>}
+      {outcome.items.length === 0 && <p>No repetition was tapped.</p>}
       <ol className="done">
-        {told.items.map((one) => (
+        {outcome.items.map((one) => (
           <Happened
             key={one.item}
             one={one}

@@ -204,7 +204,7 @@ export async function keepWholeLook(input: unknown): Promise<Result<{ clientId: 
     const trial = trialOf(reading.value, look.value, byEye);
     const { setS, breathsPerMinute } = times.value;
     const { baseline, back, retest } = reading.value;
-    const found = [baseline, back, retest].flatMap((told) => told?.findings.map(({ fault }) => fault) ?? []);
+    const found = [baseline, back, retest].flatMap((judged) => judged?.findings.map(({ fault }) => fault) ?? []);
     const words = wordsToKeep(repertoire, exercise, found, correction);
     const kept = await keepLook(
       who,

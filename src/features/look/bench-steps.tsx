@@ -56,7 +56,7 @@ function shownAt(model: BenchModel, role: Role) {
 }
 
 const isSeen = (model: BenchModel, reading: LookReading, role: Role): boolean =>
-  Object.keys(reading.told[role]).length > 0 || shownAt(model, role).sheet !== undefined;
+  Object.keys(reading.values[role]).length > 0 || shownAt(model, role).sheet !== undefined;
 
 const ByEyeList = ({ model, work }: { readonly model: BenchModel; readonly work: Work }) => (
   <AlsoSeen

@@ -76,7 +76,7 @@ const Tilt = styled(Slider)`
 `;
 
 const steps = ['far ', '', 'level', '', 'far '] as const;
-const tell = ({ low, high }: EyeBlock, grade: number): string =>
+const gradeWords = ({ low, high }: EyeBlock, grade: number): string =>
   grade === 0 ? 'level' : `${steps[grade + 2]}${grade < 0 ? low : high}`;
 
 type ByEyeProps = {
@@ -123,7 +123,9 @@ export function ByEye({ role, vantage, readings, onRead }: ByEyeProps) {
               <SliderThumb className="bubble" />
             </SliderTrack>
             <Row $gap={4}>
-              <strong data-grade={block.measure}>{grade === undefined ? 'not graded' : tell(block, grade)}</strong>
+              <strong data-grade={block.measure}>
+                {grade === undefined ? 'not graded' : gradeWords(block, grade)}
+              </strong>
               {grade === undefined ? (
                 <Button $look="quiet" onPress={() => onRead(block.measure, 0)}>
                   Level

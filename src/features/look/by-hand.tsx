@@ -96,12 +96,12 @@ type NumberProps = {
   readonly lo: number;
   readonly hi: number;
   readonly value: number | undefined;
-  readonly told?: string | undefined;
+  readonly meaning?: string | undefined;
   readonly onRead: (value: number | null) => void;
 };
 
 /** A number typed in a tool's own unit; what cannot be is told here and not kept. */
-function NumberField({ label, how, unit, lo, hi, value, told, onRead }: NumberProps) {
+function NumberField({ label, how, unit, lo, hi, value, meaning, onRead }: NumberProps) {
   const [text, setText] = useState(value === undefined ? '' : String(value));
   const typed = text.trim() === '' ? null : readNumber(text);
   const error =
@@ -130,7 +130,7 @@ function NumberField({ label, how, unit, lo, hi, value, told, onRead }: NumberPr
         <span className="unit">{unit}</span>
       </span>
       <FieldError className="error">{error}</FieldError>
-      {told && !error && <Small className="is">{told}</Small>}
+      {meaning && !error && <Small className="is">{meaning}</Small>}
     </Field>
   );
 }
@@ -161,7 +161,7 @@ export function ByHand({ role, position, readings, fingerMm, onFinger, onRead }:
           )?.taken;
           const read =
             taken === undefined ? undefined : readHand({ measure, read: taken }, position, fingerMm ?? undefined);
-          const told =
+          const meaning =
             read &&
             `${formatMeasure(measure, read.value)} ± ${formatMeasure(measure, read.se, 'error')} within this set-up, ± ${formatMeasure(measure, read.seBetween, 'error')} between dates`;
           return (
@@ -173,7 +173,7 @@ export function ByHand({ role, position, readings, fingerMm, onFinger, onRead }:
               lo={lo}
               hi={hi}
               value={taken}
-              told={told}
+              meaning={meaning}
               onRead={(value) => onRead(measure, value)}
             />
           );
@@ -207,7 +207,7 @@ const touchNames = { sacrum: 'back of the pelvis', thorax: 'mid-back', head: 'ba
 function Pole({ fingerMm, onGap }: { fingerMm: number; onGap: (fingers: number | null) => void }) {
   const [touches, setTouches] = useState({ sacrum: true, thorax: true, head: true });
   const [gaps, setGaps] = useState<{ low?: number | null; neck?: number | null; chord?: number | null }>({});
-  const told = readPole({
+  const pole = readPole({
     touches,
     fingerMm,
     ...(gaps.low === null || gaps.low === undefined ? {} : { lowBackFingers: gaps.low }),
@@ -253,13 +253,13 @@ function Pole({ fingerMm, onGap }: { fingerMm: number; onGap: (fingers: number |
         onRead={(chord) => setGaps({ ...gaps, chord })}
       />
       <p data-pole style={{ marginTop: 8 }}>
-        {told.lumbarCurve && (
+        {pole.lumbarCurve && (
           <strong>
-            Low-back curve {formatMeasure('lumbarCurve', told.lumbarCurve.value)} ±{' '}
-            {formatMeasure('lumbarCurve', told.lumbarCurve.se, 'error')}.{' '}
+            Low-back curve {formatMeasure('lumbarCurve', pole.lumbarCurve.value)} ±{' '}
+            {formatMeasure('lumbarCurve', pole.lumbarCurve.se, 'error')}.{' '}
           </strong>
         )}
-        {told.first}
+        {pole.first}
       </p>
     </Panel>
   );

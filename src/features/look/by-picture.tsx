@@ -35,7 +35,7 @@ const hints: Readonly<Record<Role, string>> = {
 
 export type ByPictureProps = MarkingProps & {
   readonly view: View;
-  readonly told: ReactNode;
+  readonly levels: ReactNode;
   readonly hasMarks: boolean;
 };
 
@@ -130,7 +130,7 @@ type MarkSheetProps = ByPictureProps & {
 };
 
 /** A picture with its marks: what is wrong with them, the tools that set them, and what they tell. */
-function MarkSheet({ sheet, note, onNote, onShow, told, ...props }: MarkSheetProps) {
+function MarkSheet({ sheet, note, onNote, onShow, levels, ...props }: MarkSheetProps) {
   const { role, view, bench, dispatch, reading, opening, exercise } = props;
   const repertoire = useRepertoire();
   const place = placeOf(role, view);
@@ -166,7 +166,7 @@ function MarkSheet({ sheet, note, onNote, onShow, told, ...props }: MarkSheetPro
           />
         </div>
         <OutlineBar tools={tools} />
-        <Told doubt={doubt.words} note={note} />
+        <Notes doubt={doubt.words} note={note} />
         <Stack $gap={12} className="set">
           <Palette
             place={place}
@@ -189,7 +189,7 @@ function MarkSheet({ sheet, note, onNote, onShow, told, ...props }: MarkSheetPro
         </Stack>
       </div>
       <div className="column">
-        {told}
+        {levels}
         <Row $gap={6}>
           <Button $look="quiet" onPress={() => onShow('sources')}>
             Another picture
@@ -225,7 +225,7 @@ function MarkSheet({ sheet, note, onNote, onShow, told, ...props }: MarkSheetPro
 }
 
 /** What is wrong with the marks, and what the last tool did. */
-function Told({ doubt, note }: { readonly doubt: string | undefined; readonly note: Note | undefined }) {
+function Notes({ doubt, note }: { readonly doubt: string | undefined; readonly note: Note | undefined }) {
   return (
     <>
       {doubt && (

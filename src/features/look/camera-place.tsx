@@ -98,7 +98,7 @@ export function CameraPlace({ setting, position, view, onChange }: PlaceProps) {
   const upright = isUpright(position);
   const showsEnds = view === 'side' || view === 'above';
   const { lensHeightMm, lensDistanceMm } = setting;
-  const told = [
+  const place = [
     showsEnds ? `${upright ? 'facing' : 'head at the'} ${setting.headEnd}` : '',
     lensDistanceMm ? `${(lensDistanceMm / 1000).toFixed(1)} m away` : '',
     lensHeightMm !== undefined ? `lens ${(lensHeightMm / 1000).toFixed(2)} m up` : '',
@@ -117,7 +117,7 @@ export function CameraPlace({ setting, position, view, onChange }: PlaceProps) {
     <Details>
       <summary>
         How it was taken
-        <Small>{told.join(', ') || 'lens not measured'}</Small>
+        <Small>{place.join(', ') || 'lens not measured'}</Small>
       </summary>
       <div className="fields">
         {showsEnds && (

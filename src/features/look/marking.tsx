@@ -73,8 +73,8 @@ export function Marking(props: MarkingProps) {
     ...(setting.bellySide ? { bellySide: setting.bellySide } : {}),
   };
   const judged = judgedAt(reading, role);
-  const hasMarks = Object.keys(reading.told[role]).length > 0;
-  const told = (
+  const hasMarks = Object.keys(reading.values[role]).length > 0;
+  const levels = (
     <>
       {role === 'retest' && reading.verdict && (
         <div className="told">
@@ -119,7 +119,7 @@ export function Marking(props: MarkingProps) {
           ))}
         </Switch>
       </Row>
-      {byPicture && <ByPicture key={`${role}${view}`} {...props} view={view} told={told} hasMarks={hasMarks} />}
+      {byPicture && <ByPicture key={`${role}${view}`} {...props} view={view} levels={levels} hasMarks={hasMarks} />}
       {!byPicture && (
         <Bench>
           <div className="column">
@@ -141,7 +141,7 @@ export function Marking(props: MarkingProps) {
               />
             )}
           </div>
-          <div className="column">{told}</div>
+          <div className="column">{levels}</div>
         </Bench>
       )}
     </>

@@ -24,7 +24,7 @@ import type { VialReading } from '@/design/vial';
 import { useRepertoire } from '@/platform/browser/repertoire';
 
 /** A block's reading in words for its vial. */
-export function tellBlock(
+export function vialOf(
   { faults }: Pick<Repertoire, 'faults'>,
   { block, state, place, finding, shown }: BlockReading,
 ): VialReading {
@@ -127,10 +127,10 @@ const plainNames: Readonly<Record<string, string>> = {
   scale: 'a known length',
   bellySide: 'where the belly is',
 };
-const tellName = (name: string): string => plainNames[name] ?? name.replace('_', ' ');
-const tellLacks = (lacks: readonly string[]): string => {
-  const fromSetUp = lacks.filter((name) => name.startsWith('neutral.')).map((name) => tellName(name.slice(8)));
-  const here = lacks.filter((name) => !name.startsWith('neutral.')).map(tellName);
+const nameInWords = (name: string): string => plainNames[name] ?? name.replace('_', ' ');
+const lacksInWords = (lacks: readonly string[]): string => {
+  const fromSetUp = lacks.filter((name) => name.startsWith('neutral.')).map((name) => nameInWords(name.slice(8)));
+  const here = lacks.filter((name) => !name.startsWith('neutral.')).map(nameInWords);
   return [here.join(', '), fromSetUp.length > 0 ? `${fromSetUp.join(', ')} in the set-up picture` : '']
     .filter(Boolean)
     .join('; ');
@@ -149,23 +149,25 @@ export function Vials({ role, reading, view, judged, vantage }: Shown & { readon
   const picture = reading.pictures[role][view];
   const missing = picture?.state === 'read' ? picture.measured.missing : {};
   const blocks =
-    role === 'setup' ? readRest(judged, reading.told.setup, missing, vantage) : readBlocks(judged, vantage);
-  return <VialStack label="Levels" readings={blocks.map((one) => tellBlock(repertoire, one))} />;
+    role === 'setup' ? readRest(judged, reading.values.setup, missing, vantage) : readBlocks(judged, vantage);
+  return <VialStack label="Levels" readings={blocks.map((one) => vialOf(repertoire, one))} />;
 }
 
 const [usualTilt] = tilts;
 
 /** Measures to list: what the exercise watches and this view shows, and what was told another way. */
 function rowsOf({ role, reading, view }: Omit<Shown, 'judged'>, { position, watches }: Exercise): string[] {
-  const told = reading.told[role];
+  const values = reading.values[role];
   const seen = measuresSeen(position, view);
   const watched = watches.map(({ measure }) => measure).filter((id) => seen.includes(id));
   const lying = view === 'side' ? [...alwaysListed].filter((id) => seen.includes(id)) : [];
-  const all = [...new Set([...watched, ...lying, ...Object.keys(told).filter((id) => told[id]?.method !== 'picture')])];
+  const all = [
+    ...new Set([...watched, ...lying, ...Object.keys(values).filter((id) => values[id]?.method !== 'picture')]),
+  ];
   return all.filter((id) => {
-    if (role === 'setup' && (selfCompared.has(id) || ofTheTop.has(id)) && told[id]?.method !== 'hand') return false;
+    if (role === 'setup' && (selfCompared.has(id) || ofTheTop.has(id)) && values[id]?.method !== 'hand') return false;
     if (!tilts.has(id)) return true;
-    return id in told || (id === usualTilt && ![...tilts].some((one) => one in told));
+    return id in values || (id === usualTilt && ![...tilts].some((one) => one in values));
   });
 }
 
@@ -190,7 +192,7 @@ export function Numbers({ role, reading, view, judged, exercise }: Shown & { rea
             <MeasureRow
               key={id}
               id={id}
-              now={reading.told[role][id]}
+              now={reading.values[role][id]}
               judged={judged}
               lacks={wordLacks(picture, id)}
               isSetup={isSetup}
@@ -217,7 +219,7 @@ function wordLacks(picture: ReadPicture | undefined, id: string): string {
   if (!picture) return 'not taken yet';
   if (picture.state === 'wrong') return 'see the message';
   const lacks = picture.state === 'read' ? picture.measured.missing[id] : undefined;
-  return lacks ? `needs ${tellLacks(lacks)}` : 'needs the mat line';
+  return lacks ? `needs ${lacksInWords(lacks)}` : 'needs the mat line';
 }
 
 type MeasureRowProps = Pick<Shown, 'judged'> & {

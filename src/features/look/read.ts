@@ -7,7 +7,7 @@ import { markingSdFor } from '@/core/knowledge/look-pictures';
 import type { LookInput, LookReading } from '@/core/knowledge/look';
 import type { MarkedPicture } from '@/core/knowledge/look-pictures';
 import type { Role } from '@/core/alignment/look-values';
-import { tellReadings } from '@/core/alignment/readings';
+import { readTaken } from '@/core/alignment/readings';
 import type { Taken } from '@/core/alignment/readings';
 import type { Known } from '@/core/corrections/rank';
 import { allowedLevel, weighExercise } from '@/core/knowledge/cautions';
@@ -67,8 +67,8 @@ async function readOwnNeutral(who: Who, repertoire: Repertoire, look: LookCard):
   for (const measure of measures) {
     const own = ownNeutral(
       history.flatMap(({ on, result }) => {
-        const told = result.neutral[measure];
-        return told && told.se !== null ? [{ on: on.toISOString(), value: told.value, se: told.se }] : [];
+        const kept = result.neutral[measure];
+        return kept && kept.se !== null ? [{ on: on.toISOString(), value: kept.value, se: kept.se }] : [];
       }),
     );
     if (own) found[measure] = { value: own.value, se: own.se };
@@ -95,7 +95,7 @@ export async function readKeptLook(
     };
   const exercise = repertoire.exercises.find(({ id }) => id === look.exercise);
   if (!exercise) return noExercise();
-  const readings = tellReadings(
+  const readings = readTaken(
     look.readings,
     exerciseAt(exercise, look.level).position,
     { fingerMm: observer.fingerMm ?? undefined, eye: observer.eye ?? undefined },

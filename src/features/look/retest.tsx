@@ -16,7 +16,7 @@ import { MarkedPicture } from '@/design/marked-picture';
 import { VialStack } from '@/design/vial';
 import { narrow } from '@/design/theme';
 import { useRepertoire } from '@/platform/browser/repertoire';
-import { outBlocks, tellBlock } from './numbers';
+import { outBlocks, vialOf } from './numbers';
 import type { Sheet } from './state';
 
 const Band = styled.div<{ $tone: 'better' | 'same' | 'worse' }>`
@@ -127,7 +127,7 @@ export function BeforeAfter({
               out={outBlocks(repertoire, judged)}
               label={`${name}: levels drawn on the picture`}
             />
-            <VialStack label={name} readings={readBlocks(judged, vantage).map((one) => tellBlock(repertoire, one))} />
+            <VialStack label={name} readings={readBlocks(judged, vantage).map((one) => vialOf(repertoire, one))} />
           </Stack>
         ))}
       </Pair>

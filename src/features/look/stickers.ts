@@ -30,11 +30,11 @@ export async function placeByStickers(
   sheet: Sheet,
   expected: ReturnType<typeof expectedPlaces>,
 ): Promise<FoundStickers> {
-  const told = await ask({ address: pictureAddress(sheet.id), colours: stickerColours });
-  if (!told.ok) return { ok: false, message: 'The picture could not be read for stickers. Try again in a moment.' };
-  const scale = sheet.originalWidth / told.width;
+  const answer = await ask({ address: pictureAddress(sheet.id), colours: stickerColours });
+  if (!answer.ok) return { ok: false, message: 'The picture could not be read for stickers. Try again in a moment.' };
+  const scale = sheet.originalWidth / answer.width;
   const assigned = assignStickers(
-    told.stickers,
+    answer.stickers,
     expected.map(({ landmark, at }) => ({ name: landmark, at })),
   );
   const points: Partial<Record<MarkId, Vec2>> = {};
@@ -42,18 +42,18 @@ export async function placeByStickers(
     const name = expected.find((one) => one.landmark === landmark)?.name;
     if (name) points[name] = [at[0] * scale, at[1] * scale];
   }
-  return { ok: true, points, seen: told.stickers.length };
+  return { ok: true, points, seen: answer.stickers.length };
 }
 
 /** The middle of the sticker under a tap, of whatever colour it is; at sub-pixel place. */
 export async function stickerUnder(sheet: Sheet, at: Vec2): Promise<Vec2 | undefined> {
-  const told = await ask({
+  const answer = await ask({
     address: pictureAddress(sheet.id),
     colours: [],
     tap: [at[0] / sheet.originalWidth, at[1] / sheet.originalHeight],
   });
-  if (!told.ok) return undefined;
-  const scale = sheet.originalWidth / told.width;
-  const found = nearestSticker(told.stickers, [at[0] / scale, at[1] / scale], 0);
+  if (!answer.ok) return undefined;
+  const scale = sheet.originalWidth / answer.width;
+  const found = nearestSticker(answer.stickers, [at[0] / scale, at[1] / scale], 0);
   return found && [found.at[0] * scale, found.at[1] * scale];
 }

@@ -33,5 +33,5 @@ async function answer({ address, colours, tap }: StickerAsk): Promise<StickerAns
 self.onmessage = ({ data }: MessageEvent<StickerAsk>) => {
   answer(data)
     .catch((): StickerAnswer => ({ ok: false }))
-    .then((told) => self.postMessage(told));
+    .then((answer) => self.postMessage(answer));
 };

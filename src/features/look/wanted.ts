@@ -64,10 +64,10 @@ export type WantedMarks = readonly MarkId[];
 export function marksFor(exercise: Pick<Exercise, 'watches' | 'position'>, view: View): WantedMarks {
   const { position, watches } = exercise;
   const seen = new Set(measuresSeen(position, view));
-  const told = new Set([...watches.map(({ measure }) => measure), ...(view === 'side' ? alwaysAsked : [])]);
+  const wanted = new Set([...watches.map(({ measure }) => measure), ...(view === 'side' ? alwaysAsked : [])]);
   const keys = new Set<LandmarkKey>();
   for (const { id, needs, paired = [], sided } of measureRules) {
-    if (!seen.has(id) || !told.has(id)) continue;
+    if (!seen.has(id) || !wanted.has(id)) continue;
     for (const name of needs)
       if (paired.includes(name) || sided === 'always') keys.add(sidedKey(name, 'L')).add(sidedKey(name, 'R'));
       else keys.add(name);

@@ -4,7 +4,7 @@ import type { View } from '@/core/anatomy/positions';
 import type { Finding, JudgeOutput } from '@/core/alignment/judge';
 import type { Role } from '@/core/alignment/look-values';
 import type { MeasureOutput } from '@/core/alignment/measure';
-import { tellReadings } from '@/core/alignment/readings';
+import { readTaken } from '@/core/alignment/readings';
 import type { Taken } from '@/core/alignment/readings';
 import { settingInput } from '@/core/alignment/setting';
 import type { SeenFault } from '@/core/knowledge/causes';
@@ -56,8 +56,8 @@ export function readBench(
   }
   const { position } = exerciseAt(entry(repertoire.exercises, frame.exercise), frame.level);
   const who = { fingerMm: observer.fingerMm ?? undefined, eye: observer.eye ?? undefined };
-  const told = tellReadings(readings, position, who, repertoire.targets);
-  return readLook({ ...frame, pictures, readings: told }, repertoire, fault ?? undefined);
+  const read = readTaken(readings, position, who, repertoire.targets);
+  return readLook({ ...frame, pictures, readings: read }, repertoire, fault ?? undefined);
 }
 
 export type Work = {

@@ -179,7 +179,7 @@ function faultCard(
 ): FaultCard {
   const { name, plain, block, seen, why, byEye, safety, shownBy, causes } = entry(repertoire.faults, id);
   const all = repertoire.corrections.filter((one) => serves(one, exercise, id));
-  const tell = (one: Correction, because: string | null) => ({
+  const cardOf = (one: Correction, because: string | null) => ({
     id: one.id,
     kind: one.kind,
     say: one.say,
@@ -209,8 +209,8 @@ function faultCard(
       return { name: causeName, ...next };
     }),
     corrections: ranked
-      ? ranked.options.map(({ correction, why: because }) => tell(entry(repertoire.corrections, correction), because))
-      : inOrder.map((one) => tell(one, null)),
+      ? ranked.options.map(({ correction, why: because }) => cardOf(entry(repertoire.corrections, correction), because))
+      : inOrder.map((one) => cardOf(one, null)),
     excluded: (ranked?.excluded ?? []).map(({ correction, why: because }) => ({
       say: entry(repertoire.corrections, correction).say,
       why: because,

@@ -98,7 +98,7 @@ function useWhatIf({ capacity, apparatus, body: known }: WhatIfPage) {
   const [set, setSet] = useState<SpringSet>({});
   const own = useBody(known);
   const rig = apparatus.find(({ id }) => id === on)?.rig ?? null;
-  const told = useMemo(
+  const answer = useMemo(
     () => answerWhatIf(own.body, asked, rig, set, capacity?.pct ?? null),
     [own.body, asked, rig, set, capacity],
   );
@@ -115,7 +115,7 @@ function useWhatIf({ capacity, apparatus, body: known }: WhatIfPage) {
     setOn(id === 'none' ? '' : id);
     setSet({});
   };
-  return { ...own, asked, setAsked, legs, chooseLegs, move, on, chooseStraps, rig, set, setSet, told };
+  return { ...own, asked, setAsked, legs, chooseLegs, move, on, chooseStraps, rig, set, setSet, answer };
 }
 
 type Model = ReturnType<typeof useWhatIf>;
@@ -175,7 +175,7 @@ export function WhatIfBench({ page, deferring }: { readonly page: WhatIfPage; re
           <ByNumber model={model} />
           <StrapsAndBody model={model} page={page} />
         </Stack>
-        <Answers told={model.told} page={page} isTypical={page.isTypical} />
+        <Answers answer={model.answer} page={page} isTypical={page.isTypical} />
       </Columns>
       <Quiet style={{ paddingTop: 26, fontSize: '0.88rem' }}>
         {deferring} Standing still, the floor pushing straight up, the foot’s weight at the ankle. A figure to think
@@ -378,7 +378,7 @@ function Stage({ body, asked, capacity, sides, onMove }: StageProps) {
 
 const sizeWords = { leap: 'a leap', step: 'a step', noStep: 'held already', first: 'the first load' } as const;
 
-type AnswersProps = { readonly told: WhatIfAnswer; readonly page: WhatIfPage; readonly isTypical: boolean };
+type AnswersProps = { readonly answer: WhatIfAnswer; readonly page: WhatIfPage; readonly isTypical: boolean };
 
 const Figure = ({ name, children, ...rest }: React.ComponentProps<'dd'> & { readonly name: string }) => (
   <div>
@@ -387,8 +387,8 @@ const Figure = ({ name, children, ...rest }: React.ComponentProps<'dd'> & { read
   </div>
 );
 
-function Answers({ told, page: { client, capacity }, isTypical }: AnswersProps) {
-  const { load, netNm, netPct, straps, noStraps, size, same } = told;
+function Answers({ answer, page: { client, capacity }, isTypical }: AnswersProps) {
+  const { load, netNm, netPct, straps, noStraps, size, same } = answer;
   const isLeap = size?.kind === 'leap';
   return (
     <Stack $gap={18} as="section" aria-label="What it asks">
@@ -412,7 +412,7 @@ function Answers({ told, page: { client, capacity }, isTypical }: AnswersProps) 
           {size ? `This is ${percentText(size.share)} of it: ${sizeWords[size.kind]}.` : 'Nothing hangs here.'}
         </Notice>
       )}
-      {straps && <Small data-straps>{wordStraps(told, straps)}</Small>}
+      {straps && <Small data-straps>{wordStraps(answer, straps)}</Small>}
       {noStraps && <Notice>{noStraps}</Notice>}
       <Same same={same} />
       <Small>

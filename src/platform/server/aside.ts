@@ -12,7 +12,7 @@ const mostWaiting = 6;
 let waiting = 0;
 let last: Promise<unknown> = Promise.resolve();
 
-const told = (message: string): { readonly ok: false; readonly errors: readonly FileError[] } => ({
+const refusal = (message: string): { readonly ok: false; readonly errors: readonly FileError[] } => ({
   ok: false,
   errors: [{ line: 1, path: '', message }],
 });
@@ -21,26 +21,26 @@ const told = (message: string): { readonly ok: false; readonly errors: readonly 
 const script = () =>
   path.join(/* turbopackIgnore: true */ process.env.SPINE_BUNDLES ?? path.resolve('.private'), 'aside.mjs');
 
-function answer<T>(question: FileQuestion): Promise<T | ReturnType<typeof told>> {
+function answer<T>(question: FileQuestion): Promise<T | ReturnType<typeof refusal>> {
   return new Promise((resolve) => {
     const worker = new Worker(script(), { execArgv: [], resourceLimits: { maxOldGenerationSizeMb: mostMb } });
-    const end = (value: T | ReturnType<typeof told>) => {
+    const end = (value: T | ReturnType<typeof refusal>) => {
       clearTimeout(patience);
       resolve(value);
       void worker.terminate();
     };
-    const patience = setTimeout(() => end(told('This takes too long to read. Send a smaller file.')), mostMs);
+    const patience = setTimeout(() => end(refusal('This takes too long to read. Send a smaller file.')), mostMs);
     worker.once('message', end);
     worker.once('error', (error) => {
       log.error(error);
-      end(told('This can’t be read: it is nested too deeply, or too large.'));
+      end(refusal('This can’t be read: it is nested too deeply, or too large.'));
     });
     worker.postMessage(question);
   });
 }
 
-async function inTurn<T>(question: FileQuestion): Promise<T | ReturnType<typeof told>> {
-  if (waiting >= mostWaiting) return told('Several files are being read just now. Try again in a moment.');
+async function inTurn<T>(question: FileQuestion): Promise<T | ReturnType<typeof refusal>> {
+  if (waiting >= mostWaiting) return refusal('Several files are being read just now. Try again in a moment.');
   waiting += 1;
   const turn = last.then(() => answer<T>(question));
   last = turn.catch(() => undefined);
