@@ -1,5 +1,5 @@
 // npm run mutants: small changes made to the core, one at a time; a test should fail for each.
-// Files changed since BASE (default: nothing) wholly; of every folder else a seeded sample (SAMPLE a folder, SEED).
+// Files changed since BASE (default: nothing) wholly; of every folder else a seeded sample (SAMPLE mutants a folder, SEED).
 // FOLDERS=alignment,load narrows it. The report lies in .private/mutants.
 import { execFileSync } from 'node:child_process';
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
@@ -61,28 +61,33 @@ async function placesIn(files) {
   return mutants.filter(({ mutatorName }) => mutatorName !== 'BlockStatement');
 }
 
+/** Whether a place lies in a drawn range: what nests in a changed expression is changed too. */
+function holds(range, { fileName, location: { start, end } }) {
+  const [, file, ...at] = /^(.*):(\d+):(\d+)-(\d+):(\d+)$/.exec(range);
+  const [fromLine, fromColumn, toLine, toColumn] = at.map(Number);
+  const isAfter = start.line + 1 > fromLine || (start.line + 1 === fromLine && start.column >= fromColumn);
+  const isBefore = end.line + 1 < toLine || (end.line + 1 === toLine && end.column <= toColumn);
+  return path.relative(root, fileName) === file && isAfter && isBefore;
+}
+
 /** The ranges of a folder to change: files changed since BASE wholly, of the others a sample. */
 async function rangesOf(folder, changed, random) {
   const files = filesBelow(path.join(root, 'src', 'core', folder))
     .filter((file) => file.endsWith('.ts') && !/\.(test|d)\.ts$/.test(file))
     .map((file) => path.relative(root, file));
   const places = await placesIn(files.filter((file) => !changed.has(file)));
-  const drawn = places
-    .map((place) => ({ place, key: random() }))
-    .sort((a, b) => a.key - b.key)
-    .slice(0, sample)
-    .map(
-      ({
-        place: {
-          fileName,
-          location: { start, end },
-        },
-      }) => {
-        const file = path.relative(root, fileName);
-        return `${file}:${start.line + 1}:${start.column}-${end.line + 1}:${end.column}`;
-      },
-    );
-  console.log(`• ${folder}: ${places.length} places, ${new Set(drawn).size} drawn`);
+  const drawn = [];
+  let mutants = 0;
+  const shuffled = places.map((place) => ({ place, key: random() })).sort((one, other) => one.key - other.key);
+  for (const { place } of shuffled) {
+    if (mutants >= sample) break;
+    const { fileName, location } = place;
+    const { start, end } = location;
+    const file = path.relative(root, fileName);
+    drawn.push(`${file}:${start.line + 1}:${start.column}-${end.line + 1}:${end.column}`);
+    mutants = places.filter((one) => drawn.some((range) => holds(range, one))).length;
+  }
+  console.log(`• ${folder}: ${places.length} places, ${new Set(drawn).size} drawn with ${mutants} mutants`);
   return [...files.filter((file) => changed.has(file)), ...new Set(drawn)];
 }
 
