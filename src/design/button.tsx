@@ -4,7 +4,7 @@ import Link from 'next/link';
 import { Button as AriaButton } from 'react-aria-components';
 import styled, { css } from 'styled-components';
 
-const looks = {
+export const looks = {
   main: css`
     background: var(--fluid);
     border-color: var(--fluid);
@@ -41,7 +41,7 @@ const looks = {
   `,
 };
 
-const shape = css`
+export const shape = css`
   display: inline-flex;
   align-items: center;
   justify-content: center;

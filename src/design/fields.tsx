@@ -1,12 +1,11 @@
 'use client';
 
 // Form fields: React Aria for behaviour, react-hook-form for values; an error stands under the field that it is about.
-import { Check, ChevronDown } from 'lucide-react';
+import { ChevronDown } from 'lucide-react';
 import { useController } from 'react-hook-form';
 import type { Control, FieldPath, FieldValues } from 'react-hook-form';
 import {
   Button,
-  Checkbox as AriaCheckbox,
   FieldError,
   Input,
   Label,
@@ -20,6 +19,7 @@ import {
   TextField as AriaTextField,
 } from 'react-aria-components';
 import styled, { css } from 'styled-components';
+import { Tick, Ticks } from './tick';
 
 const label = css`
   .label {
@@ -237,44 +237,10 @@ export function SelectField<T extends FieldValues, V>({
   );
 }
 
-const Tick = styled(AriaCheckbox)`
-  display: flex;
-  gap: 12px;
-  align-items: center;
-  min-height: 44px;
-  cursor: pointer;
-  .box {
-    width: 24px;
-    height: 24px;
-    flex: none;
-    border: 1.5px solid var(--rule-strong);
-    border-radius: 7px;
-    display: grid;
-    place-items: center;
-    background: var(--panel);
-    color: transparent;
-  }
-  &[data-selected] .box {
-    background: var(--ink);
-    border-color: var(--ink);
-    color: var(--on-ink);
-  }
-  &[data-focus-visible] {
-    outline: none;
-  }
-  &[data-focus-visible] .box {
-    outline: 3px solid var(--info);
-    outline-offset: 2px;
-  }
-`;
-
 export function CheckField<T extends FieldValues, V>({ control, name, label: text }: Bound<T, V>) {
   const { field } = useController({ control, name });
   return (
-    <Tick isSelected={Boolean(field.value)} onChange={field.onChange} onBlur={field.onBlur}>
-      <span className="box">
-        <Check size={17} strokeWidth={3} aria-hidden />
-      </span>
+    <Tick isOn={Boolean(field.value)} onChange={field.onChange} onBlur={field.onBlur}>
       {text}
     </Tick>
   );
@@ -288,33 +254,10 @@ export function ChecklistField<T extends FieldValues, V>({
   choices,
 }: Bound<T, V> & { choices: readonly Choice[] }) {
   const { field } = useController({ control, name });
-  const chosen: readonly string[] = field.value ?? [];
-  const toggle = (id: string, on: boolean) => field.onChange(on ? [...chosen, id] : chosen.filter((one) => one !== id));
   return (
-    <Group role="group" aria-label={text}>
-      <span className="label">{text}</span>
-      <div className="choices">
-        {choices.map(({ id, name: title }) => (
-          <Tick key={id} isSelected={chosen.includes(id)} onChange={(on) => toggle(id, on)}>
-            <span className="box">
-              <Check size={17} strokeWidth={3} aria-hidden />
-            </span>
-            {title}
-          </Tick>
-        ))}
-      </div>
-    </Group>
+    <Ticks label={text} isLabelled least={250} options={choices} values={field.value ?? []} onChange={field.onChange} />
   );
 }
-
-const Group = styled.div`
-  ${label}
-  .choices {
-    display: grid;
-    grid-template-columns: repeat(auto-fill, minmax(250px, 1fr));
-    column-gap: 20px;
-  }
-`;
 
 /** Room for a number field that may be left empty; the text is kept as typed. */
 export const FormGrid = styled.div`

@@ -10,10 +10,15 @@ export function readNumber(text: string): number | undefined {
   return /^-?\d+(\.\d+)?$/.test(plain) ? Number(plain) : undefined;
 }
 
-type Limits = { readonly least: number; readonly most: number; readonly whole?: boolean; readonly unit?: string };
+export type Limits = {
+  readonly least: number;
+  readonly most: number;
+  readonly whole?: boolean;
+  readonly unit?: string;
+};
 
 /** The number within limits, or what is wrong with the text. */
-function readWithin(text: string, { least, most, whole, unit }: Limits): number | string {
+export function readWithin(text: string, { least, most, whole, unit }: Limits): number | string {
   const range = `${least} to ${most}${unit ? ` ${unit}` : ''}`;
   const value = readNumber(text);
   if (value === undefined) return `Type a number, ${range}.`;

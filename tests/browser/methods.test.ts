@@ -234,7 +234,7 @@ describe('by hand and by eye', () => {
     await chrome.press('Now the top');
     await chrome.press('By hand');
     await typeIn('pressure under the low back', '240');
-    await chrome.sees('Between 0 and 200 mmHg.');
+    await chrome.sees('Type a number from 0 to 200 mmHg.');
     await typeIn('pressure under the low back', '24');
     expect(await chrome.text('tr[data-measure="cuffPressure"][data-method="hand"] td')).toContain('−16 mmHg');
     await chrome.press('See findings');

@@ -17,6 +17,7 @@ import { fromWhere } from '@/core/anatomy/positions';
 import { saveFile } from '@/platform/browser/save-file';
 import { measureAll, openFiles, readMarks } from './read-files';
 import type { BatchRow } from './read-files';
+import { OneOf, optionsOf } from '@/design/choice';
 
 const Table = styled.div`
   overflow-x: auto;
@@ -39,7 +40,7 @@ const Table = styled.div`
   }
 `;
 
-const pressed = (on: boolean) => (on ? { background: 'var(--ink)', color: 'var(--on-ink)' } : {});
+const sides = ['left', 'right'] as const;
 
 /** Pictures that were marked elsewhere, measured all at once. */
 export function Batch() {
@@ -79,40 +80,22 @@ export function Batch() {
         </div>
       </PageHead>
       <Stack $gap={18} style={{ paddingTop: 18 }}>
-        <Row $gap={6} role="group" aria-label="Position">
-          {positions.map((one) => (
-            <Button
-              key={one}
-              aria-pressed={position === one}
-              style={pressed(position === one)}
-              onPress={() => {
-                setPosition(one);
-                if (measuresSeen(one, view).length === 0) setView(one === 'sideLying' ? 'above' : 'side');
-              }}
-            >
-              {positionNames[one]}
-            </Button>
-          ))}
-        </Row>
-        <Row $gap={6} role="group" aria-label="From where">
-          {shownViews.map((one) => (
-            <Button key={one} aria-pressed={view === one} style={pressed(view === one)} onPress={() => setView(one)}>
-              {fromWhere[one]}
-            </Button>
-          ))}
-        </Row>
-        <Row $gap={6} role="group" aria-label={isUpright(position) ? 'Client faces' : 'Head at the'}>
-          {(['left', 'right'] as const).map((end) => (
-            <Button
-              key={end}
-              aria-pressed={headEnd === end}
-              style={pressed(headEnd === end)}
-              onPress={() => setHeadEnd(end)}
-            >
-              {isUpright(position) ? 'facing' : 'head at the'} {end}
-            </Button>
-          ))}
-        </Row>
+        <OneOf
+          label="Position"
+          options={optionsOf(positions, positionNames)}
+          value={position}
+          onChange={(one) => {
+            setPosition(one);
+            if (measuresSeen(one, view).length === 0) setView(one === 'sideLying' ? 'above' : 'side');
+          }}
+        />
+        <OneOf label="From where" options={optionsOf(shownViews, fromWhere)} value={view} onChange={setView} />
+        <OneOf
+          label={isUpright(position) ? 'Client faces' : 'Head at the'}
+          options={sides.map((id) => ({ id, name: `${isUpright(position) ? 'facing' : 'head at the'} ${id}` }))}
+          value={headEnd}
+          onChange={setHeadEnd}
+        />
         <Row>
           <FileTrigger
             allowsMultiple

@@ -10,45 +10,9 @@ import { Failed, Notice, Page, PageHead, Quiet, Row, Section, Small, Stack, Text
 import { PlainField } from '@/design/plain-field';
 import { keepIntake } from './actions';
 import { useOnce } from '@/platform/browser/once';
+import { Ticks } from '@/design/tick';
 
-const Questions = styled.ul`
-  columns: 2 380px;
-  column-gap: 40px;
-  li {
-    break-inside: avoid;
-    border-top: 1px solid var(--rule);
-    padding: 6px 0;
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) auto;
-    gap: 12px;
-    align-items: center;
-  }
-  label {
-    display: contents;
-    cursor: pointer;
-  }
-  input {
-    width: 24px;
-    height: 24px;
-    accent-color: var(--out);
-  }
-  .box {
-    display: grid;
-    place-items: center;
-    min-width: 44px;
-    min-height: 44px;
-  }
-  @media print {
-    columns: 2;
-    font-size: 9.5pt;
-    li {
-      padding: 2px 0;
-    }
-    .box {
-      min-height: 20px;
-    }
-  }
-`;
+const asOption = ({ id, ask }: { readonly id: string; readonly ask: string }) => ({ id, name: ask });
 
 const Sheet = styled(Page)`
   .paper {
@@ -114,7 +78,7 @@ export function IntakeForm({
       </PageHead>
       <Section aria-label="Today" style={{ paddingTop: 18 }}>
         <h2>Today, is there</h2>
-        <Ticks asked={signs} ticked={flags} onTicked={setFlags} />
+        <Ticks label="Today, is there" isSheet options={signs.map(asOption)} values={flags} onChange={setFlags} />
         {flags.length > 0 && (
           <Notice $tone="out" role="alert">
             <TriangleAlert size={20} aria-hidden />
@@ -127,7 +91,13 @@ export function IntakeForm({
       </Section>
       <Section aria-label="To know">
         <h2>To know before we move</h2>
-        <Ticks asked={conditions} ticked={yes} onTicked={setYes} />
+        <Ticks
+          label="To know before we move"
+          isSheet
+          options={conditions.map(asOption)}
+          values={yes}
+          onChange={setYes}
+        />
       </Section>
       <Section aria-label="Signature">
         <Small>{deferring} Health notes are kept as few as possible and shown only to the studio’s instructors.</Small>
@@ -154,28 +124,3 @@ export function IntakeForm({
     </Sheet>
   );
 }
-
-type TicksProps = {
-  readonly asked: readonly { readonly id: string; readonly ask: string }[];
-  readonly ticked: readonly string[];
-  readonly onTicked: (ticked: readonly string[]) => void;
-};
-
-const Ticks = ({ asked, ticked, onTicked }: TicksProps) => (
-  <Questions>
-    {asked.map(({ id, ask }) => (
-      <li key={id}>
-        <label>
-          <span>{ask}</span>
-          <span className="box">
-            <input
-              type="checkbox"
-              checked={ticked.includes(id)}
-              onChange={({ target }) => onTicked(target.checked ? [...ticked, id] : ticked.filter((one) => one !== id))}
-            />
-          </span>
-        </label>
-      </li>
-    ))}
-  </Questions>
-);

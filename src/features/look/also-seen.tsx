@@ -5,6 +5,7 @@ import type { Exercise } from '@/core/knowledge/entries';
 import { Button } from '@/design/button';
 import { Row, Small, Stack } from '@/design/layout';
 import { useRepertoire } from '@/platform/browser/repertoire';
+import { SomeOf } from '@/design/choice';
 
 type AlsoSeenProps = {
   readonly exercise: Exercise;
@@ -24,19 +25,14 @@ export function AlsoSeen({ exercise, seen, working, onSeen, onWork }: AlsoSeenPr
   return (
     <Stack as="section" $gap={8} aria-label="Seen by eye or touch">
       <h3>Seen by eye or touch</h3>
-      <Row $gap={6}>
-        {unmeasured.map(({ id, plain }) => (
-          <Button
-            key={id}
-            aria-pressed={seen.includes(id)}
-            $look={seen.includes(id) ? 'danger' : 'plain'}
-            onPress={() => onSeen(seen.includes(id) ? seen.filter((one) => one !== id) : [...seen, id])}
-            style={{ padding: '4px 13px', minHeight: 44, fontWeight: 500, fontSize: '0.92rem' }}
-          >
-            {plain}
-          </Button>
-        ))}
-      </Row>
+      <SomeOf
+        label="Which"
+        chosen="danger"
+        isSmall
+        options={unmeasured.map(({ id, plain }) => ({ id, name: plain }))}
+        values={seen}
+        onChange={onSeen}
+      />
       {unmeasured
         .filter(({ id }) => seen.includes(id))
         .map(({ id, plain, byEye }) => (

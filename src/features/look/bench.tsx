@@ -4,7 +4,6 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { TabPanel, Tabs } from 'react-aria-components';
 import styled from 'styled-components';
-import { Button } from '@/design/button';
 import { Notice, Page, Row, Stack } from '@/design/layout';
 import { StopButton } from '@/design/stop-dialog';
 import { useOnce } from '@/platform/browser/once';
@@ -16,6 +15,8 @@ import { FindingsStep, MarkingStep, RetestStep } from './bench-steps';
 import { DoseForm } from './dose';
 import type { BenchOpening } from './read';
 import { useBench } from './use-bench';
+import { keysOf } from '@/core/keyed';
+import { OneOf, optionsOf } from '@/design/choice';
 
 /** Stays mounted while another step is shown: what was typed in it stays too. */
 const KeptPanel = styled(TabPanel)`
@@ -30,19 +31,15 @@ const moments = { top: 'At the top', back: 'On the way back' } as const;
 type Moment = keyof typeof moments;
 
 const Moments = ({ moment, onMoment }: { readonly moment: Moment; readonly onMoment: (one: Moment) => void }) => (
-  <Row $gap={6} role="group" aria-label="Which moment" style={{ paddingTop: 12 }}>
-    {(['top', 'back'] as const).map((one) => (
-      <Button
-        key={one}
-        $look="quiet"
-        aria-pressed={moment === one}
-        onPress={() => onMoment(one)}
-        style={moment === one ? { textDecoration: 'underline', textUnderlineOffset: 6, fontWeight: 700 } : {}}
-      >
-        {moments[one]}
-      </Button>
-    ))}
-  </Row>
+  <div style={{ paddingTop: 12 }}>
+    <OneOf
+      label="Which moment"
+      chosen="underlined"
+      options={optionsOf(keysOf(moments), moments)}
+      value={moment}
+      onChange={onMoment}
+    />
+  </div>
 );
 
 /** The bench: set-up, top, findings and what to try, retest, dose. */

@@ -2,138 +2,19 @@
 
 import { useAsking } from '@/platform/browser/asking';
 import { useState } from 'react';
-import { Checkbox, FieldError, Input, Label, TextField } from 'react-aria-components';
-import styled from 'styled-components';
+import { NumberField } from '@/design/number-field';
 import { handRules, readHand, usualFingerMm } from '@/core/alignment/by-hand';
 import type { Position } from '@/core/anatomy/positions';
 import type { Role } from '@/core/alignment/look-values';
 import { readPole } from '@/core/alignment/pole';
 import type { Taken } from '@/core/alignment/readings';
 import { formatMeasure, nameOf } from '@/core/alignment/words';
-import { Failed, Panel, Quiet, Row, Small, Stack } from '@/design/layout';
-import { readNumber } from '@/design/number-text';
+import { Failed, Panel, Quiet, Row, Stack } from '@/design/layout';
 import { keepFinger } from './actions';
-
-const Field = styled(TextField)`
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) auto;
-  gap: 2px 14px;
-  align-items: center;
-  padding: 10px 0;
-  border-top: 1px solid var(--rule);
-  label {
-    font-weight: 650;
-  }
-  .how {
-    grid-column: 1;
-  }
-  .box {
-    grid-row: 1 / 3;
-    grid-column: 2;
-    display: flex;
-    gap: 8px;
-    align-items: center;
-  }
-  input {
-    width: 92px;
-    min-height: 48px;
-    padding: 6px 10px;
-    font-size: 1.15rem;
-    text-align: right;
-    border: 1.5px solid var(--rule-strong);
-    border-radius: 12px;
-    background: var(--panel);
-  }
-  &[data-invalid] input {
-    border-color: var(--out);
-    border-width: 2px;
-  }
-  .unit {
-    min-width: 56px;
-    color: var(--quiet);
-  }
-  .error {
-    grid-column: 1 / -1;
-    color: var(--out);
-    font-weight: 600;
-  }
-  .is {
-    grid-column: 1 / -1;
-    justify-self: end;
-  }
-`;
-
-const Check = styled(Checkbox)`
-  display: inline-flex;
-  gap: 9px;
-  align-items: center;
-  min-height: 44px;
-  cursor: pointer;
-  .tick {
-    width: 24px;
-    height: 24px;
-    border: 2px solid var(--rule-strong);
-    border-radius: 7px;
-    background: var(--panel);
-  }
-  &[data-selected] .tick {
-    background: var(--fluid);
-    border-color: #1c2a2f;
-    box-shadow: inset 0 0 0 4px var(--panel);
-  }
-  &[data-focus-visible] .tick {
-    outline: 3px solid var(--info);
-    outline-offset: 2px;
-  }
-`;
+import { keysOf } from '@/core/keyed';
+import { Tick } from '@/design/tick';
 
 const unitWords = { deg: '°', fingers: 'fingers', mm: 'mm', mmHg: 'mmHg' } as const;
-
-type NumberProps = {
-  readonly label: string;
-  readonly how?: string;
-  readonly unit: string;
-  readonly lo: number;
-  readonly hi: number;
-  readonly value: number | undefined;
-  readonly meaning?: string | undefined;
-  readonly onRead: (value: number | null) => void;
-};
-
-/** A number typed in a tool's own unit; what cannot be is told here and not kept. */
-function NumberField({ label, how, unit, lo, hi, value, meaning, onRead }: NumberProps) {
-  const [text, setText] = useState(value === undefined ? '' : String(value));
-  const typed = text.trim() === '' ? null : readNumber(text);
-  const error =
-    typed === undefined
-      ? 'Type a number.'
-      : typed !== null && (typed < lo || typed > hi)
-        ? `Between ${lo} and ${hi} ${unit}.`
-        : undefined;
-  return (
-    <Field
-      value={text}
-      isInvalid={error !== undefined}
-      validationBehavior="aria"
-      inputMode="decimal"
-      onChange={(next) => {
-        setText(next);
-        const read = next.trim() === '' ? null : readNumber(next);
-        if (read === undefined || (read !== null && (read < lo || read > hi))) return;
-        onRead(read);
-      }}
-    >
-      <Label>{label}</Label>
-      {how && <Small className="how">{how}</Small>}
-      <span className="box">
-        <Input />
-        <span className="unit">{unit}</span>
-      </span>
-      <FieldError className="error">{error}</FieldError>
-      {meaning && !error && <Small className="is">{meaning}</Small>}
-    </Field>
-  );
-}
 
 type ByHandProps = {
   readonly role: Role;
@@ -168,10 +49,9 @@ export function ByHand({ role, position, readings, fingerMm, onFinger, onRead }:
             <NumberField
               key={`${role}${measure}`}
               label={nameOf(measure)}
-              how={how}
-              unit={unitWords[counts]}
-              lo={lo}
-              hi={hi}
+              isRow
+              help={how}
+              limits={{ least: lo, most: hi, unit: unitWords[counts] }}
               value={taken}
               meaning={meaning}
               onRead={(value) => onRead(measure, value)}
@@ -181,10 +61,9 @@ export function ByHand({ role, position, readings, fingerMm, onFinger, onRead }:
         {rules.some(({ counts }) => counts === 'fingers') && (
           <NumberField
             label="your own finger"
-            how={`Breadth of the finger you measure with, at its last joint. ${usualFingerMm} mm is taken until it is known.`}
-            unit="mm"
-            lo={8}
-            hi={30}
+            isRow
+            help={`Breadth of the finger you measure with, at its last joint. ${usualFingerMm} mm is taken until it is known.`}
+            limits={{ least: 8, most: 30, unit: 'mm' }}
             value={fingerMm ?? undefined}
             onRead={(value) => {
               onFinger(value);
@@ -218,18 +97,16 @@ function Pole({ fingerMm, onGap }: { fingerMm: number; onGap: (fingers: number |
     <Panel style={{ padding: '14px 20px 18px' }}>
       <h3>Pole along the back</h3>
       <Row $gap={22}>
-        {(['sacrum', 'thorax', 'head'] as const).map((name) => (
-          <Check key={name} isSelected={touches[name]} onChange={(on) => setTouches({ ...touches, [name]: on })}>
-            <span className="tick" />
+        {keysOf(touchNames).map((name) => (
+          <Tick key={name} isOn={touches[name]} onChange={(isOn) => setTouches({ ...touches, [name]: isOn })}>
             {touchNames[name]} touches
-          </Check>
+          </Tick>
         ))}
       </Row>
       <NumberField
         label="gap behind the low back"
-        unit="fingers"
-        lo={0}
-        hi={6}
+        isRow
+        limits={{ least: 0, most: 6, unit: 'fingers' }}
         value={undefined}
         onRead={(low) => {
           setGaps({ ...gaps, low });
@@ -238,17 +115,15 @@ function Pole({ fingerMm, onGap }: { fingerMm: number; onGap: (fingers: number |
       />
       <NumberField
         label="gap behind the neck"
-        unit="fingers"
-        lo={0}
-        hi={8}
+        isRow
+        limits={{ least: 0, most: 8, unit: 'fingers' }}
         value={undefined}
         onRead={(neck) => setGaps({ ...gaps, neck })}
       />
       <NumberField
         label="from pelvis contact to mid-back contact"
-        unit="mm"
-        lo={50}
-        hi={700}
+        isRow
+        limits={{ least: 50, most: 700, unit: 'mm' }}
         value={undefined}
         onRead={(chord) => setGaps({ ...gaps, chord })}
       />

@@ -25,6 +25,7 @@ import type { Sheet } from './state';
 import { usePictureTools } from './use-picture-tools';
 import type { Note, PictureTools } from './use-picture-tools';
 import { doubtOf, judgedAt } from './work';
+import { Switched } from '@/design/choice';
 
 const hints: Readonly<Record<Role, string>> = {
   setup: 'First the set-up: ready, before anything moves',
@@ -263,14 +264,10 @@ const ToolButtons = ({ tools, matLine }: ToolButtonsProps) => (
       <ScanSearch size={18} aria-hidden />
       {tools.isSearching ? 'Looking…' : 'Find stickers'}
     </Button>
-    <Button
-      aria-pressed={tools.onSet !== undefined}
-      onPress={tools.toggleSnap}
-      style={tools.onSet ? { borderColor: 'var(--fluid-deep)', boxShadow: 'inset 0 0 0 1.5px var(--fluid-deep)' } : {}}
-    >
+    <Switched isOn={tools.onSet !== undefined} onChange={tools.toggleSnap} chosen="framed">
       <Magnet size={18} aria-hidden />
       Snap to stickers
-    </Button>
+    </Switched>
     <Button isDisabled={tools.outline !== undefined} onPress={() => tools.layOutline(matLine)}>
       <PersonStanding size={18} aria-hidden />
       Outline

@@ -1,14 +1,12 @@
 'use client';
 
-import { useState } from 'react';
-import { FieldError, Input, Label, TextField } from 'react-aria-components';
+import { NumberField } from '@/design/number-field';
 import styled from 'styled-components';
 import { isUpright } from '@/core/anatomy/positions';
 import type { Position, View } from '@/core/anatomy/positions';
 import type { Setting } from '@/core/alignment/setting';
-import { Button } from '@/design/button';
-import { Row, Small } from '@/design/layout';
-import { readNumber } from '@/design/number-text';
+import { Small } from '@/design/layout';
+import { OneOf, optionsOf } from '@/design/choice';
 
 const Details = styled.details`
   border-top: 1px solid var(--rule);
@@ -31,60 +29,7 @@ const Details = styled.details`
     gap: 8px 18px;
     padding-bottom: 8px;
   }
-  label {
-    display: block;
-    font-size: 0.9rem;
-    font-weight: 600;
-  }
-  input {
-    width: 96px;
-    min-height: 44px;
-    padding: 6px 10px;
-    border: 1.5px solid var(--rule-strong);
-    border-radius: 12px;
-    background: var(--panel);
-  }
-  [data-invalid] input {
-    border-color: var(--out);
-  }
-  .error {
-    color: var(--out);
-    font-size: 0.86rem;
-    font-weight: 600;
-  }
 `;
-
-type LengthProps = {
-  readonly label: string;
-  readonly lo: number;
-  readonly hi: number;
-  readonly mm: number | undefined;
-  readonly onChange: (mm: number | undefined) => void;
-};
-
-/** A length in metres, kept in mm. */
-function Metres({ label, lo, hi, mm, onChange }: LengthProps) {
-  const [text, setText] = useState(mm === undefined ? '' : String(mm / 1000));
-  const typed = text.trim() === '' ? null : readNumber(text);
-  const bad = typed === undefined || (typed !== null && (typed < lo || typed > hi));
-  return (
-    <TextField
-      value={text}
-      isInvalid={bad}
-      validationBehavior="aria"
-      inputMode="decimal"
-      onChange={(next) => {
-        setText(next);
-        const read = next.trim() === '' ? null : readNumber(next);
-        if (read === null) onChange(undefined);
-        else if (read !== undefined && read >= lo && read <= hi) onChange(Math.round(read * 1000));
-      }}
-    >
-      <Label>{label}</Label>
-      <Input /> m<FieldError className="error">{bad ? `Between ${lo} and ${hi} m.` : ''}</FieldError>
-    </TextField>
-  );
-}
 
 type PlaceProps = {
   readonly setting: Setting;
@@ -103,16 +48,6 @@ export function CameraPlace({ setting, position, view, onChange }: PlaceProps) {
     lensDistanceMm ? `${(lensDistanceMm / 1000).toFixed(1)} m away` : '',
     lensHeightMm !== undefined ? `lens ${(lensHeightMm / 1000).toFixed(2)} m up` : '',
   ].filter(Boolean);
-  const choice = (name: string, chosen: boolean, next: Setting) => (
-    <Button
-      key={name}
-      aria-pressed={chosen}
-      onPress={() => onChange(next)}
-      style={chosen ? { background: 'var(--ink)', color: 'var(--on-ink)' } : {}}
-    >
-      {name}
-    </Button>
-  );
   return (
     <Details>
       <summary>
@@ -121,39 +56,41 @@ export function CameraPlace({ setting, position, view, onChange }: PlaceProps) {
       </summary>
       <div className="fields">
         {showsEnds && (
-          <div role="group" aria-label={upright ? 'Client faces' : 'Head in the picture'}>
+          <div>
             <Small>{upright ? 'client faces' : 'head at the'}</Small>
-            <Row $gap={4}>
-              {(['left', 'right'] as const).map((end) =>
-                choice(end, setting.headEnd === end, { ...setting, headEnd: end }),
-              )}
-            </Row>
+            <OneOf
+              label={upright ? 'Client faces' : 'Head in the picture'}
+              gap={4}
+              options={optionsOf(['left', 'right'], { left: 'left', right: 'right' })}
+              value={setting.headEnd}
+              onChange={(headEnd) => onChange({ ...setting, headEnd })}
+            />
           </div>
         )}
         {position === 'sideLying' && view === 'above' && (
-          <div role="group" aria-label="Belly in the picture">
+          <div>
             <Small>belly toward</Small>
-            <Row $gap={4}>
-              {(['up', 'down'] as const).map((side) =>
-                choice(side, (setting.bellySide ?? 'up') === side, { ...setting, bellySide: side }),
-              )}
-            </Row>
+            <OneOf
+              label="Belly in the picture"
+              gap={4}
+              options={optionsOf(['up', 'down'], { up: 'up', down: 'down' })}
+              value={setting.bellySide ?? 'up'}
+              onChange={(bellySide) => onChange({ ...setting, bellySide })}
+            />
           </div>
         )}
-        <Metres
+        <NumberField
           label="lens to client"
-          lo={0.5}
-          hi={20}
-          mm={lensDistanceMm}
-          onChange={(mm) => onChange(without(setting, 'lensDistanceMm', mm))}
+          limits={{ least: 0.5, most: 20, unit: 'm' }}
+          value={inMetres(lensDistanceMm)}
+          onRead={(metres) => onChange(withLens(setting, 'lensDistanceMm', metres))}
         />
         {view === 'side' && (
-          <Metres
+          <NumberField
             label="lens above the mat"
-            lo={0}
-            hi={4}
-            mm={lensHeightMm}
-            onChange={(mm) => onChange(without(setting, 'lensHeightMm', mm))}
+            limits={{ least: 0, most: 4, unit: 'm' }}
+            value={inMetres(lensHeightMm)}
+            onRead={(metres) => onChange(withLens(setting, 'lensHeightMm', metres))}
           />
         )}
       </div>
@@ -165,7 +102,10 @@ export function CameraPlace({ setting, position, view, onChange }: PlaceProps) {
   );
 }
 
-function without(setting: Setting, key: 'lensDistanceMm' | 'lensHeightMm', mm: number | undefined): Setting {
+const inMetres = (mm: number | undefined): number | undefined => (mm === undefined ? undefined : mm / 1000);
+
+/** A length of the lens' place as it is kept, mm; none where the field was emptied. */
+function withLens(setting: Setting, key: 'lensDistanceMm' | 'lensHeightMm', metres: number | null): Setting {
   const { [key]: _, ...rest } = setting;
-  return mm === undefined ? rest : { ...rest, [key]: mm };
+  return metres === null ? rest : { ...rest, [key]: Math.round(metres * 1000) };
 }

@@ -6,6 +6,7 @@ import type { ReactNode } from 'react';
 import styled from 'styled-components';
 import { Button } from '@/design/button';
 import { Notice, Row, Small, Stack } from '@/design/layout';
+import { OneOf } from '@/design/choice';
 
 const Finder = styled.div`
   position: relative;
@@ -165,18 +166,13 @@ export function Camera({ open, title, onPicture, children, label }: CameraProps)
           <CameraIcon size={20} aria-hidden />
           {busy ? 'Sending…' : ready ? 'Take the picture' : 'Opening…'}
         </Button>
-        <Row $gap={4} role="group" aria-label="Countdown">
-          {waits.map((seconds) => (
-            <Button
-              key={seconds}
-              aria-pressed={wait === seconds}
-              onPress={() => setWait(seconds)}
-              style={wait === seconds ? { background: 'var(--ink)', color: 'var(--on-ink)' } : {}}
-            >
-              {seconds === 0 ? 'at once' : `${seconds} s`}
-            </Button>
-          ))}
-        </Row>
+        <OneOf
+          label="Countdown"
+          gap={4}
+          options={waits.map((seconds) => ({ id: seconds, name: seconds === 0 ? 'at once' : `${seconds} s` }))}
+          value={wait}
+          onChange={setWait}
+        />
         {children}
       </Row>
       <Small>

@@ -5,9 +5,9 @@ import styled from 'styled-components';
 import { clues, clueWords, likelyCauses } from '@/core/knowledge/causes';
 import type { Clue, SeenFault } from '@/core/knowledge/causes';
 import type { Exercise } from '@/core/knowledge/entries';
-import { Button } from '@/design/button';
 import { Quiet, Row, Ruled, Small, Stack } from '@/design/layout';
 import { useRepertoire } from '@/platform/browser/repertoire';
+import { SomeOf, optionsOf } from '@/design/choice';
 
 const Share = styled.span<{ $share: number }>`
   display: inline-block;
@@ -38,21 +38,14 @@ export function Causes({
   return (
     <Stack as="section" $gap={8} aria-label="Likely causes">
       <h2>What may lie behind it</h2>
-      <Row $gap={6} role="group" aria-label="What was noticed">
-        {clues.map((clue) => (
-          <Button
-            key={clue}
-            $look={noticed.includes(clue) ? 'main' : 'plain'}
-            aria-pressed={noticed.includes(clue)}
-            onPress={() =>
-              setNoticed(noticed.includes(clue) ? noticed.filter((one) => one !== clue) : [...noticed, clue])
-            }
-            style={{ padding: '4px 13px', minHeight: 44, fontWeight: 500, fontSize: '0.9rem' }}
-          >
-            {clueWords[clue]}
-          </Button>
-        ))}
-      </Row>
+      <SomeOf
+        label="What was noticed"
+        chosen="main"
+        isSmall
+        options={optionsOf(clues, clueWords)}
+        values={noticed}
+        onChange={setNoticed}
+      />
       <Ruled>
         {causes.map(({ cause, name, share, why, look, ifSo }) => (
           <li key={cause} data-cause={cause} style={{ padding: '10px 0' }}>

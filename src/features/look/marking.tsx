@@ -3,7 +3,6 @@
 import { keysOf } from '@/core/keyed';
 import { ArrowRight } from 'lucide-react';
 import { useState } from 'react';
-import styled from 'styled-components';
 import type { View } from '@/core/anatomy/positions';
 import type { Method, Role } from '@/core/alignment/look-values';
 import type { Vantage } from '@/core/alignment/bubble';
@@ -19,32 +18,7 @@ import { Numbers, Vials } from './numbers';
 import { Verdict } from './retest';
 import { placeOf, settingAt } from './state';
 import { judgedAt } from './work';
-
-const Switch = styled.div`
-  display: inline-flex;
-  gap: 2px;
-  padding: 3px;
-  border: 1px solid var(--rule);
-  border-radius: 14px;
-  button {
-    border: none;
-    background: none;
-    min-height: 44px;
-    padding: 4px 14px;
-    border-radius: 11px;
-    cursor: pointer;
-    color: var(--ink);
-  }
-  button[aria-pressed='true'] {
-    background: var(--info-tint);
-    font-weight: 650;
-    box-shadow: inset 0 0 0 1.5px var(--info);
-  }
-  button:focus-visible {
-    outline: 3px solid var(--info);
-    outline-offset: 1px;
-  }
-`;
+import { OneOf, optionsOf } from '@/design/choice';
 
 const methodNames: Readonly<Record<Method, string>> = { picture: 'Picture', hand: 'By hand', eye: 'By eye' };
 
@@ -98,26 +72,21 @@ export function Marking(props: MarkingProps) {
     <>
       <Row $gap={12} style={{ paddingTop: 14 }}>
         {exercise.looks.length > 1 && (
-          <Switch role="group" aria-label="From where">
-            {exercise.looks.map((look) => (
-              <button
-                key={look.view}
-                type="button"
-                aria-pressed={view === look.view}
-                onClick={() => setView(look.view)}
-              >
-                {fromWhere[look.view]}
-              </button>
-            ))}
-          </Switch>
+          <OneOf
+            label="From where"
+            chosen="tray"
+            options={exercise.looks.map((look) => ({ id: look.view, name: fromWhere[look.view] }))}
+            value={view}
+            onChange={setView}
+          />
         )}
-        <Switch role="group" aria-label="How it is measured">
-          {keysOf(methodNames).map((one) => (
-            <button key={one} type="button" aria-pressed={method === one} onClick={() => setMethod(one)}>
-              {methodNames[one]}
-            </button>
-          ))}
-        </Switch>
+        <OneOf
+          label="How it is measured"
+          chosen="tray"
+          options={optionsOf(keysOf(methodNames), methodNames)}
+          value={method}
+          onChange={setMethod}
+        />
       </Row>
       {byPicture && <ByPicture key={`${role}${view}`} {...props} view={view} levels={levels} hasMarks={hasMarks} />}
       {!byPicture && (

@@ -1,9 +1,9 @@
 'use client';
 
 import { Check, EyeOff, Redo2, Trash2, Undo2 } from 'lucide-react';
-import { useState } from 'react';
 import type { Dispatch, ReactNode } from 'react';
-import { FieldError, Input, Label, Menu, MenuItem, MenuTrigger, TextField, ToggleButton } from 'react-aria-components';
+import { Menu, MenuItem, MenuTrigger, ToggleButton } from 'react-aria-components';
+import { NumberField } from '@/design/number-field';
 import styled from 'styled-components';
 import type { View } from '@/core/anatomy/positions';
 import type { Pose } from '@/core/body/pose';
@@ -11,7 +11,6 @@ import type { PubicMark } from '@/core/knowledge/consent';
 import { Button } from '@/design/button';
 import { Figure } from '@/design/figure';
 import { Row, Small } from '@/design/layout';
-import { readNumber } from '@/design/number-text';
 import { MenuPopover } from '@/design/menu';
 import { activeAt, countWanted, draftAt, nextWanted, settingAt, wantedAt } from './state';
 import type { Bench, BenchAct, Draft, Place } from './state';
@@ -76,31 +75,6 @@ const Groups = styled.div`
     border-color: var(--out);
     color: var(--out);
     background: var(--out-tint);
-  }
-  .mm {
-    display: flex;
-    align-items: center;
-    gap: 6px;
-    flex-wrap: wrap;
-    max-width: 240px;
-  }
-  .mm input {
-    width: 88px;
-    min-height: 44px;
-    padding: 6px 10px;
-    border: 1.5px solid var(--rule-strong);
-    border-radius: 12px;
-    background: var(--panel);
-  }
-  .mm[data-invalid] input {
-    border-color: var(--out);
-    border-width: 2px;
-  }
-  .mm .error {
-    color: var(--out);
-    font-size: 0.86rem;
-    font-weight: 600;
-    flex-basis: 100%;
   }
 `;
 
@@ -201,7 +175,14 @@ export function Palette({ place, bench, wrong, dispatch, onChosen, pose, view, p
                 />
               ))}
               {name === 'known length' && (
-                <KnownLength key={place} mm={draft.knownMm} onChange={(mm) => dispatch({ do: 'knownMm', place, mm })} />
+                <NumberField
+                  key={place}
+                  label="Known length in mm"
+                  isLabelled
+                  limits={{ least: 1, most: 10_000, unit: 'mm' }}
+                  value={draft.knownMm}
+                  onRead={(mm) => dispatch({ do: 'knownMm', place, mm })}
+                />
               )}
             </div>
           </div>
@@ -296,36 +277,5 @@ function MarkButton({ id, draft: { points, hidden }, isActive, isWrong, onChoose
       {isSet && <Check size={15} strokeWidth={3} aria-hidden />}
       {why && <EyeOff size={15} aria-hidden />}
     </ToggleButton>
-  );
-}
-
-function KnownLength({ mm, onChange }: { mm: number | null; onChange: (mm: number | null) => void }) {
-  const [text, setText] = useState(mm === null ? '' : String(mm));
-  const typed = text.trim() === '' ? null : readNumber(text);
-  const error =
-    typed === undefined
-      ? 'Type a number of millimetres.'
-      : typed !== null && !(typed > 0 && typed <= 10_000)
-        ? 'Between 1 and 10 000 mm.'
-        : undefined;
-  return (
-    <TextField
-      className="mm"
-      value={text}
-      isInvalid={error !== undefined}
-      validationBehavior="aria"
-      inputMode="decimal"
-      onChange={(next) => {
-        setText(next);
-        const value = next.trim() === '' ? null : readNumber(next);
-        onChange(value !== undefined && value !== null && value > 0 && value <= 10_000 ? value : null);
-      }}
-    >
-      <Label style={{ position: 'absolute', width: 1, height: 1, overflow: 'hidden', clipPath: 'inset(50%)' }}>
-        Known length in mm
-      </Label>
-      <Input /> mm
-      <FieldError className="error">{error}</FieldError>
-    </TextField>
   );
 }

@@ -15,6 +15,7 @@ import { pictureAddress } from '@/design/marked-picture';
 import { Camera, realCamera } from './camera';
 import { StandHere } from './stand-here';
 import type { Sheet } from './state';
+import { OneOf, optionsOf } from '@/design/choice';
 
 const Zone = styled(DropZone)`
   border: 2px dashed var(--rule-strong);
@@ -146,18 +147,12 @@ export function PictureSource({
             {where} Square to the mat, on something that does not move. Put a pole or ruler of known length beside the
             client.
           </Quiet>
-          <Row $gap={6} role="group" aria-label="Where the picture comes from">
-            {keysOf(sourceNames).map((one) => (
-              <Button
-                key={one}
-                aria-pressed={source === one}
-                onPress={() => setSource(one)}
-                style={source === one ? { background: 'var(--ink)', color: 'var(--on-ink)' } : {}}
-              >
-                {sourceNames[one]}
-              </Button>
-            ))}
-          </Row>
+          <OneOf
+            label="Where the picture comes from"
+            options={optionsOf(keysOf(sourceNames), sourceNames)}
+            value={source}
+            onChange={setSource}
+          />
         </Stack>
         <StandHere position={position} view={view} />
       </Row>

@@ -10,7 +10,6 @@ import type { Vantage } from '@/core/alignment/bubble';
 import { Swipe } from './swipe';
 import { formatMeasure, nameOf } from '@/core/alignment/words';
 import { entry } from '@/core/knowledge/find';
-import { Button } from '@/design/button';
 import { Quiet, Row, Stack } from '@/design/layout';
 import { MarkedPicture } from '@/design/marked-picture';
 import { VialStack } from '@/design/vial';
@@ -18,6 +17,7 @@ import { narrow } from '@/design/theme';
 import { useRepertoire } from '@/platform/browser/repertoire';
 import { outBlocks, vialOf } from './numbers';
 import type { Sheet } from './state';
+import { OneOf, optionsOf } from '@/design/choice';
 
 const Band = styled.div<{ $tone: 'better' | 'same' | 'worse' }>`
   border-radius: 16px;
@@ -151,18 +151,16 @@ export function ByEyeVerdict({
 }) {
   const { faults } = useRepertoire();
   return (
-    <Row $gap={10} role="group" aria-label="By eye, after the correction">
+    <Row $gap={10}>
       <span>By eye, against {entry(faults, fault).plain}:</span>
-      {keysOf(words).map((word) => (
-        <Button
-          key={word}
-          aria-pressed={verdict === word}
-          $look={verdict === word ? 'main' : 'plain'}
-          onPress={() => onVerdict(word)}
-        >
-          {words[word]}
-        </Button>
-      ))}
+      <OneOf
+        label="By eye, after the correction"
+        chosen="main"
+        gap={10}
+        options={optionsOf(keysOf(words), words)}
+        value={verdict}
+        onChange={onVerdict}
+      />
     </Row>
   );
 }

@@ -13,11 +13,11 @@ import type { Body } from '@/core/body/segments';
 import { demoPicture, standingCamera } from '@/core/figure/picture';
 import { entry, faultIds } from '@/core/knowledge/find';
 import type { Exercise, Level } from '@/core/knowledge/entries';
-import { Button } from '@/design/button';
 import { Quiet, Row, Stack } from '@/design/layout';
 import { useRepertoire } from '@/platform/browser/repertoire';
 import { Camera } from './camera';
 import type { OpenStream } from './camera';
+import { OneOf } from '@/design/choice';
 
 const Amount = styled(Slider)`
   display: grid;
@@ -159,6 +159,9 @@ const Slide = ({ label, least, most, step, value, shown, onChange }: SlideProps)
   </Amount>
 );
 
+/** No fault: the choice beside the faults. */
+const clean = 'clean';
+
 /** A camera that ships with the product: the body model does the exercise, with a fault if wanted; the rest is as with any camera. */
 export function SimulatedCamera({ exercise, level, view, body, atRest, title, onPicture }: SimulatedProps) {
   const repertoire = useRepertoire();
@@ -179,18 +182,20 @@ export function SimulatedCamera({ exercise, level, view, body, atRest, title, on
         A drawn client with stickers on does {exercise.name.toLowerCase()}. Choose what goes wrong, and take its picture
         as you would anyone’s.
       </Quiet>
-      <Row $gap={6} role="group" aria-label="What goes wrong">
-        {[null, ...faults].map((fault) => (
-          <Button
-            key={fault ?? 'clean'}
-            aria-pressed={doing.fault === fault}
-            onPress={() => setDoing({ ...doing, fault, amount: fault ? usualAmount(fault) : 0 })}
-            style={doing.fault === fault ? { background: 'var(--ink)', color: 'var(--on-ink)' } : {}}
-          >
-            {fault ? entry(repertoire.faults, fault).plain : 'clean'}
-          </Button>
-        ))}
-      </Row>
+      <OneOf
+        label="What goes wrong"
+        options={[
+          { id: clean, name: 'clean' },
+          ...faults.map((id) => ({ id, name: entry(repertoire.faults, id).plain })),
+        ]}
+        value={doing.fault ?? clean}
+        onChange={(id) =>
+          setDoing({
+            ...doing,
+            ...(id === clean ? { fault: null, amount: 0 } : { fault: id, amount: usualAmount(id) }),
+          })
+        }
+      />
       <Row $gap={22}>
         {doing.fault && (
           <Slide

@@ -38,6 +38,8 @@ import { deferring, stopWords } from '@/repertoire/words';
 import { beginLook, chooseRoom, overruleHere, stopHere } from './actions';
 import { useOnce } from '@/platform/browser/once';
 import type { StartExercise, StartPage } from './read';
+import { OneOf } from '@/design/choice';
+import { Tick } from '@/design/tick';
 
 const form = v.object({
   exercise: v.string(),
@@ -301,17 +303,12 @@ function BeforeAnyone({ page, apparatus, ticked, onTicked, wantsSpotter }: Befor
         {check ? (
           <span>Springs, straps and anchors were checked today by {check.by}.</span>
         ) : (
-          <label style={{ display: 'flex', gap: 12, alignItems: 'center', minHeight: 48 }}>
-            <input
-              type="checkbox"
-              checked={ticked.includes(apparatus)}
-              onChange={({ target }) =>
-                onTicked(target.checked ? [...ticked, apparatus] : ticked.filter((one) => one !== apparatus))
-              }
-              style={{ width: 24, height: 24, flex: 'none' }}
-            />
+          <Tick
+            isOn={ticked.includes(apparatus)}
+            onChange={(isOn) => onTicked(isOn ? [...ticked, apparatus] : ticked.filter((one) => one !== apparatus))}
+          >
             Springs, straps, elastics and their anchors looked at today; weight within the maker’s limit.
-          </label>
+          </Tick>
         )}
         <Small>
           The carriage is never let go; fingers stay away from what moves.
@@ -342,20 +339,13 @@ type HeadEndProps = {
 const HeadEnd = ({ upright, headEnd, onHeadEnd }: HeadEndProps) => (
   <Stack $gap={6}>
     <span style={{ fontWeight: 600, fontSize: '0.94rem' }}>{upright ? 'Client faces' : 'Head in the picture'}</span>
-    <div>
-      {(['left', 'right'] as const).map((end) => (
-        <Button
-          key={end}
-          aria-pressed={headEnd === end}
-          onPress={() => onHeadEnd(end)}
-          style={
-            headEnd === end ? { background: 'var(--ink)', color: 'var(--on-ink)', marginRight: 8 } : { marginRight: 8 }
-          }
-        >
-          {upright ? 'to' : 'at'} the {end}
-        </Button>
-      ))}
-    </div>
+    <OneOf
+      label={upright ? 'Client faces' : 'Head in the picture'}
+      gap={8}
+      options={(['left', 'right'] as const).map((end) => ({ id: end, name: `${upright ? 'to' : 'at'} the ${end}` }))}
+      value={headEnd}
+      onChange={onHeadEnd}
+    />
   </Stack>
 );
 

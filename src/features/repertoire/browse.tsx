@@ -22,6 +22,7 @@ import { deferring } from '@/repertoire/words';
 import type { BrowseLine, BrowsePage } from './read';
 import { startsWithWords } from './starts-with';
 import { directionNames, familyNames, ownWords, regionNames } from './words';
+import { Tick } from '@/design/tick';
 
 const Filters = styled.div`
   display: grid;
@@ -155,15 +156,9 @@ export function Browse({ lines, clients, client, sequences }: BrowsePage) {
         <Notice style={{ margin: '10px 0' }}>
           <Stack $gap={6}>
             <span>{deferring}</span>
-            <label style={{ display: 'flex', gap: 10, alignItems: 'center', minHeight: 44 }}>
-              <input
-                type="checkbox"
-                checked={readyOnly}
-                onChange={({ target }) => setReadyOnly(target.checked)}
-                style={{ width: 22, height: 22 }}
-              />
+            <Tick isOn={readyOnly} onChange={setReadyOnly}>
               Only what is open to {client.name}
-            </label>
+            </Tick>
           </Stack>
         </Notice>
       )}

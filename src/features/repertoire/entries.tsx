@@ -5,12 +5,14 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import { editableKinds } from '@/core/knowledge/own-entries';
 import type { EditableKind } from '@/core/knowledge/own-entries';
-import { Button, ButtonLink } from '@/design/button';
+import { ButtonLink } from '@/design/button';
 import { Chip, Page, PageHead, Quiet, Row, Ruled, Small, TextLink } from '@/design/layout';
 import { PlainField } from '@/design/plain-field';
 import { scratch } from './blank';
 import type { EntryLine } from './read';
 import { ownWords } from './words';
+import { OneOf, optionsOf } from '@/design/choice';
+import { Tick } from '@/design/tick';
 
 const Line = styled.li`
   display: grid;
@@ -57,31 +59,23 @@ export function Entries({ lines }: { lines: readonly EntryLine[] }) {
           New exercise
         </ButtonLink>
       </PageHead>
-      <Row $gap={8} role="group" aria-label="Kind" style={{ padding: '16px 0' }}>
-        {editableKinds.map((one) => (
-          <Button
-            key={one}
-            aria-pressed={kind === one}
-            $look={kind === one ? 'main' : 'plain'}
-            onPress={() => setKind(one)}
-          >
-            {kindWords[one]}
-          </Button>
-        ))}
-      </Row>
+      <div style={{ padding: '16px 0' }}>
+        <OneOf
+          label="Kind"
+          chosen="main"
+          gap={8}
+          options={optionsOf(editableKinds, kindWords)}
+          value={kind}
+          onChange={setKind}
+        />
+      </div>
       <Row $gap={16} style={{ alignItems: 'end' }}>
         <div style={{ width: 320 }}>
           <PlainField label="Find" type="search" value={search} onChange={setSearch} />
         </div>
-        <label style={{ display: 'flex', gap: 10, alignItems: 'center', minHeight: 46 }}>
-          <input
-            type="checkbox"
-            checked={ownOnly}
-            onChange={({ target }) => setOwnOnly(target.checked)}
-            style={{ width: 21, height: 21 }}
-          />
+        <Tick isOn={ownOnly} onChange={setOwnOnly}>
           Own versions only
-        </label>
+        </Tick>
       </Row>
       <Ruled style={{ paddingTop: 16 }} aria-label={kindWords[kind]}>
         {shown.map(({ id, name, plain, own }) => (

@@ -14,10 +14,12 @@ import { Picker } from '@/design/picker';
 import { PlainField } from '@/design/plain-field';
 import { apparatusNames, positionNames } from '@/design/words';
 import { readChecks, readLines, writeChecks } from './edit-state';
-import { Count, FormGrid, Lines, oneOf, pick, someOf, TickList, Ticks } from './entry-fields';
+import { Count, FormGrid, Lines, oneOf, pick } from './entry-fields';
 import { LevelFields } from './level-fields';
 import type { Level } from './level-fields';
 import { directionNames, familyNames, regionNames } from './words';
+import { OneOf } from '@/design/choice';
+import { Ticks } from '@/design/tick';
 
 type FieldsProps = {
   readonly entry: ExerciseEntry;
@@ -138,17 +140,17 @@ const PlaceFields = ({ entry, set }: PartProps) => (
       />
     </FormGrid>
     <h3>Spine</h3>
-    <TickList
-      all={pick(directionNames, directions)}
-      chosen={entry.spine}
-      onChange={(ids) => set('spine', someOf(directions, ids))}
+    <Ticks
+      options={pick(directionNames, directions)}
+      values={entry.spine}
+      onChange={(ids) => set('spine', ids)}
       label="Where the spine goes"
     />
     <h3>Regions</h3>
-    <TickList
-      all={pick(regionNames, regions)}
-      chosen={entry.regions}
-      onChange={(ids) => set('regions', someOf(regions, ids))}
+    <Ticks
+      options={pick(regionNames, regions)}
+      values={entry.regions}
+      onChange={(ids) => set('regions', ids)}
       label="Regions that work"
     />
   </Section>
@@ -208,6 +210,7 @@ type Watched = ExerciseEntry['faults'][number];
 
 function FaultFields({ entry, set, faults }: PartProps & Pick<FieldsProps, 'faults'>) {
   const fresh = (fault: string): Watched => ({ fault, phases: ['out', 'hold', 'back'], standAt: 'side' });
+  const isNew = (id: string) => !entry.faults.some(({ fault }) => fault === id);
   const standAt = (fault: string, view: string) =>
     set(
       'faults',
@@ -216,18 +219,15 @@ function FaultFields({ entry, set, faults }: PartProps & Pick<FieldsProps, 'faul
   return (
     <Section aria-label="Watched faults">
       <h2>Watched faults</h2>
-      <TickList
-        all={faults}
-        chosen={entry.faults.map(({ fault }) => fault)}
+      <Ticks
+        options={faults}
+        values={entry.faults.map(({ fault }) => fault)}
         label="Faults to watch"
         onChange={(ids) =>
-          set(
-            'faults',
-            ids.map((id) => entry.faults.find(({ fault }) => fault === id) ?? fresh(id)),
-          )
+          set('faults', [...entry.faults.filter(({ fault }) => ids.includes(fault)), ...ids.filter(isNew).map(fresh)])
         }
       />
-      <Ticks as="div" style={{ gap: '8px 18px' }}>
+      <FormGrid style={{ gap: '8px 18px' }}>
         {entry.faults.map((one) => (
           <Picker
             key={one.fault}
@@ -237,7 +237,7 @@ function FaultFields({ entry, set, faults }: PartProps & Pick<FieldsProps, 'faul
             choices={pick(fromWhere, views)}
           />
         ))}
-      </Ticks>
+      </FormGrid>
     </Section>
   );
 }
@@ -282,18 +282,14 @@ function Levels({ entry, onChange }: Pick<FieldsProps, 'entry' | 'onChange'>) {
           </Button>
         </Row>
       </Row>
-      <Row $gap={8} role="group" aria-label="Which level">
-        {entry.levels.map((one) => (
-          <Button
-            key={one.number}
-            aria-pressed={one === level}
-            $look={one === level ? 'main' : 'plain'}
-            onPress={() => setNumber(one.number)}
-          >
-            {one.number} · {one.name}
-          </Button>
-        ))}
-      </Row>
+      <OneOf
+        label="Which level"
+        chosen="main"
+        gap={8}
+        options={entry.levels.map((one) => ({ id: one.number, name: `${one.number} · ${one.name}` }))}
+        value={level.number}
+        onChange={setNumber}
+      />
       <LevelFields
         key={level.number}
         level={level}

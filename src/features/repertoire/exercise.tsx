@@ -39,6 +39,7 @@ import { setExerciseStance } from './actions';
 import { Movement } from './movement';
 import type { ExercisePage, FaultCard, StanceRow } from './read';
 import { directionNames, kindNames, ownWords, phaseNames, regionNames } from './words';
+import { OneOf } from '@/design/choice';
 
 const Ladder = styled.ol`
   display: grid;
@@ -459,13 +460,13 @@ function Breaths({ page: { exercise, inForce }, level }: { page: ExercisePage; l
     <Section aria-label="Breath">
       <h2>Breath</h2>
       {fitting.length > 1 && (
-        <Row $gap={8} role="group" aria-label="Ways to breathe">
-          {fitting.map(({ name, pattern: own }) => (
-            <Button key={name} aria-pressed={own === shown.pattern} onPress={() => setPattern(own)}>
-              {name}
-            </Button>
-          ))}
-        </Row>
+        <OneOf
+          label="Ways to breathe"
+          gap={8}
+          options={fitting.map(({ name, pattern: own }) => ({ id: own, name }))}
+          value={shown.pattern}
+          onChange={setPattern}
+        />
       )}
       {timed.ok && <BreathRibbon timeline={timed.value.timeline} />}
       {shown.pattern === inForce.breath && <Small>In force here ({inForce.school}).</Small>}

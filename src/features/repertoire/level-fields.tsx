@@ -9,8 +9,10 @@ import { Figure } from '@/design/figure';
 import { Row, Stack } from '@/design/layout';
 import { Picker } from '@/design/picker';
 import { PlainField } from '@/design/plain-field';
-import { Count, FormGrid, oneOf, someOf, TickList } from './entry-fields';
+import { Count, FormGrid, oneOf } from './entry-fields';
 import { PoseEditor } from './pose-editor';
+import { OneOf } from '@/design/choice';
+import { Ticks } from '@/design/tick';
 
 export type Level = ExerciseEntry['levels'][number];
 type Load = Level['load'];
@@ -144,23 +146,23 @@ function LoadFields({ level, onChange }: LevelProps) {
           choices={asChoices(lyings)}
         />
       </FormGrid>
-      <TickList
+      <Ticks
         label="And"
-        all={asChoices(flags)}
-        chosen={keysOf(flags).filter((id) => load[id])}
+        options={asChoices(flags)}
+        values={keysOf(flags).filter((id) => load[id])}
         onChange={(ids) => setLoad(Object.fromEntries(keysOf(flags).map((id) => [id, ids.includes(id)])), 'flags')}
       />
-      <TickList
+      <Ticks
         label="Weight on"
-        all={asChoices(weights)}
-        chosen={load.weightOn ?? []}
-        onChange={(ids) => setLoad({ weightOn: someOf(keysOf(weights), ids) }, 'weightOn')}
+        options={asChoices(weights)}
+        values={load.weightOn ?? []}
+        onChange={(ids) => setLoad({ weightOn: ids }, 'weightOn')}
       />
-      <TickList
+      <Ticks
         label="Also"
-        all={loadExtras.map((id) => ({ id, name: extraWords[id] }))}
-        chosen={load.also ?? []}
-        onChange={(ids) => setLoad({ also: someOf(loadExtras, ids) }, 'also')}
+        options={loadExtras.map((id) => ({ id, name: extraWords[id] }))}
+        values={load.also ?? []}
+        onChange={(ids) => setLoad({ also: ids }, 'also')}
       />
     </>
   );
@@ -183,18 +185,23 @@ function PoseFields({ level, onChange }: LevelProps) {
   };
   return (
     <>
-      <Row $gap={14} role="group" aria-label="Which pose">
-        {keysOf(poseNames).map((name) => (
-          <Button
-            key={name}
-            aria-pressed={at === name}
-            onPress={() => setAt(name)}
-            style={{ width: 170, display: 'grid' }}
-          >
-            <Figure pose={poseAt(level, name)} small label={poseNames[name]} />
-            {poseNames[name]}
-          </Button>
-        ))}
+      <Row $gap={14}>
+        <OneOf
+          label="Which pose"
+          chosen="framed"
+          gap={14}
+          options={keysOf(poseNames).map((name) => ({
+            id: name,
+            name: (
+              <span style={{ width: 130, display: 'grid' }}>
+                <Figure pose={poseAt(level, name)} small label={poseNames[name]} />
+                {poseNames[name]}
+              </span>
+            ),
+          }))}
+          value={at}
+          onChange={setAt}
+        />
         {at === 'via' && level.via && (
           <Button $look="quiet" onPress={straighten}>
             Straight way, no half-way pose

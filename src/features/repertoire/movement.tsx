@@ -54,7 +54,7 @@ export function Movement({
     <div>
       <Figure pose={pose} view={view} label={label} {...(level.scene ? { scene: level.scene } : {})} />
       <Row $gap={12}>
-        <Button $look="quiet" onPress={() => setPlays(!plays)} aria-pressed={plays}>
+        <Button $look="quiet" onPress={() => setPlays(!plays)}>
           {plays ? <Pause size={18} aria-hidden /> : <Play size={18} aria-hidden />}
           {plays ? 'Hold still' : 'Move'}
         </Button>

@@ -16,11 +16,11 @@ import type { View } from '@/core/anatomy/positions';
 import { frameFigure } from '@/core/figure/frame';
 import { drawScene } from '@/core/figure/scene';
 import type { Scene } from '@/core/figure/scene';
-import { Button } from '@/design/button';
 import { Part } from '@/design/figure';
 import { Notice, Row, Small, Stack } from '@/design/layout';
 import { Picker } from '@/design/picker';
 import { Slider, Sliders } from '@/design/slider';
+import { OneOf, optionsOf } from '@/design/choice';
 
 const perMm = 0.4;
 const sides: readonly DragSide[] = ['left', 'right'];
@@ -132,12 +132,14 @@ export function PoseEditor({ pose, scene, onChange }: PoseEditorProps) {
   const past = pastLimits(pose);
   return (
     <Stack $gap={12}>
-      <Row $gap={8} role="group" aria-label="Seen from">
-        {(['side', 'foot', 'above'] as const).map((one) => (
-          <Button key={one} aria-pressed={view === one} onPress={() => setView(one)}>
-            {one === 'side' ? 'Side' : one === 'foot' ? 'Foot end' : 'Above'}
-          </Button>
-        ))}
+      <Row $gap={8}>
+        <OneOf
+          label="Seen from"
+          gap={8}
+          options={optionsOf(['side', 'foot', 'above'], { side: 'Side', foot: 'Foot end', above: 'Above' })}
+          value={view}
+          onChange={setView}
+        />
         <Small>Drag a dot, or use the arrow keys on it.</Small>
       </Row>
       <Drawing

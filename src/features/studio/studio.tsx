@@ -20,24 +20,8 @@ import type { Room } from '@/data/types';
 import { setRooms as keepRooms, setSchool, setStance, setTolerance } from './actions';
 import type { KeptRooms } from './actions';
 import type { StudioPage, ToleranceLine } from './read';
-
-const Ticks = styled.div`
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
-  gap: 0 16px;
-  label {
-    display: flex;
-    gap: 10px;
-    align-items: center;
-    min-height: 42px;
-  }
-  input {
-    width: 21px;
-    height: 21px;
-    flex: none;
-    accent-color: var(--info);
-  }
-`;
+import { optionsOf } from '@/design/choice';
+import { Ticks } from '@/design/tick';
 
 const Tolerances = styled.div`
   overflow-x: auto;
@@ -258,8 +242,6 @@ function Rooms({
   };
   const change = (id: string, by: Partial<Room>) =>
     setRooms(rooms.map((room) => (room.id === id ? { ...room, ...by } : room)));
-  const toggled = <T extends string>(list: readonly T[], id: T, on: boolean): T[] =>
-    on ? [...list, id] : list.filter((one) => one !== id);
   return (
     <Section aria-label="Rooms">
       <h2>Rooms</h2>
@@ -279,35 +261,21 @@ function Rooms({
               )}
             </Row>
             <h3>Apparatus</h3>
-            <Ticks role="group" aria-label={`Apparatus in ${room.name}`}>
-              {apparatuses.map((id) => (
-                <label key={id}>
-                  <input
-                    type="checkbox"
-                    disabled={!mayChange}
-                    checked={room.apparatus.includes(id)}
-                    onChange={({ target }) =>
-                      change(room.id, { apparatus: toggled(room.apparatus, id, target.checked) })
-                    }
-                  />
-                  {apparatusNames[id]}
-                </label>
-              ))}
-            </Ticks>
+            <Ticks
+              label={`Apparatus in ${room.name}`}
+              isDisabled={!mayChange}
+              options={optionsOf(apparatuses, apparatusNames)}
+              values={room.apparatus}
+              onChange={(apparatus) => change(room.id, { apparatus })}
+            />
             <h3>Props</h3>
-            <Ticks role="group" aria-label={`Props in ${room.name}`}>
-              {props.map(({ id, name }) => (
-                <label key={id}>
-                  <input
-                    type="checkbox"
-                    disabled={!mayChange}
-                    checked={room.props.includes(id)}
-                    onChange={({ target }) => change(room.id, { props: toggled(room.props, id, target.checked) })}
-                  />
-                  {name}
-                </label>
-              ))}
-            </Ticks>
+            <Ticks
+              label={`Props in ${room.name}`}
+              isDisabled={!mayChange}
+              options={props}
+              values={room.props}
+              onChange={(ids) => change(room.id, { props: ids })}
+            />
           </Stack>
         </Panel>
       ))}

@@ -16,7 +16,6 @@ import { setText, setsOf } from '@/core/springs/springs';
 import type { SpringSet } from '@/core/springs/springs';
 import { ClientPicker } from '@/design/client-picker';
 import { findClientNames } from '@/platform/server/client-names';
-import { Button } from '@/design/button';
 import { fanUnder } from '@/design/fan';
 import { Part } from '@/design/figure';
 import { Columns, Notice, Page, PageHead, Panel, Quiet, Row, Ruled, Small, Stack } from '@/design/layout';
@@ -26,6 +25,7 @@ import { PlainField } from '@/design/plain-field';
 import { Slider, Sliders } from '@/design/slider';
 import { percentText } from '@/design/words';
 import type { WhatIfPage } from './page';
+import { OneOf, optionsOf, Switched } from '@/design/choice';
 
 const perMm = 0.4;
 
@@ -144,24 +144,18 @@ export function WhatIfBench({ page, deferring }: { readonly page: WhatIfPage; re
       </PageHead>
       <Columns $side="360px" style={{ marginTop: 18 }}>
         <Stack $gap={18}>
-          <Row role="group" aria-label="Legs">
-            {legsChoices.map((one) => (
-              <Button
-                key={one}
-                aria-pressed={legs === one}
-                $look={legs === one ? 'main' : 'plain'}
-                onPress={() => model.chooseLegs(one)}
-              >
-                {legsNames[one]}
-              </Button>
-            ))}
-            <Button
-              aria-pressed={asked.headUp}
-              $look={asked.headUp ? 'main' : 'plain'}
-              onPress={() => setAsked({ ...asked, headUp: !asked.headUp })}
-            >
+          <Row>
+            <OneOf
+              label="Legs"
+              chosen="main"
+              gap={12}
+              options={optionsOf(legsChoices, legsNames)}
+              value={legs}
+              onChange={model.chooseLegs}
+            />
+            <Switched isOn={asked.headUp} onChange={(headUp) => setAsked({ ...asked, headUp })}>
               Head up
-            </Button>
+            </Switched>
           </Row>
           <Panel style={{ padding: '8px 14px' }}>
             <Stage
