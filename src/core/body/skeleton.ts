@@ -18,6 +18,7 @@ import { asisWidthMm, segmentLengthMm } from './segments';
 import type { Body } from './segments';
 import { bendTrunk } from './trunk';
 import type { Trunk } from './trunk';
+import { crossing } from '../bisect';
 
 /** A cut through the trunk: an ellipse, from its back to its front, as wide as `halfWidth` to each side. */
 export type TrunkSection = {
@@ -67,15 +68,8 @@ function baseTurn(position: Position, sideUp: Side): Mat3 {
 }
 
 /** The value in [lo, hi] where a rising function crosses zero. */
-function cross(rising: (value: number) => number, lo: number, hi: number): number {
-  let [from, to] = [lo, hi];
-  for (let turn = 0; turn < 40; turn += 1) {
-    const middle = (from + to) / 2;
-    if (rising(middle) < 0) from = middle;
-    else to = middle;
-  }
-  return (from + to) / 2;
-}
+const cross = (rising: (value: number) => number, lo: number, hi: number): number =>
+  crossing(lo, hi, (value) => rising(value) < 0);
 
 const heightOf = (turn: Mat3, local: Vec3): number => apply(turn, local)[2];
 

@@ -8,6 +8,7 @@ import { positionOf } from './position';
 import type { Pose } from './pose';
 import { asisWidthMm } from './segments';
 import type { Body } from './segments';
+import { crossing } from '../bisect';
 
 /** How a segment is turned: bent forward, to the side, and twisted, in degrees from the trunk's own line. */
 export type Bend = { readonly pitch: number; readonly side: number; readonly turn: number };
@@ -44,13 +45,7 @@ export function bendChain(count: number, segmentMm: number, first: number, last:
       (sum, deg) => sum + segmentMm * (ux * Math.cos(radians(deg)) + uz * Math.sin(radians(deg))),
       0,
     );
-  let [lo, hi] = [-60, 60];
-  for (let turn = 0; turn < 40; turn += 1) {
-    const mean = (lo + hi) / 2;
-    if (risen(mean) < rise.by === uz > 0) lo = mean;
-    else hi = mean;
-  }
-  return pitches((lo + hi) / 2);
+  return pitches(crossing(-60, 60, (mean) => risen(mean) < rise.by === uz > 0));
 }
 
 /** Skin where the pelvis can rest, in ASIS widths: seat, sacrum; hip bones and pubic bone. */

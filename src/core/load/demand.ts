@@ -4,7 +4,7 @@ import { segmentCentre, segmentLengthMm, segmentMassKg } from '../body/segments'
 import type { Body } from '../body/segments';
 import { positionOf } from '../body/position';
 import type { Pose } from '../body/pose';
-import { gravity } from './gravity';
+import { demandPctOf, gravity } from './gravity';
 
 /** One leg off the mat: elevation of the thigh above the mat, bend of the knee (degrees), weight at the ankle (kg). */
 export type RaisedLeg = {
@@ -35,7 +35,7 @@ export function legLoad(
   legs: readonly RaisedLeg[],
 ): { readonly hipMomentNm: number; readonly demandPct: number } {
   const hipMomentNm = legs.reduce((sum, leg) => sum + legMoment(body, leg), 0);
-  return { hipMomentNm, demandPct: (100 * hipMomentNm) / (body.massKg * gravity * body.heightM) };
+  return { hipMomentNm, demandPct: demandPctOf(body, hipMomentNm) };
 }
 
 /** The legs of a pose that hang free, for a body flat on its back; absent where the arithmetic does not reach. */

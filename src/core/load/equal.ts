@@ -4,8 +4,9 @@ import { segmentLengthMm } from '../body/segments';
 import type { Body } from '../body/segments';
 import { legLoad, legMoment } from './demand';
 import type { RaisedLeg } from './demand';
-import { gravity } from './gravity';
+import { demandPctOf } from './gravity';
 import type { EqualInput, Strap } from './load-input';
+import { bisect } from '../bisect';
 
 /** How a leg is carried: one or two alike, the knee's bend, what it wears and what holds it. */
 export type Form = EqualInput['variation'];
@@ -35,7 +36,7 @@ export function strapRelief(body: Body, { thighDeg, kneeDeg }: RaisedLeg, strap:
 export function demandOfForm(body: Body, { legCount, kneeDeg, ankleWeightKg, strap }: Form, thighDeg: number): number {
   const leg = { thighDeg, kneeDeg, ankleWeightKg };
   const net = legMoment(body, leg) - (strap ? strapRelief(body, leg, strap) : 0);
-  return (100 * legCount * net) / (body.massKg * gravity * body.heightM);
+  return demandPctOf(body, legCount * net);
 }
 
 /** Height of the ankle over the hip, m: on the mat, the hip counts as lying on it. */
@@ -45,17 +46,6 @@ function ankleHeight(body: Body, thighDeg: number, kneeDeg: number): number {
 }
 
 const stepDeg = 0.25;
-
-/** The angle between `holds` and `fails` at which a condition turns. */
-function turn(holds: number, fails: number, ok: (deg: number) => boolean): number {
-  let [good, bad] = [holds, fails];
-  for (let i = 0; i < 40; i += 1) {
-    const middle = (good + bad) / 2;
-    if (ok(middle)) good = middle;
-    else bad = middle;
-  }
-  return good;
-}
 
 /**
  * The lowest angle in 0–90° from which everything up to the vertical is light enough and clear of the mat, and what ends it.
@@ -71,7 +61,7 @@ export function lowestAngle(
     const next = deg - stepDeg;
     const [isLight, isClear] = [light(next), clear(next)];
     if (isLight && isClear) continue;
-    const stop = (ok: (at: number) => boolean) => turn(deg, next, ok);
+    const stop = (ok: (at: number) => boolean) => bisect(deg, next, ok).holds;
     const [byLoad, byMat] = [isLight ? -1 : stop(light), isClear ? -1 : stop(clear)];
     return byLoad >= byMat ? { deg: byLoad, endedBy: 'demand' } : { deg: byMat, endedBy: 'mat' };
   }

@@ -10,7 +10,7 @@ import type { Pose } from '../body/pose';
 import { poseBody } from '../body/skeleton';
 import type { PosedBody } from '../body/skeleton';
 import type { Body } from '../body/segments';
-import { gravity } from './gravity';
+import { demandPctOf, gravity } from './gravity';
 import { massesOf, momentAbout } from './masses';
 import type { PointMass } from './masses';
 
@@ -154,7 +154,7 @@ function lumbarOf(posed: PosedBody, masses: readonly PointMass[], up: readonly S
 export function loadOfPose(body: Body, pose: Pose, asked: LoadAsked = {}): PoseLoad {
   const posed = poseBody(body, pose);
   const masses = massesOf(body, posed, asked.ankleWeightKg ?? { L: 0, R: 0 });
-  const share = (nm: number): number => (100 * nm) / (body.massKg * gravity * body.heightM);
+  const share = (nm: number): number => demandPctOf(body, nm);
   const span = spanOf(pose, posed, masses);
   const up = asked.legsHeld ? [] : sides.filter((side) => legOf(pose, side).kind === 'raised');
   const hipOf = (side: Side): number =>

@@ -10,8 +10,9 @@ import type { Spring, SpringSet } from '../springs/springs';
 import { legMoment } from './demand';
 import type { RaisedLeg } from './demand';
 import { isClearOfMat, lowestAngle, strapRelief } from './equal';
-import { gravity } from './gravity';
+import { demandPctOf } from './gravity';
 import type { Strap } from './load-input';
+import { crossing } from '../bisect';
 
 /** Shoulder from hip along the trunk, as a share of stature: as the drawn body has it. */
 const trunkShare = 0.29;
@@ -48,15 +49,7 @@ export function strapsAt(
   const over = (travelM: number): number => reach(leg, travelM) - (rope.ends === 'carriage' ? travelM : 0) - ropeM;
   let travelM = 0;
   if (over(0) > 0) {
-    let [near, far] = [0, longestM];
-    if (over(far) > 0) near = far;
-    else
-      for (let turn = 0; turn < 40; turn += 1) {
-        const middle = (near + far) / 2;
-        if (over(middle) > 0) near = middle;
-        else far = middle;
-      }
-    travelM = (near + far) / 2;
+    travelM = over(longestM) > 0 ? longestM : crossing(0, longestM, (at) => over(at) > 0);
   }
   const isSlack = over(0) <= 0 && reach(leg, 0) < ropeM - 1e-9;
   const tensionN = isSlack ? 0 : forceAt(springs, travelM) / shareOf(rope.ends);
@@ -99,7 +92,7 @@ export function legsInStraps(body: Body, rig: Rig, springs: readonly Spring[], l
     tensionN: strap.tensionN,
     isSlack,
     netNm,
-    netPct: (100 * netNm) / (body.massKg * gravity * body.heightM),
+    netPct: demandPctOf(body, netNm),
   });
 }
 

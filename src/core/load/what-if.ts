@@ -11,7 +11,7 @@ import { ratedSprings } from '../springs/springs';
 import type { SpringSet } from '../springs/springs';
 import { fanOf } from './fan';
 import type { Ray } from './fan';
-import { gravity } from './gravity';
+import { demandPctOf } from './gravity';
 import { stepSize } from './levels';
 import type { StepSize } from './levels';
 import { loadOfPose } from './moments';
@@ -103,7 +103,7 @@ export function answerWhatIf(
   const load = loadOfPose(body, poseOf(asked), { ankleWeightKg: { L: ankleWeightKg, R: ankleWeightKg } });
   const held = inStraps(body, asked, rig, set, capacityPct);
   const netNm = held.straps?.netNm ?? load.hipsNm.L + load.hipsNm.R;
-  const netPct = (100 * netNm) / (body.massKg * gravity * body.heightM);
+  const netPct = demandPctOf(body, netNm);
   return {
     load,
     netNm,

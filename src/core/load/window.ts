@@ -2,6 +2,8 @@
 // uncertainty, whether it has moved, and a working limit with a margin. Along any axis: demand, degrees, radius.
 // Estimate: the posterior of a logistic edge on a grid, every sighting blurred by its own error. Few sightings leave it wide.
 
+import { bisect } from '../bisect';
+
 /** One sighting along an axis: where, how sure the place is, and which share of it was held (1 all, 0 none). */
 export type Sighting = {
   readonly at: number;
@@ -100,14 +102,8 @@ function workingLimit({ at, weight }: Posterior): number {
       0,
     );
   if (chance(0) < wantedSure) return 0;
-  let [good, bad] = [0, 1];
   if (chance(1) >= wantedSure) return 1;
-  for (let turn = 0; turn < 30; turn += 1) {
-    const middle = (good + bad) / 2;
-    if (chance(middle) >= wantedSure) good = middle;
-    else bad = middle;
-  }
-  return good;
+  return bisect(0, 1, (place) => chance(place) >= wantedSure, 30).holds;
 }
 
 /** Where a person's window ends on an axis; absent where nothing was seen. */

@@ -15,6 +15,8 @@ import { isExtra, isServed } from './wanted';
 import { isLineMark } from '@/core/anatomy/marks';
 import type { WantedMarks } from './wanted';
 import type { MarkId } from '@/core/anatomy/marks';
+import { keepSteps, nothingDone, remembered, travel } from '@/core/history';
+import type { History } from '@/core/history';
 
 /** One picture's place in a look: a moment seen from one side. */
 export type Place = `${Role}:${View}`;
@@ -38,14 +40,12 @@ export type Sheet = PictureCard;
 
 type Step = { readonly place: Place; readonly draft: Draft };
 
-export type Bench = {
+export type Bench = History<Step> & {
   readonly wanted: Readonly<Partial<Record<View, WantedMarks>>>;
   readonly sheets: Readonly<Partial<Record<Place, Sheet>>>;
   readonly settings: Readonly<Partial<Record<Place, Setting>>>;
   readonly drafts: Readonly<Partial<Record<Place, Draft>>>;
   readonly active: Readonly<Partial<Record<Place, MarkId>>>;
-  readonly past: readonly Step[];
-  readonly future: readonly Step[];
 };
 
 export type BenchAct =
@@ -114,8 +114,6 @@ const neighbour = (wanted: WantedMarks, id: MarkId, step: 1 | -1): MarkId =>
 const inside = ([x, y]: Vec2, sheet: Sheet | undefined): Vec2 =>
   sheet ? [clamp(x, 0, sheet.originalWidth), clamp(y, 0, sheet.originalHeight)] : [x, y];
 
-const mostSteps = 200;
-
 const withDraft = (bench: Bench, place: Place, draft: Draft): Bench => ({
   ...bench,
   drafts: { ...bench.drafts, [place]: draft },
@@ -123,8 +121,7 @@ const withDraft = (bench: Bench, place: Place, draft: Draft): Bench => ({
 
 const change = (bench: Bench, place: Place, draft: Draft): Bench => ({
   ...withDraft(bench, place, draft),
-  past: [...bench.past, { place, draft: draftAt(bench, place) }].slice(-mostSteps),
-  future: [],
+  ...remembered(bench, { place, draft: draftAt(bench, place) }),
 });
 
 /** The camera stands still within a set-up, so mat line and known length lie where they lay in the set-up picture. */
@@ -153,8 +150,7 @@ export function step(bench: Bench, act: BenchAct): Bench {
         settings: { ...kept.settings, [place]: setting },
         drafts: { ...kept.drafts, [place]: draft },
         active: { ...kept.active, [place]: nextWanted(wantedAt(kept, place), draft, undefined) },
-        past: kept.past.filter(unrelated),
-        future: kept.future.filter(unrelated),
+        ...keepSteps(kept, unrelated),
       };
     }
     case 'choose':
@@ -204,15 +200,11 @@ export function step(bench: Bench, act: BenchAct): Bench {
       };
     case 'undo':
     case 'redo': {
-      const [from, to] = act.do === 'undo' ? (['past', 'future'] as const) : (['future', 'past'] as const);
-      const last = bench[from].at(-1);
-      if (!last) return bench;
-      const now = draftAt(bench, last.place);
-      return {
-        ...withDraft(bench, last.place, { ...last.draft, knownMm: now.knownMm }), // the typed length has its own field
-        [from]: bench[from].slice(0, -1),
-        [to]: [...bench[to], { place: last.place, draft: now }],
-      };
+      const gone = travel(bench, act.do, ({ place }) => ({ place, draft: draftAt(bench, place) }));
+      if (!gone) return bench;
+      const { place, draft } = gone.to;
+      const { knownMm } = draftAt(bench, place); // the typed length has its own field
+      return { ...withDraft(bench, place, { ...draft, knownMm }), ...gone.history };
     }
   }
 }
@@ -246,7 +238,6 @@ export function openBench({
     settings: Object.fromEntries(entries.map(({ place, setting }) => [place, setting])),
     drafts: Object.fromEntries(entries.map(({ place, draft }) => [place, draft])),
     active: {},
-    past: [],
-    future: [],
+    ...nothingDone,
   };
 }

@@ -1,20 +1,17 @@
 // An entry being edited, with everything that can be undone. Pure.
-export type Edit = {
+import { nothingDone, remembered, travel } from '@/core/history';
+import type { History } from '@/core/history';
+
+export type Edit = History<unknown> & {
   readonly now: unknown;
-  readonly past: readonly unknown[];
-  readonly future: readonly unknown[];
   /** What the last change was about: changes of the same thing in a row are one step. */
   readonly about: string;
 };
 
 export type EditAct =
-  | { readonly do: 'set'; readonly about: string; readonly entry: unknown }
-  | { readonly do: 'undo' }
-  | { readonly do: 'redo' };
+  { readonly do: 'set'; readonly about: string; readonly entry: unknown } | { readonly do: 'undo' | 'redo' };
 
-export const openEdit = (entry: unknown): Edit => ({ now: entry, past: [], future: [], about: '' });
-
-const most = 200;
+export const openEdit = (entry: unknown): Edit => ({ now: entry, ...nothingDone, about: '' });
 
 export function edit(state: Edit, act: EditAct): Edit {
   switch (act.do) {
@@ -22,16 +19,11 @@ export function edit(state: Edit, act: EditAct): Edit {
       if (act.entry === state.now) return state;
       return act.about === state.about && act.about !== ''
         ? { ...state, now: act.entry, future: [] }
-        : { now: act.entry, past: [...state.past, state.now].slice(-most), future: [], about: act.about };
-    case 'undo': {
-      const before = state.past.at(-1);
-      if (before === undefined) return state;
-      return { now: before, past: state.past.slice(0, -1), future: [state.now, ...state.future], about: '' };
-    }
+        : { now: act.entry, ...remembered(state, state.now), about: act.about };
+    case 'undo':
     case 'redo': {
-      const [next, ...rest] = state.future;
-      if (next === undefined) return state;
-      return { now: next, past: [...state.past, state.now], future: rest, about: '' };
+      const gone = travel(state, act.do, () => state.now);
+      return gone ? { now: gone.to, ...gone.history, about: '' } : state;
     }
   }
 }
