@@ -2,15 +2,17 @@
 import * as v from 'valibot';
 import { failure } from './result';
 import type { Failure } from './result';
+import { parseDate } from '@internationalized/date';
 
 const [first, last] = ['1920-01-01', '2100-12-31'];
 
 const isDay = (text: string): boolean => {
-  const [, year, month, day] = (/^(\d{4})-(\d{2})-(\d{2})$/.exec(text) ?? []).map(Number);
-  if (year === undefined || month === undefined || day === undefined) return false;
-  const leap = (year % 4 === 0 && year % 100 !== 0) || year % 400 === 0;
-  const days = [31, leap ? 29 : 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31][month - 1];
-  return days !== undefined && day >= 1 && day <= days;
+  if (!/^\d{4}-\d{2}-\d{2}$/.test(text)) return false;
+  try {
+    return parseDate(text).toString() === text;
+  } catch {
+    return false;
+  }
 };
 
 /** A day of the calendar; 30 February and the year 2999 are refused. */

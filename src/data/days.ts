@@ -1,10 +1,28 @@
-// Days as a studio counts them: in its own time zone, as 2026-03-01.
-import { today } from '@internationalized/date';
+// Days and times as a studio counts them: in its own time zone; a day is written 2026-03-01.
+import { DateFormatter, fromDate, parseDate, toCalendarDate, today } from '@internationalized/date';
 
 /** The day on which a moment falls. */
-export function dayOf(timeZone: string): (at: Date) => string {
-  const format = new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' });
-  return (at) => format.format(at);
-}
+export const dayOf = (timeZone: string, at: Date): string => toCalendarDate(fromDate(at, timeZone)).toString();
 
 export const todayIn = (timeZone: string): string => today(timeZone).toString();
+
+/** How a person of a language reads them; days stay the days they are, in every zone. */
+export function datesIn(locale: string, timeZone: string) {
+  const words = (options: Intl.DateTimeFormatOptions) => {
+    const format = new DateFormatter(locale, { ...options, timeZone });
+    return (at: Date): string => format.format(at);
+  };
+  const ofDay = (format: (at: Date) => string) => (day: string) => format(parseDate(day).toDate(timeZone));
+  const short = words({ day: 'numeric', month: 'short', year: 'numeric' });
+  const long = words({ weekday: 'long', day: 'numeric', month: 'long' });
+  return {
+    /** 1 Mar 2026, of a moment and of a day. */
+    ...{ short, shortDay: ofDay(short) },
+    /** Sunday 1 March. */
+    ...{ long, longDay: ofDay(long) },
+    /** 14:05, and with seconds. */
+    ...{ clock: words({ hour: 'numeric', minute: '2-digit' }) },
+    ...{ seconds: words({ hour: 'numeric', minute: '2-digit', second: '2-digit' }) },
+    whole: words({ dateStyle: 'full', timeStyle: 'short' }),
+  };
+}

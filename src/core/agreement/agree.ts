@@ -5,6 +5,7 @@ import { number } from '../numbers';
 import { jStat } from 'jstat';
 import { failure, success } from '../result';
 import type { Result } from '../result';
+import { mean, sampleStandardDeviation } from 'simple-statistics';
 
 const pair = v.strictTuple([number, number], 'is not a pair of numbers');
 export const agreeInput = v.strictObject({
@@ -26,8 +27,6 @@ export type Agreement = {
   /** Quadratic weights; for grades only. */
   readonly kappa?: number;
 };
-
-const mean = (values: readonly number[]): number => values.reduce((sum, value) => sum + value, 0) / values.length;
 
 /**
  * ICC(2,1) of a table with a row per subject and a column per rater: raters and subjects random, single ratings,
@@ -80,7 +79,7 @@ export function weightedKappa(pairs: readonly (readonly [number, number])[]): nu
 export function agree({ pairs, grades }: AgreeInput): Result<Agreement> {
   const differences = pairs.map(([first, second]) => first - second);
   const bias = mean(differences);
-  const sd = Math.sqrt(differences.reduce((sum, one) => sum + (one - bias) ** 2, 0) / (pairs.length - 1));
+  const sd = sampleStandardDeviation(differences);
   const first = pairs[0]?.[0];
   if (pairs.every(([one, other]) => one === first && other === first))
     return failure('nothingVaries', 'All values are the same, so nothing can be said of agreement.', 'pairs');

@@ -1,14 +1,10 @@
 // An instructor's own errors, from marking or grading the same thing again: root of the mean within-subject variance.
+import { mean, sampleStandardDeviation, sampleVariance } from 'simple-statistics';
 import type { OwnEye } from '../alignment/by-eye';
 import type { Vec2 } from '../geometry';
 
 /** The same landmarks set several times on one picture, in pixels of the original. */
 export type RepeatedMarks = readonly Readonly<Partial<Record<string, Vec2>>>[];
-
-const variance = (values: readonly number[]): number => {
-  const mean = values.reduce((sum, value) => sum + value, 0) / values.length;
-  return values.reduce((sum, value) => sum + (value - mean) ** 2, 0) / (values.length - 1);
-};
 
 export type OwnMarking = {
   /** Spread of one mark, per axis, in pixels. */
@@ -29,7 +25,7 @@ export function ownMarking(pictures: readonly RepeatedMarks[]): OwnMarking | und
       const places = rounds.flatMap((round) => (round[landmark] ? [round[landmark]] : []));
       if (places.length < 2) continue;
       const freedom = places.length - 1;
-      const both = variance(places.map(([x]) => x)) + variance(places.map(([, y]) => y));
+      const both = sampleVariance(places.map(([x]) => x)) + sampleVariance(places.map(([, y]) => y));
       const known = sums.get(landmark) ?? { square: 0, freedom: 0 };
       sums.set(landmark, { square: known.square + (both / 2) * freedom, freedom: known.freedom + freedom });
     }
@@ -52,6 +48,5 @@ export function ownMarking(pictures: readonly RepeatedMarks[]): OwnMarking | und
 export function ownEye(pairs: readonly { readonly eye: number; readonly picture: number }[]): OwnEye | undefined {
   if (pairs.length < 2) return undefined;
   const off = pairs.map(({ eye, picture }) => eye - picture);
-  const bias = off.reduce((sum, one) => sum + one, 0) / off.length;
-  return { bias, sd: Math.sqrt(variance(off)), n: off.length };
+  return { bias: mean(off), sd: sampleStandardDeviation(off), n: off.length };
 }

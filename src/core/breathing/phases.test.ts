@@ -41,7 +41,7 @@ test('five and five pumping counts to five twice', () => {
 });
 
 test('pace from taps is the median gap; two taps, or taps beyond breathing, tell none', () => {
-  expect(paceFromTaps([0, 1000, 2100, 3050, 9000])).toBe(1.1);
+  expect(paceFromTaps([0, 1000, 2100, 3050, 9000])).toBe(1.05);
   expect(paceFromTaps([0, 1000])).toBeUndefined();
   expect(paceFromTaps([0, 50, 100])).toBeUndefined();
 });

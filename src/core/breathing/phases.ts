@@ -1,4 +1,5 @@
 // Which part of a movement each part of a breath goes with: for the figure that moves with the pacer.
+import { median } from 'simple-statistics';
 import type { Phase } from '../anatomy/positions';
 import type { BreathMoment } from './timeline';
 
@@ -50,7 +51,6 @@ export function placeAt(
 export function paceFromTaps(tapsMs: readonly number[]): number | undefined {
   if (tapsMs.length < 3) return undefined;
   const gaps = tapsMs.slice(1).map((tap, i) => (tap - (tapsMs[i] ?? tap)) / 1000);
-  const sorted = [...gaps].sort((a, b) => a - b);
-  const pace = sorted[Math.floor(sorted.length / 2)] ?? 0;
+  const pace = median(gaps);
   return pace >= 0.3 && pace <= 5 ? Math.round(pace * 20) / 20 : undefined;
 }

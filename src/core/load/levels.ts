@@ -7,6 +7,7 @@ import { remembering } from '../remember';
 import { leapAt, leastCapacityPct, noStepAt } from './thresholds';
 import { demandKinds, loadOfPose } from './moments';
 import type { Demand, DemandKind } from './moments';
+import { mean } from 'simple-statistics';
 
 /** Along the way out, from the start (0) to the top (1). */
 export type CurvePoint = { readonly at: number; readonly demand: Demand };
@@ -54,7 +55,7 @@ function workOutDemand(body: Body, level: Asking, steps: number | undefined): Le
   return {
     curve,
     peak: over(curve, (values) => Math.max(...values)),
-    mean: over(curve, (values) => values.reduce((sum, one) => sum + one, 0) / values.length),
+    mean: over(curve, (values) => mean([...values])),
   };
 }
 

@@ -13,6 +13,7 @@ import type { Body } from '../body/segments';
 import { demandPctOf, gravity } from './gravity';
 import { massesOf, momentAbout } from './masses';
 import type { PointMass } from './masses';
+import { mean } from 'simple-statistics';
 
 /**
  * `legs`: legs off the floor about their hips, flat on the back. `leg`: the same in any other way of lying or standing. `curl`: head, arms and upper trunk about T12. `trunk`: a leaning trunk about
@@ -51,8 +52,6 @@ const isBridge = (pose: Pose): boolean => positionOf(pose) === 'supine' && (pose
 
 /** A pull about the hip: on the back signed in the side plane, else whatever its direction. */
 const pull = (position: PosedBody['position'], [x, y]: Vec3): number => (position === 'supine' ? -y : Math.hypot(x, y));
-
-const mean = (values: readonly number[]): number => values.reduce((sum, one) => sum + one, 0) / values.length;
 
 /** Feet from hips in hook lying, as a share of the straight leg. */
 const hookReach = 0.72;

@@ -1,4 +1,5 @@
 // A spring's rate and pre-load from a hand scale read at several carriage positions.
+import { linearRegression, rootMeanSquare } from 'simple-statistics';
 import { failure, success } from '../result';
 import type { Result } from '../result';
 
@@ -20,10 +21,6 @@ export function calibrate(readings: readonly ScaleReading[]): Result<Calibration
       'One reading cannot tell a rate: read the scale at two carriage positions or more.',
       'readings',
     );
-  const n = readings.length;
-  const mean = (of: (one: ScaleReading) => number) => readings.reduce((sum, one) => sum + of(one), 0) / n;
-  const [x, f] = [mean(({ travelM }) => travelM), mean(({ forceN }) => forceN)];
-  const xx = mean(({ travelM }) => (travelM - x) ** 2);
   const travels = readings.map(({ travelM }) => travelM);
   if (Math.max(...travels) - Math.min(...travels) < leastSpanM)
     return failure(
@@ -31,15 +28,14 @@ export function calibrate(readings: readonly ScaleReading[]): Result<Calibration
       'All readings are from one carriage position: take them at least 1 cm apart.',
       'readings',
     );
-  const rateNPerM = mean(({ travelM, forceN }) => (travelM - x) * (forceN - f)) / xx;
+  const { m: rateNPerM, b: atClosed } = linearRegression(readings.map(({ travelM, forceN }) => [travelM, forceN]));
   if (rateNPerM <= 0)
     return failure(
       'notASpring',
       'The force does not grow with the travel: no spring does that. Look at the readings again.',
       'readings',
     );
-  const atClosed = f - rateNPerM * x;
-  const residualN = Math.sqrt(mean(({ travelM, forceN }) => (forceN - atClosed - rateNPerM * travelM) ** 2));
+  const residualN = rootMeanSquare(readings.map(({ travelM, forceN }) => forceN - atClosed - rateNPerM * travelM));
   return success({ rateNPerM, preloadM: atClosed / rateNPerM, residualN: residualN < 1e-9 ? 0 : residualN });
 }
 

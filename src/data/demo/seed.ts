@@ -299,9 +299,7 @@ async function fillClient(
   });
   for (const { condition, note: detail = '', clearedWeeksAgo, clearedBy = null } of person.conditions) {
     const clearedOn =
-      clearedWeeksAgo === undefined
-        ? null
-        : new Date(Date.now() - clearedWeeksAgo * 7 * dayMs).toISOString().slice(0, 10);
+      clearedWeeksAgo === undefined ? null : today(demoStudio.timeZone).subtract({ weeks: clearedWeeksAgo }).toString();
     await ClientCondition.create({ id: newId(), studioId, clientId, condition, note: detail, clearedOn, clearedBy });
   }
   for (const { exercise, level, weeksAgo } of person.standings)

@@ -19,6 +19,7 @@ import { actingOn } from '../types';
 import type { ClientCard, Who } from '../types';
 import { demoSessions, demoStudio } from './world';
 import type { DemoSession } from './world';
+import { dayOf } from '../days';
 
 const weekMs = 7 * 86_400_000;
 const repetitionMs = 11_000;
@@ -174,7 +175,7 @@ export async function seedSessions(who: Who, clientId: string, name: string): Pr
       plan,
     });
     tap.record({ kind: 'ready', feeling: session.feeling ?? 'well', words: '' });
-    const day = new Date(from).toISOString().slice(0, 10);
+    const day = dayOf('UTC', new Date(from));
     session.items.forEach((wanted, i) => {
       const item = plan[i];
       if (item) teach(tap, client, item, wanted, known, day);

@@ -52,12 +52,11 @@ export async function makeSummary(
     listResults(who, client.id, newestOfEach),
     newestDoses(who, client.id),
   ]);
-  const day = dayOf(timeZone);
   return summarize(repertoire, bodyOf(client), {
     sessions: all.flatMap(({ id, startedAt, endedAt, outcome }) =>
-      endedAt && outcome ? [{ id, day: day(startedAt), outcome }] : [],
+      endedAt && outcome ? [{ id, day: dayOf(timeZone, startedAt), outcome }] : [],
     ),
-    looks: results.map(({ on, ...one }) => ({ ...one, day: day(on) })),
+    looks: results.map(({ on, ...one }) => ({ ...one, day: dayOf(timeZone, on) })),
     doses: rows,
   });
 }

@@ -17,6 +17,7 @@ import { listSessions } from '@/data/stores/floor';
 import { findLoad } from '@/data/stores/summaries';
 import { actingOn } from '@/data/types';
 import type { ApparatusCard, ClientCard, Room, Who } from '@/data/types';
+import { datesIn } from '@/data/days';
 
 export type Asked = {
   readonly id?: string | undefined;
@@ -189,13 +190,7 @@ export async function readApparatus(who: Who, asked: Asked, locale: string): Pro
   ]);
   const rank = ({ rig }: ApparatusCard): number => apparatusKinds.indexOf(rig.kind);
   const all = [...listed].sort((a, b) => rank(a) - rank(b) || a.name.localeCompare(b.name));
-  const format = new Intl.DateTimeFormat(locale, {
-    timeZone: studio.timeZone,
-    day: 'numeric',
-    month: 'short',
-    year: 'numeric',
-  });
-  const dayText = (date: Date) => format.format(date);
+  const dayText = datesIn(locale, studio.timeZone).short;
   const line = ({ changedAt, ...card }: ApparatusCard): ApparatusLine => ({ ...card, changedOn: dayText(changedAt) });
   const known = new Set(studio.rooms.map(({ id }) => id));
   const rooms = studio.rooms.map(({ id, name, apparatus }) => {

@@ -2,14 +2,18 @@ import * as v from 'valibot';
 import { pubicMarks } from '@/core/knowledge/consent';
 import type { ClientCard } from '@/data/types';
 import { optionalNumberText } from '@/design/number-text';
+import { today, getLocalTimeZone } from '@internationalized/date';
 
 const line = (most: number) => v.pipe(v.string(), v.trim(), v.maxLength(most, `At most ${most} characters.`));
+
+/** Asked anew each time: a server runs past New Year. */
+const birthYear = () => optionalNumberText({ least: 1900, most: today(getLocalTimeZone()).year, whole: true });
 
 /** As typed; numbers as text. */
 export const clientForm = v.object({
   name: v.pipe(line(120), v.nonEmpty('Type a name.')),
   goal: line(300),
-  birthYear: optionalNumberText({ least: 1900, most: new Date().getFullYear(), whole: true }),
+  birthYear: v.lazy(birthYear),
   heightCm: optionalNumberText({ least: 60, most: 250, unit: 'cm' }),
   massKg: optionalNumberText({ least: 15, most: 350, unit: 'kg' }),
   thighCm: optionalNumberText({ least: 15, most: 80, unit: 'cm' }),

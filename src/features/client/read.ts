@@ -1,4 +1,4 @@
-import { todayIn } from '@/data/days';
+import { datesIn, todayIn } from '@/data/days';
 import { bodyOf } from '@/core/body/segments';
 import type { Evidence } from '@/core/corrections/rank';
 import { ladderLoad } from '@/core/load/ladder';
@@ -198,13 +198,13 @@ type Context = {
   readonly repertoire: Repertoire;
   readonly studio: StudioCard;
   readonly dayText: (date: Date) => string;
+  readonly shortDay: (day: string) => string;
 };
 
-async function readNow({ who, client, repertoire, studio, dayText }: Context): Promise<Shown> {
+async function readNow({ who, client, repertoire, studio, dayText, shortDay }: Context): Promise<Shown> {
   const [summary, evidence] = await Promise.all([findSummary(who, repertoire, client), findEvidence(who, [client.id])]);
   const acting = actingOn(client);
   const now = todayIn(studio.timeZone);
-  const noon = (day: string) => new Date(`${day}T12:00:00Z`);
   return {
     part: 'now',
     lines: summary.standings.flatMap(({ exercise: id, level }): StandingLine[] => {
@@ -225,7 +225,7 @@ async function readNow({ who, client, repertoire, studio, dayText }: Context): P
     }),
     capacityPct: summary.load.capacity?.pct ?? null,
     lastTime: summary.lastSession && {
-      on: dayText(noon(summary.lastSession.day)),
+      on: shortDay(summary.lastSession.day),
       points: summary.lastSession.points,
     },
     neutrals: await readNeutrals(who, repertoire, client.id, dayText),
@@ -245,7 +245,7 @@ async function readNow({ who, client, repertoire, studio, dayText }: Context): P
     })),
     intake: client.intake && {
       signedName: client.intake.signedName,
-      on: dayText(noon(client.intake.signedOn)),
+      on: shortDay(client.intake.signedOn),
       holds: intakeHolds(client.intake.signedOn, now),
     },
   };
@@ -440,9 +440,8 @@ export async function readClient(
   const client = found.value;
   const [repertoire, studio, stops] = await Promise.all([findRepertoire(who), findStudio(who), listStops(who, id)]);
   const { timeZone } = studio;
-  const format = new Intl.DateTimeFormat(locale, { timeZone, day: 'numeric', month: 'short', year: 'numeric' });
-  const dayText = (date: Date) => format.format(date);
-  const shown = await readPart({ who, client, repertoire, studio, dayText }, part, page);
+  const { short: dayText, shortDay } = datesIn(locale, timeZone);
+  const shown = await readPart({ who, client, repertoire, studio, dayText, shortDay }, part, page);
   const ladders = shown.part === 'ladders' ? shown.standings.map(({ exercise }) => exercise) : [];
   return success({
     client,

@@ -20,6 +20,7 @@ import { actingOn } from '@/data/types';
 import type { ApparatusCard, AppointmentCard, ClientCard, SettingCard, TrialCard, Who } from '@/data/types';
 import { rulesVersion } from '@/repertoire';
 import type { DayPack, FloorClient } from './pack';
+import { datesIn } from '@/data/days';
 
 /** How far back the gate looks. */
 const historyDays = 180;
@@ -161,7 +162,7 @@ export async function readDay(
     listApparatus(who),
   ]);
   const since = date.subtract({ days: historyDays }).toString();
-  const clock = new Intl.DateTimeFormat(locale, { timeZone, hour: 'numeric', minute: '2-digit' });
+  const { clock } = datesIn(locale, timeZone);
   const known: Known = { repertoire, summaries, open, trials, evidence, settings, apparatus, since };
   return success({
     who: { id: who.userId, name: who.name },
@@ -181,7 +182,7 @@ export async function readDay(
     checked: checked.map(({ apparatus }) => apparatus),
     clients: [...clients.values()].map((client) => {
       const appointment = booked.find((one) => one.client.id === client.id)?.appointment;
-      return toFloor(client, appointment && { ...appointment, time: clock.format(appointment.startsAt) }, known);
+      return toFloor(client, appointment && { ...appointment, time: clock(appointment.startsAt) }, known);
     }),
   });
 }

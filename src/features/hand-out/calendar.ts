@@ -1,5 +1,5 @@
 // Home practice as a calendar file: once a week on each day chosen, at the client's own clock.
-import { parseDate } from '@internationalized/date';
+import { getDayOfWeek, parseDate } from '@internationalized/date';
 import type { CalendarDate } from '@internationalized/date';
 import ical, { ICalEventRepeatingFreq, ICalWeekday } from 'ical-generator';
 import type { HandOut } from './read';
@@ -18,7 +18,7 @@ const weeks = 4;
 const minutesAnExercise = 4;
 
 /** 0 for Monday. */
-const weekdayOf = (date: CalendarDate): number => (date.toDate('UTC').getUTCDay() + 6) % 7;
+const weekdayOf = (date: CalendarDate): number => getDayOfWeek(date, 'en-GB', 'mon');
 
 /** The first chosen day after the session. */
 function firstAfter(day: CalendarDate, chosen: readonly number[]): CalendarDate {

@@ -10,6 +10,7 @@ import { findClient } from '@/data/stores/clients';
 import { findRepertoire, findStudio } from '@/data/stores/studio';
 import { findSession, foldKept } from '@/data/stores/floor';
 import type { Who } from '@/data/types';
+import { datesIn, dayOf } from '@/data/days';
 
 export type DrawnExercise = Omit<HomeExercise, 'start' | 'top' | 'scene'> & {
   /** SVG texts: the start and the top, for paper; one where nothing moves. */
@@ -54,20 +55,19 @@ export async function readHandOut(who: Who, id: string, locale: string): Promise
   const { name } = client.value;
   const body = bodyOf(client.value);
   const { timeZone } = studio;
-  const long = new Intl.DateTimeFormat(locale, { timeZone, weekday: 'long', day: 'numeric', month: 'long' });
-  const iso = new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' });
+  const { long, longDay } = datesIn(locale, timeZone);
   return success({
     sessionId: id,
     clientId: card.value.clientId,
     client: name,
     studio: studio.name,
     instructor: card.value.instructor,
-    on: long.format(card.value.startedAt),
-    day: iso.format(card.value.startedAt),
+    on: long(card.value.startedAt),
+    day: dayOf(timeZone, card.value.startedAt),
     days: wrap.home.days,
     at: wrap.home.at,
     words: wrap.home.words,
-    next: wrap.next && long.format(new Date(`${wrap.next}T12:00:00Z`)),
+    next: wrap.next && longDay(wrap.next),
     nextDay: wrap.next,
     exercises: homeExercises(repertoire, session, wrap.home, body).map(({ start, top, scene, ...exercise }) => ({
       ...exercise,

@@ -304,7 +304,7 @@ export async function readStart(
     clientName: client.name,
     first: firstOf(exercises, context, { exercise: wanted, level: wantedLevel }, last?.exercise),
     exercises,
-    stopped: client.stop ? { sign: signName(client.stop.sign), on: dayOf(studio.timeZone)(client.stop.madeAt) } : null,
+    stopped: client.stop ? { sign: signName(client.stop.sign), on: dayOf(studio.timeZone, client.stop.madeAt) } : null,
     stopSigns: repertoire.stopSigns,
     rooms: studio.rooms.map(({ id, name }) => ({ id, name })),
     room: studio.room.id,

@@ -412,7 +412,7 @@ export async function readEditor(who: Who, kind: EditableKind, id: string, from?
     id,
     ...begun,
     shipped: now ?? null,
-    ...ownVersion(mine, now, dayOf(timeZone)),
+    ...ownVersion(mine, now, (at) => dayOf(timeZone, at)),
     faults: repertoire.faults.map(({ id: fault, plain }) => ({ id: fault, name: plain })),
     stances: repertoire.stances.map(({ id: stance, name }) => ({ id: stance, name })),
   });

@@ -9,6 +9,7 @@ import { findRepertoire, findStudio } from '@/data/stores/studio';
 import { eventsAfter, findSession } from '@/data/stores/floor';
 import type { PlacedEvent, Who } from '@/data/types';
 import { eventWords } from './words';
+import { datesIn } from '@/data/days';
 
 export type SessionPage = {
   readonly id: string;
@@ -50,8 +51,7 @@ export async function readSession(who: Who, id: string, locale: string): Promise
   ]);
   if (!client.ok) return client;
   const { timeZone } = studio;
-  const clock = new Intl.DateTimeFormat(locale, { timeZone, hour: 'numeric', minute: '2-digit', second: '2-digit' });
-  const long = new Intl.DateTimeFormat(locale, { timeZone, dateStyle: 'full', timeStyle: 'short' });
+  const { seconds, whole: onAt } = datesIn(locale, timeZone);
   const events = placed.map(({ event }) => event);
   const whole = foldSession(id, events);
   const gone = takenBack(events);
@@ -59,13 +59,13 @@ export async function readSession(who: Who, id: string, locale: string): Promise
     id,
     client: { id: client.value.id, name: client.value.name },
     instructor: card.value.instructor,
-    on: long.format(card.value.startedAt),
+    on: onAt(card.value.startedAt),
     isWrapped: whole.wrap !== null,
     rules: card.value.rulesVersion,
     placed,
     log: placed.map(({ n, name, event }) => ({
       n,
-      time: clock.format(new Date(event.at)),
+      time: seconds(new Date(event.at)),
       by: name,
       words: eventWords(event.what, whole, repertoire),
       gone: gone.has(event.id),

@@ -18,6 +18,7 @@ import { levelText } from '@/core/load/rungs';
 import { findLooks } from '@/data/stores/looks';
 import { actingOn } from '@/data/types';
 import type { ClientCard, LookCard, Who } from '@/data/types';
+import { datesIn } from '@/data/days';
 
 export type TodayRow = {
   readonly id: string;
@@ -70,7 +71,7 @@ export async function readToday(who: Who, locale: string): Promise<TodayPage> {
     who,
     [...summaries.values()].flatMap(({ lastLook }) => lastLook ?? []),
   );
-  const clock = new Intl.DateTimeFormat(locale, { timeZone, hour: 'numeric', minute: '2-digit' });
+  const { clock, long } = datesIn(locale, timeZone);
   const next = booked.find(({ appointment: { startsAt } }) => startsAt > moment);
   const rows = booked.map(({ appointment, client }): TodayRow => {
     const { startsAt, minutes } = appointment;
@@ -80,7 +81,7 @@ export async function readToday(who: Who, locale: string): Promise<TodayPage> {
       clientId: client.id,
       name: client.name,
       goal: client.goal,
-      time: clock.format(startsAt),
+      time: clock(startsAt),
       minutes,
       instructor: appointment.instructor,
       state: stateAt(moment, appointment, next?.appointment.id),
@@ -96,10 +97,7 @@ export async function readToday(who: Who, locale: string): Promise<TodayPage> {
       isOpen: open.has(client.id),
     };
   });
-  const day = new Intl.DateTimeFormat(locale, { timeZone, weekday: 'long', day: 'numeric', month: 'long' }).format(
-    moment,
-  );
-  return { studio: studio.name, day, rows };
+  return { studio: studio.name, day: long(moment), rows };
 }
 
 type Booked = { readonly id: string; readonly startsAt: Date; readonly minutes: number };
