@@ -223,6 +223,36 @@ describe('a camera', () => {
     await loadMarks('askew.csv', ['picture,mark,x,y,mm', ...lines.map((line) => `a,${line},1000`)].join('\n'));
     await chrome.find(By.css('[data-warning="notSquare"]'));
   });
+  test('a mark that could not be sent waits in the browser, locked, and comes back with the page', async () => {
+    await allKept();
+    const block = (urls: string[]) => chrome.driver.sendDevToolsCommand('Network.setBlockedURLs', { urls });
+    await chrome.driver.sendDevToolsCommand('Network.enable', {});
+    const at = await markAt(chrome, 'CH');
+    const look = await chrome.driver.getCurrentUrl();
+    await block(['*/looks/*']);
+    await (await chrome.find(By.css('button[data-pick="CH"]'))).click();
+    await (await chrome.find(By.css('svg.sheet'))).sendKeys(Key.ARROW_RIGHT);
+    await chrome.find(By.css('[data-keeping="waiting"]'));
+    const held = await chrome.driver.executeAsyncScript<string[]>(`
+      const done = arguments[0];
+      indexedDB.open('level-spine-drafts').onsuccess = ({ target: { result } }) => {
+        const all = result.transaction('drafts').objectStore('drafts').getAll();
+        all.onsuccess = () => { result.close(); done(all.result.map(({ data }) => String.fromCharCode(...new Uint8Array(data)))); };
+      };`);
+    expect(held.length).toBeGreaterThan(0);
+    expect(held.join()).not.toMatch(/pictureId|landmarks|CH/);
+    await block([]);
+    await chrome.driver.executeScript('window.stop()');
+    await chrome.go('/repertoire/glossary');
+    await chrome.driver.get(look);
+    await (await chrome.button('2Top')).click();
+    await chrome.until('the mark is back', async () => {
+      const again = await markAt(chrome, 'CH');
+      return again !== undefined && Math.abs(again[0] - (at?.[0] ?? 0) - 1) < 0.01;
+    });
+    await allKept();
+    await chrome.complaints(); // the requests that were blocked
+  });
 });
 
 describe('by hand and by eye', () => {

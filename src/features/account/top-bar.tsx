@@ -7,7 +7,6 @@ import { useSyncExternalStore } from 'react';
 import styled from 'styled-components';
 import { Button } from '@/design/button';
 import { narrow, phone } from '@/design/theme';
-import { forgetAllDrafts } from '@/platform/browser/drafts';
 import { wipeTablet } from '@/platform/browser/tablet';
 import { keepTheme, signOutHere } from './actions';
 
@@ -123,7 +122,6 @@ function swapTheme() {
 }
 
 async function leave() {
-  forgetAllDrafts();
   await wipeTablet().catch(() => undefined); // no store, nothing in it
   await signOutHere();
 }

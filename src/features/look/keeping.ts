@@ -2,7 +2,7 @@
 
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Result } from '@/core/result';
-import { forgetDraft, keepDraft } from '@/platform/browser/drafts';
+import type { Drafts } from '@/platform/browser/drafts';
 
 export type Keeping = {
   /** `kept` only when the server has acknowledged exactly what stands here. */
@@ -22,8 +22,8 @@ const settleMs = 500;
 const againMs = 3000;
 const gravest: readonly Keeping['state'][] = ['refused', 'waiting', 'keeping', 'kept'];
 
-/** Sends each thing after every change, and again until it is acknowledged; a copy waits in the browser. */
-export function useKept(lookId: string, things: readonly Kept[]): Keeping {
+/** Sends each thing after every change, and again until it is acknowledged; a copy waits in the browser, by look and thing. */
+export function useKept(lookId: string, things: readonly Kept[], drafts: Drafts): Keeping {
   const wanted = useMemo(() => things.map(({ key, body }) => [key, JSON.stringify(body)] as const), [things]);
   const [acknowledged, setAcknowledged] = useState<Readonly<Record<string, string>>>(() =>
     Object.fromEntries(things.filter(({ fresh }) => !fresh).map(({ key, body }) => [key, JSON.stringify(body)])),
@@ -41,7 +41,7 @@ export function useKept(lookId: string, things: readonly Kept[]): Keeping {
     if (left.length === 0) return;
     let over = false;
     let timer: ReturnType<typeof setTimeout> | undefined;
-    for (const [key, body] of left) keepDraft(lookId, key, body);
+    for (const [key, body] of left) void drafts.keep(`${lookId}/${key}`, JSON.parse(body));
     const sendAll = async () => {
       let mustWait = false;
       for (const [key, body] of left) {
@@ -50,7 +50,7 @@ export function useKept(lookId: string, things: readonly Kept[]): Keeping {
         const result = await thing?.send(JSON.parse(body) as object).catch(() => undefined);
         if (over) return;
         if (result?.ok) {
-          forgetDraft(lookId, key);
+          void drafts.forget(`${lookId}/${key}`);
           setAcknowledged((before) => ({ ...before, [key]: body }));
           continue;
         }
@@ -69,7 +69,7 @@ export function useKept(lookId: string, things: readonly Kept[]): Keeping {
       over = true;
       clearTimeout(timer);
     };
-  }, [lookId, pendingText]);
+  }, [lookId, pendingText, drafts]);
   const states = pending.map(([key, body]): Keeping => {
     const known = trouble[key];
     return known?.of === body ? known.keeping : { state: 'keeping' };

@@ -36,6 +36,7 @@ import type { ClientCard, LookCard, PictureCard, StudioCard, Who } from '@/data/
 import { bodyOf } from '@/core/body/segments';
 import type { Body } from '@/core/body/segments';
 import type { OpeningPicture } from './state';
+import { tabletKey } from '@/data/stores/floor';
 
 /** The fixed part of a look as the core reads it; marks and readings come and go. */
 export type LookFrame = Omit<LookInput, 'pictures' | 'readings'>;
@@ -129,6 +130,8 @@ export type BenchOpening = {
   /** What acts on the client: the dose may not go where a caution forbids. */
   readonly acting: ActingOn;
   readonly demoPictures: readonly PictureCard[];
+  /** Who marks here, and the key that locks what waits in the browser. */
+  readonly keeper: { readonly user: string; readonly key: string };
 };
 
 const noExercise = () => failure('unknownLevel', 'This exercise or level is no longer in the repertoire.', 'level');
@@ -151,7 +154,7 @@ export async function readBench(who: Who, lookId: string): Promise<Result<BenchO
   if (!exercise?.levels.some(({ number }) => number === look.value.level))
     return success({ gone: true, clientId, name: exercise?.name ?? look.value.exercise });
   const slice = sliceOf(repertoire, [exercise.id]);
-  const [studio, evidence, demoPictures, observer, neutral] = await Promise.all([
+  const [studio, evidence, demoPictures, observer, neutral, key] = await Promise.all([
     findStudio(who),
     findEvidence(
       who,
@@ -161,6 +164,7 @@ export async function readBench(who: Who, lookId: string): Promise<Result<BenchO
     listDemoPictures(who),
     findObserver(who),
     readOwnNeutral(who, repertoire, look.value),
+    tabletKey(who),
   ]);
   const { name, touchConsent, pubicMark } = client.value;
   const { from } = layStances({
@@ -188,6 +192,7 @@ export async function readBench(who: Who, lookId: string): Promise<Result<BenchO
     touchConsent,
     acting: actingOn(client.value),
     demoPictures,
+    keeper: { user: who.userId, key },
   });
 }
 

@@ -10,7 +10,7 @@ import { entry, exerciseAt, levelOf } from '@/core/knowledge/find';
 import { measuredLooks } from '@/core/knowledge/looks';
 import type { Dose } from '@/core/progression/dose';
 import { answered } from '@/core/result';
-import { forgetDraft, readDraft } from '@/platform/browser/drafts';
+import { Drafts } from '@/platform/browser/drafts';
 import { useOnce } from '@/platform/browser/once';
 import { useRepertoire } from '@/platform/browser/repertoire';
 import { keepMarks, keepTaken, keepWholeLook, pickCorrection } from './actions';
@@ -18,7 +18,7 @@ import { useKept } from './keeping';
 import type { Kept } from './keeping';
 import type { BenchOpening } from './read';
 import { draftAt, fromMarks, openBench, partsOf, placeOf, placesOf, settingAt, step, toMarks } from './state';
-import type { Bench } from './state';
+import type { Bench, BenchAct } from './state';
 import { marksFor } from './wanted';
 import { heldDraft, keyOf, readBench, withTaken } from './work';
 
@@ -65,16 +65,17 @@ function usePicked({ lookId, fault, correction }: BenchOpening, onOther: () => v
 }
 
 /** Marks that this browser held, and the server had not acknowledged, go back onto their pictures. */
-function useHeldDrafts({ lookId, pictures }: BenchOpening, dispatch: (act: Parameters<typeof step>[1]) => void) {
+function useHeldDrafts({ lookId, pictures }: BenchOpening, drafts: Drafts, dispatch: (act: BenchAct) => void) {
   useEffect(() => {
     for (const { role, view, id } of pictures) {
       const place = placeOf(role, view);
-      const held = parse(heldDraft, readDraft(lookId, place));
-      if (held.ok && held.value.pictureId === id)
-        dispatch({ do: 'restore', place, draft: fromMarks(held.value.marks), setting: held.value.setting });
-      else forgetDraft(lookId, place);
+      void drafts.read(`${lookId}/${place}`).then((kept) => {
+        const held = parse(heldDraft, kept);
+        if (held.ok && held.value.pictureId === id)
+          dispatch({ do: 'restore', place, draft: fromMarks(held.value.marks), setting: held.value.setting });
+      });
     }
-  }, [lookId, pictures, dispatch]);
+  }, [lookId, pictures, drafts, dispatch]);
 }
 
 /** The bench's state: pictures and marks, readings, what is worked on, and how far it is kept. */
@@ -99,12 +100,13 @@ export function useBench(opening: BenchOpening) {
   const [named, setNamed] = useState<readonly string[]>([]);
   const [byEye, setByEye] = useState<'better' | 'same' | 'worse'>();
   const { picked, failed, pick } = usePicked(opening, () => setByEye(undefined));
-  useHeldDrafts(opening, dispatch);
+  const [drafts] = useState(() => new Drafts(opening.keeper));
+  useHeldDrafts(opening, drafts, dispatch);
   const things = useMemo(
     () => [...picturesToKeep(bench, opening), ...readingsToKeep(readings, opening)],
     [bench, readings, opening],
   );
-  const keeping = useKept(lookId, things);
+  const keeping = useKept(lookId, things, drafts);
   const reading = useMemo(
     () => readBench(repertoire, opening, bench, readings, picked.fault),
     [repertoire, opening, bench, readings, picked.fault],

@@ -3,7 +3,7 @@
 import { openDB } from 'idb';
 import type { DBSchema, IDBPDatabase } from 'idb';
 
-type Locked = { readonly iv: Uint8Array<ArrayBuffer>; readonly data: ArrayBuffer };
+export type Locked = { readonly iv: Uint8Array<ArrayBuffer>; readonly data: ArrayBuffer };
 type Waiting = Locked & { readonly id: string; readonly user: string; readonly seq: number };
 type Aside = Locked & { readonly id: string; readonly user: string; readonly why: string };
 type Placed = { readonly session: string; readonly n: number; readonly value: unknown };
@@ -36,16 +36,20 @@ export type Tablet = IDBPDatabase<Shelves>;
 const bytesOf = (base64: string): Uint8Array<ArrayBuffer> =>
   Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0));
 
-/** The key as the server gave it at sign-in, made unreadable; kept until sign-out. */
+/** The key as the server gave it, made unreadable. */
+export const keyFrom = (base64: string): Promise<CryptoKey> =>
+  crypto.subtle.importKey('raw', bytesOf(base64), 'AES-GCM', false, ['encrypt', 'decrypt']);
+
+/** The key of whoever signed in; kept until sign-out. */
 export async function keepKey(tablet: Tablet, user: string, base64: string): Promise<CryptoKey> {
-  const key = await crypto.subtle.importKey('raw', bytesOf(base64), 'AES-GCM', false, ['encrypt', 'decrypt']);
+  const key = await keyFrom(base64);
   await tablet.put('keys', key, user);
   return key;
 }
 
 export const findKey = (tablet: Tablet, user: string): Promise<CryptoKey | undefined> => tablet.get('keys', user);
 
-async function lock(key: CryptoKey, value: unknown): Promise<Locked> {
+export async function lock(key: CryptoKey, value: unknown): Promise<Locked> {
   const iv = crypto.getRandomValues(new Uint8Array(12));
   const data = await crypto.subtle.encrypt(
     { name: 'AES-GCM', iv },
@@ -55,7 +59,7 @@ async function lock(key: CryptoKey, value: unknown): Promise<Locked> {
   return { iv, data };
 }
 
-async function unlock(key: CryptoKey, { iv, data }: Locked): Promise<unknown> {
+export async function unlock(key: CryptoKey, { iv, data }: Locked): Promise<unknown> {
   const text = await crypto.subtle.decrypt({ name: 'AES-GCM', iv }, key, data);
   return JSON.parse(new TextDecoder().decode(text));
 }
