@@ -244,8 +244,7 @@ describe('a camera', () => {
     await block([]);
     await chrome.driver.executeScript('window.stop()');
     await chrome.go('/repertoire/glossary');
-    await chrome.driver.get(look);
-    await (await chrome.button('2Top')).click();
+    await chrome.go(new URL(look).pathname); // at the top, where it was left
     await chrome.until('the mark is back', async () => {
       const again = await markAt(chrome, 'CH');
       return again !== undefined && Math.abs(again[0] - (at?.[0] ?? 0) - 1) < 0.01;
