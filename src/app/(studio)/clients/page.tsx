@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { ClientsScreen } from '@/features/client/pages';
+import { ClientsScreen } from '@/features/client/pages/clients';
 import { single } from '@/platform/server/single';
 import type { Asked } from '@/platform/server/single';
 

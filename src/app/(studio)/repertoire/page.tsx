@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { BrowseScreen } from '@/features/repertoire/pages';
+import { BrowseScreen } from '@/features/repertoire/pages/browse';
 import { single } from '@/platform/server/single';
 import type { Asked } from '@/platform/server/single';
 

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { ClientScreen } from '@/features/client/pages';
+import { ClientScreen } from '@/features/client/pages/client';
 import { single } from '@/platform/server/single';
 import type { Asked } from '@/platform/server/single';
 

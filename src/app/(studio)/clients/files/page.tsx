@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { ClientFilesScreen } from '@/features/client/pages';
+import { ClientFilesScreen } from '@/features/client/pages/files';
 
 export const metadata: Metadata = { title: 'Clients as a table' };
 

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { NewClientScreen } from '@/features/client/pages';
+import { NewClientScreen } from '@/features/client/pages/edit';
 
 export const metadata: Metadata = { title: 'New client' };
 

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { LookScreen } from '@/features/look/pages';
+import { LookScreen } from '@/features/look/pages/bench';
 
 export const metadata: Metadata = { title: 'Look' };
 

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { ExercisePageScreen } from '@/features/repertoire/pages';
+import { ExercisePageScreen } from '@/features/repertoire/pages/exercise';
 import { single } from '@/platform/server/single';
 import type { Asked } from '@/platform/server/single';
 

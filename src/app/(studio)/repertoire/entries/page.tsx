@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { EntriesScreen } from '@/features/repertoire/pages';
+import { EntriesScreen } from '@/features/repertoire/pages/entries';
 
 export const metadata: Metadata = { title: 'Own versions' };
 

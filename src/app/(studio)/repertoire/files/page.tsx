@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { FilesScreen } from '@/features/repertoire/pages';
+import { FilesScreen } from '@/features/repertoire/pages/files';
 
 export const metadata: Metadata = { title: 'Repertoire files' };
 

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { GlossaryScreen } from '@/features/repertoire/pages';
+import { GlossaryScreen } from '@/features/repertoire/pages/glossary';
 
 export const metadata: Metadata = { title: 'Glossary' };
 

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { PropsScreen } from '@/features/repertoire/pages';
+import { PropsScreen } from '@/features/repertoire/pages/props';
 
 export const metadata: Metadata = { title: 'Props' };
 

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { EditClientScreen } from '@/features/client/pages';
+import { EditClientScreen } from '@/features/client/pages/edit';
 
 export const metadata: Metadata = { title: 'Change client' };
 

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { IntakeScreen } from '@/features/client/pages';
+import { IntakeScreen } from '@/features/client/pages/intake';
 
 export const metadata: Metadata = { title: 'Intake form' };
 

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { StartLookScreen } from '@/features/look/pages';
+import { StartLookScreen } from '@/features/look/pages/start';
 import { single } from '@/platform/server/single';
 import type { Asked } from '@/platform/server/single';
 

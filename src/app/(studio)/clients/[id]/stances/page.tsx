@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { ClientStancesScreen } from '@/features/client/pages';
+import { ClientStancesScreen } from '@/features/client/pages/stances';
 
 export const metadata: Metadata = { title: 'Stances' };
 

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { EditorScreen } from '@/features/repertoire/pages';
+import { EditorScreen } from '@/features/repertoire/pages/editor';
 
 export const metadata: Metadata = { title: 'Edit an exercise' };
 

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { EditorScreen } from '@/features/repertoire/pages';
+import { EditorScreen } from '@/features/repertoire/pages/editor';
 import { single } from '@/platform/server/single';
 import type { Asked } from '@/platform/server/single';
 

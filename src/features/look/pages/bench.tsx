@@ -1,17 +1,9 @@
 import { notFound, redirect } from 'next/navigation';
 import { RepertoireProvider } from '@/platform/browser/repertoire';
 import { requireWho } from '@/platform/server/session';
-import { LookBench } from './bench';
-import { GoneLook } from './gone';
-import { readBench, readStart } from './read';
-import { StartLook } from './start';
-
-type Wanted = { readonly clientId: string; readonly exercise?: string | undefined; readonly level?: number };
-
-export async function StartLookScreen({ clientId, exercise, level }: Wanted) {
-  const read = await readStart(await requireWho(), clientId, exercise, level);
-  return read.ok ? <StartLook {...read.value} /> : notFound();
-}
+import { LookBench } from '../bench';
+import { GoneLook } from '../gone';
+import { readBench } from '../read';
 
 /** The bench of an open look; a kept one is shown on the client's page. */
 export async function LookScreen({ id }: { id: string }) {

@@ -1,0 +1,28 @@
+import { notFound } from 'next/navigation';
+import { requireWho } from '@/platform/server/session';
+import { findRepertoire } from '@/data/stores/studio';
+import type { Who } from '@/data/types';
+import { deferring } from '@/repertoire/words';
+import { ClientForm } from '../client-form';
+import type { Choices } from '../client-form';
+import { emptyClient } from '../form';
+import { readClientForm } from '../read';
+
+async function choicesOf(who: Who): Promise<Choices> {
+  const { schools, conditions } = await findRepertoire(who);
+  return {
+    schools: schools.map(({ id, name, about }) => ({ id, name, about })),
+    conditions: conditions.map(({ id, name }) => ({ id, name })),
+  };
+}
+
+export async function NewClientScreen() {
+  const who = await requireWho();
+  return <ClientForm values={emptyClient} deferring={deferring} choices={await choicesOf(who)} />;
+}
+
+export async function EditClientScreen({ id }: { id: string }) {
+  const who = await requireWho();
+  const [read, choices] = await Promise.all([readClientForm(who, id), choicesOf(who)]);
+  return read.ok ? <ClientForm id={id} values={read.value} deferring={deferring} choices={choices} /> : notFound();
+}

@@ -1,0 +1,10 @@
+import { requireWho } from '@/platform/server/session';
+import { listNames } from '@/data/stores/clients';
+import { findRepertoire } from '@/data/stores/studio';
+import { ClientFiles } from '../csv-import';
+
+export async function ClientFilesScreen() {
+  const who = await requireWho();
+  const [{ conditions }, names] = await Promise.all([findRepertoire(who), listNames(who)]);
+  return <ClientFiles conditions={conditions.map(({ id, name }) => ({ id, name }))} names={names} />;
+}

@@ -1,0 +1,34 @@
+import { notFound } from 'next/navigation';
+import { requireWho } from '@/platform/server/session';
+import { findClient } from '@/data/stores/clients';
+import { findRepertoire, findStudio } from '@/data/stores/studio';
+import { todayIn } from '@/data/days';
+import { deferring } from '@/repertoire/words';
+import { IntakeForm } from '../intake';
+
+export async function IntakeScreen({ id }: { id: string }) {
+  const who = await requireWho();
+  const [found, studio, { conditions, stopSigns }] = await Promise.all([
+    findClient(who, id),
+    findStudio(who),
+    findRepertoire(who),
+  ]);
+  if (!found.ok) notFound();
+  const client = found.value;
+  return (
+    <IntakeForm
+      page={{
+        client: { id, name: client.name },
+        studio: studio.name,
+        today: todayIn(studio.timeZone),
+        conditions: conditions.map(({ id: condition, ask }) => ({
+          id: condition,
+          ask,
+          onFile: client.conditions.some((one) => one.condition === condition),
+        })),
+        signs: stopSigns.map(({ id: sign, ask }) => ({ id: sign, ask })),
+      }}
+      deferring={deferring}
+    />
+  );
+}
