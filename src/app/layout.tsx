@@ -1,8 +1,7 @@
-import '@fontsource-variable/archivo/wdth.css';
-import '@fontsource-variable/atkinson-hyperlegible-next/wght.css';
 import type { Metadata, Viewport } from 'next';
 import { cookies } from 'next/headers';
 import type { ReactNode } from 'react';
+import { fontRule } from '@/design/fonts';
 import { StyleRegistry } from '@/design/registry';
 
 export const metadata: Metadata = {
@@ -15,6 +14,9 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   const theme = (await cookies()).get('spine-theme')?.value;
   return (
     <html lang="en" {...(theme === 'dark' || theme === 'light' ? { 'data-theme': theme } : {})}>
+      <head>
+        <style dangerouslySetInnerHTML={{ __html: fontRule }} />
+      </head>
       <body>
         <StyleRegistry>{children}</StyleRegistry>
       </body>

@@ -71,7 +71,7 @@ export const Button = styled(AriaButton)<{ $look?: keyof typeof looks }>`
   ${({ $look = 'plain' }) => looks[$look]}
 `;
 
-export const ButtonLink = styled(Link)<{ $look?: keyof typeof looks }>`
+export const ButtonLink = styled(Link).attrs({ prefetch: false })<{ $look?: keyof typeof looks }>`
   ${shape}
   ${({ $look = 'plain' }) => looks[$look]}
   &:hover {

@@ -15,7 +15,7 @@ import {
   Text,
 } from 'react-aria-components';
 import styled from 'styled-components';
-import { ChoiceList, Chooser } from './fields';
+import { ChoiceList, Chooser } from './chooser';
 
 type Named = { readonly id: string; readonly name: string };
 

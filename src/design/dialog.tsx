@@ -1,73 +1,14 @@
 'use client';
 
-import { X } from 'lucide-react';
-import type { ReactNode } from 'react';
-import { Dialog as AriaDialog, Heading, Modal, ModalOverlay } from 'react-aria-components';
-import styled from 'styled-components';
-import { Button } from './button';
-import { phone } from './theme';
+import dynamic from 'next/dynamic';
+import { useAhead } from './ahead';
+import type { DialogProps } from './dialog-sheet';
 
-const Veil = styled(ModalOverlay)`
-  position: fixed;
-  inset: 0;
-  z-index: 40;
-  background: rgb(10 20 24 / 55%);
-  display: grid;
-  place-items: center;
-  padding: 20px;
-  ${phone} {
-    padding: 8px;
-    align-items: end;
-  }
-`;
-
-const Sheet = styled(Modal)<{ $wide?: boolean }>`
-  width: min(${({ $wide }) => ($wide ? 860 : 560)}px, 100%);
-  max-height: calc(100dvh - 40px);
-  overflow: auto;
-  background: var(--paper);
-  border: 1px solid var(--rule-strong);
-  border-radius: 18px;
-  box-shadow: 0 24px 70px rgb(10 20 24 / 40%);
-  section {
-    outline: none;
-    display: grid;
-    gap: 16px;
-    padding: 20px 24px 24px;
-  }
-  header {
-    display: flex;
-    justify-content: space-between;
-    align-items: start;
-    gap: 12px;
-  }
-`;
-
-type DialogProps = {
-  readonly title: string;
-  readonly isOpen: boolean;
-  readonly onClose: () => void;
-  readonly wide?: boolean;
-  readonly children: ReactNode;
-};
+const load = () => import('./dialog-sheet');
+const Sheet = dynamic(() => load().then((all) => all.DialogSheet), { ssr: false });
 
 /** A question that stands before everything else until it is answered or closed. */
-export function Dialog({ title, isOpen, onClose, wide = false, children }: DialogProps) {
-  return (
-    <Veil isOpen={isOpen} onOpenChange={(open) => !open && onClose()} isDismissable>
-      <Sheet $wide={wide}>
-        <AriaDialog>
-          <header>
-            <Heading slot="title" style={{ fontSize: '1.3rem' }}>
-              {title}
-            </Heading>
-            <Button $look="quiet" aria-label="Close" onPress={onClose}>
-              <X size={20} aria-hidden />
-            </Button>
-          </header>
-          {children}
-        </AriaDialog>
-      </Sheet>
-    </Veil>
-  );
+export function Dialog({ isOpen, ...props }: DialogProps & { readonly isOpen: boolean }) {
+  useAhead(load);
+  return isOpen && <Sheet {...props} />;
 }

@@ -33,7 +33,7 @@ const Arc = styled.g`
     stroke-linecap: round;
   }
   text {
-    font-family: 'Archivo Variable', sans-serif;
+    font-family: var(--head);
     font-stretch: 88%;
     font-weight: 700;
     fill: var(--ink);

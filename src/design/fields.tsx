@@ -11,45 +11,15 @@ import {
   Label,
   ListBox,
   ListBoxItem,
-  Popover,
-  Select as AriaSelect,
   SelectValue,
   Text,
   TextArea,
   TextField as AriaTextField,
 } from 'react-aria-components';
-import styled, { css } from 'styled-components';
+import styled from 'styled-components';
+import { ChoiceList, Chooser } from './chooser';
+import { box, label } from './field-parts';
 import { Tick, Ticks } from './tick';
-
-const label = css`
-  .label {
-    font-weight: 600;
-    font-size: 0.94rem;
-  }
-  .help {
-    color: var(--quiet);
-    font-size: 0.86rem;
-    line-height: 1.35;
-  }
-  .error {
-    color: var(--out);
-    font-size: 0.92rem;
-    font-weight: 600;
-  }
-`;
-const box = css`
-  width: 100%;
-  min-height: 46px;
-  padding: 9px 13px;
-  border: 1.5px solid var(--rule-strong);
-  border-radius: 12px;
-  background: var(--panel);
-  &[data-invalid],
-  [data-invalid] & {
-    border-color: var(--out);
-    border-width: 2px;
-  }
-`;
 
 const Field = styled(AriaTextField)`
   display: grid;
@@ -116,67 +86,6 @@ export function TextField<T extends FieldValues, V>({
     </Field>
   );
 }
-
-export const Chooser = styled(AriaSelect)`
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 5px;
-  align-content: start;
-  min-width: 0;
-  ${label}
-  .trigger {
-    ${box} display: flex;
-    justify-content: space-between;
-    align-items: center;
-    gap: 10px;
-    text-align: left;
-    cursor: pointer;
-  }
-  .trigger [slot='description'] {
-    display: none;
-  }
-  .trigger .react-aria-SelectValue {
-    min-width: 0;
-    overflow: hidden;
-    text-overflow: ellipsis;
-    white-space: nowrap;
-  }
-  .trigger svg {
-    flex: none;
-  }
-`;
-
-export const ChoiceList = styled(Popover)`
-  min-width: var(--trigger-width);
-  max-width: min(92vw, 520px);
-  background: var(--panel);
-  border: 1px solid var(--rule-strong);
-  border-radius: 14px;
-  box-shadow: 0 14px 40px rgb(10 20 24 / 25%);
-  padding: 6px;
-  overflow: auto;
-  .item {
-    padding: 9px 12px;
-    border-radius: 9px;
-    cursor: pointer;
-    outline: none;
-    display: grid;
-    min-height: 44px;
-    align-content: center;
-  }
-  .item[data-focused] {
-    background: var(--info-tint);
-    color: var(--info);
-  }
-  .item[data-selected] {
-    font-weight: 650;
-  }
-  .item [slot='description'] {
-    font-size: 0.86rem;
-    color: var(--quiet);
-    font-weight: 400;
-  }
-`;
 
 export type Choice = { readonly id: string; readonly name: string; readonly about?: string };
 

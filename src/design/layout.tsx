@@ -153,7 +153,7 @@ export const Notice = styled.div<{ $tone?: 'info' | 'out' }>`
   color: var(${({ $tone = 'info' }) => ($tone === 'out' ? '--out' : '--info')});
 `;
 
-export const TextLink = styled(Link)`
+export const TextLink = styled(Link).attrs({ prefetch: false })`
   color: var(--info);
   text-underline-offset: 3px;
   display: inline-flex;

@@ -3,7 +3,7 @@
 // A choice from a list, outside forms: the same look as the form's own.
 import { ChevronDown } from 'lucide-react';
 import { Button, Label, ListBox, ListBoxItem, SelectValue, Text } from 'react-aria-components';
-import { ChoiceList, Chooser } from './fields';
+import { ChoiceList, Chooser } from './chooser';
 
 export type PickerChoice = { readonly id: string; readonly name: string; readonly about?: string | undefined };
 

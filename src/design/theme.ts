@@ -64,11 +64,11 @@ export const GlobalStyle = createGlobalStyle`
   :root[data-theme='dark'] { ${dark} }
 
   *, *::before, *::after { box-sizing: border-box; }
-  html { background: var(--paper); color: var(--ink); font: 400 17px/1.5 'Atkinson Hyperlegible Next Variable', system-ui, sans-serif; -webkit-text-size-adjust: 100%; }
+  html { background: var(--paper); color: var(--ink); font: 400 17px/1.5 var(--text); -webkit-text-size-adjust: 100%; }
   body { margin: 0; min-height: 100vh; }
   h1, h2, h3, p, ul, ol, dl, dd, figure { margin: 0; padding: 0; }
   ul, ol { list-style: none; }
-  h1, h2, h3, .numeral { font-family: 'Archivo Variable', system-ui, sans-serif; font-stretch: 88%; font-weight: 700; line-height: 1.12; letter-spacing: -0.01em; }
+  h1, h2, h3, .numeral { font-family: var(--head); font-stretch: 88%; font-weight: 700; line-height: 1.12; letter-spacing: -0.01em; }
   h1 { font-size: 2.25rem; }
   h2 { font-size: 1.35rem; }
   h3 { font-size: 1.06rem; }

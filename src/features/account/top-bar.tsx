@@ -26,7 +26,7 @@ const Bar = styled.header`
     flex-wrap: wrap;
   }
   .mark {
-    font-family: 'Archivo Variable';
+    font-family: var(--head);
     font-stretch: 88%;
     font-weight: 750;
     font-size: 1.25rem;
@@ -154,7 +154,7 @@ export function TopBar({ studio, name }: { studio: string; name: string }) {
   if (isFramed) return null;
   return (
     <Bar>
-      <Link href="/" className="mark" aria-label="Level Spine">
+      <Link prefetch={false} href="/" className="mark" aria-label="Level Spine">
         <svg viewBox="0 0 26 26" aria-hidden>
           {[
             [13, 0],
@@ -171,7 +171,7 @@ export function TopBar({ studio, name }: { studio: string; name: string }) {
       </Link>
       <nav aria-label="Main">
         {places.map(({ href, name: place }) => (
-          <Link key={href} href={href} aria-current={isHere(href) ? 'page' : undefined}>
+          <Link prefetch={false} key={href} href={href} aria-current={isHere(href) ? 'page' : undefined}>
             {place}
           </Link>
         ))}

@@ -39,7 +39,7 @@ const Sets = styled.ol`
     border-width: 2.5px;
   }
   .set {
-    font-family: 'Archivo Variable', sans-serif;
+    font-family: var(--head);
     font-stretch: 88%;
     font-weight: 700;
     font-size: 1.25rem;

@@ -2,6 +2,7 @@
 
 import { keysOf } from '@/core/keyed';
 import { Pencil, Play, Ruler } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import styled from 'styled-components';
@@ -11,14 +12,16 @@ import { StopButton } from '@/design/stop-dialog';
 import { useOnce } from '@/platform/browser/once';
 import { stopWords } from '@/repertoire/words';
 import { stopClient } from './actions';
-import { Course } from './course';
-import { KeptLook } from './kept-look';
-import { Ladders } from './ladders';
 import { Now } from './now';
 import type { ClientPage, ClientPart, Shown } from './read';
 import { StopBanner } from './safety';
-import { Sessions } from './sessions';
-import { SafeWindowSection } from './window';
+
+// One part is shown at a time, and comes with its own scripts.
+const Course = dynamic(() => import('./course').then((all) => all.Course));
+const KeptLook = dynamic(() => import('./kept-look').then((all) => all.KeptLook));
+const Ladders = dynamic(() => import('./ladders').then((all) => all.Ladders));
+const SafeWindowSection = dynamic(() => import('./window').then((all) => all.SafeWindowSection));
+const Sessions = dynamic(() => import('./sessions').then((all) => all.Sessions));
 
 const Index = styled.nav`
   position: sticky;

@@ -79,7 +79,9 @@ export function Clients({ lines, total, search, page, pages }: ClientsPage) {
             <Line key={id}>
               <Stack $gap={2}>
                 <h2>
-                  <Link href={`/clients/${id}`}>{name}</Link>
+                  <Link prefetch={false} href={`/clients/${id}`}>
+                    {name}
+                  </Link>
                 </h2>
                 <Quiet>{goal}</Quiet>
               </Stack>

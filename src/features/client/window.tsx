@@ -47,7 +47,7 @@ const Rays = styled.ul`
     border-radius: 10px;
   }
   .deg {
-    font-family: 'Archivo Variable', sans-serif;
+    font-family: var(--head);
     font-stretch: 88%;
     font-weight: 700;
     font-size: 1.5rem;

@@ -78,7 +78,7 @@ const Bar = styled.section`
   background: var(--paper);
   .big {
     min-height: 118px;
-    font-family: 'Archivo Variable', system-ui, sans-serif;
+    font-family: var(--head);
     font-stretch: 88%;
     font-size: 2.1rem;
     font-weight: 750;
@@ -88,10 +88,7 @@ const Bar = styled.section`
     border-width: 2px;
   }
   .big small {
-    font:
-      600 0.95rem 'Atkinson Hyperlegible Next Variable',
-      system-ui,
-      sans-serif;
+    font: 600 0.95rem var(--text);
   }
   .counts {
     display: grid;

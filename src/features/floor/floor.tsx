@@ -57,7 +57,7 @@ const Head = styled.header`
   border-bottom: 1px solid var(--rule);
   min-width: 0;
   .name {
-    font-family: 'Archivo Variable', system-ui, sans-serif;
+    font-family: var(--head);
     font-stretch: 88%;
     font-weight: 700;
     font-size: 1.35rem;

@@ -61,7 +61,7 @@ const Card = styled.div`
   display: grid;
   gap: 10px;
   .cue {
-    font-family: 'Archivo Variable', system-ui, sans-serif;
+    font-family: var(--head);
     font-stretch: 88%;
     font-weight: 700;
     font-size: clamp(1.6rem, 2.5vw, 2.1rem);

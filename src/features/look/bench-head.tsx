@@ -96,7 +96,9 @@ export function BenchHead({ exercise, level, clientId, clientName, keeping: { st
         <h1>
           {exercise}, {level.toLowerCase()}
         </h1>
-        <Link href={`/clients/${clientId}`}>{clientName}</Link>
+        <Link prefetch={false} href={`/clients/${clientId}`}>
+          {clientName}
+        </Link>
       </div>
       <Steps aria-label="Steps of this look">
         {Object.entries(stepNames).map(([id, name], index) => (

@@ -1,5 +1,6 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { TabPanel, Tabs } from 'react-aria-components';
@@ -11,12 +12,22 @@ import { stopWords } from '@/repertoire/words';
 import { stopHere } from './actions';
 import { BenchHead, stepNames } from './bench-head';
 import type { StepName } from './bench-head';
-import { FindingsStep, MarkingStep, RetestStep } from './bench-steps';
-import { DoseForm } from './dose';
+import { MarkingStep } from './bench-steps';
 import type { BenchOpening } from './read';
 import { useBench } from './use-bench';
 import { keysOf } from '@/core/keyed';
 import { OneOf, optionsOf } from '@/design/choice';
+import { useAhead } from '@/design/ahead';
+
+const later = {
+  findings: () => import('./findings-step'),
+  retest: () => import('./retest-step'),
+  dose: () => import('./dose'),
+};
+const loadLater = () => Promise.all([later.findings(), later.retest(), later.dose()]);
+const FindingsStep = dynamic(() => later.findings().then((all) => all.FindingsStep));
+const RetestStep = dynamic(() => later.retest().then((all) => all.RetestStep));
+const DoseForm = dynamic(() => later.dose().then((all) => all.DoseForm));
 
 /** Stays mounted while another step is shown: what was typed in it stays too. */
 const KeptPanel = styled(TabPanel)`
@@ -52,16 +63,22 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
   const startsWith = [...opening.pictures, ...opening.readings].map(({ role }) => role);
   const [at, setAt] = useState<StepName>(startsWith.includes('top') ? 'top' : 'setup');
   const [moment, setMoment] = useState<Moment>('top');
+  const [isDosed, setDosed] = useState(false);
+  useAhead(loadLater);
+  const go = (step: StepName) => {
+    if (step === 'dose') setDosed(true);
+    setAt(step);
+  };
   if (!reading.ok)
     return (
       <Page>
         <Notice $tone="out">{reading.error.message}</Notice>
       </Page>
     );
-  const props = { model, reading: reading.value, go: setAt };
+  const props = { model, reading: reading.value, go };
   return (
     <Page onKeyDown={model.undoKeys}>
-      <Tabs selectedKey={at} onSelectionChange={(key) => isStep(key) && setAt(key)}>
+      <Tabs selectedKey={at} onSelectionChange={(key) => isStep(key) && go(key)}>
         <BenchHead
           exercise={exercise.name}
           level={level.name}
@@ -90,14 +107,16 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
         <KeptPanel id="dose" shouldForceMount>
           <Stack style={{ paddingTop: 18 }}>
             <h2>How many, how breathed</h2>
-            <DoseForm
-              exercise={frame.exercise}
-              level={frame.level}
-              school={frame.school}
-              stances={frame.stances}
-              acting={opening.acting}
-              onKeep={model.keep}
-            />
+            {isDosed && (
+              <DoseForm
+                exercise={frame.exercise}
+                level={frame.level}
+                school={frame.school}
+                stances={frame.stances}
+                acting={opening.acting}
+                onKeep={model.keep}
+              />
+            )}
           </Stack>
         </KeptPanel>
       </Tabs>

@@ -19,7 +19,7 @@ const Tilt = styled(Slider)`
   gap: 6px 18px;
   align-items: center;
   .name {
-    font-family: 'Archivo Variable';
+    font-family: var(--head);
     font-stretch: 88%;
     font-weight: 700;
     font-size: 1.15rem;

@@ -1,6 +1,7 @@
 'use client';
 
 import { Files, Magnet, PersonStanding, ScanSearch, Target } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import { useRef, useState } from 'react';
 import type { ReactNode } from 'react';
 import { startOf } from '@/core/body/movement';
@@ -16,16 +17,17 @@ import { FilesMenu } from './files';
 import { Bench } from './marking-layout';
 import type { MarkingProps } from './marking-layout';
 import { bandsOf, outBlocks } from './numbers';
-import { OwnError } from './own-error';
 import { Palette } from './palette';
-import { PictureSource } from './picture-source';
-import { SimulatedCamera } from './simulated';
 import { activeAt, draftAt, placeOf, settingAt, toMarks, wantedAt } from './state';
 import type { Sheet } from './state';
 import { usePictureTools } from './use-picture-tools';
 import type { Note, PictureTools } from './use-picture-tools';
 import { doubtOf, judgedAt } from './work';
 import { Switched } from '@/design/choice';
+
+const OwnError = dynamic(() => import('./own-error').then((all) => all.OwnError));
+const PictureSource = dynamic(() => import('./picture-source').then((all) => all.PictureSource));
+const SimulatedCamera = dynamic(() => import('./simulated').then((all) => all.SimulatedCamera));
 
 const hints: Readonly<Record<Role, string>> = {
   setup: 'First the set-up: ready, before anything moves',

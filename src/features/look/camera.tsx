@@ -32,7 +32,7 @@ const Finder = styled.div`
     inset: 0;
     display: grid;
     place-items: center;
-    font-family: 'Archivo Variable';
+    font-family: var(--head);
     font-size: 9rem;
     font-weight: 800;
     color: #fdfcf8;

@@ -47,7 +47,7 @@ const Choices = styled(RadioGroup)`
     box-shadow: inset 0 0 0 1px var(--info);
   }
   .say {
-    font-family: 'Archivo Variable';
+    font-family: var(--head);
     font-stretch: 88%;
     font-weight: 700;
     font-size: 1.14rem;

@@ -3,13 +3,10 @@
 import { useRef } from 'react';
 import type { ReactNode } from 'react';
 import { Menu, MenuItem, MenuTrigger } from 'react-aria-components';
-import { fromCsv, fromMeasureJson, toCsv, toMeasureJson } from '@/core/alignment/interchange';
 import { pointsOf } from '@/core/anatomy/marks';
-import { levelLines } from '@/core/figure/levels';
 import type { Position } from '@/core/anatomy/positions';
 import type { Marks } from '@/core/anatomy/marks';
 import type { MeasureOutput } from '@/core/alignment/measure';
-import { overlaySvg } from '@/core/figure/overlay';
 import { cameraOf, directionsOf } from '@/core/alignment/setting';
 import type { Setting } from '@/core/alignment/setting';
 import type { Vec2 } from '@/core/geometry';
@@ -60,6 +57,8 @@ async function rasterise(svg: string, width: number, height: number): Promise<Bl
   return blob;
 }
 
+const loadFormats = () => import('@/core/alignment/interchange');
+
 /** Marks, figures and pictures in and out of files. */
 export function FilesMenu(props: FilesProps) {
   const { icon, sheet, place, marks, setup, setting, position, exercise, measured, out, onMarks, onNote } = props;
@@ -75,18 +74,16 @@ export function FilesMenu(props: FilesProps) {
   };
   const save = async (what: string): Promise<void> => {
     switch (what) {
-      case 'csv':
-        return saveFile(
-          `${name}.csv`,
-          'text/csv',
-          toCsv([{ picture: sheet.title, points: pointsOf(marks), knownMm: marks.scale?.mm ?? null }]),
-        );
-      case 'json':
-        return saveFile(
-          `${name}.json`,
-          'application/json',
-          JSON.stringify(toMeasureJson(facts, marks, setup), null, 2),
-        );
+      case 'csv': {
+        const { toCsv } = await loadFormats();
+        const rows = [{ picture: sheet.title, points: pointsOf(marks), knownMm: marks.scale?.mm ?? null }];
+        return saveFile(`${name}.csv`, 'text/csv', toCsv(rows));
+      }
+      case 'json': {
+        const { toMeasureJson } = await loadFormats();
+        const text = JSON.stringify(toMeasureJson(facts, marks, setup), null, 2);
+        return saveFile(`${name}.json`, 'application/json', text);
+      }
       case 'observation': {
         const observation = {
           format: 'level-spine-observation',
@@ -104,6 +101,10 @@ export function FilesMenu(props: FilesProps) {
         return saveFile(`${name}.observation.json`, 'application/json', JSON.stringify(observation));
       }
       default: {
+        const [{ overlaySvg }, { levelLines }] = await Promise.all([
+          import('@/core/figure/overlay'),
+          import('@/core/figure/levels'),
+        ]);
         const svg = overlaySvg(await pictureAsData(sheet.id), size, levelLines(marks, setup), out, marks);
         if (what === 'svg') return saveFile(`${name}.svg`, 'image/svg+xml', svg);
         return saveFile(`${name}.png`, 'image/png', await rasterise(svg, sheet.width, sheet.height));
@@ -113,6 +114,7 @@ export function FilesMenu(props: FilesProps) {
   const load = async (file: File | undefined) => {
     if (!file) return;
     const text = await file.text();
+    const { fromCsv, fromMeasureJson } = await loadFormats();
     const isCsv = /\.csv$/i.test(file.name);
     const read = isCsv ? fromCsv(text) : fromMeasureJson(text);
     if (!read.ok) {

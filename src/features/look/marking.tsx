@@ -2,6 +2,7 @@
 
 import { keysOf } from '@/core/keyed';
 import { ArrowRight } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import type { View } from '@/core/anatomy/positions';
 import type { Method, Role } from '@/core/alignment/look-values';
@@ -9,8 +10,6 @@ import type { Vantage } from '@/core/alignment/bubble';
 import { Button } from '@/design/button';
 import { Row } from '@/design/layout';
 import { fromWhere } from '@/core/anatomy/positions';
-import { ByEye } from './by-eye';
-import { ByHand } from './by-hand';
 import { ByPicture } from './by-picture';
 import { Bench } from './marking-layout';
 import type { MarkingProps } from './marking-layout';
@@ -19,6 +18,9 @@ import { Verdict } from './retest';
 import { placeOf, settingAt } from './state';
 import { judgedAt } from './work';
 import { OneOf, optionsOf } from '@/design/choice';
+
+const ByEye = dynamic(() => import('./by-eye').then((all) => all.ByEye));
+const ByHand = dynamic(() => import('./by-hand').then((all) => all.ByHand));
 
 const methodNames: Readonly<Record<Method, string>> = { picture: 'Picture', hand: 'By hand', eye: 'By eye' };
 

@@ -75,7 +75,7 @@ const Cards = styled.ul`
     width: 100%;
   }
   a.name {
-    font-family: 'Archivo Variable';
+    font-family: var(--head);
     font-stretch: 92%;
     font-weight: 650;
     font-size: 1.1rem;
@@ -279,7 +279,7 @@ function Card({ line, query }: { line: BrowseLine; query: string }) {
       <div className="drawn">
         <Figure pose={shown.top} label={name} small {...(shown.scene ? { scene: shown.scene } : {})} />
       </div>
-      <Link href={`/repertoire/${id}${query}`} className="name">
+      <Link prefetch={false} href={`/repertoire/${id}${query}`} className="name">
         {name}
       </Link>
       <span>{plain}</span>

@@ -165,7 +165,7 @@ export function Today({ studio, day, rows }: TodayPage) {
               </Stack>
               <Stack $gap={7}>
                 <h2>
-                  <Link href={`/clients/${row.clientId}`} className="name">
+                  <Link prefetch={false} href={`/clients/${row.clientId}`} className="name">
                     {row.name}
                   </Link>
                 </h2>

@@ -54,7 +54,7 @@ const Figures = styled.dl`
     font-size: 0.9rem;
   }
   dd {
-    font-family: 'Archivo Variable', sans-serif;
+    font-family: var(--head);
     font-stretch: 88%;
     font-weight: 700;
     font-size: 1.9rem;
