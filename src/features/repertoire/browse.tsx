@@ -4,7 +4,7 @@ import { keysOf } from '@/core/keyed';
 import { Search } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useMemo, useState } from 'react';
+import { useMemo, useState, type ReactNode } from 'react';
 import styled from 'styled-components';
 import { isAllowed } from '@/core/knowledge/cautions';
 import { directions, families, regions } from '@/core/knowledge/kinds';
@@ -13,7 +13,6 @@ import { positions } from '@/core/anatomy/positions';
 import { ClientPicker } from '@/design/client-picker';
 import { findClientNames } from '@/platform/server/client-names';
 import { ButtonLink } from '@/design/button';
-import { Figure } from '@/design/figure';
 import { Chip, Notice, Page, PageHead, Quiet, Row, Small, Stack, TextLink } from '@/design/layout';
 import { Picker } from '@/design/picker';
 import { StandingChip } from '@/design/standing';
@@ -101,7 +100,14 @@ const choicesOf = <T extends string>(names: Readonly<Record<T, string>>, ids: re
 
 type Wanted = { position: string; apparatus: string; region: string; direction: string; startsWith: string };
 
-const holds = (line: BrowseLine, words: string, wanted: Wanted): boolean =>
+/** A line without its pose: its figure comes drawn. */
+type Line = Omit<BrowseLine, 'shown'>;
+type BrowseProps = Omit<BrowsePage, 'lines'> & {
+  readonly lines: readonly Line[];
+  readonly figures: Readonly<Record<string, ReactNode>>;
+};
+
+const holds = (line: Line, words: string, wanted: Wanted): boolean =>
   [line.name, line.plain].some((text) => text.toLowerCase().includes(words)) &&
   (wanted.position === 'any' || line.position === wanted.position) &&
   (wanted.apparatus === 'any' || line.apparatus === wanted.apparatus) &&
@@ -110,7 +116,7 @@ const holds = (line: BrowseLine, words: string, wanted: Wanted): boolean =>
   (wanted.startsWith === 'any' || line.startsWith === wanted.startsWith);
 
 /** All exercises, to search and to narrow; for a client, how each stands. */
-export function Browse({ lines, clients, client, sequences }: BrowsePage) {
+export function Browse({ lines, figures, clients, client, sequences }: BrowseProps) {
   const [search, setSearch] = useState('');
   const [readyOnly, setReadyOnly] = useState(false);
   const [wanted, setWanted] = useState<Wanted>({
@@ -180,7 +186,7 @@ export function Browse({ lines, clients, client, sequences }: BrowsePage) {
             <h2 style={{ padding: '6px 0 12px' }}>{familyNames[family]}</h2>
             <Cards>
               {own.map((line) => (
-                <Card key={line.id} line={line} query={query} />
+                <Card key={line.id} line={line} figure={figures[line.id]} query={query} />
               ))}
             </Cards>
           </section>
@@ -249,7 +255,7 @@ function Narrow({ search, onSearch, wanted, onWanted, client, clients }: NarrowP
   );
 }
 
-type OrdersProps = Pick<BrowsePage, 'sequences' | 'lines'> & { readonly query: string };
+type OrdersProps = Pick<BrowseProps, 'sequences' | 'lines'> & { readonly query: string };
 
 const Orders = ({ sequences, lines, query }: OrdersProps) => (
   <section aria-label="Orders">
@@ -272,13 +278,11 @@ const Orders = ({ sequences, lines, query }: OrdersProps) => (
   </section>
 );
 
-function Card({ line, query }: { line: BrowseLine; query: string }) {
-  const { id, name, plain, position, apparatus, shown, levels, own, weighed } = line;
+function Card({ line, figure, query }: { line: Line; figure: ReactNode; query: string }) {
+  const { id, name, plain, position, apparatus, levels, own, weighed } = line;
   return (
     <li data-exercise={id} data-out={weighed && !isAllowed(weighed) ? '' : undefined}>
-      <div className="drawn">
-        <Figure pose={shown.top} label={name} small {...(shown.scene ? { scene: shown.scene } : {})} />
-      </div>
+      <div className="drawn">{figure}</div>
       <Link prefetch={false} href={`/repertoire/${id}${query}`} className="name">
         {name}
       </Link>

@@ -1,0 +1,365 @@
+'use client';
+
+// The live session.
+import { CircleHelp, CloudOff, Flag, ListOrdered, OctagonX, Undo2 } from 'lucide-react';
+import dynamic from 'next/dynamic';
+import { useEffect, useState } from 'react';
+import styled from 'styled-components';
+import type { Payload } from '@/core/progression/events';
+import { ExerciseInHand } from './exercise';
+import { FloorLink } from './link';
+import { Small, Tap, Warn, clockText, Leave } from './parts';
+import { levelText } from '@/core/load/rungs';
+import { useLive } from './use-live';
+import type { Live, LiveState } from './use-live';
+
+// What is not needed at once comes after, from the tablet's own store when there is no network.
+const Begin = dynamic(() => import('./begin').then((all) => all.Begin));
+const Wrap = dynamic(() => import('./wrap').then((all) => all.Wrap));
+const AsideSheet = dynamic(() => import('./sheets').then((all) => all.AsideSheet));
+const ChangeSheet = dynamic(() => import('./sheets').then((all) => all.ChangeSheet));
+const HelpSheet = dynamic(() => import('./sheets').then((all) => all.HelpSheet));
+const LookSheet = dynamic(() => import('./sheets').then((all) => all.LookSheet));
+const NoteSheet = dynamic(() => import('./sheets').then((all) => all.NoteSheet));
+const PainSheet = dynamic(() => import('./sheets').then((all) => all.PainSheet));
+const PictureSheet = dynamic(() => import('./sheets').then((all) => all.PictureSheet));
+const PlanSheet = dynamic(() => import('./sheets').then((all) => all.PlanSheet));
+const StopSheet = dynamic(() => import('./sheets').then((all) => all.StopSheet));
+
+const Frame = styled.main`
+  height: 100dvh;
+  display: grid;
+  grid-template: auto minmax(0, 1fr) auto / 204px minmax(0, 1fr) 372px;
+  grid-template-areas: 'head head head' 'rail middle side' 'bar bar bar';
+  & > header {
+    grid-area: head;
+  }
+  & > nav {
+    grid-area: rail;
+  }
+  & > section:last-of-type {
+    grid-area: bar;
+  }
+  @media (max-width: 1000px) {
+    height: auto;
+    min-height: 100dvh;
+    grid-template: auto auto auto auto auto / minmax(0, 1fr);
+    grid-template-areas: 'head' 'rail' 'middle' 'side' 'bar';
+  }
+`;
+
+const Head = styled.header`
+  display: flex;
+  align-items: center;
+  gap: 8px 12px;
+  padding: 6px 14px 6px 20px;
+  border-bottom: 1px solid var(--rule);
+  min-width: 0;
+  .name {
+    font-family: var(--head);
+    font-stretch: 88%;
+    font-weight: 700;
+    font-size: 1.35rem;
+    min-width: 0;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+  .cautions {
+    color: var(--out);
+    font-weight: 600;
+    min-width: 0;
+    flex: 1;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+  .tools {
+    display: flex;
+    gap: 8px;
+  }
+  .clock {
+    font-size: 1.25rem;
+    white-space: nowrap;
+  }
+  @media (max-width: 860px) {
+    flex-wrap: wrap;
+    padding: 4px 10px 6px;
+    .name {
+      flex: 1 1 60%;
+    }
+    .cautions {
+      order: 8;
+      flex: 1 1 30%;
+    }
+    .tools {
+      order: 9;
+    }
+    .word {
+      display: none;
+    }
+  }
+`;
+
+const Mark = styled.span<{ $calm: boolean }>`
+  display: inline-flex;
+  align-items: center;
+  gap: 6px;
+  padding: 8px 14px;
+  border-radius: 999px;
+  border: 1.5px solid ${({ $calm }) => ($calm ? 'var(--rule)' : 'var(--out)')};
+  color: ${({ $calm }) => ($calm ? 'var(--quiet)' : 'var(--out)')};
+  font-weight: 600;
+  white-space: nowrap;
+`;
+
+const Rail = styled.nav`
+  border-right: 1px solid var(--rule);
+  overflow-y: auto;
+  padding: 8px;
+  display: grid;
+  align-content: start;
+  gap: 4px;
+  button {
+    justify-content: flex-start;
+    text-align: left;
+    width: 100%;
+    padding: 6px 10px;
+    font-weight: 550;
+  }
+  .vial {
+    width: 28px;
+    height: 13px;
+    flex: none;
+    border: 2px solid currentColor;
+    border-radius: 8px;
+    display: grid;
+    place-items: center;
+  }
+  .vial[data-done]::after {
+    content: '';
+    width: 7px;
+    height: 7px;
+    border-radius: 50%;
+    background: currentColor;
+  }
+  small {
+    display: block;
+    font-weight: 400;
+    opacity: 0.86;
+  }
+  @media (max-width: 1000px) {
+    border-right: 0;
+    border-bottom: 1px solid var(--rule);
+    grid-auto-flow: column;
+    grid-auto-columns: max-content;
+    overflow-x: auto;
+    overflow-y: hidden;
+    padding: 6px 10px;
+  }
+`;
+
+/** How long the session has gone on; alone in ticking every second. */
+function Clock({ from, minutes }: { readonly from: number | null; readonly minutes: number }) {
+  const [now, setNow] = useState(0);
+  useEffect(() => {
+    const turn = () => setNow(Date.now());
+    const first = setTimeout(turn, 0);
+    const timer = setInterval(turn, 1000);
+    return () => {
+      clearTimeout(first);
+      clearInterval(timer);
+    };
+  }, []);
+  const seconds = from === null || now === 0 ? 0 : Math.max(0, (now - from) / 1000);
+  return (
+    <span className="clock numeral" aria-label="Time of the session" role="timer">
+      {clockText(seconds)} <Small as="span">of {minutes}</Small>
+    </span>
+  );
+}
+
+/** The sheet that is open over the session. */
+function OpenSheet({ live }: { readonly live: Live }) {
+  const { link, state, pack, client, session, inHand, sheet, setSheet, record } = live;
+  const onClose = () => setSheet(undefined);
+  const item = inHand?.view.item.item;
+  switch (sheet) {
+    case 'stop': {
+      const recordStop = async (what: Payload) => {
+        if (session.client === null) await record(beginning(state));
+        return record(what);
+      };
+      return <StopSheet pack={pack} record={recordStop} onClose={onClose} />;
+    }
+    case 'help':
+      return <HelpSheet onClose={onClose} />;
+    case 'aside':
+      return <AsideSheet aside={state.aside} onClose={onClose} onDrop={() => void link.dropAside()} />;
+    case 'plan':
+      return <PlanSheet pack={pack} client={client} session={session} record={record} onClose={onClose} />;
+    case 'note':
+      return item && <NoteSheet record={record} onClose={onClose} item={item} />;
+    case 'pain':
+      return item && <PainSheet record={record} onClose={onClose} item={item} onStop={() => setSheet('stop')} />;
+    case 'look':
+      return inHand && <LookSheet record={record} onClose={onClose} view={inHand.view} />;
+    case 'picture':
+      return inHand && <PictureSheet client={client} onClose={onClose} view={inHand.view} />;
+    case 'change':
+      return inHand && <ChangeSheet pack={pack} client={client} record={record} onClose={onClose} view={inHand.view} />;
+    default:
+      return null;
+  }
+}
+
+/** Before and after the exercises there is only the way out, and how far everything is kept. */
+const QuietHead = ({ live }: { readonly live: Live }) => (
+  <Head>
+    <Leave href="/">Today</Leave>
+    <span className="cautions" />
+    <KeepMark state={live.state} onAside={() => live.setSheet('aside')} />
+  </Head>
+);
+
+function LiveHead({ live }: { readonly live: Live }) {
+  const { client, session, state, setSheet } = live;
+  const inForce = client.cautions.filter(({ clearedOn }) => clearedOn === null);
+  return (
+    <Head>
+      <span className="name">{client.name}</span>
+      <span className="cautions">{inForce.map(({ name }) => name).join(' · ')}</span>
+      <Clock from={session.startedAt} minutes={client.minutes} />
+      <KeepMark state={state} onAside={() => setSheet('aside')} />
+      <div className="tools">
+        <Tap onClick={live.undo} disabled={!live.canUndo} aria-label="Undo">
+          <Undo2 size={24} aria-hidden />
+          <span className="word">Undo</span>
+        </Tap>
+        <Tap onClick={() => setSheet('plan')} aria-label="Exercises">
+          <ListOrdered size={24} aria-hidden />
+        </Tap>
+        <Tap onClick={() => setSheet('help')} aria-label="Keys and pedals">
+          <CircleHelp size={24} aria-hidden />
+        </Tap>
+        <Tap $look="out" onClick={() => setSheet('stop')} aria-label="Stop sign">
+          <OctagonX size={24} aria-hidden />
+          <span className="word">Stop</span>
+        </Tap>
+        <Tap onClick={() => live.setWrapping(true)} aria-label="Wrap up">
+          <Flag size={24} aria-hidden />
+          <span className="word">Wrap up</span>
+        </Tap>
+      </div>
+    </Head>
+  );
+}
+
+const LiveRail = ({ live: { items, current, openItem } }: { readonly live: Live }) => (
+  <Rail aria-label="Exercises of this session">
+    {items.map((item) => (
+      <Tap
+        key={item.item}
+        $look={item.item === current?.item ? 'chosen' : 'bare'}
+        aria-current={item.item === current?.item ? 'step' : undefined}
+        onClick={() => openItem(item.item)}
+      >
+        <i className="vial" data-done={item.decision || item.sets.length > 0 ? '' : undefined} aria-hidden />
+        <span>
+          {item.name}
+          <small>level {levelText(item.level)}</small>
+        </span>
+      </Tap>
+    ))}
+  </Rail>
+);
+
+export function LiveSession({ link, state: given }: { readonly link: FloorLink; readonly state: LiveState }) {
+  const live = useLive(link, given);
+  const { state, pack, client, session, record, setSheet } = live;
+  const sheet = <OpenSheet live={live} />;
+  if (session.client === null)
+    return (
+      <>
+        <QuietHead live={live} />
+        <Begin pack={pack} client={client} record={record} onStop={() => setSheet('stop')} />
+        {sheet}
+      </>
+    );
+  if (!live.isLive)
+    return (
+      <>
+        <QuietHead live={live} />
+        <Wrap
+          key={session.endedAt ?? 0}
+          pack={pack}
+          client={client}
+          session={session}
+          waiting={state.waiting}
+          record={record}
+          onBack={() => live.setWrapping(false)}
+          onAnother={() => void link.another()}
+        />
+        {sheet}
+      </>
+    );
+  return (
+    <Frame>
+      <LiveHead live={live} />
+      <LiveRail live={live} />
+      {live.inHand ? (
+        <ExerciseInHand {...live.inHand} />
+      ) : (
+        <section aria-label="Exercise">
+          <Warn>No exercise is left on the plan.</Warn>
+          <Tap onClick={() => setSheet('plan')}>Add one</Tap>
+        </section>
+      )}
+      {sheet}
+    </Frame>
+  );
+}
+
+/** A session that begins with a stop sign: nothing is planned. */
+const beginning = ({ pack, client }: LiveState): Payload => ({
+  kind: 'started',
+  client: client.id,
+  room: pack.studio.room.name,
+  school: client.school ?? pack.studio.school,
+  rules: pack.rules,
+  plan: [],
+});
+
+/** Whether everything tapped has reached the server, in a few quiet words. */
+function KeepMark({ state, onAside }: { readonly state: LiveState; readonly onAside: () => void }) {
+  const { waiting, line, storage, aside, client } = state;
+  const keeping = waiting > 0 ? 'waiting' : 'sent';
+  if (aside.length > 0)
+    return (
+      <Tap $look="out" onClick={onAside} data-keeping="aside">
+        {aside.length} kept aside
+      </Tap>
+    );
+  if (storage !== 'kept' && waiting > 0)
+    return (
+      <Mark $calm={false} role="alert" data-keeping={keeping} data-storage={storage}>
+        {storage === 'full' ? 'Tablet full' : 'Nothing kept on this tablet'}: {waiting} held in this page only
+      </Mark>
+    );
+  if (line === 'signedOut')
+    return (
+      <Leave
+        href={`/sign-in?to=${encodeURIComponent(`/floor?client=${client.id}`)}`}
+        data-keeping={keeping}
+        data-line="signedOut"
+      >
+        Signed out: {waiting} kept, sign in to send
+      </Leave>
+    );
+  return (
+    <Mark $calm={waiting === 0} role="status" data-keeping={keeping} data-waiting={waiting} data-line={line}>
+      {line === 'down' && <CloudOff size={18} aria-hidden />}
+      {waiting === 0 ? (line === 'down' ? 'offline' : 'all kept') : `${waiting} to send`}
+    </Mark>
+  );
+}
