@@ -9,7 +9,7 @@ import { segmentLengthMm } from '@/core/body/segments';
 import type { Body } from '@/core/body/segments';
 import type { Ray } from '@/core/load/fan';
 import { Figure } from './figure';
-import type { Under } from './drawing';
+import type { Under } from './figure';
 
 const Arc = styled.g`
   .held {

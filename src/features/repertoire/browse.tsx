@@ -2,9 +2,10 @@
 
 import { keysOf } from '@/core/keyed';
 import { Search } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useMemo, useState, type ReactNode } from 'react';
+import { useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { isAllowed } from '@/core/knowledge/cautions';
 import { directions, families, regions } from '@/core/knowledge/kinds';
@@ -92,6 +93,9 @@ const Cards = styled.ul`
   }
 `;
 
+// Drawn by the server; what draws them anew comes after the page.
+const Figure = dynamic(() => import('@/design/figure').then((all) => all.Figure));
+
 const any = { id: 'any', name: 'any' };
 const choicesOf = <T extends string>(names: Readonly<Record<T, string>>, ids: readonly T[]) => [
   any,
@@ -100,14 +104,7 @@ const choicesOf = <T extends string>(names: Readonly<Record<T, string>>, ids: re
 
 type Wanted = { position: string; apparatus: string; region: string; direction: string; startsWith: string };
 
-/** A line without its pose: its figure comes drawn. */
-type Line = Omit<BrowseLine, 'shown'>;
-type BrowseProps = Omit<BrowsePage, 'lines'> & {
-  readonly lines: readonly Line[];
-  readonly figures: Readonly<Record<string, ReactNode>>;
-};
-
-const holds = (line: Line, words: string, wanted: Wanted): boolean =>
+const holds = (line: BrowseLine, words: string, wanted: Wanted): boolean =>
   [line.name, line.plain].some((text) => text.toLowerCase().includes(words)) &&
   (wanted.position === 'any' || line.position === wanted.position) &&
   (wanted.apparatus === 'any' || line.apparatus === wanted.apparatus) &&
@@ -116,7 +113,7 @@ const holds = (line: Line, words: string, wanted: Wanted): boolean =>
   (wanted.startsWith === 'any' || line.startsWith === wanted.startsWith);
 
 /** All exercises, to search and to narrow; for a client, how each stands. */
-export function Browse({ lines, figures, clients, client, sequences }: BrowseProps) {
+export function Browse({ lines, clients, client, sequences }: BrowsePage) {
   const [search, setSearch] = useState('');
   const [readyOnly, setReadyOnly] = useState(false);
   const [wanted, setWanted] = useState<Wanted>({
@@ -186,7 +183,7 @@ export function Browse({ lines, figures, clients, client, sequences }: BrowsePro
             <h2 style={{ padding: '6px 0 12px' }}>{familyNames[family]}</h2>
             <Cards>
               {own.map((line) => (
-                <Card key={line.id} line={line} figure={figures[line.id]} query={query} />
+                <Card key={line.id} line={line} query={query} />
               ))}
             </Cards>
           </section>
@@ -255,7 +252,7 @@ function Narrow({ search, onSearch, wanted, onWanted, client, clients }: NarrowP
   );
 }
 
-type OrdersProps = Pick<BrowseProps, 'sequences' | 'lines'> & { readonly query: string };
+type OrdersProps = Pick<BrowsePage, 'sequences' | 'lines'> & { readonly query: string };
 
 const Orders = ({ sequences, lines, query }: OrdersProps) => (
   <section aria-label="Orders">
@@ -278,11 +275,13 @@ const Orders = ({ sequences, lines, query }: OrdersProps) => (
   </section>
 );
 
-function Card({ line, figure, query }: { line: Line; figure: ReactNode; query: string }) {
-  const { id, name, plain, position, apparatus, levels, own, weighed } = line;
+function Card({ line, query }: { line: BrowseLine; query: string }) {
+  const { id, name, plain, position, apparatus, shown, levels, own, weighed } = line;
   return (
     <li data-exercise={id} data-out={weighed && !isAllowed(weighed) ? '' : undefined}>
-      <div className="drawn">{figure}</div>
+      <div className="drawn">
+        <Figure pose={shown.top} label={name} small {...(shown.scene ? { scene: shown.scene } : {})} />
+      </div>
       <Link prefetch={false} href={`/repertoire/${id}${query}`} className="name">
         {name}
       </Link>

@@ -16,7 +16,7 @@ import type { View } from '@/core/anatomy/positions';
 import { frameFigure } from '@/core/figure/frame';
 import { drawScene } from '@/core/figure/scene';
 import type { Scene } from '@/core/figure/scene';
-import { Part } from '@/design/drawing';
+import { Part } from '@/design/figure';
 import { Notice, Row, Small, Stack } from '@/design/layout';
 import { Picker } from '@/design/picker';
 import { Slider, Sliders } from '@/design/slider';

@@ -17,7 +17,7 @@ import type { SpringSet } from '@/core/springs/springs';
 import { ClientPicker } from '@/design/client-picker';
 import { findClientNames } from '@/platform/server/client-names';
 import { fanUnder } from '@/design/fan';
-import { Part } from '@/design/drawing';
+import { Part } from '@/design/figure';
 import { Columns, Notice, Page, PageHead, Panel, Quiet, Row, Ruled, Small, Stack } from '@/design/layout';
 import { readNumber } from '@/design/number-text';
 import { Picker } from '@/design/picker';
