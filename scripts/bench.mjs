@@ -49,6 +49,7 @@ async function main() {
   await measureIn('body-bench.ts');
   await measureIn('load-bench.ts');
   await measureIn('page-bench.ts');
+  await measureIn('weight-bench.ts');
   await measureIn('floor-bench.ts');
   rmSync(folder, { recursive: true, force: true });
 }

@@ -1,11 +1,10 @@
-// The server's answer for Today with the demo data, as a multiple of its bare answer to a health question; page weight.
+// The server's answer for Today with the demo data, as a multiple of its bare answer to a health question; frames of a drag.
 import { demoSignIn } from '@/data/demo/world';
 import { openChrome } from '../browser/chrome';
 import { openHouse } from '../browser/house';
 
 const median = (values: readonly number[]): number =>
   [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? Number.NaN;
-type Loaded = { name: string; kind: string; bytes: number };
 
 /** In the page: the heel goes round under a pointer, one move a frame; how long each frame was. */
 const drag = `
@@ -56,22 +55,6 @@ async function main(): Promise<void> {
       `• Today: ${(median(today) / median(health)).toFixed(1)} × a health answer with one query (here ${median(today).toFixed(0)} ms against ${median(health).toFixed(0)} ms)`,
     );
 
-    for (const [name, path] of [
-      ['Today', '/'],
-      ['a client', new URL(await clientAddress(chrome)).pathname],
-    ] as const) {
-      await chrome.driver.sendDevToolsCommand('Network.clearBrowserCache', {});
-      await chrome.go(path);
-      await new Promise((resolve) => setTimeout(resolve, 1500));
-      const loaded = await chrome.driver.executeScript<Loaded[]>(
-        'return [...performance.getEntriesByType("navigation"), ...performance.getEntriesByType("resource")].map((one) => ({ name: one.name, kind: one.initiatorType, bytes: one.encodedBodySize }))',
-      );
-      const kb = (wanted: (one: Loaded) => boolean) =>
-        Math.round(loaded.filter(wanted).reduce((sum, { bytes }) => sum + bytes, 0) / 1024);
-      console.warn(
-        `• ${name} weighs ${kb(() => true)} KB on the wire: page ${kb(({ kind }) => kind === 'navigation')}, scripts ${kb((one) => /\.js(\?|$)/.test(one.name))}, fonts ${kb((one) => /\.woff2/.test(one.name))}, pictures ${kb((one) => one.name.includes('/api/pictures/'))}`,
-      );
-    }
     await chrome.go('/what-if');
     await chrome.press('Both alike');
     const frames = await chrome.driver.executeAsyncScript<number[]>(drag);
@@ -83,10 +66,6 @@ async function main(): Promise<void> {
     await chrome.close();
     await house.end('SIGINT');
   }
-}
-
-async function clientAddress(chrome: Awaited<ReturnType<typeof openChrome>>): Promise<string> {
-  return chrome.driver.executeScript('return document.querySelector(\'[data-client="Maren Tolleck"] h2 a\').href');
 }
 
 main().catch((error: unknown) => {

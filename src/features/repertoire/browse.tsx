@@ -60,6 +60,8 @@ const Cards = styled.ul`
     padding-top: 10px;
     min-width: 0;
     position: relative;
+    content-visibility: auto;
+    contain-intrinsic-size: auto 232px auto 262px;
   }
   li[data-out] .drawn {
     opacity: 0.45;

@@ -1,6 +1,7 @@
 'use client';
 
 import { Pencil, Printer, TriangleAlert } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import styled from 'styled-components';
@@ -15,7 +16,6 @@ import { findClientNames } from '@/platform/server/client-names';
 import { Button, ButtonLink } from '@/design/button';
 import { demandWords } from '@/core/load/ladder';
 import { DemandBar } from '@/design/demand-bar';
-import { Figure } from '@/design/figure';
 import {
   Chip,
   Columns,
@@ -36,7 +36,6 @@ import { apparatusNames, positionNames } from '@/design/words';
 import { fromWhere } from '@/core/anatomy/positions';
 import { deferring } from '@/repertoire/words';
 import { setExerciseStance } from './actions';
-import { Movement } from './movement';
 import type { ExercisePage, FaultCard, StanceRow } from './read';
 import { directionNames, kindNames, ownWords, phaseNames, regionNames } from './words';
 import { OneOf } from '@/design/choice';
@@ -84,6 +83,8 @@ const Faults = styled.ul`
   display: grid;
   gap: 26px;
   & > li {
+    content-visibility: auto;
+    contain-intrinsic-size: auto 700px auto 330px;
     border-top: 1px solid var(--rule);
     padding-top: 16px;
     display: grid;
@@ -156,6 +157,10 @@ const Facts = styled.dl`
     }
   }
 `;
+
+// Drawn by the server; what draws them anew comes after the page.
+const Figure = dynamic(() => import('@/design/figure').then((all) => all.Figure));
+const Movement = dynamic(() => import('./movement').then((all) => all.Movement));
 
 const doseWords = ({ dose: { repetitions, sides, directions } }: Level): string =>
   `${repetitions}${sides === 2 ? ' each side' : ''}${directions === 2 ? ', each way' : ''}`;
