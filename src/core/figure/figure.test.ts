@@ -10,7 +10,7 @@ import { drawBody } from './draw';
 import { frameFigure } from './frame';
 import { overlaySvg } from './overlay';
 import { demoPicture, standingCamera, stickered } from './picture';
-import { figureSvg } from './print';
+import { figureSvg, figureSymbol } from './print';
 import { drawScene } from './scene';
 import { onProp, propForms, propPlaces } from './props';
 
@@ -112,6 +112,16 @@ test('for print a figure is one SVG that stands by itself', () => {
   expect(svg).toMatch(/^<svg xmlns="http:\/\/www\.w3\.org\/2000\/svg" viewBox="0 0 [\d.]+ [\d.]+" role="img">/);
   expect(svg).toContain('<title>Lying ready</title>');
   expect(svg).not.toMatch(/var\(|NaN|undefined/);
+});
+
+test('on a sheet a figure is a symbol in the theme’s colours, with its own box and no spine', () => {
+  const posed = poseBody(body, { left: { kind: 'footDown' }, right: { kind: 'raised', thighDeg: 90, kneeDeg: 90 } });
+  const symbol = figureSymbol('legFloat', posed);
+  expect(symbol).toMatch(
+    /^<symbol id="legFloat" viewBox="0 0 [\d.]+ [\d.]+" preserveAspectRatio="xMidYMax meet">.*<\/symbol>$/,
+  );
+  expect(symbol).not.toMatch(/#[0-9a-f]{6}|stroke-dasharray|NaN|undefined/);
+  expect(symbol.match(/stroke="var\(--ink\)" stroke-width="3.4"/g)).toHaveLength(2); // pelvis and ribs
 });
 
 test('a picture with its levels is one SVG with the picture inside', () => {

@@ -2,7 +2,6 @@
 
 import { keysOf } from '@/core/keyed';
 import { Search } from 'lucide-react';
-import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
@@ -73,7 +72,8 @@ const Cards = styled.ul`
     overflow: hidden;
   }
   .drawn svg {
-    max-height: 118px;
+    display: block;
+    height: 118px;
     width: 100%;
   }
   a.name {
@@ -95,9 +95,6 @@ const Cards = styled.ul`
   }
 `;
 
-// Drawn by the server; what draws them anew comes after the page.
-const Figure = dynamic(() => import('@/design/figure').then((all) => all.Figure));
-
 const any = { id: 'any', name: 'any' };
 const choicesOf = <T extends string>(names: Readonly<Record<T, string>>, ids: readonly T[]) => [
   any,
@@ -115,7 +112,7 @@ const holds = (line: BrowseLine, words: string, wanted: Wanted): boolean =>
   (wanted.startsWith === 'any' || line.startsWith === wanted.startsWith);
 
 /** All exercises, to search and to narrow; for a client, how each stands. */
-export function Browse({ lines, clients, client, sequences }: BrowsePage) {
+export function Browse({ lines, figures, clients, client, sequences }: BrowsePage) {
   const [search, setSearch] = useState('');
   const [readyOnly, setReadyOnly] = useState(false);
   const [wanted, setWanted] = useState<Wanted>({
@@ -185,7 +182,7 @@ export function Browse({ lines, clients, client, sequences }: BrowsePage) {
             <h2 style={{ padding: '6px 0 12px' }}>{familyNames[family]}</h2>
             <Cards>
               {own.map((line) => (
-                <Card key={line.id} line={line} query={query} />
+                <Card key={line.id} line={line} figures={figures} query={query} />
               ))}
             </Cards>
           </section>
@@ -277,12 +274,14 @@ const Orders = ({ sequences, lines, query }: OrdersProps) => (
   </section>
 );
 
-function Card({ line, query }: { line: BrowseLine; query: string }) {
-  const { id, name, plain, position, apparatus, shown, levels, own, weighed } = line;
+function Card({ line, figures, query }: { line: BrowseLine; figures: string; query: string }) {
+  const { id, name, plain, position, apparatus, levels, own, weighed } = line;
   return (
     <li data-exercise={id} data-out={weighed && !isAllowed(weighed) ? '' : undefined}>
       <div className="drawn">
-        <Figure pose={shown.top} label={name} small {...(shown.scene ? { scene: shown.scene } : {})} />
+        <svg role="img" aria-label={name}>
+          <use href={`${figures}#${id}`} />
+        </svg>
       </div>
       <Link prefetch={false} href={`/repertoire/${id}${query}`} className="name">
         {name}

@@ -8,7 +8,7 @@ import { conditionsInForce } from '@/core/knowledge/conditions';
 import { exercise as exerciseShape } from '@/core/knowledge/entries';
 import { entry, faultIds, serves } from '@/core/knowledge/find';
 import { correctionKinds } from '@/core/knowledge/kinds';
-import type { Correction, Exercise, Fault, Level, Repertoire } from '@/core/knowledge/entries';
+import type { Correction, Exercise, Fault, Repertoire } from '@/core/knowledge/entries';
 import { measuredLooks } from '@/core/knowledge/looks';
 import { differences, stateOf } from '@/core/knowledge/own-entries';
 import type { Difference, EditableKind, OwnState } from '@/core/knowledge/own-entries';
@@ -30,6 +30,7 @@ import type { ClientCard, StudioCard, Who } from '@/data/types';
 import { repertoire as shipped } from '@/repertoire';
 import { blankExercise, scratch } from './blank';
 import type { StartsWith } from './starts-with';
+import { figuresAddress } from './figures';
 
 export type ClientChoice = { readonly id: string; readonly name: string };
 
@@ -37,7 +38,6 @@ export type BrowseLine = Pick<
   Exercise,
   'id' | 'name' | 'plain' | 'family' | 'position' | 'apparatus' | 'spine' | 'regions'
 > & {
-  readonly shown: Pick<Level, 'top' | 'scene'>;
   readonly levels: number;
   /** What the easiest level asks, for the filter. */
   readonly startsWith: StartsWith;
@@ -61,6 +61,8 @@ export type BrowsePage = {
   readonly clients: readonly ClientChoice[];
   readonly client: ClientChoice | null;
   readonly sequences: Repertoire['sequences'];
+  /** Address of the sheet of figures. */
+  readonly figures: string;
 };
 
 async function choices(who: Who): Promise<ClientChoice[]> {
@@ -83,33 +85,29 @@ export async function readBrowse(who: Who, clientId?: string): Promise<BrowsePag
   ]);
   const states = new Map(own.filter(({ kind }) => kind === 'exercises').map((one) => [one.id, stateOf(shipped, one)]));
   const acting = client && actingOn(client);
-  const lines = repertoire.exercises.flatMap((exercise): BrowseLine[] => {
-    const level = exercise.levels.at(-1);
-    if (!level) return [];
+  const lines = repertoire.exercises.map((exercise): BrowseLine => {
     const { id, name, plain, family, position, apparatus, spine, regions, levels } = exercise;
-    return [
-      {
-        id,
-        name,
-        plain,
-        family,
-        position,
-        apparatus,
-        spine,
-        regions,
-        shown: { top: level.top, scene: level.scene },
-        levels: levels.length,
-        startsWith: startsWith(exercise),
-        own: states.get(id) ?? null,
-        weighed: acting ? weighExercise(repertoire, exercise, acting) : null,
-      },
-    ];
+    return {
+      id,
+      name,
+      plain,
+      family,
+      position,
+      apparatus,
+      spine,
+      regions,
+      levels: levels.length,
+      startsWith: startsWith(exercise),
+      own: states.get(id) ?? null,
+      weighed: acting ? weighExercise(repertoire, exercise, acting) : null,
+    };
   });
   return {
     lines,
     clients,
     client: client ? { id: client.id, name: client.name } : null,
     sequences: repertoire.sequences,
+    figures: figuresAddress(repertoire.exercises),
   };
 }
 
