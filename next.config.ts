@@ -10,6 +10,7 @@ const headers = [
 const config: NextConfig = {
   reactStrictMode: true,
   poweredByHeader: false,
+  env: { SPINE_BUILD: process.env.SPINE_BUILD ?? 'unbuilt' }, // which build this is: see scripts/app.mjs
   typescript: { ignoreBuildErrors: true }, // npm test checks types, once, for everything
   logging: { serverFunctions: false }, // they carry passwords
   experimental: { serverActions: { bodySizeLimit: '6mb' } }, // a repertoire file of two million characters, 500 clients

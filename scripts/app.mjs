@@ -37,7 +37,9 @@ async function buildStale() {
   const stamp = path.join(root, '.next', 'built-from');
   const wanted = fingerprint();
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return 'up to date';
-  await run(process.execPath, [next, 'build'], { env: { ...quiet, NODE_ENV: 'production' } });
+  await run(process.execPath, [next, 'build'], {
+    env: { ...quiet, NODE_ENV: 'production', SPINE_BUILD: wanted.slice(0, 16) },
+  });
   writeFileSync(stamp, wanted);
   return 'built';
 }

@@ -104,7 +104,7 @@ async function kill(folder, ranges) {
       jest: { projectType: 'custom', configFile: 'tests/mutants.jest.mjs', enableFindRelatedTests: true },
       coverageAnalysis: 'perTest',
       concurrency: 2,
-      timeoutMS: 20_000,
+      timeoutMS: 90_000,
       timeoutFactor: 3,
       tempDirName: '.private/mutants/tmp',
       ignorePatterns: ['/.next', '/.private', '/docs'],

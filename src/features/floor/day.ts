@@ -19,6 +19,7 @@ import type { ClientSummary } from '@/core/progression/summary';
 import { actingOn } from '@/data/types';
 import type { ApparatusCard, AppointmentCard, ClientCard, SettingCard, TrialCard, Who } from '@/data/types';
 import { rulesVersion } from '@/repertoire';
+import { thisBuild } from './pack';
 import type { DayPack, FloorClient } from './pack';
 import { datesIn } from '@/data/days';
 
@@ -165,6 +166,7 @@ export async function readDay(
   const { clock } = datesIn(locale, timeZone);
   const known: Known = { repertoire, summaries, open, trials, evidence, settings, apparatus, since };
   return success({
+    build: thisBuild,
     who: { id: who.userId, name: who.name },
     until,
     key,

@@ -4,7 +4,8 @@ import { eventVersion } from '@/core/progression/words';
 import type { Payload, SessionEvent } from '@/core/progression/events';
 import { foldSession } from '@/core/progression/session';
 import type { Session } from '@/core/progression/session';
-import type { Result } from '@/core/result';
+import { success } from '@/core/result';
+import type { Failure, Result } from '@/core/result';
 import {
   deviceId,
   findKey,
@@ -25,9 +26,9 @@ import {
 import type { Tablet } from '@/platform/browser/tablet';
 import type { Answer } from './exchange';
 import type { DayPack, FloorClient } from './pack';
-
-export type Aside = { readonly why: string; readonly event: SessionEvent };
-type Placed = Answer['news'][number];
+import { isRecord } from '@/core/keyed';
+import { isAnswer, isAside, isEvent, isOwnPack, isPack, isPlaced } from './held';
+import type { Aside, Placed } from './held';
 
 export type FloorState = {
   readonly stage: 'opening' | 'signIn' | 'unavailable' | 'noClient' | 'ready';
@@ -66,15 +67,25 @@ const nothing = (session: string): FloorState => ({
   names: {},
 });
 
-async function ask<T>(address: string, init?: RequestInit): Promise<Result<T> | undefined> {
+/** The server's answer; undefined where none came, or none of this kind. */
+async function ask<T>(
+  address: string,
+  isIt: (value: unknown) => value is T,
+  init?: RequestInit,
+): Promise<Result<T> | undefined> {
   try {
     const response = await fetch(address, { ...init, signal: AbortSignal.timeout(patienceMs) });
-    // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- written by this page or its own server, in this shape; the server checks every event again
-    return (await response.json()) as Result<T>;
+    const answer: unknown = await response.json();
+    if (!isRecord(answer)) return undefined;
+    if (answer.ok === true) return isIt(answer.value) ? success(answer.value) : undefined;
+    return isFailure(answer.error) ? { ok: false, error: answer.error } : undefined;
   } catch {
     return undefined; // no network, no server, or not its answer
   }
 }
+
+const isFailure = (value: unknown): value is Failure =>
+  isRecord(value) && typeof value.code === 'string' && typeof value.message === 'string';
 
 export class FloorLink {
   #state: FloorState = nothing(newId());
@@ -108,9 +119,8 @@ export class FloorLink {
     this.#closed = false;
     this.#tablet = await openTablet().catch(() => undefined);
     if (!this.#tablet || !globalThis.crypto?.subtle) this.#change({ storage: 'none' });
-    // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- written by this page or its own server, in this shape; the server checks every event again
-    const kept = this.#tablet && ((await readDay(this.#tablet)) as DayPack | undefined);
-    const held = kept && kept.until > Date.now() ? kept : undefined;
+    const kept = this.#tablet && (await readDay(this.#tablet));
+    const held = isOwnPack(kept) && kept.until > Date.now() ? kept : undefined;
     if (kept && !held) await this.#forget();
     const client = held?.clients.find(({ id }) => id === clientId);
     if (held && client) {
@@ -123,7 +133,7 @@ export class FloorLink {
   }
 
   async #refresh(clientId: string): Promise<void> {
-    const answer = await ask<DayPack>(`/api/floor/day?client=${clientId}`);
+    const answer = await ask(`/api/floor/day?client=${clientId}`, isPack);
     if (this.#closed) return;
     if (answer?.ok) return this.#take(answer.value, clientId);
     const isSignedOut = answer?.error.code === 'signedOut';
@@ -146,9 +156,8 @@ export class FloorLink {
     const isReady = this.#state.stage === 'ready';
     try {
       if (this.#tablet && crypto.subtle) {
-        // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- written by this page or its own server, in this shape; the server checks every event again
-        const held = (await readDay(this.#tablet)) as DayPack | undefined;
-        if (held && held.who.id !== pack.who.id) await wipeTablet();
+        const held = await readDay(this.#tablet);
+        if (isPack(held) && held.who.id !== pack.who.id) await wipeTablet();
         this.#key = await keepKey(this.#tablet, pack.who.id, pack.key);
         await keepDay(this.#tablet, { ...pack, key: '' });
       }
@@ -165,16 +174,14 @@ export class FloorLink {
     if (this.#tablet) {
       this.#device = await deviceId(this.#tablet, newId);
       if (this.#key) {
-        // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- written by this page or its own server, in this shape; the server checks every event again
-        this.#queue = (await readWaiting(this.#tablet, this.#key, user)) as SessionEvent[];
-        // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- written by this page or its own server, in this shape; the server checks every event again
-        aside = (await readAside(this.#tablet, this.#key, user)) as Aside[];
+        this.#queue = (await readWaiting(this.#tablet, this.#key, user)).filter(isEvent);
+        aside = (await readAside(this.#tablet, this.#key, user)).filter(isAside);
       }
     }
     this.#seq = Math.max(this.#seq, ...this.#queue.map(({ seq }) => seq));
     const started = this.#queue.findLast(({ what }) => what.kind === 'started' && what.client === client.id);
-    // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- written by this page or its own server, in this shape; the server checks every event again
-    const noted = this.#tablet && ((await this.#tablet.get('day', `open:${client.id}`)) as string | undefined);
+    const open = this.#tablet && (await this.#tablet.get('day', `open:${client.id}`));
+    const noted = typeof open === 'string' ? open : undefined;
     this.#change({ pack, client, aside });
     await this.#follow(started?.session ?? noted ?? client.open ?? newId());
     const { endedAt } = this.#state.session;
@@ -185,8 +192,7 @@ export class FloorLink {
   }
 
   async #follow(session: string): Promise<void> {
-    // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- written by this page or its own server, in this shape; the server checks every event again
-    this.#placed = this.#tablet ? ((await readPlaced(this.#tablet, session)) as Placed[]) : [];
+    this.#placed = this.#tablet ? (await readPlaced(this.#tablet, session)).filter(isPlaced) : [];
     this.#state = { ...this.#state, session: foldSession(session, []) };
     this.#refold();
   }
@@ -295,7 +301,7 @@ export class FloorLink {
 
   /** Sends and hears the answer; false where none came. */
   async #askAndHear(question: object, sent: readonly SessionEvent[]): Promise<boolean> {
-    const answer = await ask<Answer>('/api/floor/exchange', {
+    const answer = await ask('/api/floor/exchange', isAnswer, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify(question),

@@ -48,7 +48,12 @@ export type FloorClient = {
   readonly open: string | null;
 };
 
+/** The build of the application that this page, or this server, is of. */
+export const thisBuild = process.env.SPINE_BUILD ?? 'unbuilt';
+
 export type DayPack = {
+  /** Which build made it: another one may know other fields. */
+  readonly build: string;
   readonly who: { readonly id: string; readonly name: string };
   /** When the sign-in that it was given to ends, ms since 1970: it is not opened after that. */
   readonly until: number;

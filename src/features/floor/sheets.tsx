@@ -13,7 +13,7 @@ import type { Session } from '@/core/progression/session';
 import { StandingChip } from '@/design/standing';
 import { stopWords } from '@/repertoire/words';
 import type { Recorder } from './in-hand';
-import type { Aside } from './link';
+import type { Aside } from './held';
 import type { DayPack, FloorClient } from './pack';
 import { Choose, Line, Sheet, Small, Tap, Warn, Words, Wrapping } from './parts';
 import { onPlan, plan, stancesFor } from './state';

@@ -42,6 +42,7 @@ const client = (more: Partial<FloorClient> = {}): FloorClient => ({
   ...more,
 });
 const pack = (clients: readonly FloorClient[] = [client()]): DayPack => ({
+  build: 'test',
   who: { id: 'w', name: 'Lead' },
   key: '',
   studio: { name: 'Quay', school: 'evenKeel', stances: {}, exerciseStances: {}, room: { name: 'Loft', props: [] } },
