@@ -48,22 +48,13 @@ function tapping(who: Who, session: string, device: string, from: number): Tappi
 }
 
 function planned(client: ClientCard, { exercise: id, level }: { exercise: string; level: number }): Planned {
-  const exercise = entry(repertoire.exercises, id);
-  const body = bodyOf(client);
-  const rung = rungAt(exercise, level, body);
   const laid = layStances({ studio: demoStudio, client });
   const stances = resolveStances(repertoire, laid.school, laid.stances, laid.from);
-  if (!rung || !stances.ok) throw new Error(`demo data: ${id} has no level ${level}`);
-  const { pattern } = breathInForce(exercise, stances.value, level);
-  return {
-    item: newId(),
-    exercise: id,
-    name: exercise.name,
-    level,
-    levelName: rung.name,
-    order: exercise.sideOrder,
-    dose: { ...rung.dose, pattern, pace: 1 },
-  };
+  const item =
+    stances.ok &&
+    planItem(entry(repertoire.exercises, id), bodyOf(client), stances.value, { item: newId(), level });
+  if (!item) throw new Error(`demo data: ${id} has no level ${level}`);
+  return item;
 }
 
 /** Both sides by turns, as far as each goes. */

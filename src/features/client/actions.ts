@@ -134,15 +134,6 @@ export async function keepClearance(input: unknown): Promise<Result<null>> {
   });
 }
 
-export async function stopClient(input: unknown): Promise<Result<string>> {
-  return act(stopForm, input, async (who, { id: own, clientId, ...stop }) => {
-    const { stopSigns } = await findRepertoire(who);
-    if (!stopSigns.some((one) => one.id === stop.sign))
-      return failure('unknownSign', 'There is no such stop sign.', 'sign');
-    return refreshed(await addStop(who, clientId, stop, own));
-  });
-}
-
 /** Clearance after the stops that were shown: from then on the client may go on, unless another was noted meanwhile. */
 export async function clearStop(input: unknown): Promise<Result<null>> {
   return act(clearStopsForm, input, async (who, { clientId, stops, on, by }) => {

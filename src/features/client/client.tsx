@@ -9,9 +9,9 @@ import styled from 'styled-components';
 import { ButtonLink } from '@/design/button';
 import { Chip, Page, PageHead, Quiet, Row, Section, Small, TextLink } from '@/design/layout';
 import { StopButton } from '@/design/stop-dialog';
+import { noteStop } from '@/platform/server/stop';
 import { useOnce } from '@/platform/browser/once';
 import { stopWords } from '@/repertoire/words';
-import { stopClient } from './actions';
 import { Now } from './now';
 import type { ClientPage, ClientPart, Shown } from './read';
 import { StopBanner } from './safety';
@@ -93,7 +93,7 @@ export function Client({ page: whole, deferring }: { page: ClientPage; deferring
             signs={whole.stopSigns}
             words={stopWords}
             onStop={async (sign, seen) => {
-              const result = await stopClient({ id: once.id(), clientId: client.id, sign, seen, lookId: null });
+              const result = await noteStop({ id: once.id(), clientId: client.id, sign, seen, lookId: null });
               if (result.ok) {
                 once.kept();
                 router.refresh();

@@ -41,27 +41,13 @@ export function stancesFor(pack: DayPack, client: FloorClient, exercise: string)
 /** An exercise put on a session's plan, with its dose as the school in force gives it or as it was left last time. */
 export function plan(pack: DayPack, client: FloorClient, { exercise: id, level }: Standing): Planned | undefined {
   const exercise = pack.repertoire.exercises.find((one) => one.id === id);
-  const rung = exercise && rungAt(exercise, level, client.body);
-  if (!exercise || !rung) return undefined;
-  const stances = stancesFor(pack, client, id);
-  const springs = client.springs[id]?.text ?? rung.springs;
-  const before = client.standings.find((one) => one.exercise === id && one.level === level)?.dose;
-  return {
+  if (!exercise) return undefined;
+  return planItem(exercise, client.body, stancesFor(pack, client, id), {
     item: newId(),
-    exercise: id,
-    name: exercise.name,
     level,
-    levelName: rung.name,
-    order: exercise.sideOrder,
-    dose: {
-      ...(before ?? {
-        ...doseInForce(rung, stances),
-        pattern: breathInForce(exercise, stances, rung.number).pattern,
-        pace: 1,
-      }),
-      ...(springs ? { springs } : {}),
-    },
-  };
+    springs: client.springs[id]?.text,
+    before: client.standings.find((one) => one.exercise === id && one.level === level)?.dose,
+  });
 }
 
 export type Pane = 'setUp' | 'watch' | 'correct' | 'level';

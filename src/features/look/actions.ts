@@ -244,15 +244,3 @@ export async function overruleHere(input: unknown): Promise<Result<string>> {
     return result;
   });
 }
-
-/** Notes a stop sign and ends the session. */
-export async function stopHere(input: unknown): Promise<Result<string>> {
-  return act(stopForm, input, async (who, { id: own, clientId, ...stop }) => {
-    const repertoire = await findRepertoire(who);
-    if (!repertoire.stopSigns.some((one) => one.id === stop.sign))
-      return failure('unknownSign', 'There is no such stop sign.', 'sign');
-    const result = await addStop(who, clientId, stop, own);
-    if (result.ok) revalidatePath('/', 'layout');
-    return result;
-  });
-}

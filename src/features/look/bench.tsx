@@ -7,9 +7,9 @@ import { TabPanel, Tabs } from 'react-aria-components';
 import styled from 'styled-components';
 import { Notice, Page, Row, Stack } from '@/design/layout';
 import { StopButton } from '@/design/stop-dialog';
+import { noteStop } from '@/platform/server/stop';
 import { useOnce } from '@/platform/browser/once';
 import { stopWords } from '@/repertoire/words';
-import { stopHere } from './actions';
 import { BenchHead, stepNames } from './bench-head';
 import type { StepName } from './bench-head';
 import { MarkingStep } from './bench-steps';
@@ -125,7 +125,7 @@ export function LookBench({ opening }: { opening: BenchOpening }) {
           signs={model.repertoire.stopSigns}
           words={stopWords}
           onStop={async (sign, seen) => {
-            const result = await stopHere({ id: once.id(), clientId, sign, seen, lookId });
+            const result = await noteStop({ id: once.id(), clientId, sign, seen, lookId });
             if (result.ok) once.kept();
             if (result.ok) router.push(`/clients/${clientId}`);
             return result;

@@ -35,7 +35,9 @@ import { StopButton } from '@/design/stop-dialog';
 import { apparatusNames } from '@/design/words';
 import { fromWhere } from '@/core/anatomy/positions';
 import { deferring, stopWords } from '@/repertoire/words';
-import { beginLook, chooseRoom, overruleHere, stopHere } from './actions';
+import { beginLook, chooseRoom, overruleHere } from './actions';
+import { noteStop } from '@/platform/server/stop';
+import { SetUpList } from '@/design/set-up-list';
 import { useOnce } from '@/platform/browser/once';
 import type { StartExercise, StartPage } from './read';
 import { OneOf } from '@/design/choice';
@@ -49,15 +51,6 @@ const form = v.object({
   room: v.string(),
 });
 type Choice = v.InferOutput<typeof form>;
-
-const Checks = styled(Ruled)`
-  li {
-    display: grid;
-    grid-template-columns: 74px 1fr;
-    gap: 12px;
-    padding: 9px 0;
-  }
-`;
 
 type Level = StartExercise['levels'][number];
 
@@ -165,7 +158,7 @@ function StopHere({ page: { clientId, stopSigns } }: { readonly page: StartPage 
       signs={stopSigns}
       words={stopWords}
       onStop={async (sign, seen) => {
-        const result = await stopHere({ id: once.id(), clientId, sign, seen, lookId: null });
+        const result = await noteStop({ id: once.id(), clientId, sign, seen, lookId: null });
         if (result.ok) {
           once.kept();
           router.push(`/clients/${clientId}`);
@@ -385,17 +378,7 @@ const WatchAndSetUp = ({ clientId, exercise }: { readonly clientId: string; read
         ))}
       </Ruled>
     </Stack>
-    <Stack $gap={6}>
-      <h2>Set up, tailbone to head</h2>
-      <Checks>
-        {exercise.setUp.map(({ block, check }) => (
-          <li key={check}>
-            <Small>{block}</Small>
-            <span>{check}</span>
-          </li>
-        ))}
-      </Checks>
-    </Stack>
+    <SetUpList setUp={exercise.setUp} />
     <Quiet>
       Judged by {exercise.judgedBy}. First look uncorrected: say what to do, not how.{' '}
       <TextLink href={`/repertoire/${exercise.id}?client=${clientId}`}>The whole exercise</TextLink>

@@ -11,6 +11,7 @@ import { startOf } from '@/core/body/movement';
 import type { Level } from '@/core/knowledge/entries';
 import { nameOf } from '@/core/alignment/words';
 import { BreathRibbon } from '@/design/breath-ribbon';
+import { SetUpList } from '@/design/set-up-list';
 import { ClientPicker } from '@/design/client-picker';
 import { findClientNames } from '@/platform/server/client-names';
 import { Button, ButtonLink } from '@/design/button';
@@ -353,18 +354,7 @@ const ToTeach = ({ page: { exercise, first, prepares, follows }, query }: ToTeac
         </ul>
       </Stack>
     )}
-    <Stack $gap={6}>
-      <h2>Set up, tailbone to head</h2>
-      <Ruled>
-        {exercise.setUp.map(({ block, check }) => (
-          <li key={check} style={{ padding: '8px 0' }}>
-            <Small>{block}</Small>
-            <br />
-            {check}
-          </li>
-        ))}
-      </Ruled>
-    </Stack>
+    <SetUpList setUp={exercise.setUp} />
     <Teaching exercise={exercise} />
     {exercise.selfChecks.length > 0 && <TextList title="The client can check" lines={exercise.selfChecks} />}
     {exercise.notes.length > 0 && <TextList title="Finer points" lines={exercise.notes} />}
