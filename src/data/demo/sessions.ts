@@ -4,12 +4,12 @@ import { v7 as newId } from 'uuid';
 import { weighLevel } from '@/core/knowledge/cautions';
 import { conditionsInForce } from '@/core/knowledge/conditions';
 import { entry } from '@/core/knowledge/find';
-import { breathInForce, layStances, resolveStances } from '@/core/knowledge/stances';
+import { layStances, resolveStances } from '@/core/knowledge/stances';
 import { adviseLevel } from '@/core/progression/advice';
 import type { Payload, Planned, SessionEvent } from '@/core/progression/events';
 import type { GateSession } from '@/core/progression/gate-input';
 import { gateSession, outcomeOf, unsafeFaults } from '@/core/progression/outcome';
-import { levelAfter, rungAt } from '@/core/load/rungs';
+import { levelAfter } from '@/core/load/rungs';
 import { foldSession } from '@/core/progression/session';
 import { eventVersion } from '@/core/progression/words';
 import { repertoire, rulesVersion } from '@/repertoire';
@@ -20,6 +20,7 @@ import type { ClientCard, Who } from '../types';
 import { demoSessions, demoStudio } from './world';
 import type { DemoSession } from './world';
 import { dayOf } from '../days';
+import { planItem } from '@/core/progression/plan-item';
 
 const weekMs = 7 * 86_400_000;
 const repetitionMs = 11_000;
@@ -51,8 +52,7 @@ function planned(client: ClientCard, { exercise: id, level }: { exercise: string
   const laid = layStances({ studio: demoStudio, client });
   const stances = resolveStances(repertoire, laid.school, laid.stances, laid.from);
   const item =
-    stances.ok &&
-    planItem(entry(repertoire.exercises, id), bodyOf(client), stances.value, { item: newId(), level });
+    stances.ok && planItem(entry(repertoire.exercises, id), bodyOf(client), stances.value, { item: newId(), level });
   if (!item) throw new Error(`demo data: ${id} has no level ${level}`);
   return item;
 }

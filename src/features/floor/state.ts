@@ -5,7 +5,7 @@ import { weighLevel } from '@/core/knowledge/cautions';
 import type { Weighed } from '@/core/knowledge/cautions';
 import { exerciseAt } from '@/core/knowledge/find';
 import type { Exercise, Fault, Level } from '@/core/knowledge/entries';
-import { breathInForce, doseInForce, layStances, resolveStances } from '@/core/knowledge/stances';
+import { layStances, resolveStances } from '@/core/knowledge/stances';
 import type { StancesInForce } from '@/core/knowledge/stances';
 import { watchFor } from '@/core/knowledge/watch';
 import type { Watch } from '@/core/knowledge/watch';
@@ -25,6 +25,7 @@ import { lostTwiceRunning, nextUp, openTry } from '@/core/progression/session';
 import type { Item, NextUp, Session } from '@/core/progression/session';
 import type { DayPack, FloorClient } from './pack';
 import { withoutTrials } from '@/core/corrections/rank';
+import { planItem } from '@/core/progression/plan-item';
 
 /** The stances in force for a client in an exercise. */
 export function stancesFor(pack: DayPack, client: FloorClient, exercise: string): StancesInForce {

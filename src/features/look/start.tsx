@@ -6,7 +6,6 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import type { Control } from 'react-hook-form';
-import styled from 'styled-components';
 import * as v from 'valibot';
 import { isUpright } from '@/core/anatomy/positions';
 import type { View } from '@/core/anatomy/positions';
