@@ -18,24 +18,30 @@ function isFresh() {
     .every((file) => statSync(file).mtimeMs < built);
 }
 
+/** One file with everything it imports, as plain JavaScript. `more`: settings of the bundler beyond these. */
+export async function bundleFile(source, outfile, more = {}) {
+  const { build } = await import('esbuild');
+  await build({
+    entryPoints: [source],
+    outfile,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    tsconfig: path.join(root, 'tsconfig.json'),
+    // Packages that are still written with require find it.
+    banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" },
+    logLevel: 'error',
+    ...more,
+  });
+}
+
 export async function bundleCore() {
   if (isFresh()) return 'up to date';
-  const { build } = await import('esbuild');
   mkdirSync(path.dirname(bundle), { recursive: true, mode: 0o700 });
   for (const [name, source] of Object.entries(entries)) {
     const draft = path.join(ownFolder, `${name}.mjs.${process.pid}`);
-    await build({
-      entryPoints: [path.join(root, 'src', 'cli', source)],
-      outfile: draft,
-      bundle: true,
-      platform: 'node',
-      format: 'esm',
-      target: 'node20',
-      tsconfig: path.join(root, 'tsconfig.json'),
-      // Packages that are still written with require find it.
-      banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" },
-      logLevel: 'error',
-    });
+    await bundleFile(path.join(root, 'src', 'cli', source), draft);
     renameSync(draft, path.join(ownFolder, `${name}.mjs`));
   }
   return 'bundled';

@@ -11,30 +11,21 @@ import { facts, markShot, randomBodies, someCamera } from '../rigs/random-look';
 import { stickerColours } from '@/core/motion/sticker-plan';
 import { findStickers } from '@/core/motion/stickers';
 import { normal, seeded } from '@/core/random';
-
-const median = (values: readonly number[]): number =>
-  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? Number.NaN;
-
-let sink = 0;
-/** Milliseconds a call, the median of nine rounds after a warm-up. */
-function time(work: () => number, calls: number): number {
-  const round = () => {
-    const started = process.hrtime.bigint();
-    for (let i = 0; i < calls; i += 1) sink += work();
-    return Number(process.hrtime.bigint() - started) / calls / 1e6;
-  };
-  round();
-  return median(Array.from({ length: 9 }, round));
-}
+import { leastUs, thousandAngles } from './timing';
 
 async function main(): Promise<void> {
-  const body = poseBody(
-    { heightM: 1.7, massKg: 65 },
-    { left: { kind: 'footDown' }, right: { kind: 'raised', thighDeg: 90, kneeDeg: 90 } },
-  );
+  const size = { heightM: 1.7, massKg: 65 };
+  const pose = { left: { kind: 'footDown' }, right: { kind: 'raised', thighDeg: 90, kneeDeg: 90 } } as const;
+  const body = poseBody(size, pose);
   for (const view of ['side', 'foot', 'above'] as const) {
     const eye = flatEye(view, 0.4, [-900, 600]);
-    console.warn(`• drawing a figure from ${view}: ${time(() => drawBody(body, eye).length, 60).toFixed(2)} ms here`);
+    const [drawing = 0, placing = 1] = leastUs([
+      { work: () => drawBody(body, eye).length, calls: 20 },
+      { work: () => poseBody(size, pose).spine.length, calls: 20 },
+    ]);
+    console.warn(
+      `• drawing a figure from ${view}: ${(drawing / placing).toFixed(2)} × placing its joints (here ${drawing.toFixed(0)} µs)`,
+    );
   }
 
   const { svg } = demoPicture(body, standingCamera('supine', 'side', { wide: 1280, high: 720 }));
@@ -46,9 +37,12 @@ async function main(): Promise<void> {
       sum += (pixels.data[i] ?? 0) + (pixels.data[i + 1] ?? 0) + (pixels.data[i + 2] ?? 0);
     return sum;
   };
-  const [once, found] = [time(touch, 8), time(() => findStickers(pixels, stickerColours).length, 8)];
+  const [once = 1, found = 0] = leastUs([
+    { work: touch, calls: 4 },
+    { work: () => findStickers(pixels, stickerColours).length, calls: 4 },
+  ]);
   console.warn(
-    `• ${findStickers(pixels, stickerColours).length} stickers in 1280 × 720: ${(found / once).toFixed(2)} × touching each pixel once (here ${found.toFixed(1)} ms)`,
+    `• ${findStickers(pixels, stickerColours).length} stickers in 1280 × 720: ${(found / once).toFixed(2)} × touching each pixel once (here ${(found / 1000).toFixed(1)} ms)`,
   );
 
   const uniform = seeded(5);
@@ -62,15 +56,14 @@ async function main(): Promise<void> {
   });
   let turn = 0;
   const next = () => inputs[turn++ % inputs.length] as MeasureInput;
-  const whole = time(() => (measure(next()).ok ? 1 : 0), 400);
-  const angle = time(() => {
-    const { PS = [0, 0], SN = [1, 1] } = next().landmarks;
-    return Math.atan2(SN[1] - PS[1], SN[0] - PS[0]);
-  }, 20_000);
+  const [whole = 0, yard = 1] = leastUs([
+    { work: () => (measure(next()).ok ? 1 : 0), calls: 400 },
+    { work: thousandAngles, calls: 200 },
+  ]);
   const first = measure(inputs[0] as MeasureInput);
   const count = first.ok ? Object.keys(first.value.measures).length : 0;
   console.warn(
-    `• measure, ${count} measures with their errors from two full pictures: ${Math.round(whole / angle)} × one bare angle (here ${(1000 * whole).toFixed(0)} µs)`,
+    `• measure, ${count} measures with their errors from two full pictures: ${(whole / yard).toFixed(2)} × a thousand arc tangents (here ${whole.toFixed(1)} µs)`,
   );
 
   console.warn('• 2,000 made-up looks, each with its errors turned round: bias, and share of truths within ±1.96 s');
@@ -78,7 +71,6 @@ async function main(): Promise<void> {
     console.warn(
       `    ${id.padEnd(22)} drift ${drift.bias.toFixed(3).padStart(7)}  ${(100 * drift.within).toFixed(1)} %   absolute ${absolute.bias.toFixed(3).padStart(7)}  ${(100 * absolute.within).toFixed(1)} %   (${drift.count})`,
     );
-  if (!Number.isFinite(sink)) throw new Error('the figures came to nothing');
 }
 
 main().catch((error: unknown) => {

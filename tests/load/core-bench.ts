@@ -1,4 +1,4 @@
-// measure + judge of one fully marked picture against its set-up, as a multiple of the bare trigonometry it contains.
+// measure and judge of one fully marked picture against its set-up, as multiples of a thousand arc tangents.
 import * as v from 'valibot';
 import { judgeInput, measureInput } from '@/core/alignment/input';
 import { judge } from '@/core/knowledge/judge';
@@ -6,8 +6,8 @@ import { measure } from '@/core/alignment/measure';
 import type { Vec2 } from '@/core/geometry';
 import { seeded } from '@/core/random';
 import { repertoire } from '@/repertoire';
+import { leastUs, thousandAngles } from './timing';
 
-const rounds = 4000;
 const uniform = seeded(7);
 const near = (x: number, y: number): Vec2 => [x + 20 * uniform(), y + 12 * uniform()];
 const marks = () => ({
@@ -42,53 +42,41 @@ const inputs = Array.from({ length: 64 }, () =>
   }),
 );
 
-function whole(input: (typeof inputs)[number]): number {
+type Input = (typeof inputs)[number];
+
+function measuresOf(input: Input) {
   const measured = measure(input);
   if (!measured.ok) throw new Error(measured.error.message);
+  return measured.value.measures;
+}
+
+const questions = inputs.map((input) => {
   const measures = Object.fromEntries(
-    Object.entries(measured.value.measures).map(([id, { value, seWithin }]) => [id, { value, se: seWithin }]),
+    Object.entries(measuresOf(input)).map(([id, { value, seWithin }]) => [id, { value, se: seWithin }]),
   );
-  const judged = judge(v.parse(judgeInput, { exercise: 'legFloat', level: 2, measures }), repertoire);
-  return judged.ok ? judged.value.findings.length : 0;
-}
-
-/** What a person with a pocket calculator would do: seven angles and one ratio. */
-function bare({ landmarks: { ASIS, PS, SN, LR, GT, LK, LM, FH, CH }, neutral }: (typeof inputs)[number]): number {
-  const angle = (a: Vec2 | undefined, b: Vec2 | undefined) => (a && b ? Math.atan2(b[1] - a[1], b[0] - a[0]) : 0);
-  const span = (a: Vec2 | undefined, b: Vec2 | undefined) => (a && b ? Math.hypot(b[1] - a[1], b[0] - a[0]) : 1);
-  const rest = neutral?.landmarks ?? {};
-  return (
-    angle(PS, ASIS) +
-    angle(LR, SN) -
-    angle(rest.LR, rest.SN) +
-    angle(GT, LK) +
-    angle(LK, LM) +
-    angle(CH, FH) +
-    angle(rest.PS, rest.ASIS) +
-    span(LR, ASIS) / span(rest.LR, rest.ASIS)
-  );
-}
-
-let sink = 0;
-function time(work: (input: (typeof inputs)[number]) => number, times: number): number {
-  const started = process.hrtime.bigint();
-  for (let i = 0; i < times; i += 1) {
-    const input = inputs[i % inputs.length];
-    if (input) sink += work(input);
-  }
-  return Number(process.hrtime.bigint() - started) / times;
-}
-
-const median = (values: readonly number[]): number =>
-  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? Number.NaN;
-
-time(whole, 500);
-time(bare, 50_000);
-const ratios = Array.from({ length: 9 }, () => {
-  const [core, trigonometry] = [time(whole, rounds), time(bare, rounds * 20)];
-  return { ratio: core / trigonometry, core };
+  return v.parse(judgeInput, { exercise: 'legFloat', level: 2, measures });
 });
-if (!Number.isFinite(sink)) throw new Error('the figures came to nothing');
+
+/** One after the other, round and round. */
+function inTurn<T>(all: readonly T[], work: (one: T) => number): () => number {
+  let turn = 0;
+  return () => {
+    const one = all[turn++ % all.length];
+    return one === undefined ? 0 : work(one);
+  };
+}
+
+const [measuring = 0, judging = 0, yard = 1] = leastUs([
+  { work: inTurn(inputs, (one) => Object.keys(measuresOf(one)).length), calls: 1000 },
+  {
+    work: inTurn(questions, (one) => {
+      const judged = judge(one, repertoire);
+      return judged.ok ? judged.value.findings.length : 0;
+    }),
+    calls: 400,
+  },
+  { work: thousandAngles, calls: 200 },
+]);
 console.warn(
-  `• measure + judge: ${Math.round(median(ratios.map(({ ratio }) => ratio)))} × the bare trigonometry (here ${(median(ratios.map(({ core }) => core)) / 1000).toFixed(0)} µs a picture, errors, verdicts and words included)`,
+  `• a picture with its set-up: measure ${(measuring / yard).toFixed(2)} ×, judge ${(judging / yard).toFixed(2)} × a thousand arc tangents (here ${measuring.toFixed(1)}, ${judging.toFixed(1)} and ${yard.toFixed(1)} µs; errors, verdicts and words included)`,
 );
