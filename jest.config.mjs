@@ -1,6 +1,8 @@
 // Three projects: unit (beside the code), data (a real database), browser (the real interface in headless Chromium).
 const shared = {
   testEnvironment: 'node',
+  // Files run in a context of their own, where looking these up each time is slow.
+  sandboxInjectedGlobals: ['Math', 'Number', 'Object', 'Array', 'JSON'],
   transform: {
     '^.+\\.(t|j)sx?$': [
       '@swc/jest',

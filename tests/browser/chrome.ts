@@ -79,7 +79,7 @@ export async function openChrome(address: string, size: Size = desk, camera?: st
   const field = (label: string) =>
     find(
       By.xpath(
-        `//label[normalize-space(.)=${quote(label)}]/following-sibling::*[self::input or self::textarea or self::button]`,
+        `//label[normalize-space(.)=${quote(label)}]/following-sibling::*/descendant-or-self::*[self::input or self::textarea or self::button]`,
       ),
     );
 

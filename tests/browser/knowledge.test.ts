@@ -82,7 +82,7 @@ describe('the repertoire', () => {
     await chrome.go(`/repertoire?client=${id}`);
     const rollOver = await chrome.find(By.css('li[data-exercise=rollOver] [data-standing]'));
     expect(await rollOver.getAttribute('data-standing')).toBe('ruledOut');
-    await (await chrome.find(By.xpath("//label[contains(., 'Only what is open')]/input"))).click();
+    await (await chrome.find(By.xpath("//label[contains(., 'Only what is open')]"))).click();
     await chrome.until('ruled out ones go', async () => !(await chrome.has(By.css('[data-standing=ruledOut]'))));
     expect((await cards()).length).toBeLessThan(shipped.exercises.length);
   });
@@ -294,7 +294,7 @@ describe('cautions on the way', () => {
     const begin = async () => (await chrome.button('To the pictures')).getAttribute('disabled');
     await chrome.sees('Before anyone gets on');
     expect(await begin()).not.toBeNull();
-    await (await chrome.find(By.xpath("//label[contains(., 'anchors looked at today')]/input"))).click();
+    await (await chrome.find(By.xpath("//label[contains(., 'anchors looked at today')]"))).click();
     await chrome.until('it may begin', async () => (await begin()) === null);
     await chrome.press('To the pictures');
     await chrome.isAt(/\/looks\//);
@@ -323,7 +323,7 @@ describe('cautions on the way', () => {
     const page = await clientPage('Pell');
     await chrome.go(`${page}/intake`);
     await findNothingToImprove('intake form');
-    await (await chrome.find(By.xpath("//label[contains(., 'wrists hurt')]//input"))).click();
+    await (await chrome.find(By.xpath("//label[contains(., 'wrists hurt')]"))).click();
     await chrome.press('Keep the signed form');
     await chrome.sees('The client signs with the full name.');
     await fill('Signed, full name', 'Pell Rowlock');
@@ -335,6 +335,7 @@ describe('cautions on the way', () => {
   test('a stop sign ends everything until clearance is on file', async () => {
     const page = await clientPage('Hanno');
     await chrome.press('Stop sign');
+    await chrome.sees('Stop: what was seen?', 'h2');
     await findNothingToImprove('the stop question');
     await chrome.press('End the session and note it');
     await chrome.sees('Say which sign was seen.');

@@ -273,7 +273,7 @@ describe('by hand and by eye', () => {
     await begin('standKneeLift');
     await (await chrome.button('2Top')).click();
     await chrome.press('By eye');
-    const thumb = await chrome.driver.findElement(By.css('[data-eye="pelvicTilt"] input'));
+    const thumb = await (await chrome.find(By.css('[data-eye="pelvicTilt"]'))).findElement(By.css('input'));
     await thumb.sendKeys(Key.ARROW_RIGHT, Key.ARROW_RIGHT); // she faces left: the bubble goes to the back, an arch
     await chrome.sees('far arched');
     expect(await chrome.text('tr[data-measure="pelvicTilt"][data-method="eye"] td')).toMatch(/\+10° ± 5\.0°/);
@@ -300,6 +300,7 @@ test('the same picture marked three times tells one hand’s own error', async (
   await (await chrome.find(By.xpath("//button[span[normalize-space(.)='Leg float · set-up']]"))).click();
   await chrome.find(By.css('svg.sheet'));
   await chrome.press('My own error');
+  await chrome.sees('Mark it afresh', 'h2');
   for (const shake of [0, 3, -3]) {
     const canvas = await chrome.find(By.css('svg.sheet'));
     await chrome.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', canvas);

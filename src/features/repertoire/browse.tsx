@@ -60,7 +60,7 @@ const Cards = styled.ul`
     min-width: 0;
     position: relative;
     content-visibility: auto;
-    contain-intrinsic-size: auto 232px auto 262px;
+    contain-intrinsic-block-size: auto 262px;
   }
   li[data-out] .drawn {
     opacity: 0.45;

@@ -21,7 +21,7 @@ export const Faults = styled.ul`
   gap: 26px;
   & > li {
     content-visibility: auto;
-    contain-intrinsic-size: auto 700px auto 330px;
+    contain-intrinsic-block-size: auto 330px;
     border-top: 1px solid var(--rule);
     padding-top: 16px;
     display: grid;
