@@ -37,6 +37,7 @@ const Groups = styled.div`
   }
   .row {
     display: flex;
+    flex-wrap: wrap;
     gap: 4px;
     align-items: center;
   }
