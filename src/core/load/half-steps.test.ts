@@ -27,6 +27,24 @@ test('one leg may stay in tabletop where both are long in the air, and only ther
   expect(kinds(down, leg(20))).not.toContain('oneBent');
 });
 
+test('a knee that is bent by 80° or more is not bent further', () => {
+  const steps = halfStepsBetween(body, level(1, leg(80, 30), leg(80, 30)), level(2, leg(10, 79), leg(10, 79)), 6);
+  expect(steps.find(({ kind }) => kind === 'lever')?.pose.left).toEqual(leg(10, 99));
+  expect(kinds(leg(10, 80), leg(10, 80), 6)).not.toContain('lever');
+});
+
+test('of several bends that would do, the one nearest to the middle is offered', () => {
+  const both = (kneeDeg: number) => legLoad(body, Array(2).fill({ thighDeg: 15, kneeDeg })).demandPct;
+  const bend = (heldPct: number) => {
+    const steps = halfStepsBetween(body, level(1, leg(80, 30), leg(80, 30)), level(2, leg(15), leg(15)), heldPct);
+    return steps.find(({ kind }) => kind === 'lever')?.pose.left;
+  };
+  // Bends of 35, 50 and 70° ask 6.29, 6.09 and 5.67 %, long legs 6.34 %.
+  expect([35, 50, 70, 0].map((deg) => Math.round(100 * both(deg)))).toEqual([629, 609, 567, 634]);
+  expect(bend(9)).toEqual(leg(15, 35)); // more is held than is asked: as near to it as can be
+  expect(bend(5)).toEqual(leg(15, 70)); // the middle of 5 and 6.34 is 5.67
+});
+
 test('an elastic carries legs only where both are up', () => {
   expect(kinds(leg(45), leg(45))).toContain('strap');
   expect(kinds(leg(15), down)).not.toContain('strap');

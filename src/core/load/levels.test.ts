@@ -1,8 +1,10 @@
 import { repertoire } from '@/repertoire';
 import { entry, levelOf } from '../knowledge/find';
+import type { LegPose } from '../body/pose';
 import { demandOf } from './demand';
 import { halfStepsBetween } from './half-steps';
-import { demandOfLevel, mainKind, stepSize } from './levels';
+import { demandCurve, demandOfLevel, mainKind, stepSize } from './levels';
+import { rungAt } from './rungs';
 
 const body = { heightM: 1.68, massKg: 65, sex: 'f' } as const;
 const exercise = (id: string) => entry(repertoire.exercises, id);
@@ -23,6 +25,21 @@ describe('demand over a movement', () => {
   });
   test('legs in straps are not told from the pose', () =>
     expect(demandOfLevel(body, levelOf(exercise('feetInStraps'), 2)).peak.legs).toBeUndefined());
+  test('where a foot leaves the floor on the way, only start and top are known; where none does, the way between too', () => {
+    const up = { kind: 'raised', thighDeg: 90, kneeDeg: 90 } as const;
+    const low = { kind: 'raised', thighDeg: 60, kneeDeg: 90 } as const;
+    const down = { kind: 'footDown' } as const;
+    const shares = (start: { left: LegPose; right: LegPose }, top: { left: LegPose; right: LegPose }) =>
+      demandCurve(body, { start, top, load: { headUp: false, also: [] } }, 4).map(({ at }) => at);
+    expect(shares({ left: down, right: down }, { left: up, right: down })).toEqual([0, 1]);
+    expect(shares({ left: down, right: down }, { left: down, right: up })).toEqual([0, 1]);
+    expect(shares({ left: down, right: up }, { left: down, right: low })).toEqual([0, 0.25, 0.5, 0.75, 1]);
+  });
+  test('half-way between two levels is a level of its own, called by the harder one', () => {
+    const lowerLift = exercise('lowerLift');
+    const half = rungAt(lowerLift, 1.5, body);
+    expect(half).toMatchObject({ number: 1.5, name: `Toward ${levelOf(lowerLift, 2).name.toLowerCase()}` });
+  });
   test('a ladder is about what it asks most of', () => {
     const kind = (id: string) => mainKind(exercise(id).levels.map((level) => demandOfLevel(body, level, 4).peak));
     expect(
@@ -38,6 +55,8 @@ test.each([
   [2.5, 2.6, 1.04, 'noStep'],
   [0, 2.4, 1.2, 'first'],
   [0, 3, 1.5, 'leap'],
+  [10, 13, 1.3, 'step'],
+  [0.05, 2.6, 1.3, 'first'],
 ])('from %d %% held to %d %% asked: %d, a %s', (held, asked, share, kind) =>
   expect(stepSize(held, asked)).toEqual({ share: expect.closeTo(share, 6), kind }),
 );

@@ -24,6 +24,14 @@ test('where masses lie: the head’s near its middle, the trunk’s in order fro
   expect(0 < x('lowerTrunk') && x('lowerTrunk') < x('midTrunk') && x('midTrunk') < x('upperTrunk')).toBe(true);
   expect(Math.abs(x('head') - posed.head.at[0])).toBeLessThan(40);
 });
+test('standing, the head’s mass lies below the vertex as far as the table says', () => {
+  const posed = poseBody(body, { position: 'standing', left: { kind: 'along' }, right: { kind: 'along' } });
+  const head = massesOf(body, posed, { L: 0, R: 0 }).find(({ segment }) => segment === 'head');
+  const vertex = posed.head.at[2] + 0.058 * 1680; // the skull's middle lies 5.8 % of stature below it
+  const expected = vertex - segmentCentre('head', body) * segmentLengthMm('head', body);
+  expect(Math.abs(expected - posed.head.at[2])).toBeGreaterThan(1); // it is not the middle itself
+  expect(head?.at[2]).toBeCloseTo(expected, 3);
+});
 test('the lumbar moment is the legs’ and the pelvis’ by hand', () => {
   const pose: Pose = { left: raised(60, 20), right: raised(60, 20) };
   const posed = poseBody(body, pose);
@@ -198,6 +206,18 @@ describe('which demand a pose has', () => {
     expect(leaning.trunkNm ?? 0).toBeGreaterThan(20);
     expect(leaning).not.toHaveProperty('thoraxNm');
     expect(leaning).not.toHaveProperty('lumbarNm');
+  });
+  test('in a bridge on one foot the lifted leg stands on nothing; on none there is no span', () => {
+    const lifted: Pose = { trunkDeg: -30, left: down, right: raised(40, 0) };
+    const posed = poseBody(body, lifted);
+    const foot = (posed.sides.L.ankle[0] + posed.sides.L.ball[0]) / 2;
+    const [t6, c7] = [posed.landmarks.T6?.[0] ?? Number.NaN, posed.landmarks.C7?.[0] ?? Number.NaN];
+    const carried = massesOf(body, posed, { L: 0, R: 0 }).filter(
+      ({ segment }) => !['upperArm', 'forearm', 'hand', 'head'].includes(segment),
+    );
+    const about = carried.reduce((sum, { at, massKg }) => sum + gravity * massKg * (at[0] - foot), 0);
+    expect(loadOfPose(body, lifted).span?.onHeadEndN).toBeCloseTo(about / ((t6 + c7) / 2 - foot), 6);
+    expect(loadOfPose(body, { ...lifted, left: raised(40, 0) })).not.toHaveProperty('span');
   });
   test('forearms carry as hands do, from the elbows', () => {
     const forearm = { kind: 'forearmDown' } as const;
