@@ -20,6 +20,7 @@ const shared = {
 };
 
 const config = {
+  testSequencer: '<rootDir>/tests/changed-first.mjs',
   projects: [
     { ...shared, displayName: 'unit', testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/tests/house/**/*.test.ts'] },
     { ...shared, displayName: 'data', testMatch: ['<rootDir>/tests/data/**/*.test.ts?(x)'] },
