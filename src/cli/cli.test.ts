@@ -1,18 +1,11 @@
 import { spawnSync } from 'node:child_process';
 import path from 'node:path';
+import { tippedPelvis, workedLines, workedView } from '../../tests/rigs/worked-picture';
 import { answer } from './verbs';
 
 const root = path.resolve(__dirname, '../..');
-const picture = {
-  position: 'supine',
-  view: 'side',
-  headEnd: 'left',
-  matLine: [
-    [100, 1000],
-    [2100, 1000],
-  ],
-  landmarks: { ASIS: [1000, 682.367], PS: [1100, 700] },
-};
+const { matLine } = workedLines();
+const picture = { ...workedView, matLine, landmarks: tippedPelvis() };
 
 function shell(verb: string, input: string) {
   const { status, stdout, stderr } = spawnSync('npm', ['run', '-s', 'core', '--', verb], {

@@ -16,18 +16,9 @@ import type { Shape, ShapeRole } from '@/core/figure/draw';
 import { frameFigure } from '@/core/figure/frame';
 import { drawScene } from '@/core/figure/scene';
 import type { Scene } from '@/core/figure/scene';
+import { themeInks } from '@/core/figure/print';
 
-const fills: Readonly<Partial<Record<ShapeRole, string>>> = {
-  farLimb: 'var(--figure-far)',
-  farArm: 'var(--figure-far)',
-  body: 'var(--figure)',
-  head: 'var(--figure)',
-  hair: 'var(--figure-hair)',
-  nearLimb: 'var(--figure)',
-  nearArm: 'var(--figure)',
-  prop: 'var(--prop)',
-  frame: 'var(--figure-far)',
-};
+const { fills } = themeInks;
 const lines: Readonly<Partial<Record<ShapeRole, string>>> = {
   propLine: 'var(--prop-deep)',
   frame: 'var(--figure-far)',

@@ -7,16 +7,14 @@ import { FieldError, Input, Label, Text, TextField } from 'react-aria-components
 import styled from 'styled-components';
 import { readWithin } from './number-text';
 import type { Limits } from './number-text';
+import { label } from './field-parts';
 
 const Field = styled(TextField)<{ $isRow: boolean }>`
   display: grid;
   gap: 5px;
   align-content: start;
   min-width: 0;
-  .label {
-    font-weight: 600;
-    font-size: 0.94rem;
-  }
+  ${label}
   .box {
     display: flex;
     gap: 8px;
@@ -38,15 +36,6 @@ const Field = styled(TextField)<{ $isRow: boolean }>`
   }
   .unit {
     color: var(--quiet);
-  }
-  .help {
-    color: var(--quiet);
-    font-size: 0.86rem;
-  }
-  .error {
-    color: var(--out);
-    font-size: 0.92rem;
-    font-weight: 600;
   }
   ${({ $isRow }) =>
     $isRow

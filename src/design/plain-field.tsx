@@ -3,42 +3,21 @@
 // A labelled text field that keeps its value outside a form library: for dialogs and editors.
 import { FieldError, Input, Label, Text, TextArea, TextField } from 'react-aria-components';
 import styled from 'styled-components';
+import { label, box } from './field-parts';
 
 const Field = styled(TextField)`
   display: grid;
   gap: 5px;
   align-content: start;
   min-width: 0;
-  .label {
-    font-weight: 600;
-    font-size: 0.94rem;
-  }
-  .help {
-    color: var(--quiet);
-    font-size: 0.86rem;
-  }
-  .error {
-    color: var(--out);
-    font-size: 0.92rem;
-    font-weight: 600;
-  }
+  ${label}
   input,
   textarea {
-    width: 100%;
-    min-height: 46px;
-    padding: 9px 13px;
-    border: 1.5px solid var(--rule-strong);
-    border-radius: 12px;
-    background: var(--panel);
+    ${box}
   }
   textarea {
     min-height: 76px;
     resize: vertical;
-  }
-  &[data-invalid] input,
-  &[data-invalid] textarea {
-    border-color: var(--out);
-    border-width: 2px;
   }
 `;
 

@@ -2,26 +2,18 @@
 import sharp from 'sharp';
 import { renderPicture } from '@/data/demo/render';
 import type { Vec2 } from '@/core/geometry';
-import { By, Key, openChrome } from './chrome';
+import { By, Key } from './chrome';
 import type { Chrome } from './chrome';
-import { file, handsOn, number, setUp, top } from './hands';
-import { openHouse } from './house';
+import { atHome, file, handsOn, number, setUp, top } from './hands';
 import type { House } from './house';
 import { layMarks, markAt, takeDemoPicture, truthOf, wantedMarks } from './marking';
 
 let house: House;
 let chrome: Chrome;
-const { signIn, send, allKept, cell, complaintsBut, findNothingToImprove } = handsOn(() => chrome);
+const { send, allKept, cell, complaintsBut, findNothingToImprove } = handsOn(() => chrome);
 
-beforeAll(async () => {
-  house = await openHouse();
-  chrome = await openChrome(house.address);
-  await signIn();
-  await chrome.seesExactly('Today', 'h1');
-});
-afterAll(async () => {
-  await chrome?.close();
-  await house?.end('SIGINT');
+atHome((ownHouse, ownChrome) => {
+  [house, chrome] = [ownHouse, ownChrome];
 });
 
 async function beginLook(client: string): Promise<void> {

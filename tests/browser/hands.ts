@@ -4,8 +4,10 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { demoSignIn } from '@/data/demo/world';
-import { By } from './chrome';
+import { By, openChrome } from './chrome';
 import type { Chrome } from './chrome';
+import { openHouse } from './house';
+import type { House } from './house';
 
 export const setUp = 'Leg float · set-up';
 export const top = 'Leg float · top, uncorrected';
@@ -45,4 +47,22 @@ export function handsOn(chrome: () => Chrome) {
       expect(violations.map(({ id, nodes }) => `${where}: ${id} at ${nodes[0]?.target.join(' ')}`)).toEqual([]);
     },
   };
+}
+
+/** A house and a browser for a file of tests, signed in before the first of them. */
+export function atHome(onOpen: (house: House, chrome: Chrome) => void): void {
+  let house: House | undefined;
+  let chrome: Chrome | undefined;
+  beforeAll(async () => {
+    house = await openHouse();
+    const opened = await openChrome(house.address);
+    chrome = opened;
+    await handsOn(() => opened).signIn();
+    await opened.seesExactly('Today', 'h1');
+    onOpen(house, opened);
+  });
+  afterAll(async () => {
+    await chrome?.close();
+    await house?.end('SIGINT');
+  });
 }

@@ -4,25 +4,17 @@ import { parse } from 'yaml';
 import { entry } from '@/core/knowledge/find';
 import { writeFile } from '@/core/knowledge/files';
 import { repertoire as shipped, rulesVersion } from '@/repertoire';
-import { By, desk, Key, openChrome, phone, tablet } from './chrome';
+import { By, desk, Key, phone, tablet } from './chrome';
 import type { Chrome } from './chrome';
-import { file, handsOn } from './hands';
-import { openHouse } from './house';
+import { atHome, file, handsOn } from './hands';
 import type { House } from './house';
 
 let house: House;
 let chrome: Chrome;
-const { signIn, send, complaintsBut, findNothingToImprove } = handsOn(() => chrome);
+const { send, complaintsBut, findNothingToImprove } = handsOn(() => chrome);
 
-beforeAll(async () => {
-  house = await openHouse();
-  chrome = await openChrome(house.address);
-  await signIn();
-  await chrome.seesExactly('Today', 'h1');
-});
-afterAll(async () => {
-  await chrome?.close();
-  await house?.end('SIGINT');
+atHome((ownHouse, ownChrome) => {
+  [house, chrome] = [ownHouse, ownChrome];
 });
 
 const path = async () => new URL(await chrome.driver.getCurrentUrl()).pathname;

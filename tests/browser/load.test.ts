@@ -1,24 +1,14 @@
 // How hard it is: the fan and the ladder of a client, the what-if bench by hand and keys, apparatus with its springs.
 import { answer } from '@/cli/verbs';
-import { By, Key, desk, openChrome, phone, tablet } from './chrome';
+import { By, Key, desk, phone, tablet } from './chrome';
 import type { Chrome } from './chrome';
-import { handsOn, number } from './hands';
-import { openHouse } from './house';
-import type { House } from './house';
+import { atHome, handsOn, number } from './hands';
 
-let house: House;
 let chrome: Chrome;
-const { signIn, complaintsBut, findNothingToImprove } = handsOn(() => chrome);
+const { complaintsBut, findNothingToImprove } = handsOn(() => chrome);
 
-beforeAll(async () => {
-  house = await openHouse();
-  chrome = await openChrome(house.address);
-  await signIn();
-  await chrome.seesExactly('Today', 'h1');
-});
-afterAll(async () => {
-  await chrome?.close();
-  await house?.end('SIGINT');
+atHome((_, own) => {
+  chrome = own;
 });
 
 const clientPage = async (name: string): Promise<string> => {

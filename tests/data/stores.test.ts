@@ -30,11 +30,11 @@ import {
 import { addPicture, findPictureBytes, listDemoPictures } from '@/data/stores/pictures';
 import { signIn, signOut, whoIs } from '@/data/stores/sessions';
 import { triesAllowed } from '@/data/stores/tries';
-import type { StoredDose, Who } from '@/data/types';
+import type { Who } from '@/data/types';
 import { findEvidence } from '@/data/stores/evidence';
 import { findRepertoire } from '@/data/stores/studio';
 import { findSummaries } from '@/data/stores/summaries';
-import { aLook, beginLook, bringClient, dosesOf, openStudio, password, someone } from './studio';
+import { aLook, beginLook, bringClient, dose, dosesOf, openStudio, password, someone } from './studio';
 
 jest.setTimeout(60_000);
 
@@ -45,19 +45,6 @@ beforeAll(async () => {
 });
 afterAll(() => database().close());
 
-const dose: StoredDose = {
-  exercise: 'legFloat',
-  level: 2,
-  repetitions: 3,
-  sets: 1,
-  sides: 2,
-  directions: 1,
-  pattern: 'in 3, out 3',
-  pace: 1,
-  changeOverS: 5,
-  setS: 41,
-  breathsPerMinute: 10,
-};
 const emptyResult = { neutral: {}, methods: {}, back: [], baseline: [], retest: [], target: {}, verdict: null };
 const begin = (who: Who, clientId: string): Promise<string> => beginLook(who, clientId, { level: 2 });
 const pictureOf = async (who: Who, clientId: string): Promise<string> => {

@@ -7,7 +7,7 @@ import { addClient } from '@/data/stores/clients';
 import type { NewClient } from '@/data/stores/clients';
 import { startLook } from '@/data/stores/looks';
 import type { NewLook } from '@/data/stores/looks';
-import type { Who } from '@/data/types';
+import type { StoredDose, Who } from '@/data/types';
 import { rulesVersion } from '@/repertoire';
 
 export const password = 'moored-for-the-night';
@@ -78,3 +78,18 @@ export async function beginLook(who: Who, clientId: string, more: Partial<NewLoo
 /** A client's doses as they are kept, newest first. */
 export const dosesOf = ({ studioId }: Who, clientId: string): Promise<Dose[]> =>
   Dose.findAll({ where: { studioId, clientId }, order: [['createdAt', 'DESC']] });
+
+/** A leg float as it might be left. */
+export const dose: StoredDose = {
+  exercise: 'legFloat',
+  level: 2,
+  repetitions: 3,
+  sets: 1,
+  sides: 2,
+  directions: 1,
+  pattern: 'in 3, out 3',
+  pace: 1,
+  changeOverS: 5,
+  setS: 41,
+  breathsPerMinute: 10,
+};

@@ -9,9 +9,10 @@ import { findClient, changeClient } from '@/data/stores/clients';
 import { findLook, keepLook, listLooks, listResults, setLookPicture, setLookReading } from '@/data/stores/looks';
 import { addRounds, findObserver, markingInForce, setFinger } from '@/data/stores/observers';
 import { addPicture } from '@/data/stores/pictures';
-import type { StoredDose, Who } from '@/data/types';
+import type { Who } from '@/data/types';
 import { readBench, readKeptLook } from '@/features/look/read';
-import { beginLook, bringClient, openStudio, someone } from './studio';
+import { beginLook, bringClient, dose, openStudio, someone } from './studio';
+import { workedLines, tippedPelvis } from '../rigs/worked-picture';
 
 jest.setTimeout(60_000);
 
@@ -23,20 +24,6 @@ beforeAll(async () => {
   clientId = await bringClient(ours);
 });
 afterAll(() => database().close());
-
-const dose: StoredDose = {
-  exercise: 'legFloat',
-  level: 2,
-  repetitions: 3,
-  sets: 1,
-  sides: 2,
-  directions: 1,
-  pattern: 'in 3, out 3',
-  pace: 1,
-  changeOverS: 5,
-  setS: 41,
-  breathsPerMinute: 10,
-};
 
 const begin = (exercise = 'legFloat'): Promise<string> => beginLook(ours, clientId, { exercise });
 async function picture(): Promise<string> {
@@ -51,18 +38,8 @@ async function picture(): Promise<string> {
   return kept.value.id;
 }
 const marks: Marks = {
-  matLine: [
-    [100, 1000],
-    [2100, 1000],
-  ],
-  scale: {
-    points: [
-      [500, 1010],
-      [1500, 1010],
-    ],
-    mm: 1000,
-  },
-  landmarks: { ASIS: [1000, 682.367], PS: [1100, 700] },
+  ...workedLines(),
+  landmarks: tippedPelvis(),
 };
 
 describe('one look', () => {

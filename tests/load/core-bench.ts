@@ -6,6 +6,7 @@ import { measure } from '@/core/alignment/measure';
 import type { Vec2 } from '@/core/geometry';
 import { seeded } from '@/core/random';
 import { repertoire } from '@/repertoire';
+import { workedLines, workedView } from '../rigs/worked-picture';
 import { leastUs, thousandAngles } from './timing';
 
 const uniform = seeded(7);
@@ -23,20 +24,8 @@ const marks = () => ({
 });
 const inputs = Array.from({ length: 64 }, () =>
   v.parse(measureInput, {
-    position: 'supine',
-    view: 'side',
-    headEnd: 'left',
-    matLine: [
-      [100, 1000],
-      [2100, 1000],
-    ],
-    scale: {
-      points: [
-        [500, 1010],
-        [1500, 1010],
-      ],
-      mm: 1000,
-    },
+    ...workedView,
+    ...workedLines(),
     landmarks: marks(),
     neutral: { landmarks: marks() },
   }),

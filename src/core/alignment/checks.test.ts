@@ -1,24 +1,13 @@
 import * as v from 'valibot';
+import { workedLines, workedView } from '../../../tests/rigs/worked-picture';
 import { cameraOf, directionsOf } from './setting';
 import { measureInput } from './input';
 import { measure } from './measure';
 import type { MeasureOutput } from './measure';
 
-const mat = [
-  [100, 1000],
-  [2100, 1000],
-];
-const scale = {
-  points: [
-    [500, 1010],
-    [1500, 1010],
-  ],
-  mm: 1000,
-};
+const { matLine: mat, scale } = workedLines();
 const read = (input: object): MeasureOutput => {
-  const result = measure(
-    v.parse(measureInput, { position: 'supine', view: 'side', headEnd: 'left', matLine: mat, scale, ...input }),
-  );
+  const result = measure(v.parse(measureInput, { ...workedView, matLine: mat, scale, ...input }));
   if (!result.ok) throw new Error(result.error.message);
   return result.value;
 };

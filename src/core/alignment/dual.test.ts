@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { rotate } from '../geometry';
 import type { Vec2 } from '../geometry';
+import { workedLines, workedView } from '../../../tests/rigs/worked-picture';
 import { readFrame } from './frame';
 import type { Frame } from './frame';
 import { measureRules } from './rules';
@@ -8,20 +9,8 @@ import { along, bend, lean, lineAngle, offChord, over, span, sum } from './dual'
 import type { Dual } from './dual';
 
 const framed = readFrame({
-  position: 'supine',
-  view: 'side',
-  headEnd: 'left',
-  matLine: [
-    [100, 1000],
-    [2100, 1000],
-  ],
-  scale: {
-    points: [
-      [500, 1010],
-      [1500, 1010],
-    ],
-    mm: 1000,
-  },
+  ...workedView,
+  ...workedLines(),
 });
 if (!framed.ok) throw new Error(framed.error.message);
 const frame: Frame = framed.value;

@@ -1,3 +1,4 @@
+import { workedLines } from '../../../tests/rigs/worked-picture';
 import { parse } from '../check';
 import { measureInput } from './input';
 import { fromCsv, fromMeasureJson, resultsCsv, toCsv, toMeasureJson } from './interchange';
@@ -6,17 +7,7 @@ import type { Marks } from '../anatomy/marks';
 import { measure } from './measure';
 
 const marks: Marks = {
-  matLine: [
-    [100, 1000],
-    [2100, 1000],
-  ],
-  scale: {
-    points: [
-      [500, 1010],
-      [1500, 1010],
-    ],
-    mm: 1000,
-  },
+  ...workedLines(),
   landmarks: { ASIS: [1000.456, 682.367], PS: [1100, 700] },
 };
 const named = { picture: 'one, "two".jpg', points: pointsOf(marks), knownMm: 1000 };

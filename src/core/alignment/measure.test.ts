@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import * as v from 'valibot';
+import { workedLines, workedView } from '../../../tests/rigs/worked-picture';
 import type { Vec2 } from '../geometry';
 import { measureInput } from './input';
 import type { MeasureInput } from './input';
@@ -9,19 +10,9 @@ import { measure } from './measure';
 import type { MeasureOutput } from './measure';
 
 // Worked by hand: head at the left, mat level at y = 1000, 1 px = 1 mm. So headward is −x and up is −y.
-const mat: MeasureInput['matLine'] = [
-  [100, 1000],
-  [2100, 1000],
-];
-const scale: MeasureInput['scale'] = {
-  points: [
-    [500, 1010],
-    [1500, 1010],
-  ],
-  mm: 1000,
-};
+const { matLine: mat, scale } = workedLines();
 const supine = (landmarks: Landmarks, more: Partial<MeasureInput> = {}): MeasureInput =>
-  v.parse(measureInput, { position: 'supine', view: 'side', headEnd: 'left', matLine: mat, scale, landmarks, ...more });
+  v.parse(measureInput, { ...workedView, matLine: mat, scale, landmarks, ...more });
 
 const read = (input: MeasureInput): MeasureOutput => {
   const result = measure(input);

@@ -42,7 +42,7 @@ const onPaper: Inks = {
 };
 
 /** Small, in whatever the page around it calls these colours. */
-const ofTheme: Inks = {
+export const themeInks: Inks = {
   fills: {
     farLimb: 'var(--figure-far)',
     farArm: 'var(--figure-far)',
@@ -98,6 +98,6 @@ export function figureSvg(body: PosedBody, view: View, title: string, scene: Sce
 
 /** A small figure as one symbol of a sheet, standing on the bottom of its place. `id`: a name without signs. */
 export function figureSymbol(id: string, body: PosedBody, scene: Scene = {}): string {
-  const { box, content } = draw(body, 'side', scene, ofTheme);
+  const { box, content } = draw(body, 'side', scene, themeInks);
   return `<symbol id="${id}" viewBox="${box}" preserveAspectRatio="xMidYMax meet">${content}</symbol>`;
 }

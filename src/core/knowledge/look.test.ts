@@ -1,4 +1,5 @@
 import { repertoire } from '@/repertoire';
+import { tippedPelvis, workedLines } from '../../../tests/rigs/worked-picture';
 import { refusedAt, refusedWith } from '../../../tests/rigs/refused';
 import { readLook, taught, worstFinding } from './look';
 import { markingSdFor } from './look-pictures';
@@ -12,17 +13,7 @@ import type { Marks } from '../anatomy/marks';
 
 const marked = (landmarks: Marks['landmarks']): MarkedPicture => ({
   marks: {
-    matLine: [
-      [100, 1000],
-      [2100, 1000],
-    ],
-    scale: {
-      points: [
-        [500, 1010],
-        [1500, 1010],
-      ],
-      mm: 1000,
-    },
+    ...workedLines(),
     landmarks,
   },
   markingSdPx: 1.5,
@@ -30,7 +21,7 @@ const marked = (landmarks: Marks['landmarks']): MarkedPicture => ({
   size: { width: 2200, height: 1200 },
 });
 const level: Marks['landmarks'] = { ASIS: [1000, 700], PS: [1100, 700] };
-const arched: Marks['landmarks'] = { ASIS: [1000, 682.367], PS: [1100, 700] };
+const arched: Marks['landmarks'] = tippedPelvis();
 const base = { exercise: 'legFloat', level: 2, school: 'evenKeel', stances: {}, conditions: [], pictures: {} } as const;
 
 const read = (input: Partial<LookInput>, fault?: string) => {

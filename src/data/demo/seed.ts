@@ -92,17 +92,18 @@ function plannedDose(exerciseId: string, levelNumber: number): StoredDose {
   return { ...dose, setS, breathsPerMinute };
 }
 
-async function seedLook(
+type DemoLook = { readonly daysAgo: number; readonly exercise: string; readonly level: number };
+
+/** A look that began days ago, under the school that the client follows. */
+async function beginDemoLook(
   who: Who,
   clientId: string,
   person: DemoClient,
-  look: (typeof demoLooks)[number],
-  seed: number,
-): Promise<void> {
-  const at = new Date(Date.now() - look.daysAgo * dayMs);
-  const exercise = entry(repertoire.exercises, look.exercise);
+  { daysAgo, exercise: id, level }: DemoLook,
+) {
+  const at = new Date(Date.now() - daysAgo * dayMs);
+  const exercise = entry(repertoire.exercises, id);
   const school = person.school ?? demoStudio.school;
-  const { level, correction } = look;
   const lookId = must(
     await startLook(who, {
       clientId,
@@ -115,6 +116,18 @@ async function seedLook(
       startedAt: at,
     }),
   );
+  return { at, exercise, school, lookId };
+}
+
+async function seedLook(
+  who: Who,
+  clientId: string,
+  person: DemoClient,
+  look: (typeof demoLooks)[number],
+  seed: number,
+): Promise<void> {
+  const { at, exercise, school, lookId } = await beginDemoLook(who, clientId, person, look);
+  const { level, correction } = look;
   const pictures: Partial<Record<Role, { side: MarkedPicture }>> = {};
   const body = bodyOf(person);
   for (const [index, role] of (['setup', 'top', 'retest'] as const).entries()) {
@@ -161,22 +174,8 @@ async function seedEyeLook(
   person: DemoClient,
   look: (typeof demoEyeLooks)[number],
 ): Promise<void> {
-  const at = new Date(Date.now() - look.daysAgo * dayMs);
-  const exercise = entry(repertoire.exercises, look.exercise);
-  const school = person.school ?? demoStudio.school;
+  const { at, exercise, school, lookId } = await beginDemoLook(who, clientId, person, look);
   const { level, correction } = look;
-  const lookId = must(
-    await startLook(who, {
-      clientId,
-      exercise: exercise.id,
-      level,
-      headEnd: 'left',
-      school,
-      stances: {},
-      rulesVersion,
-      startedAt: at,
-    }),
-  );
   const taken = (['top', 'retest'] as const).map((role) => ({
     role,
     method: 'eye' as const,

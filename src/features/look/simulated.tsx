@@ -18,6 +18,7 @@ import { useRepertoire } from '@/platform/browser/repertoire';
 import { Camera } from './camera';
 import type { OpenStream } from './camera';
 import { OneOf } from '@/design/choice';
+import { glassSlider } from '@/design/glass-slider';
 
 const Amount = styled(Slider)`
   display: grid;
@@ -26,29 +27,9 @@ const Amount = styled(Slider)`
   min-width: 210px;
   flex: 1 1 210px;
   max-width: 300px;
+  ${glassSlider(26)}
   .track {
     grid-column: 1 / -1;
-    height: 44px;
-    position: relative;
-  }
-  .track::before {
-    content: '';
-    position: absolute;
-    inset: 20px 0;
-    border-radius: 3px;
-    background: var(--rule-strong);
-  }
-  .thumb {
-    top: 50%;
-    width: 26px;
-    height: 26px;
-    border-radius: 50%;
-    background: var(--fluid);
-    border: 2px solid #1c2a2f;
-  }
-  .thumb[data-focus-visible] {
-    outline: 3px solid var(--info);
-    outline-offset: 3px;
   }
   .number {
     justify-self: end;

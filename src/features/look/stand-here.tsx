@@ -46,26 +46,19 @@ export function StandHere({ position, view }: { position: Position; view: View }
             stroke="var(--ink)"
             strokeWidth={1.6}
           />
-          <rect
-            x={120}
-            y={43}
-            width={50}
-            height={6}
-            rx={3}
-            fill="var(--figure)"
-            stroke="var(--ink)"
-            strokeWidth={1.4}
-          />
-          <rect
-            x={120}
-            y={52}
-            width={50}
-            height={6}
-            rx={3}
-            fill="var(--figure)"
-            stroke="var(--ink)"
-            strokeWidth={1.4}
-          />
+          {[43, 52].map((top) => (
+            <rect
+              key={top}
+              x={120}
+              y={top}
+              width={50}
+              height={6}
+              rx={3}
+              fill="var(--figure)"
+              stroke="var(--ink)"
+              strokeWidth={1.4}
+            />
+          ))}
           <circle cx={56} cy={50} r={10} fill="var(--figure-hair)" stroke="var(--ink)" strokeWidth={1.6} />
         </>
       )}

@@ -9,6 +9,7 @@ import { distance } from '@/core/geometry';
 import { Stack } from '@/design/layout';
 import { Levels, pictureAddress } from '@/design/marked-picture';
 import type { Sheet } from './state';
+import { glassSlider } from '@/design/glass-slider';
 
 const Window = styled.div`
   position: relative;
@@ -23,29 +24,7 @@ const Window = styled.div`
 `;
 
 const Bar = styled(Slider)`
-  .track {
-    height: 48px;
-    position: relative;
-  }
-  .track::before {
-    content: '';
-    position: absolute;
-    inset: 22px 0;
-    border-radius: 3px;
-    background: var(--rule-strong);
-  }
-  .thumb {
-    top: 50%;
-    width: 34px;
-    height: 34px;
-    border-radius: 50%;
-    background: var(--fluid);
-    border: 2px solid #1c2a2f;
-  }
-  .thumb[data-focus-visible] {
-    outline: 3px solid var(--info);
-    outline-offset: 3px;
-  }
+  ${glassSlider(34)}
 `;
 
 type Shown = { readonly sheet: Sheet; readonly marks: Marks };

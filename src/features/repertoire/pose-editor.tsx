@@ -21,6 +21,7 @@ import { Notice, Row, Small, Stack } from '@/design/layout';
 import { Picker } from '@/design/picker';
 import { Slider, Sliders } from '@/design/slider';
 import { OneOf, optionsOf } from '@/design/choice';
+import { LimbHandle } from '@/design/limb-handle';
 
 const perMm = 0.4;
 const sides: readonly DragSide[] = ['left', 'right'];
@@ -158,22 +159,15 @@ export function PoseEditor({ pose, scene, onChange }: PoseEditorProps) {
         {view === 'side' &&
           sides.flatMap((side) =>
             handles.map((handle) => {
-              const [x, y] = at(side, handle);
               return (
-                <circle
+                <LimbHandle
                   key={`${side} ${handle}`}
-                  className="handle"
-                  data-handle={`${side} ${handle}`}
-                  cx={x}
-                  cy={y}
-                  r={11}
-                  fill={side === 'right' ? 'var(--fluid)' : 'var(--paper)'}
-                  stroke="var(--ink)"
-                  strokeWidth={2.4}
-                  tabIndex={0}
-                  role="button"
-                  aria-label={`${side} ${handle}`}
-                  onPointerDown={(event) => {
+                  side={side}
+                  name={handle}
+                  label={`${side} ${handle}`}
+                  at={at(side, handle)}
+                  radius={11}
+                  onHold={(event) => {
                     svg.current?.setPointerCapture(event.pointerId);
                     setHeld({ side, handle, from: pose });
                   }}

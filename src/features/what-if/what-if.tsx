@@ -26,6 +26,7 @@ import { Slider, Sliders } from '@/design/slider';
 import { percentText } from '@/design/words';
 import type { WhatIfPage } from './page';
 import { OneOf, optionsOf, Switched } from '@/design/choice';
+import { LimbHandle } from '@/design/limb-handle';
 
 const perMm = 0.4;
 
@@ -341,22 +342,15 @@ function Stage({ body, asked, capacity, sides, onMove }: StageProps) {
       {sides.flatMap((side) =>
         asked[side]
           ? (['knee', 'foot'] as const).map((handle) => {
-              const [x, y] = see(handle === 'knee' ? sideOf(side).knee : sideOf(side).ankle);
               return (
-                <circle
+                <LimbHandle
                   key={`${side}${handle}`}
-                  className="handle"
-                  data-handle={`${side} ${handle}`}
-                  cx={x}
-                  cy={y}
-                  r={14}
-                  fill={side === 'right' ? 'var(--fluid)' : 'var(--paper)'}
-                  stroke="var(--ink)"
-                  strokeWidth={2.6}
-                  tabIndex={0}
-                  role="button"
-                  aria-label={`${side} ${handle === 'knee' ? 'knee' : 'heel'}: arrow keys move it`}
-                  onPointerDown={(event) => {
+                  side={side}
+                  name={handle}
+                  label={`${side} ${handle === 'knee' ? 'knee' : 'heel'}: arrow keys move it`}
+                  at={see(handle === 'knee' ? sideOf(side).knee : sideOf(side).ankle)}
+                  radius={14}
+                  onHold={(event) => {
                     event.currentTarget.setPointerCapture(event.pointerId);
                     setHeld({ side, handle });
                   }}
