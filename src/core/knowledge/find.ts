@@ -30,7 +30,8 @@ export function levelOf({ id: exerciseId, levels }: Exercise, wanted: number): L
 /** The exercise as it is at a level: some levels are done in another position than the first. */
 export function exerciseAt(exercise: Exercise, wanted: number | undefined): Exercise {
   const found = exercise.levels.find(({ number }) => number === wanted);
-  return found ? { ...exercise, position: positionOf(found.top) } : exercise;
+  const position = found && positionOf(found.top);
+  return position === undefined || position === exercise.position ? exercise : { ...exercise, position };
 }
 
 /** The trunk stands off the mat at the top: there, tilt and flare are read against the trunk's own line. */

@@ -290,14 +290,15 @@ export async function readStart(
   wanted?: string,
   wantedLevel?: number,
 ): Promise<Result<StartPage>> {
-  const found = await findClient(who, clientId);
-  if (!found.ok) return found;
-  const client = found.value;
-  const [studio, repertoire, results] = await Promise.all([
+  const [found, studio, repertoire, results] = await Promise.all([
+    findClient(who, clientId),
     findStudio(who),
     findRepertoire(who),
     listResults(who, clientId, 1),
   ]);
+  if (!found.ok) return found;
+  const client = found.value;
+  const checked = checkedOn(who, todayIn(studio.timeZone)); // while the levels are weighed
   const last = results.at(-1);
   const context: StartContext = { repertoire, studio, client, seen: last?.result.baseline ?? [] };
   const exercises = repertoire.exercises
@@ -314,6 +315,6 @@ export async function readStart(
     rooms: studio.rooms.map(({ id, name }) => ({ id, name })),
     room: studio.room.id,
     inRoom: studio.room.apparatus,
-    checked: await checkedOn(who, todayIn(studio.timeZone)),
+    checked: await checked,
   });
 }

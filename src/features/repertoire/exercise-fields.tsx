@@ -103,7 +103,7 @@ function WordFields({ entry, isNew, onChange, set }: FieldsProps & PartProps) {
       </FormGrid>
       <Lines
         label="Set-up checks"
-        help={`One a line, from the tailbone up: ${[...blocks, 'feet'].join(', ')}, a colon, the check.`}
+        help="One a line, from the feet and tailbone up: feet, legs, pelvis, ribs or head, a colon, the check."
         value={writeChecks(entry.setUp)}
         onChange={(text) => set('setUp', readChecks(text, [...blocks, 'feet'] as const, 'pelvis'))}
       />

@@ -292,11 +292,12 @@ export async function readExercise(who: Who, id: string, clientId?: string): Pro
   const { school } = stances.value;
   const named = (ids: readonly string[]) =>
     ids.map((one) => ({ id: one, name: entry(repertoire.exercises, one).name }));
+  const [ladder, faults] = await Promise.all([ladderOf(who, context), faultCards(who, context)]);
   return success({
     exercise,
     own: mine ? stateOf(shipped, mine) : null,
     changes: mine?.base ? differences(mine.base, mine.entry) : [],
-    ...(await ladderOf(who, context)),
+    ...ladder,
     stances: stancePoints(context, stances.value),
     schools: repertoire.schools.map(({ id: one, name }) => ({ id: one, name })),
     inForce: {
@@ -304,7 +305,7 @@ export async function readExercise(who: Who, id: string, clientId?: string): Pro
       gate: gateInForce(repertoire, exercise, school, client ? conditionsInForce(client.conditions) : []),
       breath: breathInForce(exercise, stances.value).pattern,
     },
-    faults: await faultCards(who, context),
+    faults,
     first: exercise.corrections.map((one) => {
       const { say, because, kind } = entry(repertoire.corrections, one);
       return { say, because, kind };
