@@ -1,4 +1,5 @@
-// Plane and space vectors as tuples. Lengths in whatever unit the caller uses; angles in radians unless named Deg.
+// Plane and space vectors as tuples. Lengths in whatever unit the caller uses; angles in radians unless named Deg. What is told
+// whole by its name (sum, difference, product, length, turn about an axis) has no line of its own; vectors of three end in 3.
 
 export type Vec2 = readonly [number, number];
 export type Vec3 = readonly [number, number, number];

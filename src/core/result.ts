@@ -3,8 +3,10 @@ export type Failure = { readonly code: string; readonly message: string; readonl
 
 export type Result<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly error: Failure };
 
+/** A result that came. */
 export const success = <T>(value: T): Result<T> => ({ ok: true, value });
 
+/** A failure that can be expected. `code`: for programs; `message`: for people; `path`: where in the input, as `landmarks.ASIS`. */
 export const failure = (code: string, message: string, path = ''): { readonly ok: false; readonly error: Failure } => ({
   ok: false,
   error: { code, message, path },

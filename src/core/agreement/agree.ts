@@ -76,6 +76,11 @@ export function weightedKappa(pairs: readonly (readonly [number, number])[]): nu
   return byChance === 0 ? 1 : 1 - seen / byChance;
 }
 
+/**
+ * How well two raters agree over at least three pairs of one unit: bias and limits of agreement in it (Bland & Altman 1986,
+ * Lancet 1:307–310), ICC(2,1) with its 95 % interval (McGraw & Wong 1996, Psychol Methods 1:30–46), weighted kappa for grades
+ * (Cohen 1968, Psychol Bull 70:213–220). An error where all values are the same.
+ */
 export function agree({ pairs, grades }: AgreeInput): Result<Agreement> {
   const differences = pairs.map(([first, second]) => first - second);
   const bias = mean(differences);

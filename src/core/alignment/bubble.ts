@@ -28,6 +28,7 @@ export type Vantage = {
 const headEndRises: Readonly<Record<Block, 1 | -1>> = { pelvis: 1, ribs: -1, head: -1, legs: -1 };
 
 const ends: readonly View[] = ['foot', 'head', 'front', 'behind'];
+/** Whether a vial is seen along the body, so that its bubble goes to a side. */
 export const isFromEnd = ({ view, position }: Vantage): boolean =>
   ends.includes(view) || (view === 'above' && position !== 'sideLying');
 

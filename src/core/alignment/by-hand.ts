@@ -109,6 +109,7 @@ export const handRules: readonly HandRule[] = [
   },
 ];
 
+/** How a measure is taken by hand in a position; undefined where it is not. */
 export const handRuleOf = (measure: string, position: Position): HandRule | undefined =>
   handRules.find((rule) => rule.measure === measure && rule.positions.includes(position));
 

@@ -140,6 +140,7 @@ export const chain = ({ slopes, turn }: Dual, value: number, by: number): Dual =
   turn: turn * by,
 });
 
+/** The same with the other sign. */
 export const negate = (one: Dual): Dual => chain(one, -one.value, -1);
 
 /** One value over another, both read from the same points. */

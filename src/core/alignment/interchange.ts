@@ -19,6 +19,7 @@ const places = (value: number): number => Math.round(value * 100) / 100;
 
 export type NamedMarks = { readonly picture: string; readonly points: Points; readonly knownMm: number | null };
 
+/** Marks of pictures as CSV: picture, mark, x, y in px, to a hundredth; the known length in mm beside its first end. */
 export function toCsv(pictures: readonly NamedMarks[]): string {
   const rows = pictures.flatMap(({ picture, points, knownMm }) =>
     Object.entries(points).flatMap(([mark, at]) =>

@@ -16,13 +16,16 @@ const keys: readonly LandmarkKey[] = landmarkNames.flatMap((name) => [name, side
 const slotOfKey = new Map<string, number>(keys.map((key, slot) => [key, slot]));
 
 export const numberOf: Readonly<Record<Landmark, number>> = recordOf(landmarkNames, (_, i) => i);
+/** The landmark of a slot, with its side. */
 export const keyAt = (slot: number): LandmarkKey => keys[slot] ?? 'ASIS';
+/** The landmark of a slot, whatever its side. */
 export const nameAt = (slot: number): Landmark => landmarkNames[Math.floor(slot / wide)] ?? 'ASIS';
 
 /** Spread of finding each again and its distance from the body's middle, by slot. */
 export const findingSdMm: readonly number[] = keys.map((_, slot) => landmarkInfo[nameAt(slot)].findingSdMm);
 export const depthMm: readonly number[] = keys.map((_, slot) => landmarkInfo[nameAt(slot)].depthMm);
 
+/** Landmarks laid out by slot: places in px, undefined where nothing is marked. */
 export function layOut(landmarks: Landmarks): MarkTable {
   const table = new Array<Vec2 | undefined>(keys.length).fill(undefined);
   for (const key of keysOf(landmarks)) {
@@ -50,5 +53,6 @@ export function nearness(slot: number, near: Side): 1 | -1 {
   return (place === left && near === 'R') || (place === right && near === 'L') ? -1 : 1;
 }
 
+/** The side of a slot; undefined for a landmark without one. */
 export const sideAt = (slot: number): Side | undefined =>
   slot % wide === left ? 'L' : slot % wide === right ? 'R' : undefined;

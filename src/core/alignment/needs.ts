@@ -82,6 +82,7 @@ export function lackingMarks({ needs }: Plan, picture: Picture, named?: Side): s
   });
 }
 
+/** Places of slots in px, in their order; the origin where nothing is marked. */
 export const pointsAt = ({ table }: Picture, slots: readonly number[]): Vec2[] =>
   slots.map((slot) => table[slot] ?? [0, 0]);
 

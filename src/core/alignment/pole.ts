@@ -40,6 +40,10 @@ export type PoleReading = {
 const fingerSd = 0.3;
 const chordSdMm = 8;
 
+/**
+ * What a pole along the back says: gaps in mm from fingers, the low back's curve in degrees from its gap and chord, what to
+ * bring back to the pole first.
+ */
 export function readPole({ touches, lowBackFingers, neckFingers, chordMm, fingerMm }: PoleInput): PoleReading {
   const lost = (['sacrum', 'thorax', 'head'] as const).filter((name) => !touches[name]);
   const inMm = (fingers: number) => ({ value: fingers * fingerMm, se: fingerSd * fingerMm, unit: 'mm' as const });

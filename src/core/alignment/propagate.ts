@@ -22,6 +22,7 @@ export type Errors = { readonly sdPx: number; readonly elevation: number; readon
 const knownElevationSdDeg = 0.7;
 const guessedElevationSdDeg = 2;
 
+/** Errors of a picture: of a mark, px; of the camera's elevation, radians, as measured, as told, or as guessed. */
 export function errorsOf(
   markingSdPx: number,
   elevationDeg: number | undefined,

@@ -13,9 +13,11 @@ const isSignless = (id: string): boolean => signless.has(id) || id in otherMeasu
 /** A measure told of one limb goes by the same rule. */
 const bare = (measure: string): string => measure.replace(/_[LR]$/, '');
 
+/** Unit of a measure, sided or not; degrees for one that is not known. */
 export const unitOf = (measure: string): Unit =>
   measureRules.find(({ id }) => id === bare(measure))?.unit ?? otherMeasures[bare(measure)]?.unit ?? 'deg';
 
+/** Name of a measure in words, with its side; its id for one that is not known. */
 export function nameOf(measure: string): string {
   const id = bare(measure);
   const name = measureRules.find((rule) => rule.id === id)?.name ?? otherMeasures[id]?.name ?? id;

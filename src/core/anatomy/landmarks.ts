@@ -44,6 +44,7 @@ export type Landmarks = Readonly<Partial<Record<LandmarkKey, Vec2>>>;
 export const landmarkNames: readonly Landmark[] = keysOf(landmarkInfo);
 
 const keys = new Set<string>(landmarkNames.flatMap((name) => [name, `${name}_L`, `${name}_R`]));
+/** Whether a text names a landmark, bare or with its side. */
 export const isLandmarkKey = (key: string): key is LandmarkKey => keys.has(key);
 
 type Keys = Readonly<Record<'bare' | Side, LandmarkKey>>;

@@ -61,6 +61,7 @@ export const noMarks: Marks = { matLine: null, scale: null, landmarks: {} };
 /** Ends of the mat line and of the known length, and its middle. */
 export const lineMarks = ['mat1', 'mat2', 'known1', 'known2', 'knownMid'] as const;
 export type LineMark = (typeof lineMarks)[number];
+/** Whether a text names the end of a line: of the mat, or of the known length. */
 export const isLineMark = (mark: string): mark is LineMark => isOneOf(lineMarks, mark);
 
 export type MarkId = LineMark | LandmarkKey;

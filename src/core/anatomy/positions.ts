@@ -28,4 +28,5 @@ export const phases = ['start', 'out', 'hold', 'back'] as const;
 export type Phase = (typeof phases)[number];
 
 const uprightPositions: readonly Position[] = ['sitting', 'kneeling', 'standing'];
+/** Sitting, kneeling or standing. */
 export const isUpright = (position: Position): boolean => uprightPositions.includes(position);

@@ -13,6 +13,7 @@ import { crossing } from '../bisect';
 /** How a segment is turned: bent forward, to the side, and twisted, in degrees from the trunk's own line. */
 export type Bend = { readonly pitch: number; readonly side: number; readonly turn: number };
 
+/** The turn of one joint: forward in the side plane, then round its own axis, then to the side; degrees in, a rotation out. */
 export const turnOf = ({ pitch: deg, side, turn }: Bend): Mat3 =>
   multiply(aboutZ(radians(side)), multiply(aboutX(radians(turn)), pitch(deg)));
 

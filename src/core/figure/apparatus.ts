@@ -160,6 +160,7 @@ export function reformerPieces(
   return [...rails, bar, ...coils, carriage, ...rests, ...posts, ...lines];
 }
 
+/** A frame of four posts round the body, with its elastic from the head end, as pieces to draw. */
 export function tablePieces(
   { elastic }: Extract<Apparatus, { kind: 'trapezeTable' }>,
   body: PosedBody,

@@ -41,6 +41,7 @@ export function taper(a: Disc, b: Disc): string {
   return `M${rim(large, one)}L${rim(small, one)}A${r} ${r} 0 0 1 ${rim(small, other)}L${rim(large, other)}A${R} ${R} 0 1 1 ${rim(large, one)}Z`;
 }
 
+/** A disc as an SVG path, in the picture's units. */
 export function disc({ at, radius }: Disc): string {
   const r = figure(radius);
   return `M${pair([at[0] - radius, at[1]])}a${r} ${r} 0 1 0 ${figure(2 * radius)} 0a${r} ${r} 0 1 0 ${figure(-2 * radius)} 0Z`;

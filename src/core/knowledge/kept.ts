@@ -59,6 +59,7 @@ export function readKept(kept: unknown): KeptReading | null {
   return parsed?.success ? parsed.output : null;
 }
 
+/** What is kept of a look: findings as they were judged, own neutral, methods, targets and verdict; no pictures. */
 export function keepReading({ values, baseline, back, retest, verdict }: LookReading): KeptReading {
   const atRest = Object.entries(values.setup).filter(([, { fromLevel }]) => !fromLevel);
   const methods = Object.entries({ ...values.top, ...values.retest }).map(([id, { method }]) => [id, method]);

@@ -35,6 +35,7 @@ export const usualWhatIf: WhatIf = {
 
 const curl = { thoracicFlexDeg: 38, lumbarFlexDeg: 8, neckFlexDeg: 18 } as const;
 
+/** Lying on the back with the legs as asked (none: foot down), the head up or not. */
 export function poseOf({ left, right, headUp }: WhatIf): Pose {
   const leg = (one: FreeLeg | null): LegPose => (one ? { kind: 'raised', ...one } : { kind: 'footDown' });
   return { ...(headUp ? curl : {}), left: leg(left), right: leg(right) };

@@ -93,6 +93,7 @@ const emptyItem = (planned: Planned): Item => ({
   dropped: false,
 });
 
+/** A session in which nothing has happened yet. */
 export const emptySession = (id: string): Session => ({
   id,
   client: null,
