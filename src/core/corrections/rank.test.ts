@@ -6,6 +6,7 @@ import { refusedAt, refusedWith } from '../../../tests/rigs/refused';
 import { rankFromNames, rankInput } from './rank-input';
 import { entry, faultIds, serves } from '../knowledge/find';
 import { repertoire } from '@/repertoire';
+import { sliceOf } from '../knowledge/slice';
 
 const everyProp = repertoire.props.map(({ id }) => id);
 const context = (more: Partial<RankContext> = {}): RankContext => ({
@@ -76,6 +77,25 @@ describe('chance of success, shrunk from client to studio to prior with weight 4
         ['second', 0.5],
         ['first', 0.5],
       ]);
+    }
+  });
+});
+
+describe('as the body lies at the level', () => {
+  const offered = (exercise: string, level: number, fault: string) =>
+    rankCorrections(repertoire, { ...context(), exercise, level, fault }).options.map(({ correction }) => correction);
+  test('lying on the front nobody is told to put the head down and lift the legs, but what is meant for the front', () => {
+    expect(offered('breathingSides', 2, 'shouldersUp')).not.toContain('headDown');
+    expect(offered('breathingSides', 2, 'shouldersUp')).toContain('pocketBlades');
+    expect(offered('breathingSides', 1, 'shouldersUp')).not.toContain('pocketBlades');
+  });
+  test('everything offered at any level goes to the browser with the exercise', () => {
+    for (const exercise of repertoire.exercises) {
+      const slice = sliceOf(repertoire, [exercise.id]);
+      const known = new Set(slice.corrections.map(({ id }) => id));
+      for (const { number } of exercise.levels)
+        for (const { fault } of exercise.faults)
+          expect(offered(exercise.id, number, fault).filter((id) => !known.has(id))).toEqual([]);
     }
   });
 });

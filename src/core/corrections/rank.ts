@@ -1,5 +1,5 @@
 import { correctionRuledOut } from '../knowledge/cautions';
-import { entry, serves } from '../knowledge/find';
+import { entry, exerciseAt, serves } from '../knowledge/find';
 import type { Correction, Prop, Repertoire } from '../knowledge/entries';
 import type { CorrectionKind } from '../knowledge/kinds';
 
@@ -146,7 +146,7 @@ function evidenceOf(correction: string, { fault, history, known }: RankContext) 
 export function rankCorrections(repertoire: Repertoire, context: RankContext): Ranking {
   const options: Option[] = [];
   const excluded: { correction: string; why: string }[] = [];
-  const exercise = entry(repertoire.exercises, context.exercise);
+  const exercise = exerciseAt(entry(repertoire.exercises, context.exercise), context.level); // as the body lies there
   for (const correction of repertoire.corrections) {
     if (!serves(correction, exercise, context.fault)) continue;
     const { client, elsewhere, failedRunning: failed } = evidenceOf(correction.id, context);

@@ -34,6 +34,11 @@ export function exerciseAt(exercise: Exercise, wanted: number | undefined): Exer
   return position === undefined || position === exercise.position ? exercise : { ...exercise, position };
 }
 
+/** Whether a correction serves a fault at one level of an exercise or another. */
+export const servesSomewhere = (correction: Correction, exercise: Exercise, fault: string): boolean =>
+  serves(correction, exercise, fault) ||
+  exercise.levels.some(({ number }) => serves(correction, exerciseAt(exercise, number), fault));
+
 /** The trunk stands off the mat at the top: there, tilt and flare are read against the trunk's own line. */
 export const isInclined = ({ top }: Pick<Level, 'top'>): boolean =>
   positionOf(top) === 'supine' && Math.abs(top.trunkDeg ?? 0) > 5;

@@ -1,5 +1,5 @@
 // As much of a repertoire as some exercises need: what a page sends to the browser.
-import { faultIds, serves } from './find';
+import { faultIds, servesSomewhere } from './find';
 import type { Repertoire } from './entries';
 
 /**
@@ -15,7 +15,7 @@ export function sliceOf(
   const faults = new Set(exercises.flatMap(faultIds));
   const corrections = whole.corrections
     .filter((correction) =>
-      exercises.some((exercise) => faultIds(exercise).some((fault) => serves(correction, exercise, fault))),
+      exercises.some((exercise) => faultIds(exercise).some((fault) => servesSomewhere(correction, exercise, fault))),
     )
     .map((correction) => ({ ...correction, faults: correction.faults.filter((fault) => faults.has(fault)) }));
   const props = new Set(corrections.map(({ prop }) => prop));
