@@ -2,7 +2,7 @@
 // of the exercise, a step back.
 import type { Correction } from '@/core/knowledge/entries';
 
-type More = Pick<Correction, 'exercises' | 'positions' | 'prop' | 'notWith' | 'levelDown' | 'spring'>;
+type More = Pick<Correction, 'exercises' | 'positions' | 'prop' | 'notWith' | 'levelDown' | 'spring' | 'needs'>;
 const of =
   (kind: Correction['kind']) =>
   (id: string, prior: number, faults: string[], say: string, because: string, more: More = {}): Correction => ({
@@ -68,6 +68,7 @@ export const correctionsForAll: readonly Correction[] = [
     ['tailboneUp'],
     'Stop the knee where the tailbone is still heavy.',
     'The hip has its own end; what comes after is the spine.',
+    { needs: ['legUp', 'lowBackDown'] },
   ),
   verbal(
     'frontHipsLong',
@@ -82,7 +83,7 @@ export const correctionsForAll: readonly Correction[] = [
     ['arch', 'lowBackPops'],
     'Low back as it was, before you lift anything.',
     'The start is held, not found again half-way.',
-    { positions: ['supine'] },
+    { positions: ['supine'], needs: ['lowBackDown'] },
   ),
   verbal(
     'evenSitBones',
@@ -97,6 +98,7 @@ export const correctionsForAll: readonly Correction[] = [
     ['hipDrop'],
     'Reach the knee of the lifted side away from you.',
     'Length lifts the hip that was sinking.',
+    { needs: ['legUp'] },
   ),
   verbal(
     'growTwoWaists',
@@ -104,6 +106,7 @@ export const correctionsForAll: readonly Correction[] = [
     ['hike', 'shift'],
     'Both waists the same length; move the lifted leg until they are.',
     'The place of the leg decides what the pelvis can keep.',
+    { needs: ['legUp'] },
   ),
   verbal(
     'sternumStraight',
@@ -132,6 +135,7 @@ export const correctionsForAll: readonly Correction[] = [
     ['sinkShoulders'],
     'Push the floor away until your upper back is broad.',
     'The shoulder blades lie down when the arms push.',
+    { needs: ['handsCarry'] },
   ),
   verbal(
     'nodFirst',
@@ -139,7 +143,7 @@ export const correctionsForAll: readonly Correction[] = [
     ['throatLeads', 'headThrown', 'chinUp'],
     'Nod first, then the breastbone, then the ribs.',
     'The spine leaves the mat from the top, one piece after another.',
-    { positions: ['supine', 'sitting'] },
+    { positions: ['supine', 'sitting'], needs: ['headUp'] },
   ),
   verbal(
     'headComesLast',
@@ -147,6 +151,7 @@ export const correctionsForAll: readonly Correction[] = [
     ['headThrown'],
     'The head goes with the spine; it never leads.',
     'The head is the end of the chain, not its motor.',
+    { needs: ['headUp', 'trunkMoves'] },
   ),
   verbal(
     'heavyHeadInHands',
@@ -154,6 +159,7 @@ export const correctionsForAll: readonly Correction[] = [
     ['neckPulled', 'neckTense'],
     'Give the weight of your head to your hands; elbows just in sight.',
     'Hands that carry cannot pull.',
+    { needs: ['handsBehindHead'] },
   ),
   verbal(
     'jawSoft',
@@ -196,6 +202,7 @@ export const correctionsForAll: readonly Correction[] = [
     ['kneeBends', 'legDrops'],
     'Reach through the heel as if to touch the far wall.',
     'A leg that reaches stays long and does not fall.',
+    { needs: ['legUp'] },
   ),
   verbal(
     'sameShelf',
@@ -217,6 +224,7 @@ export const correctionsForAll: readonly Correction[] = [
     ['hipFlexorGrip'],
     'Let the thigh bone sink into its socket before it floats.',
     'The fold comes from depth, not from the cord in front.',
+    { needs: ['legUp'] },
   ),
   verbal(
     'meltSeat',
@@ -231,6 +239,7 @@ export const correctionsForAll: readonly Correction[] = [
     ['flatSpot', 'momentum'],
     'One bone after another; wait where it sticks.',
     'Waiting gives the stiff part its turn.',
+    { needs: ['trunkMoves'] },
   ),
   verbal(
     'hipsInLine',
@@ -245,6 +254,7 @@ export const correctionsForAll: readonly Correction[] = [
     ['handsAhead', 'leansBack'],
     'Shoulders back over the wrists before you go on.',
     'The place is set anew before every repetition.',
+    { needs: ['handsCarry'] },
   ),
   verbal(
     'hipsOverKnees',
@@ -295,7 +305,7 @@ export const correctionsForAll: readonly Correction[] = [
     'boatOnSlackWater',
     0.44,
     [...tilt, ...sideways],
-    'A boat on slack water: not a ripple while the leg moves.',
+    'A boat on slack water: not a ripple as you move.',
     'Stillness in every direction at once.',
   ),
   image(
@@ -318,6 +328,7 @@ export const correctionsForAll: readonly Correction[] = [
     ['sinkShoulders', 'sag'],
     'A sail fills between your shoulder blades.',
     'The upper back broadens from inside.',
+    { needs: ['handsCarry'] },
   ),
   image(
     'headOnFloat',
@@ -325,6 +336,7 @@ export const correctionsForAll: readonly Correction[] = [
     neck,
     'Your head lies on a cork float; let the water carry it.',
     'The neck gives up what it need not carry.',
+    { needs: ['lowBackDown'] },
   ),
   image(
     'trainOnRails',
@@ -346,6 +358,7 @@ export const correctionsForAll: readonly Correction[] = [
     [...rolling, 'headThrown', 'heelsLift', 'elbowsPush', 'throatLeads'],
     'Lay your spine down like a heavy rope on the quay, coil by coil.',
     'Weight and order slow it down.',
+    { needs: ['trunkMoves'] },
   ),
   image(
     'keelThroughYou',
@@ -390,6 +403,7 @@ export const correctionsForAll: readonly Correction[] = [
     neck,
     'I carry your head for three; let me have its weight.',
     'The neck finds out how little it needs to do.',
+    { needs: ['lowBackDown'] },
   ),
   touch(
     'fingersGuideKnee',
@@ -404,6 +418,7 @@ export const correctionsForAll: readonly Correction[] = [
     [...planks, 'shouldersUp', 'armsPush', 'elbowsPush'],
     'Push my hand up, between your shoulder blades.',
     'A place to push to.',
+    { needs: ['handsCarry'] },
   ),
   touch(
     'handOnWork',
@@ -420,7 +435,7 @@ export const correctionsForAll: readonly Correction[] = [
     ['tailboneUp', 'tuck', 'lowBackPops', 'arch'],
     'Rest the low back on the pad and keep it just touched.',
     'The pad tells where the back is, without a word.',
-    { prop: 'thinPad', positions: ['supine'] },
+    { prop: 'thinPad', positions: ['supine'], needs: ['lowBackDown'] },
   ),
   prop(
     'ballAtKnees',
@@ -433,6 +448,7 @@ export const correctionsForAll: readonly Correction[] = [
       notWith: [
         { condition: 'pelvicGirdlePain', why: 'Squeezing between the knees can sting at the front of the pelvis.' },
       ],
+      needs: ['kneesAlike'],
     },
   ),
   prop(
@@ -446,6 +462,7 @@ export const correctionsForAll: readonly Correction[] = [
       notWith: [
         { condition: 'pelvicGirdlePain', why: 'Squeezing between the knees can sting at the front of the pelvis.' },
       ],
+      needs: ['kneesAlike'],
     },
   ),
   prop(
@@ -462,7 +479,7 @@ export const correctionsForAll: readonly Correction[] = [
     ['chinUp', 'neckTense', 'throatLeads', 'neckPulled', 'headThrown', 'chinJam'],
     'Hold the corners of the towel; rest your head in it.',
     'The towel carries the head, and the curl carries the towel.',
-    { prop: 'foldedTowel', positions: ['supine', 'sitting'] },
+    { prop: 'foldedTowel', positions: ['supine', 'sitting'], needs: ['onBack', 'headUp'] },
   ),
   prop(
     'strapAtFeet',
@@ -482,7 +499,7 @@ export const correctionsForAll: readonly Correction[] = [
     ],
     'Strap round both feet; pay it out hand over hand.',
     'The strap lends just the help that is missing.',
-    { prop: 'strap' },
+    { prop: 'strap', needs: ['kneesAlike', 'handsFree', 'rolledUp'] },
   ),
   prop(
     'padBehindLowBack',
@@ -490,7 +507,7 @@ export const correctionsForAll: readonly Correction[] = [
     ['flatSpot', 'momentum', 'tuck', 'sag', 'overArch'],
     'Roll over the pad as over a low wave.',
     'The pad gives the stiff part something to roll over.',
-    { prop: 'thinPad', positions: ['supine', 'sitting'] },
+    { prop: 'thinPad', positions: ['supine', 'sitting'], needs: ['rolledUp'] },
   ),
   prop(
     'wedgeUnderHands',
@@ -526,7 +543,7 @@ export const correctionsForAll: readonly Correction[] = [
     ['tabletopLost', 'hipFlexorGrip', 'trembling', 'lowBackPops', 'endPointVaries'],
     'Let the calves touch the box, and no more.',
     'The box shows where the shelf is, and takes some of the weight.',
-    { prop: 'box', positions: ['supine'] },
+    { prop: 'box', positions: ['supine'], needs: ['legUp', 'lowBackDown'] },
   ),
   prop(
     'slipCloth',
@@ -534,7 +551,7 @@ export const correctionsForAll: readonly Correction[] = [
     ['legDrops', 'hipFlexorGrip', 'legTurns', 'kneeBends', 'rushes', 'endPointVaries', 'trembling'],
     'Slide on the cloth instead of lifting.',
     'The floor carries the leg while the trunk learns.',
-    { prop: 'slipCloth' },
+    { prop: 'slipCloth', needs: ['lowBackDown', 'legUp'] },
   ),
   prop(
     'rollerAtEnd',
@@ -558,7 +575,7 @@ export const correctionsForAll: readonly Correction[] = [
     ['roll', 'hike', 'shift', 'weightDrift', 'overBraced', 'gluteGrip', 'overArch'],
     'Half-soft ball under the sacrum: keep it level and still.',
     'The ball makes the smallest drift plain.',
-    { prop: 'smallBall', positions: ['supine'] },
+    { prop: 'smallBall', positions: ['supine'], needs: ['lowBackDown'] },
   ),
   prop(
     'bandRoundThighs',
@@ -566,7 +583,7 @@ export const correctionsForAll: readonly Correction[] = [
     ['kneeAcross', 'kneeOut', 'hipDrop', 'legTurns', 'overArch'],
     'Press out into the band as far as your hips are wide.',
     'The outer hip wakes and holds the knee in line.',
-    { prop: 'elasticBand' },
+    { prop: 'elasticBand', needs: ['kneesAlike'] },
   ),
   prop(
     'wallAtFeet',
@@ -615,7 +632,7 @@ export const correctionsForAll: readonly Correction[] = [
     ['arch', 'lowBackPops', 'bellyDome', 'flare', 'chinUp', 'legDrops', 'trembling'],
     'Legs a hand higher.',
     'A steeper leg weighs less on the trunk.',
-    { positions: ['supine'] },
+    { positions: ['supine'], needs: ['lowBackDown', 'legUp'] },
   ),
   change(
     'headDown',
@@ -623,7 +640,7 @@ export const correctionsForAll: readonly Correction[] = [
     [...neck, 'bellyDome', 'breathHeld', 'flare'],
     'Head down, legs higher, and the same again.',
     'The neck rests; the trunk still learns.',
-    { positions: ['supine'] },
+    { positions: ['supine'], needs: ['headUp', 'lowBackDown', 'legUp'] },
   ),
   change(
     'slower',
@@ -638,6 +655,7 @@ export const correctionsForAll: readonly Correction[] = [
     ['bellyDome', 'breathHeld', 'flare', 'hipFlexorGrip'],
     'Let the breath out last until the leg is back.',
     'The trunk is held by breath for the whole way.',
+    { needs: ['legUp'] },
   ),
   change(
     'kneesSofter',
@@ -703,7 +721,7 @@ export const correctionsForAll: readonly Correction[] = [
     ['overArch', 'hipDrop', 'gluteGrip', 'kneesPart'],
     'Heels a hand nearer to the seat.',
     'Thighs and seat trade work; a cramp in the back of the thigh lets go.',
-    { positions: ['supine'] },
+    { positions: ['supine'], needs: ['feetDown'] },
   ),
   change(
     'armsToCeiling',
@@ -711,7 +729,7 @@ export const correctionsForAll: readonly Correction[] = [
     ['shouldersUp', 'elbowsPush', 'overArch', 'flare'],
     'Arms to the ceiling, and stay there.',
     'Arms that cannot push show what the trunk does.',
-    { positions: ['supine'] },
+    { positions: ['supine'], needs: ['handsFree'] },
   ),
   change(
     'strongStart',
@@ -737,7 +755,7 @@ export const correctionsForAll: readonly Correction[] = [
     ['arch', 'lowBackPops', 'bellyDome', 'legDrops', 'hipFlexorGrip', 'trembling'],
     'One leg down, and the same with the other.',
     'Half the load, and the same task.',
-    { positions: ['supine'] },
+    { positions: ['supine'], needs: ['legsUp'] },
   ),
   back(
     'halfRollBack',
@@ -745,6 +763,6 @@ export const correctionsForAll: readonly Correction[] = [
     [...rolling, 'heelsLift', 'headThrown', 'elbowsPush', 'twist'],
     'Half roll-back, hands behind the thighs.',
     'The hands lend strength exactly where it sticks.',
-    { positions: ['supine', 'sitting'] },
+    { positions: ['supine', 'sitting'], needs: ['rolledUp'] },
   ),
 ];

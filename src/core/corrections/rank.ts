@@ -1,5 +1,6 @@
 import { correctionRuledOut } from '../knowledge/cautions';
 import { entry, exerciseAt, serves } from '../knowledge/find';
+import { whyUnfit } from '../knowledge/fits';
 import type { Correction, Prop, Repertoire } from '../knowledge/entries';
 import type { CorrectionKind } from '../knowledge/kinds';
 
@@ -49,7 +50,8 @@ export type Option = {
 
 export type Ranking = {
   readonly options: readonly Option[];
-  readonly excluded: readonly { readonly correction: string; readonly why: string }[];
+  /** `unfit`: the level's shape has not what it needs, whatever is tried. */
+  readonly excluded: readonly { readonly correction: string; readonly why: string; readonly unfit?: true }[];
 };
 
 /** What is counted without some trials that are told elsewhere. */
@@ -144,11 +146,17 @@ function evidenceOf(correction: string, { fault, history, known }: RankContext) 
  * weight 4) less the cost of intrusion; ties go to the least tried. Excluded ones are listed with the reason.
  */
 export function rankCorrections(repertoire: Repertoire, context: RankContext): Ranking {
-  const options: Option[] = [];
-  const excluded: { correction: string; why: string }[] = [];
   const exercise = exerciseAt(entry(repertoire.exercises, context.exercise), context.level); // as the body lies there
+  const options: Option[] = [];
+  const excluded: { correction: string; why: string; unfit?: true }[] = [];
+  const level = exercise.levels.find(({ number }) => number === Math.floor(context.level ?? Number.NaN));
   for (const correction of repertoire.corrections) {
     if (!serves(correction, exercise, context.fault)) continue;
+    const unfit = level && whyUnfit(correction, level);
+    if (unfit) {
+      excluded.push({ correction: correction.id, why: unfit, unfit: true });
+      continue;
+    }
     const { client, elsewhere, failedRunning: failed } = evidenceOf(correction.id, context);
     const why = whyExcluded(correction, repertoire.props, failed, context);
     if (why) {

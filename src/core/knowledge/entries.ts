@@ -4,7 +4,7 @@ import { phases, positions, views } from '../anatomy/positions';
 import { poseShape } from '../body/pose';
 import { propForms, propPlaces } from '../figure/props';
 import { apparatuses, loadQuery, loadTags } from './load-tags';
-import { causeKinds, correctionKinds, directions, families, regions, springRoles } from './kinds';
+import { causeKinds, correctionKinds, directions, families, needs, regions, springRoles } from './kinds';
 import { blocks } from '../anatomy/blocks';
 
 /** Ids are kept in columns of this width. */
@@ -256,6 +256,8 @@ export const correction = v.strictObject({
   notWith: v.optional(v.array(v.strictObject({ condition: id, why: text }))),
   /** Goes to the level before: there is none on the first. */
   levelDown: v.optional(v.literal(true)),
+  /** What the body must be like for it at the top of the level: it is not offered otherwise. */
+  needs: v.optional(v.array(v.picklist(needs))),
   /** Changes the springs. */
   spring: v.optional(v.picklist(['more', 'less'])),
 });

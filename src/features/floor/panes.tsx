@@ -273,7 +273,8 @@ function TryNow({ pack, item, fault, option, record, hasHelped }: TryNowProps) {
 
 type LeftOutProps = { readonly pack: DayPack; readonly excluded: Ranking['excluded'] };
 
-function LeftOut({ pack, excluded }: LeftOutProps) {
+function LeftOut({ pack, excluded: all }: LeftOutProps) {
+  const excluded = all.filter(({ unfit }) => !unfit); // what the shape forbids is no news to her
   const [allShown, setAllShown] = useState(false);
   if (excluded.length === 0) return null;
   return (

@@ -70,7 +70,8 @@ type CorrectionsProps = {
 export function Corrections({ context, chosen, onChoose }: CorrectionsProps) {
   const repertoire = useRepertoire();
   const [all, setAll] = useState(false);
-  const { options, excluded } = rankCorrections(repertoire, context);
+  const { options, excluded: left } = rankCorrections(repertoire, context);
+  const excluded = left.filter(({ unfit }) => !unfit); // what the shape forbids is no news to her
   const shown = all ? options : leastOfEachKind(options);
   const fault = entry(repertoire.faults, context.fault);
   return (

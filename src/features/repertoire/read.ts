@@ -31,6 +31,7 @@ import { repertoire as shipped } from '@/repertoire';
 import { blankExercise, scratch } from './blank';
 import type { StartsWith } from './starts-with';
 import { figuresAddress } from './figures';
+import { fitsSomewhere } from '@/core/knowledge/fits';
 
 export type ClientChoice = { readonly id: string; readonly name: string };
 
@@ -176,7 +177,8 @@ function faultCard(
   unsafe: ReadonlySet<string>,
 ): FaultCard {
   const { name, plain, block, seen, why, byEye, safety, shownBy, causes } = entry(repertoire.faults, id);
-  const all = repertoire.corrections.filter((one) => serves(one, exercise, id));
+  const all = repertoire.corrections.filter((one) => serves(one, exercise, id) && fitsSomewhere(one, exercise.levels));
+  const fits = new Set(all.map((one) => one.id));
   const cardOf = (one: Correction, because: string | null) => ({
     id: one.id,
     kind: one.kind,
@@ -207,7 +209,9 @@ function faultCard(
       return { name: causeName, ...next };
     }),
     corrections: ranked
-      ? ranked.options.map(({ correction, why: because }) => cardOf(entry(repertoire.corrections, correction), because))
+      ? ranked.options
+          .map(({ correction, why: because }) => cardOf(entry(repertoire.corrections, correction), because))
+          .filter(({ id: one }) => fits.has(one))
       : inOrder.map((one) => cardOf(one, null)),
     excluded: (ranked?.excluded ?? []).map(({ correction, why: because }) => ({
       say: entry(repertoire.corrections, correction).say,
