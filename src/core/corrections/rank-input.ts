@@ -1,11 +1,13 @@
 import * as v from 'valibot';
 import type { Repertoire } from '../knowledge/entries';
+import { entry } from '../knowledge/find';
+import { needWords } from '../knowledge/kinds';
 import { lookUp } from '../knowledge/lookup';
 import { resolveStances } from '../knowledge/stances';
 import { failure, success } from '../result';
 import type { Result } from '../result';
 import { rankCorrections } from './rank';
-import type { Ranking } from './rank';
+import type { Option, Ranking } from './rank';
 
 /** What the shell's `rank` takes. History oldest first; a trial is this client's unless it says otherwise. */
 export const rankInput = v.strictObject({
@@ -26,8 +28,12 @@ export const rankInput = v.strictObject({
   touchConsent: v.optional(v.boolean(), false),
 });
 
+/** An option as the shell tells it: with its words, and what it needs that the level has. */
+export type WordedOption = Option & { readonly say: string; readonly fits: readonly string[] };
+export type WordedRanking = Omit<Ranking, 'options'> & { readonly options: readonly WordedOption[] };
+
 /** Looks every name up, then ranks. Unknown names, and faults that the exercise does not show, are refused where they stand. */
-export function rankFromNames(input: v.InferOutput<typeof rankInput>, repertoire: Repertoire): Result<Ranking> {
+export function rankFromNames(input: v.InferOutput<typeof rankInput>, repertoire: Repertoire): Result<WordedRanking> {
   const exercise = lookUp(repertoire.exercises, input.exercise, 'exercise', 'exercise');
   if (!exercise.ok) return exercise;
   const fault = lookUp(repertoire.faults, input.fault, 'fault', 'fault');
@@ -59,15 +65,18 @@ export function rankFromNames(input: v.InferOutput<typeof rankInput>, repertoire
       return failure('unknownCorrection', `"${trial.correction}" is not a known correction`, `history.${i}.correction`);
     history.push({ ...trial, fault: fault.value.id });
   }
-  return success(
-    rankCorrections(repertoire, {
-      fault: fault.value.id,
-      exercise: exercise.value.id,
-      history,
-      conditions,
-      props,
-      touchConsent: input.touchConsent,
-      ...(input.level === undefined ? {} : { level: input.level }),
-    }),
-  );
+  const { options, excluded } = rankCorrections(repertoire, {
+    fault: fault.value.id,
+    exercise: exercise.value.id,
+    history,
+    conditions,
+    props,
+    touchConsent: input.touchConsent,
+    ...(input.level === undefined ? {} : { level: input.level }),
+  });
+  const inWords = (option: Option): WordedOption => {
+    const { say, needs = [] } = entry(repertoire.corrections, option.correction);
+    return { ...option, say, fits: needs.map((need) => needWords[need]) };
+  };
+  return success({ options: options.map(inWords), excluded });
 }

@@ -211,6 +211,20 @@ describe('from a shell: names looked up, mistakes refused where they stand', () 
     expect(refusedAt(rankInput, { ...asked, history: [{ success: true }] })).toEqual(['history.0.correction']);
     expect(refusedAt(rankInput, { ...asked, mood: 'fine' })).toEqual(['mood']);
   });
+  test('an option brings its words and what it needs; what the level’s shape forbids says so', () => {
+    const ranked = rankFromNames({ ...asked, level: 1, fault: 'arch' }, repertoire);
+    if (!ranked.ok) throw new Error(ranked.error.message);
+    const { options, excluded } = ranked.value;
+    expect(options.find(({ correction }) => correction === 'backHeavy')).toMatchObject({
+      say: 'Low back as it was, before you lift anything.',
+      fits: ['the low back on the mat'],
+    });
+    expect(excluded).toContainEqual({
+      correction: 'breatheFirst',
+      why: 'It needs a leg off the mat.',
+      unfit: true,
+    });
+  });
   test('conditions and props come in by name', () => {
     const ranked = rankFromNames({ ...asked, fault: 'tuck', conditions: ['extensionSensitive'] }, repertoire);
     expect(ranked.ok && ranked.value.excluded.find(({ correction }) => correction === 'towelInHollow')?.why).toMatch(

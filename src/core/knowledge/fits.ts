@@ -119,7 +119,7 @@ export const factsOf = (level: Shaped): ReadonlySet<Need> => remember(level, '',
 export function whyUnfit({ needs = [] }: Pick<Correction, 'needs'>, level: Shaped): string | undefined {
   const facts = factsOf(level);
   const missing = needs.find((need) => !facts.has(need));
-  return missing && needWords[missing];
+  return missing && `It needs ${needWords[missing]}.`;
 }
 
 /** Whether a correction fits at one level of an exercise or another. */

@@ -49,24 +49,24 @@ export const causeKinds = [
 export const springRoles = ['resist', 'support', 'both'] as const;
 export type SpringRole = (typeof springRoles)[number];
 
-/** What a correction can need, each with what is said where the level does not have it. */
+/** What a correction can need of the body at a level's top, in words. */
 export const needWords = {
-  onBack: 'It needs the body on the back.',
-  tall: 'It needs a trunk that stays upright.',
-  headDown: 'It needs the head down.',
-  headUp: 'It needs the head up.',
-  lowBackDown: 'It needs the low back on the mat.',
-  hipsUp: 'It needs the hips off the mat.',
-  rolledUp: 'It needs a spine that rolls up.',
-  legUp: 'It needs a leg off the mat.',
-  legsUp: 'It needs both legs off the mat.',
-  footDown: 'It needs a foot on the mat.',
-  feetDown: 'It needs both feet on the mat.',
-  kneesAlike: 'It needs the knees side by side.',
-  handsFree: 'It needs the hands free.',
-  handsBehindHead: 'It needs the hands behind the head.',
-  handsCarry: 'It needs weight on the hands.',
-  trunkMoves: 'It needs a spine that rolls or curls.',
+  onBack: 'the body on the back',
+  tall: 'a trunk that stays upright',
+  headDown: 'the head down',
+  headUp: 'the head up',
+  lowBackDown: 'the low back on the mat',
+  hipsUp: 'the hips off the mat',
+  rolledUp: 'a spine that rolls up',
+  legUp: 'a leg off the mat',
+  legsUp: 'both legs off the mat',
+  footDown: 'a foot on the mat',
+  feetDown: 'both feet on the mat',
+  kneesAlike: 'the knees side by side',
+  handsFree: 'the hands free',
+  handsBehindHead: 'the hands behind the head',
+  handsCarry: 'weight on the hands',
+  trunkMoves: 'a spine that rolls or curls',
 } as const;
 export type Need = keyof typeof needWords;
 export const needs = keysOf(needWords);
