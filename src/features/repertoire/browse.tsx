@@ -61,6 +61,9 @@ const Cards = styled.ul`
     position: relative;
     content-visibility: auto;
     contain-intrinsic-block-size: auto 262px;
+    @media print {
+      content-visibility: visible;
+    }
   }
   li[data-out] .drawn {
     opacity: 0.45;

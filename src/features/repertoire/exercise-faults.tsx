@@ -22,6 +22,9 @@ export const Faults = styled.ul`
   & > li {
     content-visibility: auto;
     contain-intrinsic-block-size: auto 330px;
+    @media print {
+      content-visibility: visible;
+    }
     border-top: 1px solid var(--rule);
     padding-top: 16px;
     display: grid;
