@@ -19,7 +19,7 @@ import type { ClientSummary } from '@/core/progression/summary';
 import { actingOn } from '@/data/types';
 import type { ApparatusCard, AppointmentCard, ClientCard, SettingCard, TrialCard, Who } from '@/data/types';
 import { rulesVersion } from '@/repertoire';
-import { thisBuild } from './pack';
+import { thisBuild } from './build';
 import type { DayPack, FloorClient } from './pack';
 import { datesIn } from '@/data/days';
 

@@ -1,5 +1,5 @@
 import { isAnswer, isAside, isEvent, isOwnPack, isPack, isPlaced } from './held';
-import { thisBuild } from './pack';
+import { thisBuild } from './build';
 
 const event = {
   id: 'e',

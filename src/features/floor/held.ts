@@ -3,7 +3,7 @@ import { isRecord } from '@/core/keyed';
 import { eventVersion } from '@/core/progression/words';
 import type { SessionEvent } from '@/core/progression/events';
 import type { Answer } from './exchange';
-import { thisBuild } from './pack';
+import { thisBuild } from './build';
 import type { DayPack } from './pack';
 
 const has = (value: Readonly<Record<string, unknown>>, names: readonly string[], type: string): boolean =>

@@ -48,9 +48,6 @@ export type FloorClient = {
   readonly open: string | null;
 };
 
-/** The build of the application that this page, or this server, is of. */
-export const thisBuild = process.env.SPINE_BUILD ?? 'unbuilt';
-
 export type DayPack = {
   /** Which build made it: another one may know other fields. */
   readonly build: string;
