@@ -18,10 +18,6 @@ export const pick = <T extends string>(names: Readonly<Record<T, string>>, ids: 
 /** One of a list, by its id; the id comes from a picker that offered these. */
 export const oneOf = <T extends string>(all: readonly T[], id: string): T | undefined => all.find((one) => one === id);
 
-/** Those of a list that are ticked. */
-export const someOf = <T extends string>(all: readonly T[], ids: readonly string[]): T[] =>
-  all.filter((one) => ids.includes(one));
-
 /** Text by the line that keeps what is typed while it is read. */
 export function Lines({
   label,
