@@ -1,7 +1,9 @@
 import type * as v from 'valibot';
 import { compare } from '@/core/alignment/compare';
 import { compareInput, judgeInput, measureInput } from '@/core/alignment/input';
+import { factsFromNames, factsInput } from '@/core/knowledge/facts-input';
 import { judge } from '@/core/knowledge/judge';
+import { standingFromNames, standingInput } from '@/core/knowledge/standing-input';
 import { measure } from '@/core/alignment/measure';
 import { measureIds } from '@/core/alignment/rules';
 import { poleInput, readPole } from '@/core/alignment/pole';
@@ -57,6 +59,8 @@ const verbs: Readonly<Record<string, Verb>> = {
   ),
   equal: verb(equalInput, (input) => success({ ...equal(input), assumed: assumedOf(input.body) })),
   springs: verb(springsInput, ({ springs, travelM }) => success({ forceN: travelM.map((at) => forceAt(springs, at)) })),
+  facts: verb(factsInput, (input) => factsFromNames(input, repertoire)),
+  standing: verb(standingInput, (input) => standingFromNames(input, repertoire)),
   calibrate: verb(calibrateInput, ({ readings }) => calibrate(readings)),
   pole: verb(poleInput, (input) => success(readPole(input))),
 };

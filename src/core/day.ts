@@ -15,6 +15,12 @@ const isDay = (text: string): boolean => {
   }
 };
 
+/** Whole weeks from one day to another (both as 2026-03-01); negative where the second lies before the first. */
+export const weeksBetween = (from: string, to: string): number => Math.floor(daysBetween(from, to) / 7);
+
+/** Days from one day to another, both as 2026-03-01. */
+export const daysBetween = (from: string, to: string): number => parseDate(to).compare(parseDate(from));
+
 /** A day of the calendar; 30 February and the year 2999 are refused. */
 export const dayInput = v.pipe(
   v.string(),

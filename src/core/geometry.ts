@@ -39,6 +39,9 @@ export const middle3 = (a: Vec3, b: Vec3): Vec3 => [(a[0] + b[0]) / 2, (a[1] + b
 export const length3 = (a: Vec3): number => Math.sqrt(a[0] * a[0] + a[1] * a[1] + a[2] * a[2]);
 export const unit3 = (a: Vec3): Vec3 => times3(a, 1 / length3(a));
 
+/** Angle between two directions, degrees: 0 to 180. */
+export const angleBetween3 = (a: Vec3, b: Vec3): number => degrees(Math.acos(clamp(dot3(unit3(a), unit3(b)), -1, 1)));
+
 export const apply = (m: Mat3, a: Vec3): Vec3 => [dot3(m[0], a), dot3(m[1], a), dot3(m[2], a)];
 
 export const multiply = (m: Mat3, n: Mat3): Mat3 => {

@@ -10,6 +10,8 @@ type Rule = NonNullable<Entry['rules']>[number];
 const rule = (id: string, when: LoadQuery, why: string): Rule => ({ id, when, act: 'ruleOut', why });
 const change = (id: string, when: LoadQuery, why: string): Rule => ({ id, when, act: 'change', why });
 
+/** Week of pregnancy from which the rules of its second third act. */
+const secondThird = 13;
 const loadedOrFar: LoadQuery['flexion'] = ['loaded', 'endRange'];
 const physician = 'the physician or physiotherapist';
 
@@ -30,6 +32,7 @@ export const conditions: readonly Entry[] = [
       rule('rolling', { rolling: true }, 'rolling presses single vertebrae against the mat'),
       rule('falling', { movingCarriage: true }, 'a fall from the carriage can break a bone'),
       rule('fall', { also: ['fallRisk'] }, 'a loss of balance here would be a fall'),
+      rule('jump', { jump: true }, 'landing can break a bone'),
       change('head', { legs: ['one', 'both'] }, 'keep the head down'),
     ],
   },
@@ -82,6 +85,7 @@ export const conditions: readonly Entry[] = [
       change('window', { legs: ['one', 'both'] }, 'find the painless window first'),
     ],
     safetyFaults: ['arch', 'lowBackPops'],
+    askToday: 'Low back hurts',
   },
   {
     id: 'pelvicGirdlePain',
@@ -93,10 +97,15 @@ export const conditions: readonly Entry[] = [
     rules: [
       rule('wide', { also: ['wideOrCrossed'] }, 'a wide or crossed leg shears the pelvis'),
       rule('oneLeg', { also: ['singleLegStance'] }, 'one leg carries the whole pelvis'),
-      rule('oneLong', { legs: ['one'], lever: ['long'] }, 'one long leg pulls one side of the pelvis'),
+      rule(
+        'oneLong',
+        { legs: ['one', 'both'], lever: ['long'], also: ['oneSided'] },
+        'a leg longer than the other pulls one side of the pelvis',
+      ),
       change('one', { legs: ['one'], lever: ['short'] }, 'only if painless; small range'),
     ],
     safetyFaults: ['roll'],
+    askToday: 'Pelvis hurts',
   },
   {
     id: 'pelvicFloor',
@@ -124,7 +133,11 @@ export const conditions: readonly Entry[] = [
     clearedBy: 'the pelvic health physiotherapist',
     rules: [
       rule('curl', { headUp: true }, 'a curl with the head up opens the midline'),
-      rule('rollUp', { flexion: ['loaded'], position: ['supine', 'sitting'] }, 'rolling up opens the midline'),
+      rule(
+        'rollUp',
+        { flexion: loadedOrFar, also: ['hardSeat'], position: ['supine'] },
+        'rolling back and up opens the midline',
+      ),
       rule('plank', { position: ['frontSupport'] }, 'full front support hangs on the midline'),
       change('first', { legs: ['one', 'both'] }, 'breath out first; stop where the belly domes'),
     ],
@@ -145,17 +158,30 @@ export const conditions: readonly Entry[] = [
       rule('carriage', { movingCarriage: true }, 'a fall from the carriage must not happen'),
       rule('jump', { jump: true }, 'jumps are out in pregnancy'),
       rule('held', { breathEffort: true }, 'held or pumped breath is out'),
-      rule(
-        'flat',
-        { lying: ['flat'], legs: ['one', 'both'] },
-        'lying flat for long is out from the second third: incline, side or hands and knees',
-      ),
-      rule('front', { lying: ['front'] }, 'lying on the belly is out from the second third'),
-      rule('curl', { headUp: true }, 'curls are out from the second third'),
-      change('plank', { position: ['frontSupport'] }, 'only while the belly stays flat; shorter'),
-      change('incline', { lying: ['flat'] }, 'raise head and ribs on an incline; short'),
+      {
+        ...rule(
+          'flat',
+          { lying: ['flat'], legs: ['one', 'both'] },
+          'lying flat for long is out from the second third: incline, side or hands and knees',
+        ),
+        fromWeek: secondThird,
+      },
+      {
+        ...rule('front', { lying: ['front'] }, 'lying on the belly is out from the second third'),
+        fromWeek: secondThird,
+      },
+      { ...rule('curl', { headUp: true }, 'curls are out from the second third'), fromWeek: secondThird },
+      {
+        ...change('plank', { position: ['frontSupport'] }, 'only while the belly stays flat; shorter'),
+        fromWeek: secondThird,
+      },
+      {
+        ...change('incline', { lying: ['flat'] }, 'raise head and ribs on an incline; short'),
+        fromWeek: secondThird,
+      },
     ],
     safetyFaults: ['bellyDome', 'breathHeld'],
+    dated: 'due',
   },
   {
     id: 'afterBirth',
@@ -168,6 +194,12 @@ export const conditions: readonly Entry[] = [
     rules: [rule('all', { anything: true, butGentle: true }, 'nothing but breathing and gentle positions yet')],
     safetyFaults: ['bellyDome'],
     then: ['diastasis', 'pelvicFloor'],
+    dated: 'since',
+    kinds: [
+      { id: 'vaginal', name: 'without surgery' },
+      { id: 'surgery', name: 'by surgery: it waits for the provider, however long' },
+    ],
+    over: { afterWeeks: 12, butKinds: ['surgery'] },
   },
   {
     id: 'recentSurgery',
@@ -179,6 +211,7 @@ export const conditions: readonly Entry[] = [
     rules: [rule('all', { anything: true }, 'nothing before the surgeon agrees, not even breathing work')],
     safetyFaults: ['arch', 'lowBackPops', 'bellyDome'],
     then: ['hernia'],
+    dated: 'since',
   },
   {
     id: 'hernia',
@@ -206,10 +239,12 @@ export const conditions: readonly Entry[] = [
       rule('curl', { headUp: true }, 'the neck would carry the head'),
       rule('weight', { weightOn: ['neck'] }, 'weight comes near the neck'),
       rule('rolling', { rolling: true }, 'rolling can end on the neck'),
+      rule('over', { inversion: true, position: ['supine'] }, 'the hips over the shoulders bring weight near the neck'),
       change('bridge', { also: ['highBridge'] }, 'lower, if anything presses the neck'),
       change('head', { legs: ['one', 'both'], lying: ['flat'] }, 'head supported'),
     ],
     safetyFaults: ['chinUp', 'chinJam', 'headThrown', 'neckPulled'],
+    askToday: 'Neck hurts',
   },
   {
     id: 'highBloodPressure',
@@ -303,6 +338,11 @@ export const conditions: readonly Entry[] = [
       rule('behind', { also: ['hipBehind', 'hipTurnedOut'] }, 'far back or turned out can put the hip out'),
       change('small', { legs: ['one', 'both'] }, 'small circles, knee not past the hip'),
     ],
+    dated: 'since',
+    kinds: [
+      { id: 'behind', name: 'through a cut at the back', as: 'hipFromBehind' },
+      { id: 'front', name: 'through a cut at the front', as: 'hipFromFront' },
+    ],
   },
   {
     id: 'hipFromBehind',
@@ -340,8 +380,10 @@ export const conditions: readonly Entry[] = [
       rule('kneeling', { weightOn: ['knees'] }, 'kneeling presses the knee'),
       rule('deep', { also: ['deepKnee'] }, 'a deep bend presses the kneecap'),
       rule('locked', { also: ['lockedKnee'] }, 'a locked knee under load strains its back'),
+      rule('jump', { jump: true }, 'landing presses the knee'),
       change('shin', { also: ['shinPull'] }, 'hold behind the thigh, do not draw in fully'),
     ],
+    askToday: 'A knee hurts',
   },
   {
     id: 'footCast',
@@ -378,6 +420,7 @@ export const conditions: readonly Entry[] = [
     clearedBy: physician,
     rules: [change('hands', { weightOn: ['hands'] }, 'never on a flat hand: fists, wedge, forearms, or firm floor')],
     safetyFaults: ['handsAhead'],
+    askToday: 'A wrist hurts',
   },
   {
     id: 'shoulder',
@@ -391,6 +434,7 @@ export const conditions: readonly Entry[] = [
       rule('overhead', { also: ['armsOverhead'] }, 'arms overhead pinch the shoulder'),
     ],
     safetyFaults: ['sinkShoulders'],
+    askToday: 'A shoulder hurts',
   },
   {
     id: 'hypermobility',
@@ -462,7 +506,7 @@ export const conditions: readonly Entry[] = [
     rules: [
       rule(
         'pieces',
-        { flexion: ['light', 'loaded'], extension: ['light', 'loaded', 'endRange'], position: ['supine'] },
+        { flexion: loadedOrFar, extension: ['light', 'loaded', 'endRange'], position: ['supine'] },
         'the bridge piece by piece presses the outer hip',
       ),
       change('side', { lying: ['side'] }, 'cushion under the lower hip'),
@@ -481,6 +525,176 @@ export const conditions: readonly Entry[] = [
       change('hold', { also: ['fallRisk', 'singleLegStance'] }, 'a hand to hold'),
       change('standing', { position: ['standing', 'kneeling'] }, 'slow, a hand to hold'),
     ],
+  },
+  {
+    id: 'spinalFusion',
+    name: 'spinal fusion or rods',
+    ask: 'Has a part of your spine been fused, or does it carry rods?',
+    caution:
+      'Bending or turning the fused stretch, and the end of the range beside it, are out; the surgeon’s limits lead.',
+    change: 'Neutral; the hips move instead.',
+    clearedBy: 'the surgeon',
+    rules: [
+      rule('bending', { flexion: loadedOrFar }, 'a fused stretch must not bend, and its neighbours not to their end'),
+      rule('arching', { extension: loadedOrFar }, 'a fused stretch must not arch, and its neighbours not to their end'),
+      rule('twisting', { twist: ['light', 'loaded', 'endRange'] }, 'a fused stretch must not turn'),
+      rule('side', { sideBend: ['light', 'loaded', 'endRange'] }, 'a fused stretch must not bend aside'),
+      rule('rolling', { rolling: true }, 'rolling bends the fused stretch under the body’s weight'),
+      change('light', { flexion: ['light'] }, 'only where the surgeon allows it; let the hips move'),
+    ],
+    safetyFaults: ['arch', 'tuck', 'lowBackPops'],
+    dated: 'since',
+  },
+  {
+    id: 'breastSurgery',
+    name: 'breast surgery, lymph nodes removed, or lymphoedema',
+    ask: 'Have you had breast surgery, lymph nodes removed, or a swollen arm?',
+    caution: 'Arms overhead and weight on that arm wait for clearance; no tight strap on it.',
+    change: 'Short lever for the arm; watch for swelling.',
+    clearedBy: 'the surgeon or lymph therapist',
+    rules: [
+      rule('overhead', { also: ['armsOverhead'] }, 'the arm overhead pulls on the scar'),
+      rule('hands', { weightOn: ['hands', 'forearms'] }, 'weight on the arm can make it swell'),
+      change('springs', { apparatus: ['trapezeTable'] }, 'no tight strap on that arm; light springs'),
+    ],
+    dated: 'since',
+  },
+  {
+    id: 'diabetes',
+    name: 'diabetes with insulin or low-sugar episodes',
+    ask: 'Do you have diabetes, with insulin or spells of low sugar?',
+    caution: 'Nothing is ruled out.',
+    change: 'Ask before the session, sugar at hand; look at the feet where they are numb.',
+    clearedBy: 'the physician',
+    rules: [
+      change('feet', { also: ['footHeld'] }, 'look at the feet first, where they are numb'),
+      change('effort', { effort: ['strong'] }, 'sugar at hand; stop where she feels shaky'),
+    ],
+  },
+  {
+    id: 'nerveDisease',
+    name: 'multiple sclerosis, Parkinson’s or another nerve disease',
+    ask: 'Do you have a disease of the nerves, such as multiple sclerosis or Parkinson’s?',
+    caution: 'What could end in a fall is never done alone; no overheating.',
+    change: 'Rests, a cool room, a hand to hold; the best time of day.',
+    clearedBy: physician,
+    rules: [
+      rule('carriage', { movingCarriage: true }, 'a fall from the carriage'),
+      rule('fall', { also: ['fallRisk'] }, 'a loss of balance would be a fall'),
+      change('stand', { position: ['standing', 'kneeling'] }, 'a hand to hold'),
+      change('effort', { effort: ['strong'] }, 'rest before it gets warm'),
+    ],
+  },
+  {
+    id: 'vertigo',
+    name: 'vertigo when the head turns',
+    ask: 'Does turning or tipping your head make the room spin?',
+    caution: 'Rolling, head-down positions and quick changes of head or height are out.',
+    change: 'Slow, the head supported.',
+    clearedBy: 'the physician',
+    rules: [
+      rule('rolling', { rolling: true }, 'rolling tips the head'),
+      rule('down', { inversion: true }, 'head-down sets it off'),
+      rule('quick', { also: ['quickChange'] }, 'a quick change sets it off'),
+      change('head', { headUp: true }, 'the head supported, slowly'),
+      change('flat', { lying: ['flat', 'front', 'side'] }, 'down and up slowly, over the side'),
+    ],
+  },
+  {
+    id: 'recentFracture',
+    name: 'recent fracture or joint operation of a limb',
+    ask: 'Have you broken an arm or leg, or had a joint operated on, within the last months?',
+    caution: 'Load on that limb waits for clearance.',
+    change: 'Its neighbours work within the clinician’s limits.',
+    clearedBy: physician,
+    rules: [
+      rule('arm', { weightOn: ['hands', 'forearms'] }, 'the arm must not carry yet'),
+      rule('kneel', { weightOn: ['knees'] }, 'the leg must not carry yet'),
+      rule('stand', { position: ['standing', 'frontSupport'] }, 'the leg must not carry yet'),
+      rule('held', { also: ['footHeld'] }, 'springs load the leg'),
+      rule('bridge', { extension: ['light', 'loaded'], position: ['supine'] }, 'a bridge stands on the legs'),
+      change('free', { legs: ['one', 'both'] }, 'the other side only, until the clinician’s limits are known'),
+    ],
+    dated: 'since',
+    kinds: [
+      { id: 'arm', name: 'arm, hand or shoulder', as: 'fractureArm' },
+      { id: 'leg', name: 'leg, foot or hip', as: 'fractureLeg' },
+    ],
+  },
+  {
+    id: 'fractureArm',
+    name: 'recent fracture or operation of an arm',
+    ask: 'Is it an arm, a hand or a shoulder?',
+    caution: 'Weight on that arm waits for clearance.',
+    change: 'Arms by the sides.',
+    clearedBy: physician,
+    rules: [
+      rule('arm', { weightOn: ['hands', 'forearms'] }, 'the arm must not carry yet'),
+      change('overhead', { also: ['armsOverhead'] }, 'the arm only as far as the clinician allows'),
+    ],
+    dated: 'since',
+  },
+  {
+    id: 'fractureLeg',
+    name: 'recent fracture or operation of a leg',
+    ask: 'Is it a leg, a foot or a hip?',
+    caution: 'Load on that leg waits for clearance.',
+    change: 'The other side; its neighbours within the clinician’s limits.',
+    clearedBy: physician,
+    rules: [
+      rule('kneel', { weightOn: ['knees'] }, 'the leg must not carry yet'),
+      rule('stand', { position: ['standing', 'frontSupport'] }, 'the leg must not carry yet'),
+      rule('held', { also: ['footHeld'] }, 'springs load the leg'),
+      rule('bridge', { extension: ['light', 'loaded'], position: ['supine'] }, 'a bridge stands on the legs'),
+      change('free', { legs: ['one', 'both'] }, 'the other side only, until the clinician’s limits are known'),
+    ],
+    dated: 'since',
+  },
+  {
+    id: 'fullStomach',
+    name: 'a meal within two hours',
+    ask: 'Have you eaten within two hours?',
+    caution: 'Not head-down, no rolling today.',
+    change: 'On an incline rather than flat.',
+    clearedBy: 'time',
+    rules: [
+      rule('down', { inversion: true }, 'not head-down with a full stomach'),
+      rule('rolling', { rolling: true }, 'no rolling with a full stomach'),
+      change('flat', { lying: ['flat', 'front'] }, 'on an incline, or later in the session'),
+    ],
+    askToday: 'Ate within two hours',
+    onlyToday: true,
+  },
+  {
+    id: 'newMedicine',
+    name: 'a new medicine',
+    ask: 'Do you take a medicine that is new?',
+    caution: 'Not head-down and no quick changes, until it is known what it does.',
+    change: 'Slow changes of height; a hand to hold when standing.',
+    clearedBy: 'the physician',
+    rules: [
+      rule('down', { inversion: true }, 'a new medicine can change the pressure in the head'),
+      rule('quick', { also: ['quickChange'] }, 'a new medicine can make dizzy'),
+      rule('carriage', { movingCarriage: true }, 'a new medicine can make dizzy'),
+      change('standing', { position: ['standing', 'kneeling'] }, 'slow, a hand to hold'),
+    ],
+    askToday: 'New medicine',
+    onlyToday: true,
+  },
+  {
+    id: 'somethingNew',
+    name: 'something new since last time',
+    ask: 'Is something new since last time: an illness, an injury, a diagnosis?',
+    caution: 'Nothing strong today; ask, and in doubt wait for the clinician’s word.',
+    change: 'Gentle, and watch.',
+    clearedBy: physician,
+    rules: [
+      rule('strong', { effort: ['strong'] }, 'nothing strong before it is known what it is'),
+      rule('down', { inversion: true }, 'not head-down before it is known what it is'),
+      change('ask', { anything: true }, 'ask what it is first; gently'),
+    ],
+    askToday: 'Something new',
+    onlyToday: true,
   },
   {
     id: 'under16',

@@ -93,10 +93,10 @@ const breakages: readonly [string, (copy: Changed) => void, string, RegExp][] = 
     /no level of any exercise matches/,
   ],
   [
-    'tags that say one leg less than the pose',
-    (c) => (levelOf(c, 'lowerLift', 2)['load'] = { ...(levelOf(c, 'lowerLift', 2)['load'] as Loose), legs: 'none' }),
-    'exercises.lowerLift.levels.2.load.legs',
-    /both legs up/,
+    'tags that say more legs than the pose',
+    (c) => (levelOf(c, 'legFloat', 2)['load'] = { ...(levelOf(c, 'legFloat', 2)['load'] as Loose), legs: 'both' }),
+    'exercises.legFloat.levels.2.load.legs',
+    /pose shows fewer/,
   ],
   [
     'a school without a choice',
@@ -118,7 +118,7 @@ test.each(breakages)('broken on purpose, %s is found and named', (_, change, pat
 });
 
 test.each([
-  ['a level without tags', (c: Changed) => delete levelOf(c, 'march', 3)['load'], 'load'],
+  ['a level without a pose', (c: Changed) => delete levelOf(c, 'march', 3)['top'], 'top'],
   ['a fault without words', (c: Changed) => (named(c, 'faults', 'arch')['seen'] = ' '), 'seen'],
   ['an unknown key', (c: Changed) => (named(c, 'props', 'box')['colour'] = 'blue'), 'colour'],
   ['an id with a hyphen', (c: Changed) => (named(c, 'causes', 'tired')['id'] = 'very-tired'), 'id'],

@@ -26,32 +26,35 @@ const stance = (id: string, name: string, about: string, ...choices: Choice[]): 
 });
 
 export const stances: readonly Stance[] = [
-  stance(
-    'supinePelvis',
-    'pelvis under leg load, lying on the back',
-    'How the pelvis lies while the legs weigh.',
-    choice(
-      'neutral',
-      'neutral',
-      'Trains the pelvis for upright life.',
-      'Hip bones and pubic bone stay level.',
-      tilts([-5, 5]),
+  {
+    underLegLoad: true,
+    ...stance(
+      'supinePelvis',
+      'pelvis under leg load, lying on the back',
+      'How the pelvis lies while the legs weigh.',
+      choice(
+        'neutral',
+        'neutral',
+        'Trains the pelvis for upright life.',
+        'Hip bones and pubic bone stay level.',
+        tilts([-5, 5]),
+      ),
+      choice(
+        'imprint',
+        'imprint',
+        'Protects the low back while strength grows.',
+        'Front ribs and hips a little nearer; the tail stays down.',
+        tilts([-12, -4]),
+      ),
+      choice(
+        'fallback',
+        'neutral, imprint as fallback when both legs are up',
+        'Neutral while it can be held; a light imprint is welcome once both legs weigh.',
+        'Level while you can; a little lengthening of the low back once both legs are up.',
+        tilts([-5, 5], [-12, 5]),
+      ),
     ),
-    choice(
-      'imprint',
-      'imprint',
-      'Protects the low back while strength grows.',
-      'Front ribs and hips a little nearer; the tail stays down.',
-      tilts([-12, -4]),
-    ),
-    choice(
-      'fallback',
-      'neutral, imprint as fallback when both legs are up',
-      'Neutral while it can be held; a light imprint is welcome once both legs weigh.',
-      'Level while you can; a little lengthening of the low back once both legs are up.',
-      tilts([-5, 5], [-12, 5]),
-    ),
-  ),
+  },
   stance(
     'backInCurls',
     'low back pressed into the mat in curls',

@@ -1,37 +1,50 @@
 // A movement as poses over its phases, and everything in between.
-import { degrees, dot3, minus3, unit3 } from '../geometry';
+import { angleBetween3, degrees, dot3, minus3 } from '../geometry';
 import type { Vec3 } from '../geometry';
 import { phases } from '../anatomy/positions';
 import type { Phase } from '../anatomy/positions';
-import type { LegPose, Pose } from './pose';
+import { isLegFree } from './pose';
+import type { LegCarrier, LegPose, Pose, RaisedLegPose } from './pose';
 import { poseBody } from './skeleton';
 import type { Body } from './segments';
 
 /** What a level shows: its start and its furthest point; the ways out and back lie between them unless given. */
 export type Movement = { readonly start: Pose; readonly hold: Pose; readonly out?: Pose; readonly back?: Pose };
 
-/** A level as far as it moves: left out, it starts lying with the feet down, and goes straight. */
-export type Shown = { readonly start?: Pose | undefined; readonly via?: Pose | undefined; readonly top: Pose };
+/** Which leg moves when, on the way out and back: both at once, or the right one first and the left after it. */
+export const legOrders = ['together', 'oneAfterOther'] as const;
+export type LegOrder = (typeof legOrders)[number];
+
+/**
+ * A level as far as it moves: left out, it starts lying with the feet down, and goes straight. `via` is the half-way pose of
+ * the way out, `back` of the way back, which passes `via` otherwise.
+ */
+export type Shown = {
+  readonly start?: Pose | undefined;
+  readonly via?: Pose | undefined;
+  readonly back?: Pose | undefined;
+  readonly legOrder?: LegOrder | undefined;
+  readonly top: Pose;
+};
 
 /** The pose before anything moves. */
 export const startOf = ({ start }: Pick<Shown, 'start'>): Pose =>
   start ?? { left: { kind: 'footDown' }, right: { kind: 'footDown' } };
 
-/** A level as a movement: from its start to its top and back, by its half-way pose where it has one. */
-export const movementOf = (level: Shown): Movement => ({
-  start: startOf(level),
-  hold: level.top,
-  ...(level.via ? { out: level.via, back: level.via } : {}),
-});
+/** A level as a movement: from its start to its top and back, by its half-way poses where it has some. */
+export function movementOf(level: Shown): Movement {
+  const [start, hold] = [startOf(level), level.top];
+  if (level.legOrder === 'oneAfterOther')
+    return { start, hold, out: { ...hold, left: start.left }, back: { ...hold, right: start.right } };
+  const [out, back] = [level.via, level.back ?? level.via];
+  return { start, hold, ...(out ? { out } : {}), ...(back ? { back } : {}) };
+}
 
 const limbs = ['left', 'right', 'leftArm', 'rightArm'] as const;
 type Limb = (typeof limbs)[number];
 
-const angleBetween = (a: Vec3, b: Vec3): number =>
-  degrees(Math.acos(Math.min(1, Math.max(-1, dot3(unit3(a), unit3(b))))));
-
 /** A planted leg as the joint angles it stands at, so that it can leave the mat smoothly. */
-function asRaised(body: Body, pose: Pose, limb: 'left' | 'right'): LegPose {
+function asRaised(body: Body, pose: Pose, limb: 'left' | 'right'): RaisedLegPose {
   const leg = pose[limb];
   if (leg.kind === 'raised') return leg;
   const posed = poseBody(body, pose);
@@ -40,8 +53,8 @@ function asRaised(body: Body, pose: Pose, limb: 'left' | 'right'): LegPose {
   const axis = posed.pelvis.turn; // columns headward, right, front; the tilt of the pelvis is taken off again below
   const column = (k: 0 | 1 | 2): Vec3 => [axis[0][k], axis[1][k], axis[2][k]];
   const thighDeg = degrees(Math.atan2(dot3(thigh, column(2)), -dot3(thigh, column(0)))) + (pose.pelvicTiltDeg ?? 0);
-  const ankleDeg = 90 - angleBetween(minus3(toe, heel), minus3(knee, ankle));
-  return { kind: 'raised', thighDeg, kneeDeg: angleBetween(thigh, shank), outDeg: leg.outDeg ?? 0, ankleDeg };
+  const ankleDeg = 90 - angleBetween3(minus3(toe, heel), minus3(knee, ankle));
+  return { kind: 'raised', thighDeg, kneeDeg: angleBetween3(thigh, shank), outDeg: leg.outDeg ?? 0, ankleDeg };
 }
 
 const mix = (a: number, b: number, share: number): number => a + (b - a) * share;
@@ -60,6 +73,10 @@ function mixNumbers<T extends object>(a: T, b: T, share: number): T {
   return mixed as T;
 }
 
+/** What carries a leg between two poses: what does in one of them, where it never hangs free. */
+const carrierBetween = (a: LegPose, b: LegPose): LegCarrier | undefined =>
+  isLegFree(a) || isLegFree(b) ? undefined : [a, b].flatMap((leg) => (leg.kind === 'raised' ? (leg.on ?? []) : []))[0];
+
 /** The pose a share (0–1) of the way from one to another: joint angles change evenly. */
 export function between(body: Body, from: Pose, to: Pose, share: number): Pose {
   if (share <= 0) return from;
@@ -69,7 +86,9 @@ export function between(body: Body, from: Pose, to: Pose, share: number): Pose {
     const [a, b] = [from[limb], to[limb]];
     if (!a || !b || a.kind === b.kind) return a && b ? mixNumbers(a, b, share) : share < 0.5 ? a : b;
     if (limb === 'leftArm' || limb === 'rightArm') return share < 0.5 ? a : b;
-    return mixNumbers(asRaised(body, from, limb), asRaised(body, to, limb), share);
+    const { on: _, ...leg } = mixNumbers(asRaised(body, from, limb), asRaised(body, to, limb), share);
+    const on = carrierBetween(from[limb], to[limb]);
+    return on ? { ...leg, on } : leg;
   };
   for (const limb of limbs) mixed[limb] = mixLimb(limb);
   // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- numbers of the two, key by key: the same keys hold the same kinds

@@ -18,8 +18,10 @@ const skullFront = 0.066;
 export const skullBack = 0.058;
 
 function skullRests(pose: Pose): 'back' | 'front' | undefined {
-  const curled = Boolean(pose.thoracicFlexDeg) || Boolean(pose.neckFlexDeg) || (pose.trunkDeg ?? 0) > 0;
-  if (curled || pose.lumbarFlexDeg) return undefined;
+  const { trunkDeg = 0 } = pose;
+  const curled = Boolean(pose.thoracicFlexDeg) || Boolean(pose.neckFlexDeg) || trunkDeg > 0;
+  const isBridge = trunkDeg < 0; // a low back that rounds there leaves chest and head on the mat
+  if (curled || (pose.lumbarFlexDeg && !isBridge)) return undefined;
   const position = positionOf(pose);
   if (position === 'supine') return 'back';
   return position === 'prone' ? 'front' : undefined;

@@ -31,6 +31,10 @@ const trunkAngles = {
 };
 export type TrunkAngle = keyof typeof trunkAngles;
 
+/** What a leg in the air can lie or slide on. */
+export const legCarriers = ['mat', 'cloth', 'roller', 'ball', 'bar', 'wall'] as const;
+export type LegCarrier = (typeof legCarriers)[number];
+
 const footDown = v.strictObject({
   kind: v.literal('footDown'),
   /** Heel off the mat, ball of the foot on it, mm. */
@@ -50,12 +54,19 @@ const raised = v.strictObject({
   turnDeg: angle,
   /** + pointed; 0 is a foot square to the shin. */
   ankleDeg: angle,
+  /** What carries the leg: it weighs little on the hip, or nothing. Left out, it hangs free. */
+  on: v.optional(v.picklist(legCarriers)),
 });
 const kneeDown = v.strictObject({ kind: v.literal('kneeDown'), thighDeg: angle, outDeg: angle });
 const along = v.strictObject({ kind: v.literal('along'), outDeg: angle });
 const standing = v.strictObject({ kind: v.literal('standing'), thighDeg: angle, kneeDeg: angle, outDeg: angle });
 export const legPose = v.variant('kind', [footDown, raised, kneeDown, along, standing]);
 export type LegPose = v.InferOutput<typeof legPose>;
+export type RaisedLegPose = Extract<LegPose, { kind: 'raised' }>;
+
+/** Whether a leg hangs from the hip with nothing under it. */
+export const isLegFree = (leg: LegPose): leg is RaisedLegPose & { readonly on?: undefined } =>
+  leg.kind === 'raised' && leg.on === undefined;
 
 const reaching = v.strictObject({
   kind: v.literal('reaching'),

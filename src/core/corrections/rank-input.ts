@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import type { Repertoire } from '../knowledge/entries';
 import { entry } from '../knowledge/find';
 import { needWords } from '../knowledge/kinds';
-import { lookUp } from '../knowledge/lookup';
+import { lookUp, lookUpLevel } from '../knowledge/lookup';
 import { resolveStances } from '../knowledge/stances';
 import { failure, success } from '../result';
 import type { Result } from '../result';
@@ -40,12 +40,8 @@ export function rankFromNames(input: v.InferOutput<typeof rankInput>, repertoire
   if (!fault.ok) return fault;
   const school = resolveStances(repertoire, input.school);
   if (!school.ok) return school;
-  if (input.level !== undefined && !exercise.value.levels.some(({ number }) => number === input.level))
-    return failure(
-      'unknownLevel',
-      `${exercise.value.name} has levels 1 to ${exercise.value.levels.length}, not ${input.level}`,
-      'level',
-    );
+  const level = input.level === undefined ? undefined : lookUpLevel(exercise.value, input.level);
+  if (level && !level.ok) return level;
   const conditions: string[] = [];
   for (const [i, name] of input.conditions.entries()) {
     const found = lookUp(repertoire.conditions, name, 'condition', `conditions.${i}`);

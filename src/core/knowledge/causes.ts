@@ -1,7 +1,8 @@
 // From several findings to what they may have in common, and the next look that would tell.
-import { levelOf, loadOf, entry } from './find';
+import { levelOf, entry } from './find';
 import type { Cause, Exercise, Repertoire } from './entries';
 import { fits } from './load-fit';
+import { loadOf } from './loads';
 
 export type SeenFault = {
   readonly fault: string;

@@ -1,11 +1,9 @@
 // What a client's conditions make of a level: fine, changed, or ruled out, each with its reason. An instructor may overrule
 // a rule with a reason; a stop sign nobody overrules.
-import { demandOf } from '../load/demand';
-import { typicalBody } from '../body/segments';
-import type { ConditionOnFile } from './conditions';
-import { loadOf } from './find';
+import type { ConditionToday } from './conditions';
 import type { Condition, Correction, Exercise, Level, Prop, Repertoire } from './entries';
 import { fits } from './load-fit';
+import { loadOf } from './loads';
 
 export type Reason = {
   readonly condition: string;
@@ -36,30 +34,42 @@ export type Overrule = {
 
 /** What acts on a client: conditions without clearance, what cleared ones leave behind, overrules, and an open stop. */
 export type ActingOn = {
-  readonly conditions: readonly Pick<ConditionOnFile, 'condition' | 'clearedOn'>[];
+  readonly conditions: readonly ConditionToday[];
   readonly overrules?: readonly Overrule[];
   /** A stop sign was seen, and no clearance is on file since. */
   readonly stopped?: string | undefined;
 };
 
-type Acting = { readonly condition: Condition; readonly as: string };
+type Acting = { readonly condition: Condition; readonly as: string; readonly week?: number | undefined };
 
-/** Conditions whose rules act: those in force, and for cleared ones those that they leave behind. */
+/** A condition is over by itself: so long after it began, for its usual kinds. */
+const isOver = ({ over }: Condition, { weeksSince, kindOf }: ConditionToday): boolean =>
+  over !== undefined &&
+  weeksSince !== undefined &&
+  weeksSince >= over.afterWeeks &&
+  !(kindOf && over.butKinds.includes(kindOf));
+
+/** Conditions whose rules act: those in force, of the kind that is known; and for cleared ones those that they leave behind. */
 export function actingConditions(
   { conditions: known }: Pick<Repertoire, 'conditions'>,
   onFile: ActingOn['conditions'],
 ): Acting[] {
   const found = new Map<string, Acting>();
-  for (const { condition: id, clearedOn } of onFile) {
-    const own = known.find((one) => one.id === id);
+  const named = (id: string | undefined): Condition | undefined => known.find((one) => one.id === id);
+  for (const one of onFile) {
+    const own = named(one.condition);
     if (!own) continue; // gone from the repertoire: its words on file say to ask
-    if (clearedOn === null) found.set(id, { condition: own, as: own.name });
-    else
-      for (const left of own.then) {
-        const condition = known.find((one) => one.id === left);
-        if (condition && !found.has(left))
-          found.set(left, { condition, as: `${own.name}, cleared: as for ${condition.name}` });
-      }
+    if (one.clearedOn === null && !isOver(own, one)) {
+      const kind = named(own.kinds.find(({ id }) => id === one.kindOf)?.as) ?? own;
+      found.set(kind.id, { condition: kind, as: kind.name, week: one.week });
+      continue;
+    }
+    const how = one.clearedOn === null ? 'over' : 'cleared';
+    for (const left of own.then) {
+      const condition = named(left);
+      if (condition && !found.has(left))
+        found.set(left, { condition, as: `${own.name}, ${how}: as for ${condition.name}` });
+    }
   }
   return [...found.values()];
 }
@@ -76,10 +86,10 @@ export function weighLevel(
 ): Weighed {
   const reasons: Reason[] = [];
   let standing: CautionStanding = 'fine';
-  const load = loadOf(exercise, level, demandOf(typicalBody, level.top));
-  for (const { condition, as } of actingConditions(repertoire, client.conditions))
-    for (const { id, when, act, why } of condition.rules) {
-      if (!fits(when, load)) continue;
+  const load = loadOf(exercise, level);
+  for (const { condition, as, week } of actingConditions(repertoire, client.conditions))
+    for (const { id, when, act, why, fromWeek } of condition.rules) {
+      if (!fits(when, load) || (fromWeek !== undefined && week !== undefined && week < fromWeek)) continue;
       const rule = `${condition.id}.${id}`;
       const overrule = client.overrules?.find(
         (one) =>

@@ -7,7 +7,8 @@ import type { Pose } from '../body/pose';
 import { poseBody } from '../body/skeleton';
 import { parsePattern } from '../breathing/parse';
 import { demandOf } from '../load/demand';
-import { faultIds, loadOf, serves } from './find';
+import { faultIds, serves } from './find';
+import { loadOf } from './loads';
 import { startOf } from '../body/movement';
 import { correctionKinds } from './kinds';
 import type { Exercise, Level, Repertoire } from './entries';
@@ -76,8 +77,6 @@ function* checkTags({ bothLegsUp, top, load }: Level, path: string): Generator<P
     yield { path: `${path}.bothLegsUp`, message: 'both legs are said to be up, but the pose has one down' };
   if (load.legs === 'both' && legsOff(top) !== 'both')
     yield { path: `${path}.load.legs`, message: 'the tags say both legs, the pose shows fewer' };
-  if (load.lever !== 'none' && load.legs === 'none' && legsOff(top) === 'both')
-    yield { path: `${path}.load.legs`, message: 'the pose has both legs up, the tags say none' };
 }
 
 function* checkLadder({ id, levels }: Exercise): Generator<Problem> {
@@ -183,9 +182,7 @@ function* checkFaults(repertoire: Repertoire, known: Known): Generator<Problem> 
 }
 
 function* checkConditions({ conditions, exercises }: Repertoire, known: Known): Generator<Problem> {
-  const loads = exercises.flatMap((exercise) =>
-    exercise.levels.map((level) => loadOf(exercise, level, demandOf(typicalBody, level.top))),
-  );
+  const loads = exercises.flatMap((exercise) => exercise.levels.map((level) => loadOf(exercise, level)));
   for (const { id, rules, safetyFaults, then } of conditions) {
     yield* dangling(known, 'faults', `conditions.${id}.safetyFaults`, safetyFaults);
     yield* dangling(known, 'conditions', `conditions.${id}.then`, then);

@@ -1,14 +1,78 @@
+import { daysBetween, weeksBetween } from '../day';
 import type { Condition, Repertoire } from './entries';
 
+/** What is known of a condition's time and kind. Dates as `2026-03-01`. */
+export type Dates = {
+  /** When it began: a birth, an operation, an injury. */
+  readonly since?: string | null;
+  /** When a child is due. */
+  readonly dueOn?: string | null;
+  /** The last day on which a clearance holds. */
+  readonly clearedUntil?: string | null;
+  /** Which of its kinds it is. */
+  readonly kindOf?: string | null;
+};
+
 /** A condition as it stands on a client's file. Dates as `2026-03-01`. */
-export type ConditionOnFile = {
+export type ConditionOnFile = Dates & {
   readonly condition: string;
   readonly note: string;
   readonly clearedOn: string | null;
   readonly clearedBy: string | null;
+  /** Follows from the year of birth; it stands on no file and nobody clears it. */
+  readonly byAge?: true;
   /** Raised by every change on file. */
   readonly revision?: number;
 };
+
+/** A condition as it is on a day: what its dates come to. */
+export type ConditionToday = Dates & {
+  readonly condition: string;
+  readonly clearedOn: string | null;
+  /** Week of pregnancy, counted from 0; absent where no date is on file. */
+  readonly week?: number;
+  /** Whole weeks since it began; absent where no date is on file. */
+  readonly weeksSince?: number;
+};
+
+/** Weeks of a pregnancy from its first day to the day on which the child is due. */
+const weeksToBirth = 40;
+
+/** What the dates of a condition come to on a day: a clearance that has run out is none any more. */
+export function onDay<C extends Pick<ConditionOnFile, 'condition' | 'clearedOn'> & Dates>(
+  one: C,
+  today: string,
+): C & Pick<ConditionToday, 'week' | 'weeksSince'> {
+  const { since, dueOn, clearedUntil, clearedOn } = one;
+  return {
+    ...one,
+    clearedOn: clearedUntil && clearedUntil < today ? null : clearedOn,
+    ...(dueOn ? { week: weeksToBirth - Math.ceil(daysBetween(today, dueOn) / 7) } : {}),
+    ...(since ? { weeksSince: weeksBetween(since, today) } : {}),
+  };
+}
+
+/** Years from which, and up to which, age alone asks for smaller steps. */
+const [under, over] = [16, 75];
+
+/** What an age asks for, where it lies between two. */
+function conditionsOfAge(least: number, most: number): ConditionOnFile[] {
+  const condition = least < under ? 'under16' : most > over ? 'over75' : undefined;
+  return condition ? [{ condition, note: 'by the date of birth', clearedOn: null, clearedBy: null, byAge: true }] : [];
+}
+
+/** What follows from the year of birth on a day: the younger or older age counts, whichever asks for more care. */
+export function conditionsByAge(birthYear: number | null | undefined, today: string): ConditionOnFile[] {
+  if (!birthYear) return [];
+  const age = Number(today.slice(0, 4)) - birthYear;
+  return conditionsOfAge(age - 1, age);
+}
+
+/** The same from the day of birth, where the age is known. */
+export function conditionsByBirth(bornOn: string, today: string): ConditionOnFile[] {
+  const age = Number(today.slice(0, 4)) - Number(bornOn.slice(0, 4)) - (today.slice(5) < bornOn.slice(5) ? 1 : 0);
+  return conditionsOfAge(age, age);
+}
 
 /** Ids of the conditions that still act: those without clearance. */
 export const conditionsInForce = (onFile: readonly Pick<ConditionOnFile, 'condition' | 'clearedOn'>[]): string[] =>

@@ -94,8 +94,12 @@ test('what is left out has its usual', () => {
     cautions: [],
     notes: [],
   });
-  const { bothLegsUp: _, ...plainLevel } = level ?? {};
-  expect(v.parse(exercise, { ...march, levels: [plainLevel] }).levels[0]?.bothLegsUp).toBe(false);
+  const { load: _, ...plainLevel } = level ?? {};
+  expect(v.parse(exercise, { ...march, levels: [plainLevel] }).levels[0]?.load).toMatchObject({
+    effort: 'light',
+    flexion: 'none',
+    weightOn: [],
+  });
   expect(v.parse(condition, { ...neck, rules: undefined, safetyFaults: undefined, then: undefined })).toMatchObject({
     rules: [],
     safetyFaults: [],

@@ -1,6 +1,7 @@
 // The shapes of the repertoire's entries. The data lies in src/repertoire; nothing here knows any one exercise.
 import * as v from 'valibot';
 import { phases, positions, views } from '../anatomy/positions';
+import { legOrders } from '../body/movement';
 import { poseShape } from '../body/pose';
 import { propForms, propPlaces } from '../figure/props';
 import { apparatuses, loadQuery, loadTags } from './load-tags';
@@ -75,6 +76,8 @@ export const stance = v.strictObject({
   name: text,
   /** What is at stake, in one or two plain sentences. */
   about: text,
+  /** Its targets act only where a leg moves or is off the mat: lying still, neutral is neutral. */
+  underLegLoad: v.optional(v.literal(true)),
   choices: v.pipe(
     v.array(
       v.strictObject({
@@ -146,14 +149,19 @@ export const level = v.strictObject({
   number: v.pipe(v.number(), v.integer(), v.minValue(1)),
   name: text,
   change: text,
-  bothLegsUp: v.optional(v.boolean(), false),
+  /** Said by older entries; the pose shows it. */
+  bothLegsUp: v.optional(v.boolean()),
   /** Before anything moves; hook lying when left out. */
   start: v.optional(poseShape),
   /** Half-way, where the way out does not run straight from start to top. */
   via: v.optional(poseShape),
+  /** Half-way back, where the way back is another: a circle. Left out, it passes `via`. */
+  back: v.optional(poseShape),
+  /** Which leg moves when; left out, both at once. */
+  legOrder: v.optional(v.picklist(legOrders)),
   top: poseShape,
   dose,
-  load: loadTags,
+  load: v.optional(loadTags, {}),
   /** What gets harder than in the level before, where the load of the legs does not rise. */
   rises: v.optional(text),
   /** Springs, in the words of the trade. */
@@ -295,9 +303,28 @@ export const condition = v.strictObject({
   clearedBy: text,
   /** Rules out until cleared, or changes how a level is done. */
   rules: v.optional(
-    v.array(v.strictObject({ id, when: loadQuery, act: v.picklist(['ruleOut', 'change']), why: text })),
+    v.array(
+      v.strictObject({
+        id,
+        when: loadQuery,
+        act: v.picklist(['ruleOut', 'change']),
+        why: text,
+        /** Acts from this week of pregnancy; where the week is not known it acts as well. */
+        fromWeek: v.optional(v.pipe(v.number(), v.integer(), v.minValue(1))),
+      }),
+    ),
     [],
   ),
+  /** Which date makes its rules sharper: when a child is due, or since when it is so. */
+  dated: v.optional(v.picklist(['due', 'since'])),
+  /** Of several kinds, each with its own rules: until the kind is known, this condition's rules act, the union of all. */
+  kinds: v.optional(v.array(v.strictObject({ id, name: text, as: v.optional(id) })), []),
+  /** Over by itself so many weeks after it began, for the kinds that are named with it; then what it leaves behind acts. */
+  over: v.optional(v.strictObject({ afterWeeks: v.number(), butKinds: ids })),
+  /** Asked before a session, in a few words: a yes acts on that day. */
+  askToday: v.optional(text),
+  /** Asked before sessions only; it never stands on file. */
+  onlyToday: v.optional(v.literal(true)),
   /** Faults that count as safety faults for a person with this condition. */
   safetyFaults: ids,
   /** Conditions whose rules go on acting when this one is cleared. */

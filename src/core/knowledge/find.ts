@@ -1,7 +1,6 @@
 // Finding one's way in entries of the repertoire: no shapes, nothing to check.
 import { positionOf } from '../body/position';
 import type { Correction, Exercise, Level } from './entries';
-import type { LoadOf } from './load-tags';
 
 /** Faults of an exercise by id, in the order in which they are watched. */
 export const faultIds = ({ faults }: Pick<Exercise, 'faults'>): string[] => faults.map(({ fault: one }) => one);
@@ -42,11 +41,3 @@ export const servesSomewhere = (correction: Correction, exercise: Exercise, faul
 /** The trunk stands off the mat at the top: there, tilt and flare are read against the trunk's own line. */
 export const isInclined = ({ top }: Pick<Level, 'top'>): boolean =>
   positionOf(top) === 'supine' && Math.abs(top.trunkDeg ?? 0) > 5;
-
-/** What a level asks of a body. */
-export const loadOf = ({ position, apparatus }: Exercise, { load }: Level, demandPct?: number): LoadOf => ({
-  tags: load,
-  position,
-  apparatus,
-  demandPct,
-});

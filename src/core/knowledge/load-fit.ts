@@ -36,6 +36,6 @@ function tagsFit(query: LoadQuery, tags: LoadTags): boolean {
 export function fits(query: LoadQuery, load: LoadOf): boolean {
   if (query.butGentle && isGentle(load)) return false;
   if (!tagsFit(query, load.tags)) return false;
-  if (!isAmong(query.position, load.position) || !isAmong(query.apparatus, load.apparatus)) return false;
+  if (!haveOneOf(query.position, load.positions) || !isAmong(query.apparatus, load.apparatus)) return false;
   return query.demandAbove === undefined || (load.demandPct ?? 0) > query.demandAbove;
 }

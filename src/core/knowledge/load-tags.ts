@@ -78,6 +78,26 @@ export const loadTags = v.strictObject({
   also: v.optional(v.array(v.picklist(loadExtras)), []),
 });
 export type LoadTags = v.InferOutput<typeof loadTags>;
+/** What stands where nothing is written. */
+export const noLoad: LoadTags = {
+  flexion: 'none',
+  extension: 'none',
+  twist: 'none',
+  sideBend: 'none',
+  inversion: false,
+  headUp: false,
+  rolling: false,
+  lever: 'none',
+  legs: 'none',
+  weightOn: [],
+  balance: false,
+  movingCarriage: false,
+  jump: false,
+  breathEffort: false,
+  effort: 'light',
+  lying: 'no',
+  also: [],
+};
 
 const oneOf = <const T extends readonly [string, ...string[]]>(choices: T) =>
   v.optional(v.pipe(v.array(v.picklist(choices)), v.minLength(1)));
@@ -116,10 +136,11 @@ export const loadQuery = v.pipe(
 );
 export type LoadQuery = v.InferOutput<typeof loadQuery>;
 
-/** What a query is asked of: a level's tags with what its exercise adds. */
+/** What a query is asked of: all that a level asks, with what its exercise adds. */
 export type LoadOf = {
   readonly tags: LoadTags;
-  readonly position: (typeof positions)[number];
+  /** Those that the way passes. */
+  readonly positions: readonly (typeof positions)[number][];
   readonly apparatus: ApparatusKind;
   /** % of body weight × stature; absent where the arithmetic does not reach. */
   readonly demandPct?: number | undefined;

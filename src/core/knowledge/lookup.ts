@@ -1,5 +1,6 @@
 import { failure, success } from '../result';
 import type { Result } from '../result';
+import type { Exercise, Level } from './entries';
 
 const loosely = (name: string): string => name.toLowerCase().replace(/[\s_-]/g, '');
 
@@ -19,6 +20,14 @@ export function lookUp<T extends { readonly id: string; readonly name: string }>
     `"${name}" is not a known ${what}; known: ${entries.map(({ id }) => id).join(', ')}`,
     path,
   );
+}
+
+/** A level of an exercise by its number; one that it does not have is refused. */
+export function lookUpLevel({ name, levels }: Exercise, wanted: number): Result<Level> {
+  const found = levels.find(({ number }) => number === wanted);
+  return found
+    ? success(found)
+    : failure('unknownLevel', `${name} has levels 1 to ${levels.length}, not ${wanted}`, 'level');
 }
 
 /** `a`, `a and b`, `a, b and c`; beyond `most` the rest is counted. */

@@ -41,10 +41,10 @@ describe('targets in force', () => {
     expect(tilt(3, 'hold', 'gradedImprint')?.interval).toEqual([-12, -4]);
     expect(tilt(3, 'hold', 'freeSpine')?.interval).toEqual([-5, 5]);
   });
-  test('severity counts in half the width of the target', () => {
+  test('severity counts in the measure’s own tolerance, whatever the stance', () => {
     expect(tilt(3, 'hold', 'evenKeel')?.tolerance).toBe(5);
-    expect(tilt(3, 'hold', 'gradedImprint')?.tolerance).toBe(4);
-    expect(tilt(4, 'hold', 'evenKeel')?.tolerance).toBe(8.5); // −12…+5 with both legs up
+    expect(tilt(3, 'hold', 'gradedImprint')?.tolerance).toBe(5);
+    expect(tilt(4, 'hold', 'evenKeel')?.tolerance).toBe(5); // −12…+5 with both legs up
   });
   test('each says whose it is', () => {
     expect(tilt(3, 'hold', 'gradedImprint')?.source).toBe('Graded imprint: imprint');

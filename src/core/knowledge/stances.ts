@@ -1,9 +1,10 @@
 import type { Phase } from '../anatomy/positions';
-import { failure, success } from '../result';
+import { success } from '../result';
 import type { Result } from '../result';
+import { areBothLegsUp, isUnderLegLoad } from './facts';
 import { entry } from './find';
 import type { Exercise, Level, Repertoire, School, Target } from './entries';
-import { lookUp } from './lookup';
+import { lookUp, lookUpLevel } from './lookup';
 
 export const defaultSchool = 'evenKeel';
 
@@ -91,9 +92,6 @@ export function ownerOf(layer: Layer, { name }: School): string {
   }
 }
 
-const halfWidth = ([lo, hi]: Target['interval']): number | undefined =>
-  lo === null || hi === null ? undefined : (hi - lo) / 2;
-
 /** Targets for each measure that the exercise watches in this phase at this level, by the stances in force. */
 export function resolveTargets(
   repertoire: Repertoire,
@@ -102,33 +100,27 @@ export function resolveTargets(
   phase: Phase,
   stances: StancesInForce,
 ): Result<readonly TargetInForce[]> {
-  const level = exercise.levels.find(({ number }) => number === levelNumber);
-  if (levelNumber !== undefined && !level)
-    return failure(
-      'unknownLevel',
-      `${exercise.name} has levels 1 to ${exercise.levels.length}, not ${levelNumber}`,
-      'level',
-    );
+  const found = levelNumber === undefined ? undefined : lookUpLevel(exercise, levelNumber);
+  if (found && !found.ok) return found;
+  const level = found?.value;
   const targets = exercise.watches
     .filter((watch) => watch.phases.includes(phase) && (!level || (watch.levels?.includes(level.number) ?? true)))
     .map((watch): TargetInForce => {
       const base = repertoire.targets.find(({ measure }) => measure === watch.measure);
       if (!base) throw new Error(`no target for ${watch.measure}`);
       const plain = { ...base, source: base.own ? 'the studio’s own tolerance' : 'the usual tolerance' };
-      if (watch.interval)
-        return { ...plain, interval: watch.interval, tolerance: halfWidth(watch.interval) ?? base.tolerance };
+      if (watch.interval) return { ...plain, interval: watch.interval };
       const stance = watch.stance && entry(repertoire.stances, watch.stance);
       if (!stance) return plain;
       const force = stances.choices[stance.id];
-      if (!force) return plain;
+      if (!force || (stance.underLegLoad && level && !isUnderLegLoad(level))) return plain;
       const choice = entry(stance.choices, force.choice);
       const rule = choice.targets?.find(({ measure }) => measure === watch.measure);
       if (!rule) return plain;
-      const interval = level?.bothLegsUp && rule.whenBothLegsUp ? rule.whenBothLegsUp : rule.interval;
+      const interval = level && rule.whenBothLegsUp && areBothLegsUp(level) ? rule.whenBothLegsUp : rule.interval;
       return {
         ...base,
         interval,
-        tolerance: halfWidth(interval) ?? base.tolerance,
         source: `${ownerOf(force.from, stances.school)}: ${choice.name}`,
       };
     });

@@ -12,7 +12,7 @@ const level = (number: number, left: LegPose, right: LegPose, headUp = false): L
   name: `level ${number}`,
   change: 'lower',
   dose: {},
-  load: { headUp, also: [] },
+  load: { also: [] },
   top: { left, right, ...(headUp ? { thoracicFlexDeg: 38, lumbarFlexDeg: 8, neckFlexDeg: 18 } : {}) },
 });
 const kinds = (left: LegPose, right: LegPose, heldPct = 3.5) =>

@@ -1,6 +1,7 @@
 // Half-way steps between two levels: one leg bent, a shorter lever, a shorter way, the head down, straps that carry.
 import { between } from '../body/movement';
-import type { LegPose, Pose } from '../body/pose';
+import { isLegFree } from '../body/pose';
+import type { LegPose, Pose, RaisedLegPose } from '../body/pose';
 import type { Body } from '../body/segments';
 import type { LadderLevel } from './ladder-level';
 import { leapAt, leastCapacityPct } from './thresholds';
@@ -17,15 +18,15 @@ export type HalfStep = {
   readonly demandPct: number | undefined;
 };
 
-type Raised = Extract<LegPose, { kind: 'raised' }>;
-const isRaised = (leg: LegPose): leg is Raised => leg.kind === 'raised';
-
 const shares = [0.5, 0.35, 0.2] as const;
 const wayWords: Readonly<Record<number, string>> = { 0.5: 'Half', 0.35: 'A third', 0.2: 'A fifth' };
 const moreBendDeg = [20, 35, 50, 70] as const;
 const mostBendDeg = 100;
 /** An elastic round the feet, held by the hands: what it carries of the legs' weight, a convention. */
 const strapCarries = 0.35;
+
+/** Lying with the upper back off the mat. */
+const isCurled = ({ thoracicFlexDeg = 0, trunkDeg = 0 }: Pose): boolean => thoracicFlexDeg > 10 && trunkDeg === 0;
 
 function* candidates(body: Body, below: LadderLevel, above: LadderLevel): Generator<HalfStep> {
   const { left, right } = above.top;
@@ -34,28 +35,33 @@ function* candidates(body: Body, below: LadderLevel, above: LadderLevel): Genera
     const demand = demandOf(body, pose);
     return { kind, words, pose, demandPct: demand === undefined ? undefined : demand * (1 - carried) };
   };
-  if (isRaised(left) && isRaised(right) && right.kneeDeg < 70 && left.kneeDeg < 70) {
-    const tabletop: Raised = { ...left, thighDeg: 90, kneeDeg: 90, outDeg: 0 };
+  if (isLegFree(left) && isLegFree(right) && right.kneeDeg < 70 && left.kneeDeg < 70) {
+    const tabletop: RaisedLegPose = { ...left, thighDeg: 90, kneeDeg: 90, outDeg: 0 };
     yield step('oneBent', 'One leg goes, the other stays in tabletop.', legs(tabletop, right));
   }
   for (const more of moreBendDeg) {
     const bent = (leg: LegPose): LegPose =>
-      isRaised(leg) && leg.kneeDeg < 80 ? { ...leg, kneeDeg: Math.min(mostBendDeg, leg.kneeDeg + more) } : leg;
-    const bends = [left, right].some((leg) => isRaised(leg) && leg.kneeDeg < 80);
+      isLegFree(leg) && leg.kneeDeg < 80 ? { ...leg, kneeDeg: Math.min(mostBendDeg, leg.kneeDeg + more) } : leg;
+    const bends = [left, right].some((leg) => isLegFree(leg) && leg.kneeDeg < 80);
     if (bends) yield step('lever', `Knees bent by ${more}° more: a shorter lever.`, legs(bent(left), bent(right)));
   }
   // A leg that only lies otherwise is not carried through the air on the way.
-  const lies = (was: LegPose, is: LegPose): LegPose => (isRaised(was) || isRaised(is) ? was : is);
+  const lies = (was: LegPose, is: LegPose): LegPose => (was.kind === 'raised' || is.kind === 'raised' ? was : is);
   const from = { ...below.top, left: lies(below.top.left, left), right: lies(below.top.right, right) };
-  for (const share of shares)
+  const carrierOf = (leg: LegPose) => (leg.kind === 'raised' ? leg.on : undefined);
+  const isSameWay = (['left', 'right'] as const).every(
+    (leg) => carrierOf(below.top[leg]) === carrierOf(above.top[leg]),
+  );
+  for (const share of isSameWay ? shares : [])
+    // half on a cloth and half on a ball is no way
     yield step(
       'range',
       `${wayWords[share]} of the way from “${below.name.toLowerCase()}” to “${above.name.toLowerCase()}”.`,
       between(body, from, above.top, share),
     );
   const { thoracicFlexDeg: _, lumbarFlexDeg: __, neckFlexDeg: ___, ...flat } = above.top;
-  if (above.load.headUp && !below.load.headUp) yield step('headDown', 'The same with the head down.', flat);
-  if (isRaised(left) && isRaised(right))
+  if (isCurled(above.top) && !isCurled(below.top)) yield step('headDown', 'The same with the head down.', flat);
+  if (isLegFree(left) && isLegFree(right))
     yield step('strap', 'An elastic round the feet carries a part of the legs.', above.top, strapCarries);
 }
 
@@ -64,7 +70,7 @@ const heelOffMm = 45;
 /** A foot that leaves the mat weighs more low than in tabletop: before it does, it is only made light, the toes staying. */
 function lightened(body: Body, below: LadderLevel, above: LadderLevel): HalfStep | undefined {
   const light = (leg: LegPose, next: LegPose): LegPose =>
-    leg.kind === 'footDown' && isRaised(next) ? { ...leg, heelLift: heelOffMm } : leg;
+    leg.kind === 'footDown' && isLegFree(next) ? { ...leg, heelLift: heelOffMm } : leg;
   const left = light(below.top.left, above.top.left);
   const right = light(below.top.right, above.top.right);
   if (left === below.top.left && right === below.top.right) return undefined;

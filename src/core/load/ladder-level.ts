@@ -8,8 +8,6 @@ export type LadderLevel = Shown & {
   readonly change: string;
   readonly dose: object;
   readonly load: {
-    /** The head is carried off the mat in a curl. */
-    readonly headUp: boolean;
     /** What else it asks; `footHeld`: a bar, strap or pedal takes the foot. */
     readonly also: readonly string[];
   };

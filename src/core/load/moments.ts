@@ -10,6 +10,7 @@ import type { Pose } from '../body/pose';
 import { poseBody } from '../body/skeleton';
 import type { PosedBody } from '../body/skeleton';
 import type { Body } from '../body/segments';
+import { freeShare } from './demand';
 import { demandPctOf, gravity } from './gravity';
 import { massesOf, momentAbout } from './masses';
 import type { PointMass } from './masses';
@@ -155,9 +156,11 @@ export function loadOfPose(body: Body, pose: Pose, asked: LoadAsked = {}): PoseL
   const masses = massesOf(body, posed, asked.ankleWeightKg ?? { L: 0, R: 0 });
   const share = (nm: number): number => demandPctOf(body, nm);
   const span = spanOf(pose, posed, masses);
-  const up = asked.legsHeld ? [] : sides.filter((side) => legOf(pose, side).kind === 'raised');
+  const up = asked.legsHeld ? [] : sides.filter((side) => freeShare(legOf(pose, side)) > 0);
   const hipOf = (side: Side): number =>
-    up.includes(side) ? pull(posed.position, momentAbout(posed.sides[side].hip, of(masses, leg, side))) : 0;
+    up.includes(side)
+      ? freeShare(legOf(pose, side)) * pull(posed.position, momentAbout(posed.sides[side].hip, of(masses, leg, side)))
+      : 0;
   const hipsNm = { L: hipOf('L'), R: hipOf('R') };
   const isFlat = posed.position === 'supine' && !pose.trunkDeg;
   const legs = asked.legsHeld || span ? undefined : isFlat ? 'legs' : up.length > 0 ? 'leg' : undefined;

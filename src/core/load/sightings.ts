@@ -1,4 +1,5 @@
 // What sessions and looks tell about how far a person goes: sightings along the axis of a family of movements.
+import { isLegFree } from '../body/pose';
 import type { Pose } from '../body/pose';
 import { positionOf } from '../body/position';
 import type { Body } from '../body/segments';
@@ -30,7 +31,7 @@ const blocksThatTell: readonly string[] = ['pelvis', 'ribs'];
 
 type Place = { readonly family: WindowFamily; readonly at: number; readonly se: number };
 
-const raisedOf = (pose: Pose) => [pose.left, pose.right].flatMap((leg) => (leg.kind === 'raised' ? [leg] : []));
+const raisedOf = (pose: Pose) => [pose.left, pose.right].flatMap((leg) => (isLegFree(leg) ? [leg] : []));
 
 /** Where a level stands on the axes that it tells of. */
 export function placesOf(body: Body, level: LadderLevel): Place[] {

@@ -3,10 +3,12 @@
 import { keysOf } from '@/core/keyed';
 import { useState } from 'react';
 import type { ExerciseEntry } from '@/core/knowledge/entries';
-import { amounts, extraWords, loadExtras } from '@/core/knowledge/load-tags';
+import { amounts, extraWords, loadExtras, noLoad } from '@/core/knowledge/load-tags';
+import { loadWords } from '@/core/knowledge/load-words';
+import { loadsOf } from '@/core/knowledge/loads';
 import { Button } from '@/design/button';
 import { Figure } from '@/design/figure';
-import { Row, Stack } from '@/design/layout';
+import { Quiet, Row, Stack } from '@/design/layout';
 import { Picker } from '@/design/picker';
 import { PlainField } from '@/design/plain-field';
 import { Count, FormGrid, oneOf } from './entry-fields';
@@ -15,7 +17,7 @@ import { OneOf } from '@/design/choice';
 import { Ticks } from '@/design/tick';
 
 export type Level = ExerciseEntry['levels'][number];
-type Load = Level['load'];
+type Load = NonNullable<Level['load']>;
 
 type LevelProps = { readonly level: Level; readonly onChange: (level: Level, about: string) => void };
 
@@ -73,20 +75,9 @@ const LevelWords = ({ level, onChange }: LevelProps) => (
 );
 
 const bends = { flexion: 'Bends forward', extension: 'Bends back', twist: 'Turns', sideBend: 'Bends aside' } as const;
-const legsUp = ['none', 'one', 'both'] as const;
-const levers = ['none', 'short', 'long'] as const;
+const amountNames = { none: 'as the poses show', light: 'light', loaded: 'loaded', endRange: 'end of range' } as const;
 const efforts = ['none', 'light', 'strong'] as const;
-const lyings = {
-  no: 'not',
-  flat: 'flat on the back',
-  front: 'on the front',
-  side: 'on the side',
-  incline: 'on an incline',
-} as const;
 const flags = {
-  headUp: 'head up in a curl',
-  inversion: 'head lower than the heart',
-  rolling: 'rolls',
   balance: 'balance',
   movingCarriage: 'stands on a moving carriage',
   jump: 'jumps',
@@ -103,47 +94,31 @@ const asChoices = <T extends string>(names: Readonly<Record<T, string>>) =>
   keysOf(names).map((id) => ({ id, name: names[id] }));
 const asNamed = (ids: readonly string[]) => ids.map((id) => ({ id, name: id }));
 
+/** What the poses tell, and what a teacher adds that no pose shows. */
 function LoadFields({ level, onChange }: LevelProps) {
-  const { load } = level;
+  const load = { ...noLoad, ...level.load };
   const setLoad = (changed: Partial<Load>, about: string) =>
-    onChange({ ...level, load: { ...load, ...changed } }, about);
+    onChange({ ...level, load: { ...level.load, ...changed } }, about);
   return (
     <>
+      <Quiet>
+        The poses and what is added here say: {loadWords(loadsOf({ ...level, load })).join('; ') || 'nothing'}.
+      </Quiet>
       <FormGrid>
         {keysOf(bends).map((key) => (
           <Picker
             key={key}
             label={bends[key]}
-            value={load[key] ?? 'none'}
+            value={load[key]}
             onChange={(id) => setLoad({ [key]: oneOf(amounts, id) }, key)}
-            choices={amounts.map((id) => ({ id, name: id === 'endRange' ? 'end of range' : id }))}
+            choices={asChoices(amountNames)}
           />
         ))}
         <Picker
-          label="Legs off the floor"
-          value={load.legs ?? 'none'}
-          onChange={(id) =>
-            onChange({ ...level, bothLegsUp: id === 'both', load: { ...load, legs: oneOf(legsUp, id) } }, 'legs')
-          }
-          choices={asNamed(legsUp)}
-        />
-        <Picker
-          label="Lever"
-          value={load.lever ?? 'none'}
-          onChange={(id) => setLoad({ lever: oneOf(levers, id) }, 'lever')}
-          choices={asNamed(levers)}
-        />
-        <Picker
           label="Effort of the trunk"
-          value={load.effort ?? 'light'}
+          value={load.effort}
           onChange={(id) => setLoad({ effort: oneOf(efforts, id) }, 'effort')}
           choices={asNamed(efforts)}
-        />
-        <Picker
-          label="Lies"
-          value={load.lying ?? 'no'}
-          onChange={(id) => setLoad({ lying: oneOf(keysOf(lyings), id) }, 'lying')}
-          choices={asChoices(lyings)}
         />
       </FormGrid>
       <Ticks
@@ -155,13 +130,13 @@ function LoadFields({ level, onChange }: LevelProps) {
       <Ticks
         label="Weight on"
         options={asChoices(weights)}
-        values={load.weightOn ?? []}
+        values={load.weightOn}
         onChange={(ids) => setLoad({ weightOn: ids }, 'weightOn')}
       />
       <Ticks
         label="Also"
         options={loadExtras.map((id) => ({ id, name: extraWords[id] }))}
-        values={load.also ?? []}
+        values={load.also}
         onChange={(ids) => setLoad({ also: ids }, 'also')}
       />
     </>

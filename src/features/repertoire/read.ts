@@ -3,6 +3,7 @@ import * as v from 'valibot';
 import { rankCorrections } from '@/core/corrections/rank';
 import type { Option } from '@/core/corrections/rank';
 import { actingConditions, weighExercise } from '@/core/knowledge/cautions';
+import { loadsOf } from '@/core/knowledge/loads';
 import type { WeighedExercise } from '@/core/knowledge/cautions';
 import { conditionsInForce } from '@/core/knowledge/conditions';
 import { exercise as exerciseShape } from '@/core/knowledge/entries';
@@ -48,8 +49,9 @@ export type BrowseLine = Pick<
 };
 
 function startsWith({ position, levels }: Exercise): StartsWith {
-  const load = levels[0]?.load;
-  if (!load) return 'quiet';
+  const [first] = levels;
+  if (!first) return 'quiet';
+  const load = loadsOf(first);
   if (load.weightOn.includes('hands')) return 'hands';
   if (load.headUp) return 'headUp';
   if (load.legs === 'both') return 'bothLegs';
