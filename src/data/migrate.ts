@@ -7,6 +7,7 @@ import * as floor from './migrations/004-the-floor';
 import * as springs from './migrations/005-springs';
 import * as keptAndTold from './migrations/006-kept-and-told';
 import * as summaries from './migrations/007-summaries';
+import * as dates from './migrations/008-dates';
 import { restartable } from './migrations/restartable';
 
 type Migration = {
@@ -22,6 +23,7 @@ const migrations: readonly (readonly [string, Migration])[] = [
   ['005-springs', springs],
   ['006-kept-and-told', keptAndTold],
   ['007-summaries', summaries],
+  ['008-dates', dates],
 ];
 
 /** Brings the tables to the newest shape, or to that of `to`; returns the names of the migrations that ran. */

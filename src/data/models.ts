@@ -99,6 +99,14 @@ export class ClientCondition extends Model<Attributes<ClientCondition>, Creation
   declare note: string;
   declare clearedOn: string | null;
   declare clearedBy: string | null;
+  /** The last day on which a clearance holds. */
+  declare clearedUntil: CreationOptional<string | null>;
+  /** When it began. */
+  declare since: CreationOptional<string | null>;
+  /** When a child is due. */
+  declare dueOn: CreationOptional<string | null>;
+  /** Which of its kinds it is. */
+  declare kindOf: CreationOptional<string | null>;
   /** Raised by every change: who changes an older one is told. */
   declare revision: CreationOptional<number>;
 }
@@ -451,6 +459,10 @@ export function defineModels(sequelize: Sequelize): void {
     note: STRING,
     clearedOn: DATEONLY,
     clearedBy: STRING,
+    clearedUntil: DATEONLY,
+    since: DATEONLY,
+    dueOn: DATEONLY,
+    kindOf: STRING,
     revision,
   });
   define(OwnEntryRow, 'own_entries', {

@@ -57,6 +57,7 @@ export function Cautions({
                 </h3>
                 {one.cleared && <Chip $tone="info">{one.cleared}</Chip>}
               </Row>
+              {one.dates && <Small>{one.dates}</Small>}
               {one.note && <em>{one.note}</em>}
               <span>
                 {one.cleared ? 'Cleared; still:' : one.caution} {one.change}

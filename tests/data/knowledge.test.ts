@@ -1,3 +1,4 @@
+import { today } from '@internationalized/date';
 // The studio's own knowledge and a client's cautions in the real database: kept, merged, taken back, and never another studio's.
 import { weighExercise } from '@/core/knowledge/cautions';
 import { entry } from '@/core/knowledge/find';
@@ -178,7 +179,7 @@ describe('a client’s cautions', () => {
     const standing = async () => weighExercise(shipped, curl, actingOn(await clientOf(ours, id))).levels[2]?.standing;
     expect(await standing()).toBe('ruledOut');
     await setCondition(ours, id, 'neck', { clearedOn: '2026-10-01', clearedBy: 'Dr Inglenook', note: 'fine again' }, 0);
-    expect((await clientOf(ours, id)).conditions).toEqual([
+    expect((await clientOf(ours, id)).conditions).toMatchObject([
       { condition: 'neck', clearedOn: '2026-10-01', clearedBy: 'Dr Inglenook', note: 'fine again', revision: 1 },
     ]);
     expect(await standing()).toBe('fine');
@@ -186,6 +187,32 @@ describe('a client’s cautions', () => {
     expect(await standing()).toBe('ruledOut');
     expect(await setCondition(theirs, id, 'neck', notCleared, 2)).toMatchObject({ ok: false });
     expect(await setCondition(ours, id, 'wrist', notCleared, 0)).toMatchObject({ ok: false });
+  });
+  test('dates are kept with a condition and act: weeks of a pregnancy, a clearance that has run out', async () => {
+    const id = await bringClient(ours, { conditions: ['pregnancy', 'heart'] });
+    const day = (weeks: number) => today('UTC').add({ weeks }).toString();
+    await setCondition(ours, id, 'pregnancy', { ...notCleared, dueOn: day(30) }, 0);
+    const cleared = { ...notCleared, clearedOn: day(-9), clearedBy: 'Dr Inglenook' };
+    await setCondition(ours, id, 'heart', { ...cleared, clearedUntil: day(-1) }, 0);
+    const conditions = async () => (await clientOf(ours, id)).conditions;
+    expect(await conditions()).toMatchObject([
+      { condition: 'heart', clearedOn: null, clearedUntil: day(-1) },
+      { condition: 'pregnancy', dueOn: day(30), week: 10 },
+    ]);
+    await setCondition(ours, id, 'heart', { ...cleared, clearedUntil: day(1) }, 1);
+    await setCondition(ours, id, 'pregnancy', notCleared, 1); // what is not named stays
+    expect(await conditions()).toMatchObject([
+      { condition: 'heart', clearedOn: day(-9) },
+      { condition: 'pregnancy', dueOn: day(30) },
+    ]);
+  });
+  test('age follows from the year of birth, and stands on no file', async () => {
+    const id = await bringClient(ours, { birthYear: today('UTC').year - 80, conditions: ['neck'] });
+    expect((await clientOf(ours, id)).conditions.map(({ condition, byAge }) => [condition, byAge])).toEqual([
+      ['neck', undefined],
+      ['over75', true],
+    ]);
+    expect(await setCondition(ours, id, 'over75', notCleared, 0)).toMatchObject({ error: { code: 'notFound' } });
   });
   test('an overrule is kept with its reason and name, acts, and can be taken back', async () => {
     const id = await bringClient(ours, { conditions: ['neck'] });

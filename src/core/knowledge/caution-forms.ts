@@ -38,9 +38,17 @@ export const clearanceForm = v.strictObject({
   revision: v.pipe(v.number(), v.integer()),
   /** Null takes the clearance back. */
   clearance: v.nullable(
-    v.strictObject({ on: dayInput, by: v.pipe(line(120), v.nonEmpty('Say from whom the clearance came.')) }),
+    v.strictObject({
+      on: dayInput,
+      by: v.pipe(line(120), v.nonEmpty('Say from whom the clearance came.')),
+      /** The last day on which it holds; null: until it is taken back. */
+      until: v.nullable(dayInput),
+    }),
   ),
   note: line(200),
+  since: v.nullable(dayInput),
+  dueOn: v.nullable(dayInput),
+  kindOf: v.nullable(line(60)),
 });
 
 export const intakeForm = v.strictObject({

@@ -74,6 +74,10 @@ export function conditionsByBirth(bornOn: string, today: string): ConditionOnFil
   return conditionsOfAge(age, age);
 }
 
+/** Conditions that can stand on a file: not those that are asked about before a session only. */
+export const onFileConditions = (conditions: readonly Condition[]): Condition[] =>
+  conditions.filter(({ onlyToday }) => !onlyToday);
+
 /** Ids of the conditions that still act: those without clearance. */
 export const conditionsInForce = (onFile: readonly Pick<ConditionOnFile, 'condition' | 'clearedOn'>[]): string[] =>
   onFile.filter(({ clearedOn }) => clearedOn === null).map(({ condition }) => condition);
@@ -87,15 +91,29 @@ export type Caution = {
   readonly note: string;
   /** `cleared 2026-03-01 by …`; absent while it acts. */
   readonly cleared?: string;
+  /** What its dates come to, in words: the week of a pregnancy, since when, of which kind. */
+  readonly dates: string;
   readonly clearedOn: string | null;
   readonly clearedBy: string | null;
+  readonly clearedUntil: string | null;
+  readonly since: string | null;
+  readonly dueOn: string | null;
+  readonly kindOf: string | null;
+  /** Which date is asked for, and which kinds there are. */
+  readonly dated?: 'due' | 'since';
+  readonly kinds: readonly { readonly id: string; readonly name: string }[];
+  /** Follows from the year of birth: nobody clears it. */
+  readonly byAge?: true;
   /** Whose word clears it. */
   readonly clearing: string;
   readonly revision: number;
 };
 
 /** A condition that the repertoire knows no more: it stays on file, and is asked about. */
-const unknown = (id: string): Pick<Condition, 'id' | 'name' | 'caution' | 'change' | 'clearedBy'> => ({
+const unknown = (
+  id: string,
+): Pick<Condition, 'id' | 'name' | 'caution' | 'change' | 'clearedBy' | 'kinds' | 'dated'> => ({
+  kinds: [],
   id,
   name: `${id} (no longer in the repertoire)`,
   caution: 'What it rules out is not known here any more. Ask before working, and defer to the clinician.',
@@ -103,24 +121,41 @@ const unknown = (id: string): Pick<Condition, 'id' | 'name' | 'caution' | 'chang
   clearedBy: 'the physician',
 });
 
+/** `week 14, due 2026-09-06`; `12 weeks ago, by surgery`; a clearance that has run out. */
+function datesInWords(
+  one: ConditionOnFile & Pick<ConditionToday, 'week' | 'weeksSince'>,
+  kinds: Condition['kinds'],
+): string {
+  const { week, weeksSince, dueOn, since, clearedUntil, clearedOn, kindOf } = one;
+  const kind = kinds.find(({ id }) => id === kindOf)?.name;
+  return [
+    ...(kind ? [kind] : []),
+    ...(dueOn && week !== undefined ? [`week ${week}, due ${dueOn}`] : []),
+    ...(since && weeksSince !== undefined
+      ? [`since ${since}, ${weeksSince} ${weeksSince === 1 ? 'week' : 'weeks'} ago`]
+      : []),
+    ...(clearedUntil && clearedOn === null ? [`the clearance ran out on ${clearedUntil}`] : []),
+  ].join('; ');
+}
+
 /** Conditions on file with the repertoire's words for them; those that act come first. */
 export const cautionsOf = ({ conditions }: Repertoire, onFile: readonly ConditionOnFile[]): Caution[] =>
   [...onFile]
     .sort((a, b) => Number(a.clearedOn !== null) - Number(b.clearedOn !== null))
-    .map(({ condition, note, clearedOn, clearedBy, revision = 0 }) => {
+    .map((one) => {
+      const { condition, note, clearedOn, clearedBy, revision = 0, byAge } = one;
       const found = conditions.find(({ id }) => id === condition) ?? unknown(condition);
-      const { id, name, caution, change, clearedBy: clearing } = found;
-      const cleared = clearedOn && `cleared ${clearedOn}${clearedBy ? ` by ${clearedBy}` : ''}`;
+      const { id, name, caution, change, clearedBy: clearing, dated, kinds } = found;
+      const { clearedUntil = null, since = null, dueOn = null, kindOf = null } = one;
+      const until = clearedUntil ? ` until ${clearedUntil}` : '';
+      const cleared = clearedOn && `cleared ${clearedOn}${clearedBy ? ` by ${clearedBy}` : ''}${until}`;
       return {
-        id,
-        name,
-        caution,
-        change,
-        note,
-        clearedOn,
-        clearedBy,
-        clearing,
-        revision,
+        ...{ id, name, caution, change, note, clearing, revision },
+        ...{ clearedOn, clearedBy, clearedUntil, since, dueOn, kindOf },
+        dates: datesInWords(one, kinds),
+        kinds: kinds.map((kind) => ({ id: kind.id, name: kind.name })),
+        ...(dated ? { dated } : {}),
+        ...(byAge ? { byAge } : {}),
         ...(cleared ? { cleared } : {}),
       };
     });

@@ -66,7 +66,13 @@ const payloads = [
     rules: v.pipe(name, v.maxLength(40)),
     plan: v.pipe(v.array(planned), v.maxLength(100, 'A plan has 100 exercises at most.')),
   }),
-  v.strictObject({ kind: v.literal('ready'), feeling: v.picklist(feelings), words: line(400) }),
+  v.strictObject({
+    kind: v.literal('ready'),
+    feeling: v.picklist(feelings),
+    words: line(400),
+    /** Conditions that act today: what was asked before the session and answered with yes. */
+    today: v.optional(v.pipe(v.array(entryId), v.maxLength(20))),
+  }),
   v.strictObject({ kind: v.literal('stopSeen'), sign: entryId, seen: line(400) }),
   v.strictObject({ kind: v.literal('checked'), apparatus: entryId }),
   v.strictObject({ kind: v.literal('opened'), item: id }),

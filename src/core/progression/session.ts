@@ -61,7 +61,7 @@ export type Session = {
   /** Moments in ms since 1970, by the clock that made them. */
   readonly startedAt: number | null;
   readonly endedAt: number | null;
-  readonly ready: { readonly feeling: string; readonly words: string } | null;
+  readonly ready: { readonly feeling: string; readonly words: string; readonly today?: readonly string[] } | null;
   readonly stop: { readonly id: string; readonly sign: string; readonly seen: string; readonly at: number } | null;
   readonly checked: readonly string[];
   readonly items: readonly Item[];
@@ -243,7 +243,10 @@ function apply(session: Session, event: SessionEvent): Session | undefined {
     case 'started':
       return begin(session, at, what);
     case 'ready':
-      return { ...session, ready: { feeling: what.feeling, words: what.words } };
+      return {
+        ...session,
+        ready: { feeling: what.feeling, words: what.words, ...(what.today ? { today: what.today } : {}) },
+      };
     case 'stopSeen':
       return { ...session, stop: { id, sign: what.sign, seen: what.seen, at } };
     case 'checked':

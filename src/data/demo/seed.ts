@@ -296,10 +296,12 @@ async function fillClient(
     note,
     createdAt: new Date(Date.now() - 120 * dayMs),
   });
-  for (const { condition, note: detail = '', clearedWeeksAgo, clearedBy = null } of person.conditions) {
+  for (const { condition, note: detail = '', clearedWeeksAgo, clearedBy = null, dueInWeeks } of person.conditions) {
     const clearedOn =
       clearedWeeksAgo === undefined ? null : today(demoStudio.timeZone).subtract({ weeks: clearedWeeksAgo }).toString();
-    await ClientCondition.create({ id: newId(), studioId, clientId, condition, note: detail, clearedOn, clearedBy });
+    const dueOn = dueInWeeks === undefined ? null : today(demoStudio.timeZone).add({ weeks: dueInWeeks }).toString();
+    const kept = { condition, note: detail, clearedOn, clearedBy, dueOn };
+    await ClientCondition.create({ id: newId(), studioId, clientId, ...kept });
   }
   for (const { exercise, level, weeksAgo } of person.standings)
     await Dose.create({

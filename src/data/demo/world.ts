@@ -58,7 +58,13 @@ export type DemoClient = {
   school?: string;
   touchConsent: boolean;
   note?: string;
-  conditions: readonly { condition: string; note?: string; clearedWeeksAgo?: number; clearedBy?: string }[];
+  conditions: readonly {
+    condition: string;
+    note?: string;
+    clearedWeeksAgo?: number;
+    clearedBy?: string;
+    dueInWeeks?: number;
+  }[];
   instructor: InstructorKey;
   today?: { at: [number, number]; minutes: number; note: string };
   standings: readonly DemoStanding[];
@@ -219,7 +225,7 @@ export const demoClients: readonly DemoClient[] = [
     massKg: 72,
     sex: 'f',
     touchConsent: true,
-    conditions: [{ condition: 'pregnancy', note: 'second trimester, midwife’s advice on file' }],
+    conditions: [{ condition: 'pregnancy', note: 'midwife’s advice on file', dueInWeeks: 19 }],
     instructor: 'wren',
     standings: [],
   },

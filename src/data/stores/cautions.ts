@@ -1,5 +1,6 @@
 // Clearances, overrules, stops and intake forms of a client.
 import { v7 as newId } from 'uuid';
+import { keysOf } from '@/core/keyed';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { ClientCondition, Intake, OverruleRow, Stop } from '../models';
@@ -10,14 +11,26 @@ import { claimClient } from './claims';
 
 const noClient = () => failure('notFound', 'There is no such client in this studio.', 'client');
 
+/** What is not named stays as it is. */
 type ConditionChange = {
   readonly note: string;
   readonly clearedOn: string | null;
   readonly clearedBy: string | null;
+  readonly clearedUntil?: string | null;
+  readonly since?: string | null;
+  readonly dueOn?: string | null;
+  readonly kindOf?: string | null;
 };
 
-const standsNow = ({ note, clearedOn, clearedBy }: ClientCondition): string =>
-  `${clearedOn ? `cleared ${clearedOn}${clearedBy ? ` by ${clearedBy}` : ''}` : 'not cleared'}, ${note ? `note “${note}”` : 'no note'}`;
+const standsNow = ({ note, clearedOn, clearedBy, clearedUntil, since, dueOn }: ClientCondition): string =>
+  [
+    clearedOn
+      ? `cleared ${clearedOn}${clearedBy ? ` by ${clearedBy}` : ''}${clearedUntil ? ` until ${clearedUntil}` : ''}`
+      : 'not cleared',
+    ...(since ? [`since ${since}`] : []),
+    ...(dueOn ? [`due ${dueOn}`] : []),
+    note ? `note “${note}”` : 'no note',
+  ].join(', ');
 
 /**
  * Sets or takes back a clinician's clearance of one condition, and its note. `revision`: the version that was changed; where
@@ -34,8 +47,7 @@ export function setCondition(
     await claimClient(who, clientId, transaction);
     const row = await ClientCondition.findOne({ where: { studioId: who.studioId, clientId, condition }, transaction });
     if (!row) return failure('notFound', 'This condition is not on file any more.', 'condition');
-    const { note, clearedOn, clearedBy } = row;
-    if (JSON.stringify({ note, clearedOn, clearedBy }) === JSON.stringify(change)) return success(null);
+    if (keysOf(change).every((key) => (row[key] ?? null) === change[key])) return success(null);
     if (row.revision !== revision)
       return failure(
         'changedMeanwhile',

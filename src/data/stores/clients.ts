@@ -1,9 +1,11 @@
 import { Op } from 'sequelize';
 import type { Transaction } from 'sequelize';
 import { v7 as newId } from 'uuid';
+import { conditionsByAge, onDay } from '@/core/knowledge/conditions';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
-import { Appointment, Client, ClientCondition, Intake, OverruleRow, Stop, User } from '../models';
+import { Appointment, Client, ClientCondition, Intake, OverruleRow, Stop, Studio, User } from '../models';
+import { todayIn } from '../days';
 import { ready } from '../ready';
 import { transact } from '../transact';
 import type { AppointmentCard, ClientCard, IntakeCard, StopCard, Who } from '../types';
@@ -37,6 +39,15 @@ function byClient<T extends { readonly clientId: string }>(rows: readonly T[]): 
   return (id) => found.get(id) ?? [];
 }
 
+/** Conditions as they are today: those on file, and what the year of birth asks for. */
+function conditionsOf(client: Client, rows: readonly ClientCondition[], today: string): ClientCard['conditions'] {
+  const onFile = rows.map(({ condition, note, clearedOn, clearedBy, clearedUntil, since, dueOn, kindOf, revision }) =>
+    onDay({ condition, note, clearedOn, clearedBy, clearedUntil, since, dueOn, kindOf, revision }, today),
+  );
+  const byAge = conditionsByAge(client.birthYear, today);
+  return [...onFile, ...byAge.filter(({ condition }) => !onFile.some((one) => one.condition === condition))];
+}
+
 async function toCards(who: Who, clients: readonly Client[], transaction?: Transaction): Promise<ClientCard[]> {
   const ids = clients.map(({ id }) => id);
   if (!transaction) await payOwed(who, ids);
@@ -55,6 +66,8 @@ async function toCards(who: Who, clients: readonly Client[], transaction?: Trans
       ...within,
     }),
   ];
+  const studio = await Studio.findByPk(who.studioId, { attributes: ['timeZone'], ...within });
+  const today = todayIn(studio?.timeZone ?? 'UTC');
   const [onFileOf, overrulesOf, stopsOf, intakesOf] = [
     byClient(onFile),
     byClient(overrules),
@@ -77,13 +90,7 @@ async function toCards(who: Who, clients: readonly Client[], transaction?: Trans
     touchConsent: client.touchConsent,
     pubicMark: client.pubicMark,
     note: client.note,
-    conditions: onFileOf(client.id).map(({ condition, note, clearedOn, clearedBy, revision }) => ({
-      condition,
-      note,
-      clearedOn,
-      clearedBy,
-      revision,
-    })),
+    conditions: conditionsOf(client, onFileOf(client.id), today),
     overrules: overrulesOf(client.id).map(({ id, exercise, level, rule, reason, madeBy, madeAt }) => ({
       id,
       exercise,

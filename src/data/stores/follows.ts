@@ -5,7 +5,7 @@ import type { Attributes, CreationAttributes, Model, ModelStatic, Transaction, W
 import type { MakeNullishOptional } from 'sequelize/types/utils';
 import { v7 as newId } from 'uuid';
 import { bodyOf, typicalBody } from '@/core/body/segments';
-import { conditionsInForce } from '@/core/knowledge/conditions';
+import { conditionsInForce, onDay } from '@/core/knowledge/conditions';
 import type { Repertoire } from '@/core/knowledge/entries';
 import { apparatuses } from '@/core/knowledge/load-tags';
 import type { SessionEvent } from '@/core/progression/events';
@@ -83,7 +83,11 @@ async function writeOutcome(
   transaction: Transaction,
 ): Promise<void> {
   const { studioId, clientId } = row;
-  const conditions = conditionsInForce(await ClientCondition.findAll({ where: { studioId, clientId }, transaction }));
+  const onFile = await ClientCondition.findAll({ where: { studioId, clientId }, transaction });
+  const day = row.startedAt.toISOString().slice(0, 10);
+  const conditions = conditionsInForce(
+    onFile.map(({ condition, clearedOn, clearedUntil }) => onDay({ condition, clearedOn, clearedUntil }, day)),
+  );
   const outcome = outcomesOf(session, unsafeFaults(repertoire, conditions));
   await row.update({ outcome }, { transaction });
 }

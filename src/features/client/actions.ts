@@ -126,10 +126,20 @@ const todayOf = async (who: Who): Promise<string> => todayIn((await findStudio(w
 
 /** Enters a clinician's clearance of one condition, or takes it back; keeps the note beside it. */
 export async function keepClearance(input: unknown): Promise<Result<null>> {
-  return act(clearanceForm, input, async (who, { clientId, condition, clearance, note, revision }) => {
-    const wrong = clearance && refuseDay(clearance.on, await todayOf(who), 'clearance.on');
+  return act(clearanceForm, input, async (who, { clientId, condition, clearance, revision, ...known }) => {
+    const today = await todayOf(who);
+    const wrong =
+      (clearance && refuseDay(clearance.on, today, 'clearance.on')) ??
+      (known.since === null ? undefined : refuseDay(known.since, today, 'since'));
     if (wrong) return wrong;
-    const change = { note, clearedOn: clearance?.on ?? null, clearedBy: clearance?.by ?? null };
+    if (clearance?.until && clearance.until < clearance.on)
+      return failure('endsBefore', 'It can’t end before it begins.', 'clearance.until');
+    const change = {
+      ...known,
+      clearedOn: clearance?.on ?? null,
+      clearedBy: clearance?.by ?? null,
+      clearedUntil: clearance?.until ?? null,
+    };
     return refreshed(await setCondition(who, clientId, condition, change, revision));
   });
 }

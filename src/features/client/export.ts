@@ -10,7 +10,10 @@ export async function sendClients(): Promise<Response> {
   if (!who) return new Response('Sign in first.', { status: 401 });
   const [clients, { conditions }] = await Promise.all([listAllClients(who), findRepertoire(who)]);
   const text = writeTable(
-    clients.map((client) => ({ ...client, conditions: conditionsInForce(client.conditions) })),
+    clients.map((client) => ({
+      ...client,
+      conditions: conditionsInForce(client.conditions.filter(({ byAge }) => !byAge)),
+    })),
     conditions,
   );
   return new Response(`\uFEFF${text}`, {

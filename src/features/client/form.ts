@@ -61,7 +61,7 @@ export const toTyped = (card: ClientCard): TypedClient => ({
   shankCm: cm(card.measuredMm?.shank),
   sex: card.sex ?? 'unsaid',
   school: card.school ?? 'studio',
-  conditions: card.conditions.map(({ condition }) => condition),
+  conditions: card.conditions.filter(({ byAge }) => !byAge).map(({ condition }) => condition),
 });
 
 /** Fields of the form in words, for telling what two people changed. */

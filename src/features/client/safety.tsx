@@ -11,6 +11,7 @@ import type { Caution } from '@/core/knowledge/conditions';
 import { Button, ButtonLink } from '@/design/button';
 import { Dialog } from '@/design/dialog';
 import { Notice, Panel, Quiet, Row, Ruled, Small, Stack, TextLink } from '@/design/layout';
+import { Picker } from '@/design/picker';
 import { PlainField } from '@/design/plain-field';
 import { StandingChip, standingWords } from '@/design/standing';
 import { clearStop, keepClearance, takeBackOverrule } from './actions';
@@ -68,25 +69,42 @@ export function StopBanner({ page: { client, stops, today }, deferring }: { page
   );
 }
 
-/** Enters, changes or takes back the clearance of one condition, and its note. */
+/** What of a condition is typed in the dialog; empty dates are none. */
+const typedOf = (caution: Caution, today: string) => ({
+  on: caution.clearedOn ?? today,
+  by: caution.clearedBy ?? '',
+  until: caution.clearedUntil ?? '',
+  note: caution.note,
+  since: caution.since ?? '',
+  dueOn: caution.dueOn ?? '',
+  kindOf: caution.kindOf ?? 'unknown',
+});
+
+/** Enters, changes or takes back the clearance of one condition, its dates and its note. */
 export function ClearanceButton({ clientId, caution, today }: ClearanceProps) {
   const router = useRouter();
   const [open, setOpen] = useState(false);
-  const [on, setOn] = useState(caution.clearedOn ?? today);
-  const [by, setBy] = useState(caution.clearedBy ?? '');
-  const [note, setNote] = useState(caution.note);
+  const [typed, setTyped] = useState(() => typedOf(caution, today));
   const { failed, ask } = useAsking();
-  const keep = async (clearance: { on: string; by: string } | null) => {
-    const asked = { clientId, condition: caution.id, clearance, note, revision: caution.revision };
+  const set = (field: keyof typeof typed) => (text: string) => setTyped({ ...typed, [field]: text });
+  const keep = async (isCleared: boolean) => {
+    const { on, by, until, note, since, dueOn, kindOf } = typed;
+    const asked = {
+      ...{ clientId, condition: caution.id, note, revision: caution.revision },
+      ...{ since: since || null, dueOn: dueOn || null, kindOf: kindOf === 'unknown' ? null : kindOf },
+      clearance: isCleared ? { on, by, until: until || null } : null,
+    };
     const result = await ask(keepClearance(asked), typedStays);
     if (!result.ok) return;
     setOpen(false);
     router.refresh();
   };
+  if (caution.byAge) return null; // nobody clears an age
+  const { dated, kinds, clearing, cleared } = caution;
   return (
     <>
       <Button $look="quiet" onPress={() => setOpen(true)} style={{ justifySelf: 'start', paddingInline: 0 }}>
-        {caution.cleared ? 'Change the clearance' : 'Clearance or note'}
+        {cleared ? 'Change the clearance' : dated ? 'Dates, clearance, note' : 'Clearance or note'}
       </Button>
       <Dialog
         title={`${caution.name[0]?.toUpperCase()}${caution.name.slice(1)}`}
@@ -94,20 +112,41 @@ export function ClearanceButton({ clientId, caution, today }: ClearanceProps) {
         onClose={() => setOpen(false)}
       >
         <Quiet>{caution.caution}</Quiet>
-        <PlainField label="Note" value={note} onChange={setNote} help="As little as needed." />
-        <PlainField label="Cleared on" type="date" value={on} onChange={setOn} />
-        <PlainField label={`Cleared by (${caution.clearing})`} value={by} onChange={setBy} error={failed} />
+        {dated === 'due' && (
+          <PlainField label="The child is due on" type="date" value={typed.dueOn} onChange={set('dueOn')} />
+        )}
+        {dated === 'since' && <PlainField label="Since" type="date" value={typed.since} onChange={set('since')} />}
+        {kinds.length > 0 && (
+          <Picker
+            label="Which kind"
+            value={typed.kindOf}
+            onChange={set('kindOf')}
+            choices={[{ id: 'unknown', name: 'not known yet: the limits of all kinds' }, ...kinds]}
+          />
+        )}
+        <PlainField label="Note" value={typed.note} onChange={set('note')} help="As little as needed." />
+        <PlainField label="Cleared on" type="date" value={typed.on} onChange={set('on')} />
+        <PlainField
+          label="Holds until"
+          type="date"
+          value={typed.until}
+          onChange={set('until')}
+          help="Empty: until it is taken back."
+        />
+        <PlainField label={`Cleared by (${clearing})`} value={typed.by} onChange={set('by')} error={failed} />
         <Row>
-          <Button $look="main" onPress={() => void keep({ on, by })}>
+          <Button $look={typed.by ? 'main' : 'plain'} onPress={() => void keep(true)}>
             Keep as cleared
           </Button>
-          {caution.cleared ? (
-            <Button onPress={() => void keep(null)}>
+          {cleared ? (
+            <Button onPress={() => void keep(false)}>
               <Undo2 size={17} aria-hidden />
               Take the clearance back
             </Button>
           ) : (
-            <Button onPress={() => void keep(null)}>Keep the note only</Button>
+            <Button $look={typed.by ? 'plain' : 'main'} onPress={() => void keep(false)}>
+              {dated ? 'Keep dates and note only' : 'Keep the note only'}
+            </Button>
           )}
         </Row>
       </Dialog>

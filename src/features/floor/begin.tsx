@@ -3,17 +3,20 @@
 // Before the first exercise: how the client is today, what was agreed last time, the apparatus checked, the plan.
 import { Play, ShieldCheck, TriangleAlert } from 'lucide-react';
 import { useState } from 'react';
+import type { ReactNode } from 'react';
 import styled from 'styled-components';
 import { weighLevel } from '@/core/knowledge/cautions';
+import type { Repertoire } from '@/core/knowledge/entries';
 import { feelings } from '@/core/progression/words';
 import type { Planned } from '@/core/progression/events';
 import { levelText, rungAt } from '@/core/load/rungs';
 import { apparatusNames } from '@/design/words';
 import { deferring } from '@/repertoire/words';
 import type { Recorder } from './in-hand';
+import { asToday } from './pack';
 import type { DayPack, FloorClient } from './pack';
 import { Choose, Line, Small, Tap, TwoColumns, Warn, Wrapping, Leave } from './parts';
-import { plan, uncheckedOf } from './state';
+import { plan, ruledOutOf, uncheckedOf } from './state';
 
 const Start = styled(TwoColumns)`
   .plan li {
@@ -41,7 +44,9 @@ type Props = {
   readonly onStop: () => void;
 };
 
-export function Begin({ pack, client, record, onStop }: Props) {
+export function Begin({ pack, client: onFile, record, onStop }: Props) {
+  const [today, setToday] = useState<readonly string[]>([]);
+  const client = asToday(onFile, pack.repertoire, today);
   const [feeling, setFeeling] = useState<Feeling>();
   const [words, setWords] = useState('');
   const [planned, setPlanned] = useState<readonly Planned[]>(() =>
@@ -49,12 +54,18 @@ export function Begin({ pack, client, record, onStop }: Props) {
   );
   const [checked, setChecked] = useState<readonly string[]>([]);
   const unchecked = uncheckedOf(pack, planned, checked);
+  const out = planned.filter((one) => ruledOutOf(pack, client, one) !== undefined);
   const stopped = client.acting.stopped !== undefined;
   const start = async () => {
     const { id, school } = client;
     const at = { client: id, room: pack.studio.room.name, school: school ?? pack.studio.school, rules: pack.rules };
     await record({ kind: 'started', ...at, plan: [...planned] });
-    await record({ kind: 'ready', feeling: feeling ?? 'well', words: words.trim() });
+    await record({
+      kind: 'ready',
+      feeling: feeling ?? 'well',
+      words: words.trim(),
+      ...(today.length > 0 ? { today: [...today] } : {}),
+    });
     for (const apparatus of checked) await record({ kind: 'checked', apparatus });
     const [first] = planned;
     if (first) await record({ kind: 'opened', item: first.item });
@@ -72,11 +83,13 @@ export function Begin({ pack, client, record, onStop }: Props) {
       )}
       <div className="columns">
         <section aria-label="Today">
-          <HowToday feeling={feeling} onFeeling={setFeeling} words={words} onWords={setWords} onStop={onStop} />
+          <HowToday feeling={feeling} onFeeling={setFeeling} words={words} onWords={setWords} onStop={onStop}>
+            <AskToday conditions={pack.repertoire.conditions} onFile={onFile} today={today} onToday={setToday} />
+          </HowToday>
           <ToKnow client={client} />
         </section>
         <section aria-label="Plan">
-          <PlanList planned={planned} onPlanned={setPlanned} />
+          <PlanList pack={pack} client={client} planned={planned} onPlanned={setPlanned} />
           <AddExercise pack={pack} client={client} onAdd={(one) => setPlanned([...planned, one])} />
           {unchecked.map((apparatus) => (
             <Tap key={apparatus} onClick={() => setChecked([...checked, apparatus])}>
@@ -87,7 +100,7 @@ export function Begin({ pack, client, record, onStop }: Props) {
           {checked.length > 0 && <Small>Checked for today.</Small>}
           <Tap
             $look="main"
-            disabled={stopped || planned.length === 0 || unchecked.length > 0 || !feeling}
+            disabled={stopped || planned.length === 0 || unchecked.length > 0 || out.length > 0 || !feeling}
             onClick={() => void start()}
             style={{ minHeight: 84, fontSize: '1.4rem' }}
           >
@@ -95,6 +108,9 @@ export function Begin({ pack, client, record, onStop }: Props) {
             Begin
           </Tap>
           {!feeling && !stopped && <Small>First ask how it is today.</Small>}
+          {out.length > 0 && !stopped && (
+            <Small>First leave out, or make easier, what is ruled out: {out.map(({ name }) => name).join(', ')}.</Small>
+          )}
           {unchecked.length > 0 && <Small>First look at the apparatus, and tick that it was done.</Small>}
           <Leave href={`/clients/${client.id}`}>To {client.name}’s page</Leave>
         </section>
@@ -112,9 +128,35 @@ type HowTodayProps = {
   readonly words: string;
   readonly onWords: (words: string) => void;
   readonly onStop: () => void;
+  readonly children: ReactNode;
 };
 
-const HowToday = ({ feeling, onFeeling, words, onWords, onStop }: HowTodayProps) => (
+type AskTodayProps = {
+  readonly conditions: Repertoire['conditions'];
+  readonly onFile: FloorClient;
+  readonly today: readonly string[];
+  readonly onToday: (today: readonly string[]) => void;
+};
+
+/** What can be new since last time, one tap each; what is on file anyway is not asked again. */
+function AskToday({ conditions, onFile, today, onToday }: AskTodayProps) {
+  const asked = conditions.flatMap(({ id, askToday }) =>
+    askToday && !onFile.conditions.includes(id) ? [{ id, words: askToday }] : [],
+  );
+  const isYes = (id: string): boolean => today.includes(id);
+  const toggle = (id: string) => onToday(isYes(id) ? today.filter((one) => one !== id) : [...today, id]);
+  return (
+    <Wrapping role="group" aria-label="Today only">
+      {asked.map(({ id, words }) => (
+        <Tap key={id} $look={isYes(id) ? 'chosen' : 'plain'} aria-pressed={isYes(id)} onClick={() => toggle(id)}>
+          {words}
+        </Tap>
+      ))}
+    </Wrapping>
+  );
+}
+
+const HowToday = ({ feeling, onFeeling, words, onWords, onStop, children }: HowTodayProps) => (
   <>
     <h2>How is it today?</h2>
     <Wrapping role="group" aria-label="How is it today?">
@@ -129,7 +171,8 @@ const HowToday = ({ feeling, onFeeling, words, onWords, onStop }: HowTodayProps)
         </Tap>
       ))}
     </Wrapping>
-    <Line label="Anything new?" value={words} onChange={onWords} maxLength={400} />
+    {children}
+    <Line label="Anything else?" value={words} onChange={onWords} maxLength={400} />
     {feeling === 'unwell' && <Warn role="alert">Ask for stop signs before anything else.</Warn>}
     <Tap $look="out" onClick={onStop}>
       A stop sign was seen or told
@@ -168,35 +211,57 @@ const ToKnow = ({ client: { note, lastTime, cautions } }: { readonly client: Flo
   </>
 );
 
-type PlanListProps = {
+type PlanListProps = Pick<Props, 'pack' | 'client'> & {
   readonly planned: readonly Planned[];
   readonly onPlanned: (planned: readonly Planned[]) => void;
 };
 
-const PlanList = ({ planned, onPlanned }: PlanListProps) => (
-  <>
-    <h2>Plan</h2>
-    <ol className="plan">
-      {planned.map((one) => (
-        <li key={one.item}>
-          <span>
-            {one.name}{' '}
-            <Small>
-              level {levelText(one.level)}, {one.levelName.toLowerCase()}
-            </Small>
-          </span>
-          <Tap
-            aria-label={`Leave out ${one.name}`}
-            disabled={planned.length < 2}
-            onClick={() => onPlanned(planned.filter(({ item }) => item !== one.item))}
-          >
-            Leave out
-          </Tap>
-        </li>
-      ))}
-    </ol>
-  </>
-);
+const PlanList = ({ pack, client, planned, onPlanned }: PlanListProps) => {
+  const swap = (old: Planned, level: number) => {
+    const easier = plan(pack, client, { exercise: old.exercise, level });
+    if (easier) onPlanned(planned.map((one) => (one.item === old.item ? easier : one)));
+  };
+  return (
+    <>
+      <h2>Plan</h2>
+      <ol className="plan">
+        {planned.map((one) => {
+          const out = ruledOutOf(pack, client, one);
+          const { instead } = out ?? {};
+          return (
+            <li key={one.item}>
+              <span>
+                {one.name}{' '}
+                <Small>
+                  level {levelText(one.level)}, {one.levelName.toLowerCase()}
+                </Small>
+                {out && (
+                  <Warn as="span" style={{ display: 'block' }}>
+                    Ruled out: {out.why}.
+                  </Warn>
+                )}
+              </span>
+              <span style={{ display: 'grid', gap: 8 }}>
+                <Tap
+                  aria-label={`Leave out ${one.name}`}
+                  disabled={planned.length < 2}
+                  onClick={() => onPlanned(planned.filter(({ item }) => item !== one.item))}
+                >
+                  Leave out
+                </Tap>
+                {instead !== undefined && (
+                  <Tap aria-label={`${one.name} at level ${levelText(instead)}`} onClick={() => swap(one, instead)}>
+                    Level {levelText(instead)}
+                  </Tap>
+                )}
+              </span>
+            </li>
+          );
+        })}
+      </ol>
+    </>
+  );
+};
 
 type AddExerciseProps = Pick<Props, 'pack' | 'client'> & { readonly onAdd: (planned: Planned) => void };
 

@@ -4,6 +4,7 @@ import { withoutTrials } from '@/core/corrections/rank';
 import type { Evidence, Trial } from '@/core/corrections/rank';
 import type { LastFinding } from '@/core/progression/summary';
 import type { ActingOn } from '@/core/knowledge/cautions';
+import { cautionsOf } from '@/core/knowledge/conditions';
 import type { Caution } from '@/core/knowledge/conditions';
 import type { Repertoire } from '@/core/knowledge/entries';
 import type { ApparatusKind } from '@/core/knowledge/load-tags';
@@ -72,6 +73,20 @@ export type DayPack = {
   readonly checked: readonly ApparatusKind[];
   readonly clients: readonly FloorClient[];
 };
+
+/** A client as she is today: what was answered before the session acts as what is on file does. */
+export function asToday(client: FloorClient, repertoire: Repertoire, today: readonly string[]): FloorClient {
+  const fresh = today.filter((id) => !client.conditions.includes(id));
+  if (fresh.length === 0) return client;
+  const ofToday = fresh.map((condition) => ({ condition, note: 'today', clearedOn: null, clearedBy: null }));
+  const others = client.acting.conditions.filter(({ condition }) => !fresh.includes(condition));
+  return {
+    ...client,
+    cautions: [...cautionsOf(repertoire, ofToday), ...client.cautions.filter(({ id }) => !fresh.includes(id))],
+    acting: { ...client.acting, conditions: [...others, ...ofToday] },
+    conditions: [...client.conditions, ...fresh],
+  };
+}
 
 /** What is known of a client from before a session: what that session itself told already is not counted twice. */
 export function before(client: FloorClient, session: string): FloorClient {

@@ -3,8 +3,8 @@ import type { Payload, SessionEvent } from '@/core/progression/events';
 import { foldSession } from '@/core/progression/session';
 import { repertoire } from '@/repertoire';
 import type { DayPack, FloorClient } from './pack';
-import { before } from './pack';
-import { doseText, lostChoices, plan, uncheckedOf, viewItem } from './state';
+import { asToday, before } from './pack';
+import { doseText, lostChoices, plan, ruledOutOf, uncheckedOf, viewItem } from './state';
 import { readVials } from './vials';
 
 const counted = (fault: string, correction: string, tried: number, helped: number) => ({
@@ -213,4 +213,39 @@ test('what a session told already does not count twice when the pack is fetched 
   expect(left.history.march?.map(({ session }) => session)).toEqual(['before']);
   expect(left.known).toEqual([counted('arch', 'x', 2, 1)]);
   expect(left.trials).toEqual([{ ...tried, session: 'now' }]); // to be taken off the studio’s counts as well
+});
+
+describe('what was answered before the session acts today', () => {
+  const planned = (exercise: string, level: number) => {
+    const one = plan(pack(), client(), { exercise, level });
+    if (!one) throw new Error('nothing planned');
+    return one;
+  };
+  const hurting = asToday(client(), repertoire, ['neck', 'fullStomach']);
+  test('a curl is ruled out for a neck that hurts today, and an easier level offered where there is one', () => {
+    expect(ruledOutOf(pack(), client(), planned('hundred', 2))).toBeUndefined();
+    expect(ruledOutOf(pack(), hurting, planned('hundred', 2))).toEqual({
+      why: 'neck pain or neck surgery: the neck would carry the head',
+      instead: 1,
+    });
+    expect(ruledOutOf(pack(), hurting, planned('headFloat', 1))).toEqual({
+      why: 'neck pain or neck surgery: the neck would carry the head',
+    });
+    expect(ruledOutOf(pack(), hurting, planned('rollOver', 1))?.why).toMatch(/neck|stomach/);
+    expect(ruledOutOf(pack(), hurting, planned('march', 3))).toBeUndefined();
+  });
+  test('it is told with the cautions, and what is on file anyway is not told twice', () => {
+    expect(hurting.cautions.map(({ id, note }) => [id, note])).toEqual([
+      ['neck', 'today'],
+      ['fullStomach', 'today'],
+    ]);
+    expect(hurting.conditions).toEqual(['neck', 'fullStomach']);
+    const known = client({ conditions: ['neck'] });
+    expect(asToday(known, repertoire, ['neck'])).toBe(known);
+  });
+  test('a clearance on file does not help against what hurts today', () => {
+    const cleared = client({ acting: { conditions: [{ condition: 'neck', clearedOn: '2026-01-01' }] } });
+    expect(ruledOutOf(pack(), cleared, planned('hundred', 2))).toBeUndefined();
+    expect(ruledOutOf(pack(), asToday(cleared, repertoire, ['neck']), planned('hundred', 2))).toBeDefined();
+  });
 });

@@ -1,7 +1,7 @@
 // What the Floor shows of an exercise, worked out from the day's pack and the session's events. Pure: tested without a browser.
 import { v7 as newId } from 'uuid';
 import type { Option, Ranking } from '@/core/corrections/rank';
-import { weighLevel } from '@/core/knowledge/cautions';
+import { allowedLevel, isAllowed, weighExercise, weighLevel } from '@/core/knowledge/cautions';
 import type { Weighed } from '@/core/knowledge/cautions';
 import { exerciseAt } from '@/core/knowledge/find';
 import type { Exercise, Fault, Level } from '@/core/knowledge/entries';
@@ -49,6 +49,24 @@ export function plan(pack: DayPack, client: FloorClient, { exercise: id, level }
     springs: client.springs[id]?.text,
     before: client.standings.find((one) => one.exercise === id && one.level === level)?.dose,
   });
+}
+
+/** A planned exercise that may not be done as it is planned: why, and at which level it may, if at any. */
+export type RuledOut = { readonly why: string; readonly instead?: number };
+
+/** Whether a planned exercise may be done today; undefined where nothing stands against it. */
+export function ruledOutOf({ repertoire }: DayPack, client: FloorClient, planned: Planned): RuledOut | undefined {
+  const exercise = repertoire.exercises.find(({ id }) => id === planned.exercise);
+  const rung = exercise && rungAt(exercise, planned.level, client.body);
+  if (!exercise || !rung) return undefined;
+  const weighed = weighLevel(repertoire, exercise, rung, client.acting);
+  if (isAllowed(weighed)) return undefined;
+  const instead = allowedLevel(weighExercise(repertoire, exercise, client.acting), Math.floor(planned.level));
+  const why = weighed.reasons.find(({ act, overruled }) => act === 'ruleOut' && !overruled);
+  return {
+    why: why ? `${why.name}: ${why.why}` : 'A stop sign is on file.',
+    ...(instead === undefined ? {} : { instead }),
+  };
 }
 
 export type Pane = 'setUp' | 'watch' | 'correct' | 'level';

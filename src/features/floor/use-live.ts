@@ -8,7 +8,7 @@ import type { InHand, Sheets } from './in-hand';
 import { actOfKey, blockOfKey } from './keys';
 import type { KeyAct } from './keys';
 import type { FloorLink, FloorState } from './link';
-import { before } from './pack';
+import { asToday, before } from './pack';
 import type { Sound } from './pacer';
 import { lostChoices, onPlan, viewItem } from './state';
 
@@ -47,7 +47,11 @@ function useKeys(act: (key: string) => boolean): void {
 /** A session in hand: what is shown of it, and everything that can be done. */
 export function useLive(link: FloorLink, state: LiveState) {
   const { pack, session } = state;
-  const client = useMemo(() => before(state.client, session.id), [state.client, session.id]);
+  const today = session.ready?.today;
+  const client = useMemo(
+    () => asToday(before(state.client, session.id), pack.repertoire, today ?? []),
+    [state.client, session.id, pack.repertoire, today],
+  );
   const { items, current } = onPlan(session);
   const [sheet, setSheet] = useState<Sheets>();
   const [isWrapping, setWrapping] = useState(false);

@@ -4,18 +4,23 @@ import type { Payload } from '@/core/progression/events';
 import { levelText } from '@/core/load/rungs';
 import type { Session } from '@/core/progression/session';
 
-type Names = Pick<Repertoire, 'faults' | 'corrections' | 'stopSigns'>;
+type Names = Pick<Repertoire, 'faults' | 'corrections' | 'stopSigns' | 'conditions'>;
 
 /** What an event says, in words. `session`: as it stands with all events, to name what they point at. */
 export function eventWords(what: Payload, session: Session, names: Names): string {
   const itemName = (id: string): string => session.items.find(({ item }) => item === id)?.name ?? 'an exercise';
   const faultName = (id: string | null): string => names.faults.find((one) => one.id === id)?.plain ?? id ?? '';
+  const conditionName = (id: string): string => names.conditions.find((one) => one.id === id)?.name ?? id;
   const say = (id: string): string => names.corrections.find((one) => one.id === id)?.say ?? id;
   switch (what.kind) {
     case 'started':
       return `Began in ${what.room || 'the studio'}: ${what.plan.map(({ name }) => name.toLowerCase()).join(', ') || 'nothing planned'}`;
     case 'ready':
-      return `Today: ${what.feeling}${what.words ? `. ${what.words}` : ''}`;
+      return [
+        `Today: ${what.feeling}`,
+        ...(what.today ?? []).map(conditionName),
+        ...(what.words ? [what.words] : []),
+      ].join('. ');
     case 'stopSeen':
       return `Stop sign: ${names.stopSigns.find(({ id }) => id === what.sign)?.name ?? what.sign}${what.seen ? `. ${what.seen}` : ''}`;
     case 'checked':

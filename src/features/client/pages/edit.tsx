@@ -1,3 +1,4 @@
+import { onFileConditions } from '@/core/knowledge/conditions';
 import { notFound } from 'next/navigation';
 import { requireWho } from '@/platform/server/session';
 import { findRepertoire } from '@/data/stores/studio';
@@ -12,7 +13,7 @@ async function choicesOf(who: Who): Promise<Choices> {
   const { schools, conditions } = await findRepertoire(who);
   return {
     schools: schools.map(({ id, name, about }) => ({ id, name, about })),
-    conditions: conditions.map(({ id, name }) => ({ id, name })),
+    conditions: onFileConditions(conditions).map(({ id, name }) => ({ id, name })),
   };
 }
 

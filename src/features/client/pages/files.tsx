@@ -1,3 +1,4 @@
+import { onFileConditions } from '@/core/knowledge/conditions';
 import { requireWho } from '@/platform/server/session';
 import { listNames } from '@/data/stores/clients';
 import { findRepertoire } from '@/data/stores/studio';
@@ -6,5 +7,5 @@ import { ClientFiles } from '../csv-import';
 export async function ClientFilesScreen() {
   const who = await requireWho();
   const [{ conditions }, names] = await Promise.all([findRepertoire(who), listNames(who)]);
-  return <ClientFiles conditions={conditions.map(({ id, name }) => ({ id, name }))} names={names} />;
+  return <ClientFiles conditions={onFileConditions(conditions).map(({ id, name }) => ({ id, name }))} names={names} />;
 }

@@ -1,3 +1,4 @@
+import { onFileConditions } from '@/core/knowledge/conditions';
 import { notFound } from 'next/navigation';
 import { requireWho } from '@/platform/server/session';
 import { findClient } from '@/data/stores/clients';
@@ -21,7 +22,7 @@ export async function IntakeScreen({ id }: { id: string }) {
         client: { id, name: client.name },
         studio: studio.name,
         today: todayIn(studio.timeZone),
-        conditions: conditions.map(({ id: condition, ask }) => ({
+        conditions: onFileConditions(conditions).map(({ id: condition, ask }) => ({
           id: condition,
           ask,
           onFile: client.conditions.some((one) => one.condition === condition),
