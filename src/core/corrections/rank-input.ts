@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { phases } from '../anatomy/positions';
 import type { Repertoire } from '../knowledge/entries';
 import { entry } from '../knowledge/find';
 import { needWords } from '../knowledge/kinds';
@@ -14,6 +15,7 @@ export const rankInput = v.strictObject({
   fault: v.string(),
   exercise: v.string(),
   level: v.optional(v.number()),
+  phase: v.optional(v.picklist(phases)),
   history: v.array(
     v.strictObject({
       correction: v.string(),
@@ -24,6 +26,10 @@ export const rankInput = v.strictObject({
   conditions: v.optional(v.array(v.string()), []),
   /** Props in this room. */
   props: v.optional(v.array(v.string()), []),
+  /** The same under the room's name, beside `props`. */
+  room: v.optional(v.strictObject({ name: v.optional(v.string()), props: v.array(v.string()) })),
+  /** At most so many options. */
+  n: v.optional(v.pipe(v.number(), v.integer(), v.minValue(1))),
   school: v.optional(v.string()),
   touchConsent: v.optional(v.boolean(), false),
 });
@@ -31,6 +37,23 @@ export const rankInput = v.strictObject({
 /** An option as the shell tells it: with its words, and what it needs that the level has. */
 export type WordedOption = Option & { readonly say: string; readonly fits: readonly string[] };
 export type WordedRanking = Omit<Ranking, 'options'> & { readonly options: readonly WordedOption[] };
+
+type Named = { readonly name: string; readonly path: string };
+
+/** Ids of all that is named; the first unknown name is refused where it stands. */
+function lookUpAll(
+  entries: readonly { readonly id: string; readonly name: string }[],
+  named: readonly Named[],
+  what: string,
+): Result<string[]> {
+  const ids: string[] = [];
+  for (const { name, path } of named) {
+    const found = lookUp(entries, name, what, path);
+    if (!found.ok) return found;
+    ids.push(found.value.id);
+  }
+  return success(ids);
+}
 
 /** Looks every name up, then ranks. Unknown names, and faults that the exercise does not show, are refused where they stand. */
 export function rankFromNames(input: v.InferOutput<typeof rankInput>, repertoire: Repertoire): Result<WordedRanking> {
@@ -42,18 +65,18 @@ export function rankFromNames(input: v.InferOutput<typeof rankInput>, repertoire
   if (!school.ok) return school;
   const level = input.level === undefined ? undefined : lookUpLevel(exercise.value, input.level);
   if (level && !level.ok) return level;
-  const conditions: string[] = [];
-  for (const [i, name] of input.conditions.entries()) {
-    const found = lookUp(repertoire.conditions, name, 'condition', `conditions.${i}`);
-    if (!found.ok) return found;
-    conditions.push(found.value.id);
-  }
-  const props: string[] = [];
-  for (const [i, name] of input.props.entries()) {
-    const found = lookUp(repertoire.props, name, 'prop', `props.${i}`);
-    if (!found.ok) return found;
-    props.push(found.value.id);
-  }
+  const conditions = lookUpAll(
+    repertoire.conditions,
+    input.conditions.map((name, i) => ({ name, path: `conditions.${i}` })),
+    'condition',
+  );
+  if (!conditions.ok) return conditions;
+  const inRoom = [
+    ...input.props.map((name, i) => ({ name, path: `props.${i}` })),
+    ...(input.room?.props ?? []).map((name, i) => ({ name, path: `room.props.${i}` })),
+  ];
+  const props = lookUpAll(repertoire.props, inRoom, 'prop');
+  if (!props.ok) return props;
   const history: { fault: string; correction: string; success: boolean; client: 'this' | 'other' }[] = [];
   for (const [i, trial] of input.history.entries()) {
     const found = repertoire.corrections.find(({ id }) => id === trial.correction);
@@ -65,14 +88,15 @@ export function rankFromNames(input: v.InferOutput<typeof rankInput>, repertoire
     fault: fault.value.id,
     exercise: exercise.value.id,
     history,
-    conditions,
-    props,
+    conditions: conditions.value,
+    props: props.value,
     touchConsent: input.touchConsent,
     ...(input.level === undefined ? {} : { level: input.level }),
+    ...(input.phase === undefined ? {} : { phase: input.phase }),
   });
   const inWords = (option: Option): WordedOption => {
     const { say, needs = [] } = entry(repertoire.corrections, option.correction);
     return { ...option, say, fits: needs.map((need) => needWords[need]) };
   };
-  return success({ options: options.map(inWords), excluded });
+  return success({ options: options.slice(0, input.n).map(inWords), excluded });
 }

@@ -328,3 +328,70 @@ describe('what was counted before', () => {
     expect(option({ known: { client: [other], studio: [other] } }, 'breatheFirst')?.evidence.studio).toEqual([0, 0]);
   });
 });
+
+describe('what the exercise tries first', () => {
+  const order = (more: Partial<RankContext>) => rankCorrections(repertoire, context(more)).options;
+  const listed = entry(repertoire.exercises, 'legFloat').corrections;
+  test('comes before all others, each of the two by score', () => {
+    const options = order({});
+    const ahead = options.filter(({ correction }) => listed.includes(correction));
+    expect(ahead.length).toBeGreaterThan(1);
+    expect(options.slice(0, ahead.length)).toEqual(ahead);
+    expect(ahead.every(({ first }) => first)).toBe(true);
+    for (const some of [ahead, options.slice(ahead.length)])
+      expect(some.map(({ score }) => score)).toEqual(some.map(({ score }) => score).sort((a, b) => b - a));
+  });
+  test('what helped this client stands with it; what helped others only does not', () => {
+    expect(listed).not.toContain('bowlOfWater');
+    const helped = (client: 'this' | 'other') => [1, 2, 3, 4].map(() => tried('bowlOfWater', true, client));
+    expect(order({ history: helped('this') })[0]?.correction).toBe('bowlOfWater');
+    const others = order({ history: helped('other') });
+    expect(others.findIndex(({ correction }) => correction === 'bowlOfWater')).toBe(
+      others.filter(({ first }) => first).length,
+    );
+  });
+  test('what fails everywhere loses its place', () => {
+    const [id = ''] = listed;
+    const failing = Array.from({ length: 14 }, () => tried(id, false, 'other'));
+    const fault = entry(repertoire.corrections, id).faults[0] ?? '';
+    const options = order({ fault, history: failing.map((one) => ({ ...one, fault })) });
+    const found = options.find(({ correction }) => correction === id);
+    expect(found).toBeDefined();
+    expect(found).not.toHaveProperty('first');
+    expect(options.findIndex(({ first }) => !first)).toBeLessThanOrEqual(options.indexOf(found as never));
+  });
+});
+
+test('a prop that lies in place from the start is not fetched again', () => {
+  const bridge = entry(repertoire.exercises, 'bridgeNeutral');
+  const at = (level: number) =>
+    rankCorrections(repertoire, context({ exercise: bridge.id, fault: 'kneesPart', level })).excluded.find(
+      ({ correction }) => correction === 'ballAtKnees',
+    )?.why;
+  expect(at(2)).toBe('It is in place already.'); // drawn with the ball between the knees
+  expect(at(1)).toBeUndefined();
+});
+
+test('a fault is met when it is seen: what needs a head on the mat fits the start of a curl and not its top', () => {
+  const offered = (phase: 'start' | 'hold') =>
+    rankCorrections(repertoire, context({ exercise: 'headFloat', fault: 'chinUp', level: 2, phase })).options.map(
+      ({ correction }) => entry(repertoire.corrections, correction).needs ?? [],
+    );
+  expect(Math.min(offered('hold').length, offered('start').length)).toBeGreaterThan(1);
+  expect(offered('hold').flat()).not.toContain('headDown');
+  expect(offered('start').flat()).not.toContain('headUp');
+});
+
+test('from a shell: a room with its props, a phase, at most so many', () => {
+  const ask = (more: object) => {
+    const input = v.parse(rankInput, { fault: 'arch', exercise: 'legFloat', history: [], ...more });
+    const result = rankFromNames(input, repertoire);
+    if (!result.ok) throw new Error(result.error.path);
+    return result.value;
+  };
+  const out = (more: object) => ask(more).excluded.map(({ correction }) => correction);
+  expect(out({})).toContain('padUnderBack');
+  expect(out({ room: { name: 'Loft', props: ['thinPad'] } })).not.toContain('padUnderBack');
+  expect(ask({ n: 2, phase: 'hold', level: 2 }).options).toHaveLength(2);
+  expect(() => ask({ room: { props: ['anchor'] } })).toThrow('room.props.0');
+});

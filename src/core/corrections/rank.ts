@@ -1,7 +1,8 @@
 import { correctionRuledOut } from '../knowledge/cautions';
 import { entry, exerciseAt, serves } from '../knowledge/find';
 import { whyUnfit } from '../knowledge/fits';
-import type { Correction, Prop, Repertoire } from '../knowledge/entries';
+import type { Phase } from '../anatomy/positions';
+import type { Correction, Exercise, Level, Prop, Repertoire } from '../knowledge/entries';
 import type { CorrectionKind } from '../knowledge/kinds';
 
 export type Trial = {
@@ -36,6 +37,8 @@ export type RankContext = {
   readonly touchConsent: boolean;
   /** Level of the exercise, where it is known: on the first there is none to step back to. */
   readonly level?: number;
+  /** When the fault was seen; left out, when it is watched, at the top if then too. */
+  readonly phase?: Phase;
 };
 
 export type Option = {
@@ -46,6 +49,8 @@ export type Option = {
   /** Successes and trials: this client's, and all of the studio's. */
   readonly evidence: { readonly client: readonly [number, number]; readonly studio: readonly [number, number] };
   readonly why: string;
+  /** The exercise names it among those first tried. */
+  readonly first?: true;
 };
 
 export type Ranking = {
@@ -94,16 +99,39 @@ function failedRunning(own: readonly Trial[], before: number): number {
 const shrink = (parent: number, [successes, trials]: Counts): number =>
   (priorWeight * parent + successes) / (priorWeight + trials);
 
+/** The prop that it needs is drawn with the level: it is there from the start. */
+function isInPlace({ prop }: Correction, props: readonly Prop[], { scene }: Level): boolean {
+  const { form, at } = props.find(({ id }) => id === prop)?.drawn ?? {};
+  return form !== undefined && (scene?.props ?? []).some((placed) => placed.form === form && placed.at === at);
+}
+
+/** The moment at which a fault of an exercise is met: the top where it is watched there, else when it is first watched. */
+function momentOf({ faults }: Exercise, fault: string): Phase {
+  const phases = faults.find((one) => one.fault === fault)?.phases ?? [];
+  return phases.includes('hold') ? 'hold' : (phases[0] ?? 'hold');
+}
+
+/** Below this chance a correction that the exercise tries first loses its place before the others. */
+const leastOfFirst = 0.2;
+/** From this chance, and a success with this client, a correction stands with those that the exercise tries first. */
+const provenFrom = 0.5;
+
+/** Those that are looked at before all others: named by the exercise, or proven with this client. */
+const isAhead = ({ first, evidence, probability }: Option): boolean =>
+  first === true || (evidence.client[0] > 0 && probability >= provenFrom);
+
 function whyExcluded(
   correction: Correction,
   props: readonly Prop[],
   failed: number,
+  level: Level | undefined,
   context: RankContext,
 ): string | undefined {
   const ruledOut = correctionRuledOut(correction, props, context.conditions);
   if (ruledOut) return ruledOut;
   if (correction.kind === 'touch' && !context.touchConsent) return 'No consent to touch is on file.';
   if (correction.prop && !context.props.includes(correction.prop)) return 'The prop is not in this room.';
+  if (level && isInPlace(correction, props, level)) return 'It is in place already.';
   if (correction.levelDown && context.level === 1) return 'This is the first level already.';
   if (failed >= failuresToDrop) return 'It has not helped this client the last two times.';
   return undefined;
@@ -142,7 +170,8 @@ function evidenceOf(correction: string, { fault, history, known }: RankContext) 
 }
 
 /**
- * Corrections for a fault, best first: chance of success (Beta-Binomial, shrunk client → studio → the repertoire's prior,
+ * Corrections for a fault, those that the exercise tries first, or that helped this client, before all others, each by its
+ * score: chance of success (Beta-Binomial, shrunk client → studio → the repertoire's prior,
  * weight 4) less the cost of intrusion; ties go to the least tried. Excluded ones are listed with the reason.
  */
 export function rankCorrections(repertoire: Repertoire, context: RankContext): Ranking {
@@ -150,15 +179,16 @@ export function rankCorrections(repertoire: Repertoire, context: RankContext): R
   const options: Option[] = [];
   const excluded: { correction: string; why: string; unfit?: true }[] = [];
   const level = exercise.levels.find(({ number }) => number === Math.floor(context.level ?? Number.NaN));
+  const phase = context.phase ?? momentOf(exercise, context.fault);
   for (const correction of repertoire.corrections) {
     if (!serves(correction, exercise, context.fault)) continue;
-    const unfit = level && whyUnfit(correction, level);
+    const unfit = level && whyUnfit(correction, level, phase);
     if (unfit) {
       excluded.push({ correction: correction.id, why: unfit, unfit: true });
       continue;
     }
     const { client, elsewhere, failedRunning: failed } = evidenceOf(correction.id, context);
-    const why = whyExcluded(correction, repertoire.props, failed, context);
+    const why = whyExcluded(correction, repertoire.props, failed, level, context);
     if (why) {
       excluded.push({ correction: correction.id, why });
       continue;
@@ -172,8 +202,12 @@ export function rankCorrections(repertoire: Repertoire, context: RankContext): R
       score: probability - intrusion[correction.kind],
       evidence: { client, studio },
       why: explain(client, studio, correction.kind),
+      ...(exercise.corrections.includes(correction.id) && probability >= leastOfFirst ? { first: true } : {}),
     });
   }
-  options.sort((a, b) => b.score - a.score || a.evidence.studio[1] - b.evidence.studio[1]);
+  options.sort(
+    (a, b) =>
+      Number(isAhead(b)) - Number(isAhead(a)) || b.score - a.score || a.evidence.studio[1] - b.evidence.studio[1],
+  );
   return { options, excluded };
 }

@@ -6,21 +6,27 @@ import type { Session } from '@/core/progression/session';
 
 type Names = Pick<Repertoire, 'faults' | 'corrections' | 'stopSigns' | 'conditions'>;
 
+/** How it was that day, and what of it acted. */
+const readyWords = (
+  { feeling, today = [], words }: Extract<Payload, { kind: 'ready' }>,
+  { conditions }: Names,
+): string =>
+  [
+    `Today: ${feeling}`,
+    ...today.map((id) => conditions.find((one) => one.id === id)?.name ?? id),
+    ...(words ? [words] : []),
+  ].join('. ');
+
 /** What an event says, in words. `session`: as it stands with all events, to name what they point at. */
 export function eventWords(what: Payload, session: Session, names: Names): string {
   const itemName = (id: string): string => session.items.find(({ item }) => item === id)?.name ?? 'an exercise';
   const faultName = (id: string | null): string => names.faults.find((one) => one.id === id)?.plain ?? id ?? '';
-  const conditionName = (id: string): string => names.conditions.find((one) => one.id === id)?.name ?? id;
   const say = (id: string): string => names.corrections.find((one) => one.id === id)?.say ?? id;
   switch (what.kind) {
     case 'started':
       return `Began in ${what.room || 'the studio'}: ${what.plan.map(({ name }) => name.toLowerCase()).join(', ') || 'nothing planned'}`;
     case 'ready':
-      return [
-        `Today: ${what.feeling}`,
-        ...(what.today ?? []).map(conditionName),
-        ...(what.words ? [what.words] : []),
-      ].join('. ');
+      return readyWords(what, names);
     case 'stopSeen':
       return `Stop sign: ${names.stopSigns.find(({ id }) => id === what.sign)?.name ?? what.sign}${what.seen ? `. ${what.seen}` : ''}`;
     case 'checked':
