@@ -57,6 +57,7 @@ export const faults: readonly Entry[] = [
     why: 'A sudden lift loads the low back at the moment when nothing holds it.',
     causes: ['legTooHeavy', 'breathLate', 'tired', 'headWeight'],
     shownBy: high('lumbarGap'),
+    needs: ['lowBackDown'],
   },
   {
     id: 'roll',
@@ -105,6 +106,7 @@ export const faults: readonly Entry[] = [
     why: 'The standing side no longer holds the pelvis; the low back twists to make up for it.',
     causes: ['weakSeat', 'oneSideLate', 'tired', 'legTooHeavy'],
     byEye: 'Hip bones even, one lower, one far lower.',
+    needs: ['legUp'],
   },
   {
     id: 'weightDrift',
@@ -215,6 +217,7 @@ export const faults: readonly Entry[] = [
     why: 'A thrown head whips the neck with no muscle ready to catch it.',
     causes: ['weakCurl', 'rushing', 'stiffLowBack', 'longLegsShortTrunk'],
     byEye: 'Head led, hurried, or thrown.',
+    needs: ['headUp'],
   },
   {
     id: 'neckTense',
@@ -239,6 +242,7 @@ export const faults: readonly Entry[] = [
     why: 'The neck lifts the head like a weight on a stalk instead of the curl carrying it.',
     causes: ['weakNeckFront', 'weakCurl', 'noFeelForLevel', 'stiffUpperBack'],
     byEye: 'Nod first, together, or throat first.',
+    needs: ['headUp'],
   },
   {
     id: 'neckPulled',
@@ -251,6 +255,7 @@ export const faults: readonly Entry[] = [
     why: 'Hands that pull bend the neck under load instead of carrying it.',
     causes: ['weakCurl', 'tired', 'tooMuchEffort', 'noFeelForLevel'],
     byEye: 'Hands carry, help, or pull.',
+    needs: ['handsBehindHead'],
   },
   {
     id: 'headForward',
@@ -287,6 +292,7 @@ export const faults: readonly Entry[] = [
     why: 'The weight hangs in the joints of the shoulder, not on its muscles.',
     causes: ['weakShoulderBlade', 'tired', 'placeWrong', 'noFeelForLevel'],
     byEye: 'Upper back broad, sinking, or winged.',
+    needs: ['handsCarry'],
   },
   // legs
   {
@@ -348,6 +354,7 @@ export const faults: readonly Entry[] = [
     why: 'The lever shrinks unnoticed, or the backs of the thighs take over.',
     causes: ['shortHamstrings', 'tired', 'noFeelForLevel', 'legTooHeavy'],
     byEye: 'Knee as set, softer, or bent.',
+    needs: ['legStraight'],
   },
   {
     id: 'tabletopLost',
@@ -360,6 +367,7 @@ export const faults: readonly Entry[] = [
     why: 'The load changes unnoticed: nearer is easier, further is heavier.',
     causes: ['notSureWhere', 'tired', 'legTooHeavy', 'noFeelForLevel'],
     shownBy: high('tabletopError'),
+    needs: ['tabletop'],
   },
   {
     id: 'legDrops',
@@ -372,6 +380,7 @@ export const faults: readonly Entry[] = [
     why: 'The trunk is let go just when the lever is longest.',
     causes: ['legTooHeavy', 'rushing', 'tired', 'breathLate'],
     byEye: 'Lowered, hurried, or dropped.',
+    needs: ['legUp'],
   },
   {
     id: 'heelsLift',
@@ -421,6 +430,7 @@ export const faults: readonly Entry[] = [
     why: 'The neighbours do the bending for it, again and again in the same place.',
     causes: ['stiffLowBack', 'stiffUpperBack', 'tooMuchEffort', 'ownShape'],
     byEye: 'Even, one flat stretch, or a plank.',
+    needs: ['trunkMoves'],
   },
   {
     id: 'momentum',
@@ -433,6 +443,7 @@ export const faults: readonly Entry[] = [
     why: 'Speed hides the place that needs the work, and lands on it.',
     causes: ['rushing', 'weakCurl', 'stiffLowBack', 'legTooHeavy'],
     byEye: 'Even, hurried in one place, or swung.',
+    needs: ['moves'],
   },
   // hands and knees, planks
   {
@@ -458,6 +469,7 @@ export const faults: readonly Entry[] = [
     why: 'The front of the trunk is spared; shoulders and backs of the thighs do the work.',
     causes: ['noFeelForLevel', 'tired', 'shortHamstrings', 'guarding'],
     shownBy: high('plankLine'),
+    needs: ['plank'],
   },
   {
     id: 'handsAhead',
@@ -470,6 +482,7 @@ export const faults: readonly Entry[] = [
     why: 'Wrists and shoulders carry at an angle, and the trunk has less to hold.',
     causes: ['placeWrong', 'wristShy', 'weakShoulderBlade', 'noFeelForLevel'],
     shownBy: either('shoulderOverWrist'),
+    needs: ['handsCarry'],
   },
   {
     id: 'hipsOff',
@@ -482,6 +495,7 @@ export const faults: readonly Entry[] = [
     why: 'The weight leans into arms or heels instead of being held in the middle.',
     causes: ['placeWrong', 'noFeelForLevel', 'wristShy', 'fearOfFalling'],
     shownBy: either('hipOverKnee'),
+    needs: ['handsCarry'],
   },
   {
     id: 'leansBack',
@@ -494,6 +508,7 @@ export const faults: readonly Entry[] = [
     why: 'The weight flees from the arms; the trunk holds nothing.',
     causes: ['wristShy', 'weakShoulderBlade', 'fearOfFalling', 'placeWrong'],
     byEye: 'Over the hands, back a little, or on the heels.',
+    needs: ['handsCarry'],
   },
   // tempo
   {
@@ -532,6 +547,7 @@ export const faults: readonly Entry[] = [
     why: 'Nothing can be felt, and so nothing can be learned, at that speed.',
     causes: ['rushing', 'notSureWhere', 'legTooHeavy'],
     byEye: 'With the breath, ahead of it, or hurried.',
+    needs: ['moves'],
   },
   {
     id: 'endPointVaries',
@@ -544,6 +560,7 @@ export const faults: readonly Entry[] = [
     why: 'Repetitions that differ cannot be counted, compared or built on.',
     causes: ['notSureWhere', 'rushing', 'tired', 'noFeelForLevel'],
     byEye: 'Same place, near it, or anywhere.',
+    needs: ['moves'],
   },
   // arms and apparatus
   {
@@ -581,5 +598,83 @@ export const faults: readonly Entry[] = [
     why: 'Whoever cannot brake it is carried past the range that is safe.',
     causes: ['springsTooLight', 'rushing', 'legTooHeavy', 'fearOfFalling'],
     byEye: 'In hand, ahead for a moment, or running.',
+    needs: ['carriage'],
+  },
+  {
+    id: 'armsPull',
+    name: 'arms pulling',
+    plain: 'the arms pulling the knee in',
+    block: 'head',
+    standAt: 'side',
+    safety: false,
+    seen: 'The elbows close and the shoulders creep up as the knee is drawn; the back does nothing.',
+    why: 'Arms and neck do the work that the back and the belly are here for.',
+    causes: ['tooMuchEffort', 'noFeelForLevel'],
+    byEye: 'Back draws, arms help, or arms pull.',
+    needs: ['headUp', 'legsUp'],
+  },
+  {
+    id: 'gripTimid',
+    name: 'timid grip',
+    plain: 'a grip that holds nothing',
+    block: 'head',
+    standAt: 'side',
+    safety: false,
+    seen: 'The fingers lie on the shin without holding it; nothing pulls against anything.',
+    why: 'Without a pull there is nothing for the back to answer.',
+    causes: ['noFeelForLevel'],
+    byEye: 'Firm, light, or only laid on.',
+    needs: ['headUp', 'legsUp'],
+  },
+  {
+    id: 'trunkRocks',
+    name: 'trunk rocking',
+    plain: 'the whole trunk rocking',
+    block: 'ribs',
+    standAt: 'side',
+    safety: false,
+    seen: 'The curl drops and comes back, or the trunk slides on the mat, as arms and legs go out.',
+    why: 'The trunk follows the levers instead of holding them.',
+    causes: ['legTooHeavy', 'breathLate', 'tired'],
+    byEye: 'Blades in place, rocking a little, or rocking.',
+    needs: ['headUp'],
+  },
+  {
+    id: 'elbowsLead',
+    name: 'elbows leading',
+    plain: 'the elbows leading the turn',
+    block: 'ribs',
+    standAt: 'head',
+    safety: false,
+    seen: 'One elbow closes and goes across; the breastbone stays where it was.',
+    why: 'Shoulders move and the ribs do not turn.',
+    causes: ['noFeelForLevel', 'rushing'],
+    byEye: 'Breastbone turns, both, or the elbow alone.',
+    needs: ['handsBehindHead'],
+  },
+  {
+    id: 'toesLift',
+    name: 'toes lifting',
+    plain: 'the toes lifting',
+    block: 'legs',
+    standAt: 'side',
+    safety: false,
+    seen: 'Big toes or the whole front of the foot leave the mat as the hips rise.',
+    why: 'The front of the shin works instead of the seat, and the knees lose their line.',
+    causes: ['noFeelForLevel', 'tooMuchEffort'],
+    byEye: 'Toes down, light, or up.',
+  },
+  {
+    id: 'neckPressed',
+    name: 'pressure in the neck',
+    plain: 'weight on the neck',
+    block: 'head',
+    standAt: 'side',
+    safety: true,
+    seen: 'The weight passes the shoulder blades: the throat closes, the face reddens, or she tells of pressure.',
+    why: 'The bones of the neck carry what they are not made for. It ends the exercise.',
+    causes: ['rushing', 'tooMuchEffort'],
+    byEye: 'Weight on the blades, near the neck, or on it; any pressure she tells of.',
+    needs: ['overShoulders'],
   },
 ];

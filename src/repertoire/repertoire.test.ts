@@ -46,10 +46,10 @@ const breakages: readonly [string, (copy: Changed) => void, string, RegExp][] = 
     /no exercise watches/,
   ],
   [
-    'a fault without a correction of each kind',
-    (c) => (c.corrections = (c.corrections as Loose[]).filter(({ kind }) => kind !== 'touch')),
+    'a fault without words against it',
+    (c) => (c.corrections = (c.corrections as Loose[]).filter(({ kind }) => kind !== 'verbal')),
     'exercises.legFloat.faults.arch',
-    /no correction of the kind touch/,
+    /or no words/,
   ],
   [
     'a pose past what joints allow',

@@ -2,7 +2,8 @@
 // Levels that are offered the same stand together. The sheet lies in .private/review.txt.
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { rankCorrections } from '@/core/corrections/rank';
-import { entry } from '@/core/knowledge/find';
+import { entry, faultIds } from '@/core/knowledge/find';
+import { watchedAt } from '@/core/knowledge/fits';
 import { factsOfPhase } from '@/core/knowledge/facts';
 import { repertoire } from '@/repertoire';
 
@@ -18,6 +19,7 @@ for (const exercise of repertoire.exercises) {
   for (const { fault } of exercise.faults) {
     const offers = new Map<string, number[]>();
     for (const { number } of exercise.levels) {
+      if (!faultIds(watchedAt(repertoire, exercise, number)).includes(fault)) continue;
       const asked = { fault, exercise: exercise.id, level: number, history: [], conditions: [], props };
       const { options } = rankCorrections(repertoire, { ...asked, touchConsent: true });
       const says = options.slice(0, 3).map(({ correction, first }) => {

@@ -221,7 +221,7 @@ describe('from a shell: names looked up, mistakes refused where they stand', () 
     });
     expect(excluded).toContainEqual({
       correction: 'breatheFirst',
-      why: 'It needs a leg off the mat.',
+      why: 'It needs a bent knee that lifts.',
       unfit: true,
     });
   });

@@ -7,10 +7,9 @@ import type { Pose } from '../body/pose';
 import { poseBody } from '../body/skeleton';
 import { parsePattern } from '../breathing/parse';
 import { demandOf } from '../load/demand';
-import { faultIds, serves } from './find';
+import { faultIds, servesSomewhere } from './find';
 import { loadOf } from './loads';
 import { startOf } from '../body/movement';
-import { correctionKinds } from './kinds';
 import type { Exercise, Level, Repertoire } from './entries';
 import { fits } from './load-fit';
 
@@ -131,16 +130,17 @@ function* checkBreath(repertoire: Repertoire, { id: exercise, breath }: Exercise
   if (breath.every(({ when }) => when)) yield { path, message: 'no breath for the usual case' };
 }
 
-/** Every fault has a correction of every kind. */
+/** Fewest kinds of corrections for a fault: words, and something else where words do not help. */
+const fewestKinds = 2;
+
+/** Every fault has words against it, and something else. */
 function* checkKinds(repertoire: Repertoire, known: Known, exercise: Exercise): Generator<Problem> {
   for (const fault of faultIds(exercise).filter((id) => known.faults.has(id))) {
-    const kinds = repertoire.corrections.filter((one) => serves(one, exercise, fault)).map(({ kind }) => kind);
-    const lacking = correctionKinds.filter((kind) => !kinds.includes(kind));
-    if (lacking.length > 0)
-      yield {
-        path: `exercises.${exercise.id}.faults.${fault}`,
-        message: `no correction of the kind ${lacking.join(', ')}`,
-      };
+    const kinds = new Set(
+      repertoire.corrections.filter((one) => servesSomewhere(one, exercise, fault)).map(({ kind }) => kind),
+    );
+    if (!kinds.has('verbal') || kinds.size < fewestKinds)
+      yield { path: `exercises.${exercise.id}.faults.${fault}`, message: 'too few kinds of corrections, or no words' };
   }
 }
 

@@ -267,7 +267,10 @@ describe('what comes in about cautions', () => {
     clientId: id,
     condition: 'neck',
     revision: 1,
-    clearance: { on: '2026-03-01', by: 'Her physician' },
+    clearance: { on: '2026-03-01', by: 'Her physician', until: null },
+    since: '2026-02-01',
+    dueOn: null,
+    kindOf: null,
     note: '',
   };
   const intake = { id, clientId: id, conditions: [], signs: [], words: '', signedName: 'A B', signedOn: '2026-03-01' };
@@ -311,14 +314,14 @@ describe('what comes in about cautions', () => {
     [
       'by nobody',
       clearanceForm,
-      { ...clearance, clearance: { on: '2026-03-01', by: '' } },
+      { ...clearance, clearance: { on: '2026-03-01', by: '', until: null } },
       ['clearance.by: Say from whom the clearance came.'],
     ],
     ['with a long note', clearanceForm, { ...clearance, note: 'n'.repeat(201) }, ['note: At most 200 characters.']],
     [
       'on no day',
       clearanceForm,
-      { ...clearance, clearance: { on: '2026-02-30', by: 'x' } },
+      { ...clearance, clearance: { on: '2026-02-30', by: 'x', until: '2026-04-01' } },
       ['clearance.on: Write the date as 2026-03-01.'],
     ],
     ['an intake', intakeForm, intake, []],

@@ -38,6 +38,8 @@ export const fault = v.strictObject({
   ofBreath: v.optional(v.literal(true)),
   /** How it is graded by eye or touch, where no measure shows it. */
   byEye: v.optional(text),
+  /** What the body must be like for it: where a level has not, it is not watched there. */
+  needs: v.optional(v.array(v.picklist(needs))),
 });
 export type Fault = v.InferOutput<typeof fault>;
 

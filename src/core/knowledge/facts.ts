@@ -50,6 +50,16 @@ export type Facts = {
   };
   /** Which legs change their place from start to top. */
   readonly moves: 'left' | 'right' | 'both' | 'none';
+  /** Something goes somewhere: a leg, the trunk, an arm by more than a beat. */
+  readonly isMoving: boolean;
+  /** The thigh upright and the shin level, as near as a plan has them. */
+  readonly tabletop: { readonly left: boolean; readonly right: boolean };
+  /** The spine is bent backward. */
+  readonly opens: boolean;
+  /** What the body sits on. */
+  readonly seat: 'mat' | 'raised' | 'none';
+  /** Springs or a carriage are part of it. */
+  readonly apparatus: boolean;
 };
 
 /** Conventions: where one fact ends and the other begins. */
@@ -63,6 +73,8 @@ const edges = {
   /** Hands nearer to a leg than this hold it, mm. */
   onLegMm: 110,
   alikeDeg: 10,
+  /** A spine bent back by so much has opened. */
+  opensDeg: 8,
   longDeg: 30,
   /** Knees nearer to each other than this share of the hips' distance, or as near as the hips, are together. */
   togetherShare: 1.15,
@@ -270,6 +282,34 @@ function legsMoving(level: Asking): Facts['moves'] {
   return left && right ? 'both' : left ? 'left' : right ? 'right' : 'none';
 }
 
+/** A thigh upright and a shin level, each within so many degrees of a plan. */
+const tabletopWithinDeg = 15;
+const isTabletop = (leg: LegPose): boolean =>
+  leg.kind === 'raised' &&
+  Math.abs(leg.thighDeg - 90) <= tabletopWithinDeg &&
+  Math.abs(leg.kneeDeg - 90) <= tabletopWithinDeg;
+
+/** Angles that change by this much and more are a movement; of the arms, more than a beat. */
+const movedBy = { trunk: 3, arms: 20 } as const;
+
+function isMoving(level: Asking): boolean {
+  if (legsMoving(level) !== 'none') return true;
+  const { start, hold, out = hold } = movementOf(level);
+  return [hold, out].some((pose) =>
+    entriesOf({ ...start, ...pose }).some(([name]) => {
+      const [from, to]: unknown[] = [start[name], pose[name]];
+      if (name === 'leftArm' || name === 'rightArm') return armWay(start[name], pose[name]) >= movedBy.arms;
+      return typeof (from ?? to) === 'number' && Math.abs(Number(to ?? 0) - Number(from ?? 0)) >= movedBy.trunk;
+    }),
+  );
+}
+
+/** How far an arm goes, degrees; one that is laid elsewhere goes far. */
+function armWay(from: ArmPose | undefined, to: ArmPose | undefined): number {
+  if (from?.kind !== to?.kind) return movedBy.arms;
+  return from?.kind === 'reaching' && to?.kind === 'reaching' ? Math.abs(to.liftDeg - from.liftDeg) : 0;
+}
+
 function factsAt(level: Asking, phase: Phase): Facts {
   const pose = poseAt(typicalBody, movementOf(level), phase);
   const posed = poseBody(typicalBody, pose);
@@ -286,6 +326,11 @@ function factsAt(level: Asking, phase: Phase): Facts {
     hands: { left: handAt(pose.leftArm, 'L', posed, level), right: handAt(pose.rightArm, 'R', posed, level) },
     knees: kneesAt(pose, posed),
     moves: legsMoving(level),
+    isMoving: isMoving(level),
+    tabletop: { left: isTabletop(pose.left), right: isTabletop(pose.right) },
+    opens: (pose.lumbarFlexDeg ?? 0) + (pose.thoracicFlexDeg ?? 0) <= -edges.opensDeg,
+    seat: posed.position !== 'sitting' ? 'none' : pose.seatMm ? 'raised' : 'mat',
+    apparatus: level.scene?.apparatus !== undefined,
   };
 }
 

@@ -1,11 +1,17 @@
 import { repertoire } from '@/repertoire';
 import { rankCorrections } from '../corrections/rank';
 import { entry, levelOf } from './find';
-import { factsOf, fitsSomewhere, whyUnfit } from './fits';
+import { factsOf, fitsSomewhere, watchedAt, whyUnfit } from './fits';
 import type { Need } from './kinds';
 
 const facts = (exercise: string, level: number): Need[] =>
   [...factsOf(levelOf(entry(repertoire.exercises, exercise), level))].sort();
+
+const shape: readonly Need[] = [
+  ...(['onBack', 'tall', 'headDown', 'headUp', 'lowBackDown', 'hipsUp', 'rolledUp', 'trunkMoves'] as const),
+  ...(['legUp', 'legsUp', 'footDown', 'feetDown', 'kneesAlike'] as const),
+  ...(['handsFree', 'handsBehindHead', 'handsCarry'] as const),
+];
 
 // What a teacher sees at the top of each, written down by hand.
 test.each([
@@ -24,8 +30,36 @@ test.each([
   ['armSprings', 1, ['feetDown', 'footDown', 'headDown', 'kneesAlike', 'lowBackDown', 'onBack']],
   ['armLegReach', 4, ['handsCarry', 'headUp', 'legUp']],
   ['sitTall', 1, ['feetDown', 'footDown', 'handsFree', 'headUp', 'kneesAlike', 'tall']],
-  ['spineStretch', 2, ['handsFree', 'headUp', 'kneesAlike', 'trunkMoves']],
-] as const)('%s, level %d', (exercise, level, wanted) => expect(facts(exercise, level)).toEqual(wanted));
+  ['spineStretch', 2, ['headUp', 'kneesAlike', 'trunkMoves']],
+] as const)('%s, level %d', (exercise, level, wanted) =>
+  expect(facts(exercise, level).filter((need) => shape.includes(need))).toEqual(wanted),
+);
+
+// Each need once where it is met and once where it is not.
+test.each([
+  ['spineDown', 'rollUp 5', 'crissCross 2'],
+  ['moves', 'legFloat 2', 'hundred 1'],
+  ['legLong', 'lowerLift 1', 'march 3'],
+  ['legStraight', 'spineStretch 2', 'spineStretch 1'],
+  ['legAlong', 'rollUp 5', 'lowerLift 1'],
+  ['kneeLifts', 'march 3', 'legCircle 1'],
+  ['tabletop', 'crissCross 2', 'march 1'],
+  ['kneeBent', 'frontSupportHold 3', 'frontSupportHold 2'],
+  ['handsOffLegs', 'headFloat 2', 'singleLegStretch 4'],
+  ['plank', 'frontSupportHold 2', 'armLegReach 3'],
+  ['seatOnMat', 'saw 1', 'seatedPress 1'],
+  ['carriage', 'footwork 1', 'march 1'],
+  ['opens', 'snake 2', 'snake 1'],
+  ['trunkHeld', 'sitTall 1', 'mermaid 1'],
+  ['overShoulders', 'rollingBack 2', 'rollingBack 1'],
+] as const)('%s: %s, and not %s', (need, met, not) => {
+  const at = (where: string) => {
+    const [exercise = '', level] = where.split(' ');
+    return facts(exercise, Number(level));
+  };
+  expect(at(met)).toContain(need);
+  expect(at(not)).not.toContain(need);
+});
 
 test('what a level lacks is said; what needs nothing fits everywhere', () => {
   const bridge = levelOf(entry(repertoire.exercises, 'bridgeNeutral'), 2);
@@ -39,7 +73,7 @@ describe('over the whole repertoire', () => {
   const props = repertoire.props.map(({ id }) => id);
   const offers = repertoire.exercises.flatMap((exercise) =>
     exercise.levels.flatMap((level) =>
-      exercise.faults.map(({ fault }) => {
+      watchedAt(repertoire, exercise, level.number).faults.map(({ fault }) => {
         const context = { exercise: exercise.id, level: level.number, fault, history: [], conditions: [], props };
         const { options } = rankCorrections(repertoire, { ...context, touchConsent: true });
         const says = options.map(({ correction }) => entry(repertoire.corrections, correction).say);
@@ -65,4 +99,39 @@ describe('over the whole repertoire', () => {
     expect(said(/far bank|look out along/, (has) => !has.has('tall'))).toEqual([]));
   test('nobody without a leg in the air is spoken to of it', () =>
     expect(said(/Legs a hand higher|lifted leg|standing foot as the other/, (has) => !has.has('legUp'))).toEqual([]));
+  test('nobody without tabletop is told of a shelf, without springs of a carriage, without long legs of a heel that reaches', () => {
+    expect(said(/shelf|above the hip/, (has) => !has.has('tabletop'))).toEqual([]);
+    expect(said(/Bring it home|carriage|spring/, (has) => !has.has('carriage'))).toEqual([]);
+    expect(said(/far wall|legs go on that breath/, (has) => !has.has('legLong'))).toEqual([]);
+  });
+  test('nobody who lies or sits still is told to go half as far', () =>
+    expect(said(/Half as far/, (has) => !has.has('moves'))).toEqual([]));
+});
+
+describe('faults that a level can show', () => {
+  const faults = (exercise: string, level: number) =>
+    watchedAt(repertoire, entry(repertoire.exercises, exercise), level).faults.map(({ fault }) => fault);
+  test('nothing pulls at a head that lies on the mat, nor is tabletop lost with both feet down', () => {
+    expect(faults('singleLegStretch', 1)).not.toEqual(expect.arrayContaining(['neckPulled']));
+    for (const fault of ['neckPulled', 'throatLeads', 'tabletopLost', 'armsPull'])
+      expect(faults('singleLegStretch', 1)).not.toContain(fault);
+    expect(faults('singleLegStretch', 2)).toContain('neckPulled'); // the hands carry the head
+    expect(faults('singleLegStretch', 4)).toEqual(expect.arrayContaining(['armsPull', 'throatLeads']));
+    expect(faults('singleLegStretch', 4)).not.toContain('neckPulled'); // the hands are on the leg
+    expect(faults('march', 1)).not.toContain('tabletopLost');
+    expect(faults('march', 3)).toContain('tabletopLost');
+  });
+  test('a balance that only unfolds a leg has no flat spot; the rocker has', () => {
+    expect(faults('openLegRocker', 1)).not.toContain('flatSpot');
+    expect(faults('openLegRocker', 2)).toContain('flatSpot');
+  });
+  test('every fault that an exercise watches can be met at one of its levels', () => {
+    for (const exercise of repertoire.exercises) {
+      const met = new Set(exercise.levels.flatMap(({ number }) => faults(exercise.id, number)));
+      expect([exercise.id, exercise.faults.map(({ fault }) => fault).filter((one) => !met.has(one))]).toEqual([
+        exercise.id,
+        [],
+      ]);
+    }
+  });
 });

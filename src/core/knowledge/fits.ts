@@ -3,7 +3,8 @@ import type { Phase } from '../anatomy/positions';
 import { positionOf } from '../body/position';
 import { entriesOf } from '../keyed';
 import { remembering } from '../remember';
-import type { Correction } from './entries';
+import { exerciseAt } from './find';
+import type { Correction, Exercise, Level, Repertoire } from './entries';
 import { factsOfPhase } from './facts';
 import type { Facts, FootFact, HandFact, HeadFact, TrunkFact } from './facts';
 import type { Asking } from './loads';
@@ -12,12 +13,21 @@ import type { Need } from './kinds';
 
 const upright: readonly TrunkFact[] = ['sitting', 'kneeling', 'standing'];
 const headDown: readonly HeadFact[] = ['down', 'downOnSupport'];
-const unfree: readonly HandFact[] = ['carriesFlat', 'carriesForearm', 'apparatus', 'behindHead'];
+const unfree: readonly HandFact[] = ['carriesFlat', 'carriesForearm', 'apparatus', 'behindHead', 'onLeg'];
+const busy: readonly HandFact[] = ['carriesFlat', 'carriesForearm', 'apparatus', 'onLeg'];
 const carrying: readonly HandFact[] = ['carriesFlat', 'carriesForearm'];
 const hanging: readonly FootFact[] = ['air', 'straps'];
+const lying: readonly FootFact[] = ['mat', 'long'];
 
-/** Which of all needs the facts meet. */
-function metBy(facts: Facts, lies: boolean): Readonly<Record<Need, boolean>> {
+const sides = ['left', 'right'] as const;
+const isKneeUp = ({ feet, knees }: Facts, side: 'left' | 'right'): boolean =>
+  feet[side] === 'air' && knees[side] === 'bent';
+
+/** What holds for a level as a whole, whatever the moment. */
+type Whole = { readonly start: Facts; readonly top: Facts; readonly lies: boolean };
+
+/** Which of all needs the facts of a moment meet. */
+function metBy(facts: Facts, { start, top, lies }: Whole): Readonly<Record<Need, boolean>> {
   const { trunk, trunkMoves, head, knees } = facts;
   const feet = [facts.feet.left, facts.feet.right];
   const hands = [facts.hands.left, facts.hands.right];
@@ -39,6 +49,23 @@ function metBy(facts: Facts, lies: boolean): Readonly<Record<Need, boolean>> {
     handsCarry: hands.some((hand) => carrying.includes(hand)),
     handsBehindHead: hands.includes('behindHead'),
     handsFree: !hands.some((hand) => unfree.includes(hand)),
+    handsOffLegs: !hands.some((hand) => busy.includes(hand)),
+    spineDown: lies && trunkMoves !== 'held' && trunkMoves !== 'turns',
+    moves: facts.isMoving,
+    legLong: [start, top].some((moment) =>
+      sides.some((side) => hanging.includes(moment.feet[side]) && moment.knees[side] === 'long'),
+    ),
+    legStraight: sides.some((side) => knees[side] === 'long'),
+    kneeLifts: sides.some((side) => start.feet[side] === 'mat' && isKneeUp(top, side)),
+    tabletop: trunk === 'onBack' && sides.some((side) => start.tabletop[side] || top.tabletop[side]),
+    plank: trunk === 'plank',
+    seatOnMat: facts.seat === 'mat',
+    carriage: facts.apparatus,
+    kneeBent: sides.some((side) => knees[side] === 'bent'),
+    opens: top.opens,
+    trunkHeld: trunkMoves === 'held',
+    legAlong: sides.some((side) => knees[side] === 'long' && lying.includes(facts.feet[side])),
+    overShoulders: trunk === 'inverted',
   };
 }
 
@@ -49,16 +76,11 @@ const remember = remembering<Asking, ReadonlySet<Need>>();
 
 /** What a level has, in a phase, of all that corrections can need. */
 export const factsOf = (level: Asking, phase: Phase = 'hold'): ReadonlySet<Need> =>
-  remember(
-    level,
-    phase,
-    () =>
-      new Set(
-        entriesOf(metBy(factsOfPhase(level, phase), isFromLying(level))).flatMap(([need, isMet]) =>
-          isMet ? [need] : [],
-        ),
-      ),
-  );
+  remember(level, phase, () => {
+    const whole = { start: factsOfPhase(level, 'start'), top: factsOfPhase(level), lies: isFromLying(level) };
+    const met = entriesOf(metBy(factsOfPhase(level, phase), whole));
+    return new Set(met.flatMap(([need, isMet]) => (isMet ? [need] : [])));
+  });
 
 /** The first thing that a correction needs and a level does not have, in words; undefined where it fits. */
 export function whyUnfit({ needs = [] }: Pick<Correction, 'needs'>, level: Asking, phase?: Phase): string | undefined {
@@ -70,3 +92,25 @@ export function whyUnfit({ needs = [] }: Pick<Correction, 'needs'>, level: Askin
 /** Whether a correction fits at one level of an exercise or another. */
 export const fitsSomewhere = (correction: Pick<Correction, 'needs'>, levels: readonly Asking[]): boolean =>
   levels.some((level) => whyUnfit(correction, level) === undefined);
+
+/** Whether a watched fault can be met at a level, in a phase in which it is watched. */
+function canBeMet(
+  { faults }: Pick<Repertoire, 'faults'>,
+  { fault, phases }: Exercise['faults'][number],
+  level: Asking,
+): boolean {
+  const needs = faults.find(({ id }) => id === fault)?.needs;
+  return !needs || phases.some((phase) => whyUnfit({ needs }, level, phase) === undefined);
+}
+
+const rememberWatched = remembering<Level, Exercise>();
+
+/** An exercise as it is watched at a level: how the body lies there, and the faults that such a body can show. */
+export function watchedAt(repertoire: Pick<Repertoire, 'faults'>, exercise: Exercise, wanted: number): Exercise {
+  const level = exercise.levels.find(({ number }) => number === Math.floor(wanted));
+  if (!level) return exercise;
+  return rememberWatched(level, exercise.id, () => ({
+    ...exerciseAt(exercise, level.number),
+    faults: exercise.faults.filter((watched) => canBeMet(repertoire, watched, level)),
+  }));
+}

@@ -49,7 +49,7 @@ export const causeKinds = [
 export const springRoles = ['resist', 'support', 'both'] as const;
 export type SpringRole = (typeof springRoles)[number];
 
-/** What a correction can need of the body at a level's top, in words. */
+/** What a correction, or a fault, can need of the body at a moment of a level, in words. */
 export const needWords = {
   onBack: 'the body on the back',
   tall: 'a trunk that stays upright',
@@ -67,6 +67,21 @@ export const needWords = {
   handsBehindHead: 'the hands behind the head',
   handsCarry: 'weight on the hands',
   trunkMoves: 'a spine that rolls or curls',
+  spineDown: 'a spine that comes down to the mat',
+  moves: 'a movement',
+  legLong: 'a long leg off the mat',
+  legStraight: 'a straight leg',
+  kneeLifts: 'a bent knee that lifts',
+  tabletop: 'a leg in tabletop',
+  handsOffLegs: 'hands that hold no leg',
+  plank: 'a plank',
+  seatOnMat: 'a seat on the mat',
+  carriage: 'a carriage or springs',
+  kneeBent: 'a bent knee',
+  opens: 'a spine that opens backward',
+  trunkHeld: 'a trunk that is held',
+  legAlong: 'a straight leg on the mat',
+  overShoulders: 'hips that come over the shoulders',
 } as const;
 export type Need = keyof typeof needWords;
 export const needs = keysOf(needWords);

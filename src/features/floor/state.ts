@@ -3,10 +3,10 @@ import { v7 as newId } from 'uuid';
 import type { Option, Ranking } from '@/core/corrections/rank';
 import { allowedLevel, isAllowed, weighExercise, weighLevel } from '@/core/knowledge/cautions';
 import type { Weighed } from '@/core/knowledge/cautions';
-import { exerciseAt } from '@/core/knowledge/find';
 import type { Exercise, Fault, Level } from '@/core/knowledge/entries';
 import { layStances, resolveStances } from '@/core/knowledge/stances';
 import type { StancesInForce } from '@/core/knowledge/stances';
+import { watchedAt } from '@/core/knowledge/fits';
 import { watchFor } from '@/core/knowledge/watch';
 import type { Watch } from '@/core/knowledge/watch';
 import { adviseLevel, faultInHand, suggest } from '@/core/progression/advice';
@@ -164,12 +164,13 @@ export function viewItem(pack: DayPack, client: FloorClient, item: Item, working
   const wanted = working ?? faultInHand(item, unsafe) ?? likeliestIn(item, exercise, repertoire);
   const fault = repertoire.faults.find(({ id }) => id === wanted);
   const edge = edgeFor(client, rung);
+  const watched = watchedAt(repertoire, exercise, rung.number);
   return {
     ...{ item, rung, next, stop, unsafe },
-    exercise: exerciseAt(exercise, rung.number),
+    exercise: watched,
     levels: exercise.levels.length,
     weighed: weighLevel(repertoire, exercise, rung, client.acting),
-    watch: watchFor(repertoire, exercise, client.conditions, client.last[exercise.id] ?? []),
+    watch: watchFor(repertoire, watched, client.conditions, client.last[exercise.id] ?? []),
     breathFrom: stancesFor(pack, client, exercise.id).school.name,
     ...(edge ? { edge } : {}),
     ...(fault ? { fault, ...correctionsFor(pack, client, item, fault) } : {}),

@@ -19,6 +19,7 @@ import type { Exercise, Repertoire } from '@/core/knowledge/entries';
 import { measuredLooks } from '@/core/knowledge/looks';
 import { sliceOf } from '@/core/knowledge/slice';
 import { layStances } from '@/core/knowledge/stances';
+import { watchedAt } from '@/core/knowledge/fits';
 import { watchFor } from '@/core/knowledge/watch';
 import type { Watch } from '@/core/knowledge/watch';
 import type { Result } from '@/core/result';
@@ -206,8 +207,8 @@ export type StartExercise = Pick<
     readonly looks: Exercise['looks'];
     readonly position: Exercise['position'];
     readonly wantsSpotter: boolean;
+    readonly watch: readonly Watch[];
   })[];
-  readonly watch: readonly Watch[];
   readonly judgedBy: string;
 };
 
@@ -239,6 +240,7 @@ function startExercise(exercise: Exercise, { repertoire, studio, client, seen }:
   const { id, name, plain, position, apparatus, setUp, cautions } = exercise;
   const weighed = weighExercise(repertoire, exercise, actingOn(client));
   const { school } = layStances({ studio, client, exercise: studio.exerciseStances[id] ?? {} });
+  const conditions = conditionsInForce(client.conditions);
   const levels = exercise.levels
     .map(({ number, name: levelName, change, top, scene, load }) => ({
       number,
@@ -250,11 +252,11 @@ function startExercise(exercise: Exercise, { repertoire, studio, client, seen }:
       looks: measuredLooks(exercise, number),
       position: exerciseAt(exercise, number).position,
       wantsSpotter: load.also.includes('spotter'),
+      watch: watchFor(repertoire, watchedAt(repertoire, exercise, number), conditions, seen),
     }))
     .filter(({ looks }) => looks.length > 0);
   return {
     ...{ id, name, plain, position, apparatus, setUp, cautions, levels },
-    watch: watchFor(repertoire, exercise, conditionsInForce(client.conditions), seen),
     judgedBy: schoolName(repertoire, school),
   };
 }

@@ -5,6 +5,7 @@ import { ArrowRight, OctagonX } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
+import type { Watch } from '@/core/knowledge/watch';
 import type { Control } from 'react-hook-form';
 import * as v from 'valibot';
 import { isUpright } from '@/core/anatomy/positions';
@@ -143,7 +144,7 @@ export function StartLook(page: StartPage) {
             </Button>
           </Stack>
         </form>
-        <WatchAndSetUp clientId={clientId} exercise={exercise} />
+        <WatchAndSetUp clientId={clientId} exercise={exercise} watch={level.watch} />
       </Columns>
     </Page>
   );
@@ -363,12 +364,18 @@ function RoomField({
   );
 }
 
-const WatchAndSetUp = ({ clientId, exercise }: { readonly clientId: string; readonly exercise: StartExercise }) => (
+type WatchAndSetUpProps = {
+  readonly clientId: string;
+  readonly exercise: StartExercise;
+  readonly watch: readonly Watch[];
+};
+
+const WatchAndSetUp = ({ clientId, exercise, watch }: WatchAndSetUpProps) => (
   <Stack $gap={24}>
     <Stack $gap={6}>
       <h2>Watch for</h2>
       <Ruled>
-        {exercise.watch.map(({ fault, plain, standAt, because, safety }) => (
+        {watch.map(({ fault, plain, standAt, because, safety }) => (
           <li key={fault} style={safety ? { color: 'var(--out)' } : undefined}>
             <strong>{plain}</strong>, {fromWhere[standAt]}
             <br />

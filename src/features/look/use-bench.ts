@@ -6,7 +6,8 @@ import type { KeyboardEvent } from 'react';
 import type { Role } from '@/core/alignment/look-values';
 import type { Taken } from '@/core/alignment/readings';
 import { parse } from '@/core/check';
-import { entry, exerciseAt, levelOf } from '@/core/knowledge/find';
+import { entry, levelOf } from '@/core/knowledge/find';
+import { watchedAt } from '@/core/knowledge/fits';
 import { measuredLooks } from '@/core/knowledge/looks';
 import type { Dose } from '@/core/progression/dose';
 import { answered } from '@/core/result';
@@ -86,7 +87,7 @@ export function useBench(opening: BenchOpening) {
   const repertoire = useRepertoire();
   const whole = entry(repertoire.exercises, frame.exercise);
   const exercise = useMemo(
-    () => ({ ...exerciseAt(whole, frame.level), looks: measuredLooks(whole, frame.level) }),
+    () => ({ ...watchedAt(repertoire, whole, frame.level), looks: measuredLooks(whole, frame.level) }),
     [whole, frame.level],
   );
   const [bench, dispatch] = useReducer(step, opening, ({ pictures, headEnd }) =>

@@ -8,6 +8,7 @@ import { cautionsOf, conditionsInForce } from '@/core/knowledge/conditions';
 import type { Caution } from '@/core/knowledge/conditions';
 import { correctionWords } from '@/core/knowledge/names';
 import type { Repertoire } from '@/core/knowledge/entries';
+import { watchedAt } from '@/core/knowledge/fits';
 import { watchFor } from '@/core/knowledge/watch';
 import type { Watch } from '@/core/knowledge/watch';
 import { listAppointments } from '@/data/stores/clients';
@@ -132,6 +133,8 @@ function standingAndLook(
   const standing = standingOf(repertoire, summary);
   const [ladder, rung] = standing ? [standing.exercise, standing.level] : [exercise, exercise.levels[0]];
   const result = look?.result;
+  const watchedLevel = look?.level ?? standing?.dose.level ?? exercise.levels[0]?.number ?? 1;
+  const watched = watchedAt(repertoire, exercise, watchedLevel);
   return {
     exercise: exercise.name,
     weighed: rung ? weighLevel(repertoire, ladder, rung, actingOn(client)).standing : 'fine',
@@ -141,7 +144,7 @@ function standingAndLook(
         }
       : {}),
     vials: look && result ? readKeptBlocks(result, vantageOf(repertoire, look)) : [],
-    watch: watchFor(repertoire, exercise, conditionsInForce(client.conditions), result?.baseline ?? []),
+    watch: watchFor(repertoire, watched, conditionsInForce(client.conditions), result?.baseline ?? []),
     ...lastTimeOf(repertoire, look),
   };
 }

@@ -245,7 +245,6 @@ export const apparatus: readonly ExerciseEntry[] = [
       see('shouldersUp', 'side'),
       see('chinUp', 'side'),
       see('chinJam', 'side'),
-      see('armsPush', 'side'),
       see('tabletopLost', 'side', ['hold']),
     ],
     corrections: ['lessSpring', 'shouldersWide', 'ribsSoftFirst'],

@@ -124,7 +124,7 @@ export const frontAndSide: readonly ExerciseEntry[] = [
       see('armsPush', 'side'),
       see('gluteGrip', 'side'),
     ],
-    corrections: ['padUnderFrontHips', 'shorterWay', 'shouldersWide'],
+    corrections: ['padUnderFrontHips', 'backLiftsHandsFollow', 'shorterWay', 'shouldersWide'],
     prepares: ['proneLegLift'],
     follows: ['swimming'],
     stances: ['seat', 'breathPerRepetition'],
