@@ -35,4 +35,4 @@ for (const exercise of repertoire.exercises) {
 }
 mkdirSync('.private', { recursive: true });
 writeFileSync('.private/review.txt', `${lines.join('\n')}\n`);
-console.log(`${lines.length} lines in .private/review.txt`);
+process.stdout.write(`${lines.length} lines in .private/review.txt\n`);

@@ -88,7 +88,7 @@ export function useBench(opening: BenchOpening) {
   const whole = entry(repertoire.exercises, frame.exercise);
   const exercise = useMemo(
     () => ({ ...watchedAt(repertoire, whole, frame.level), looks: measuredLooks(whole, frame.level) }),
-    [whole, frame.level],
+    [repertoire, whole, frame.level],
   );
   const [bench, dispatch] = useReducer(step, opening, ({ pictures, headEnd }) =>
     openBench({

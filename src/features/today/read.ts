@@ -7,7 +7,7 @@ import type { CautionStanding } from '@/core/knowledge/cautions';
 import { cautionsOf, conditionsInForce } from '@/core/knowledge/conditions';
 import type { Caution } from '@/core/knowledge/conditions';
 import { correctionWords } from '@/core/knowledge/names';
-import type { Repertoire } from '@/core/knowledge/entries';
+import type { Exercise, Repertoire } from '@/core/knowledge/entries';
 import { watchedAt } from '@/core/knowledge/fits';
 import { watchFor } from '@/core/knowledge/watch';
 import type { Watch } from '@/core/knowledge/watch';
@@ -120,6 +120,26 @@ function standingOf(repertoire: Repertoire, summary: ClientSummary | undefined) 
 
 type Shown = Pick<TodayRow, 'exercise' | 'weighed' | 'standing' | 'vials' | 'watch' | 'lastTime'>;
 
+/** `March, level 3: to tabletop, one at a time`. */
+const standingInWords = (standing: ReturnType<typeof standingOf>): Pick<TodayRow, 'standing'> =>
+  standing
+    ? {
+        standing: `${standing.exercise.name}, level ${levelText(standing.dose.level)}: ${standing.level.name.toLowerCase()}`,
+      }
+    : {};
+
+/** What to watch at the level of the last look, else where she stands. */
+function watchAt(
+  repertoire: Repertoire,
+  client: ClientCard,
+  exercise: Exercise,
+  look: LookCard | undefined,
+  stands = 1,
+) {
+  const watched = watchedAt(repertoire, exercise, look?.level ?? stands);
+  return watchFor(repertoire, watched, conditionsInForce(client.conditions), look?.result?.baseline ?? []);
+}
+
 /** What Today shows of where she stands, and of her last look. */
 function standingAndLook(
   repertoire: Repertoire,
@@ -133,18 +153,12 @@ function standingAndLook(
   const standing = standingOf(repertoire, summary);
   const [ladder, rung] = standing ? [standing.exercise, standing.level] : [exercise, exercise.levels[0]];
   const result = look?.result;
-  const watchedLevel = look?.level ?? standing?.dose.level ?? exercise.levels[0]?.number ?? 1;
-  const watched = watchedAt(repertoire, exercise, watchedLevel);
   return {
     exercise: exercise.name,
     weighed: rung ? weighLevel(repertoire, ladder, rung, actingOn(client)).standing : 'fine',
-    ...(standing
-      ? {
-          standing: `${ladder.name}, level ${levelText(standing.dose.level)}: ${standing.level.name.toLowerCase()}`,
-        }
-      : {}),
+    ...standingInWords(standing),
     vials: look && result ? readKeptBlocks(result, vantageOf(repertoire, look)) : [],
-    watch: watchFor(repertoire, watched, conditionsInForce(client.conditions), result?.baseline ?? []),
+    watch: watchAt(repertoire, client, exercise, look, rung?.number),
     ...lastTimeOf(repertoire, look),
   };
 }
