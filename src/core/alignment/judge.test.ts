@@ -40,9 +40,13 @@ test('a side without a fault of its own takes the other’s; without any, nothin
   expect(judged(30, 1, target([40, null], { low: null, high: null }))).toBeUndefined();
 });
 
-test('an error wider than the tolerance is told as such, one as wide is not yet', () => {
-  expect(judged(40, 4.1, target([40, 60]))?.why).toContain('wider than the tolerance');
-  expect(judged(40, 4, target([40, 60]))?.why).toContain('a second look from the same place');
+test('an error that leaves even the middle of the target open is told as such', () => {
+  // Normal distribution: 0.2 lie outside ±1.2816 errors; half the target is 10, so 7.80.
+  expect(judged(40, 7.81, target([40, 60]))?.why).toContain('too wide for this target');
+  expect(judged(40, 7.79, target([40, 60]))?.why).toContain('a second look from the same place');
+  // Of one edge, a tolerance inside it: 0.8416 errors in 4.
+  expect(judged(40, 4.76, target([40, null]))?.why).toContain('too wide for this target');
+  expect(judged(40, 4.75, target([40, null]))?.why).toContain('a second look from the same place');
 });
 
 test('own neutral is taken off, its error added', () => {

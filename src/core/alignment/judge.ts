@@ -1,3 +1,4 @@
+import type { Side } from '../anatomy/landmarks';
 import type { Estimate } from './input';
 import { excessOver, probabilityOutside } from './probability';
 import type { Interval } from './probability';
@@ -25,6 +26,9 @@ export type TargetToMeet = {
 /** A fault as far as judging goes: in plain words, and whether it could hurt. */
 export type JudgedFault = { readonly plain: string; readonly safety: boolean };
 
+/** What a severity is told by; the error in the measure's unit. */
+export type Grading = { readonly tolerance: number; readonly se: number; readonly safety: boolean };
+
 export type Finding = {
   readonly fault: string;
   readonly measure: string;
@@ -34,6 +38,8 @@ export type Finding = {
   /** How far outside the target, in the measure's unit; 0 inside. */
   readonly excess: number;
   readonly severity?: Severity;
+  /** Of what has a side: the hip that sinks (roll) or hikes, where the pelvis has shifted, whose knee it is. */
+  readonly side?: Side;
   readonly safety: boolean;
   readonly why: string;
   /** What was judged: the value less own neutral where the target asks for it, with the error of that difference. */
@@ -61,9 +67,12 @@ export type JudgeOutput = {
 const surelyOut = 0.8;
 const surelyIn = 0.2;
 
-/** Severity counts the excess in tolerances; a safety fault is never below clear. */
-export function gradeSeverity(excess: number, tolerance: number, safety: boolean): Severity {
-  const tolerances = excess / tolerance;
+/**
+ * Severity counts the excess in tolerances, less what of the error is over half a tolerance: a blunt reading is not called
+ * marked. What could hurt is graded from its plain excess, and never below clear.
+ */
+export function gradeSeverity(excess: number, { tolerance, se, safety }: Grading): Severity {
+  const tolerances = (safety ? excess : excess - Math.max(0, se - tolerance / 2)) / tolerance;
   if (tolerances >= 2) return 'marked';
   return tolerances >= 1 || safety ? 'clear' : 'slight';
 }
@@ -76,6 +85,22 @@ function decide(probability: number, excess: number): Verdict {
 
 const centre = ([lo, hi]: Interval, tolerance: number): number =>
   lo !== null && hi !== null ? (lo + hi) / 2 : lo === null ? (hi ?? 0) - tolerance : lo + tolerance;
+
+/** Even in the middle of the target, or a tolerance inside its only edge, such an error would leave it open. */
+const cannotBeIn = ({ interval, tolerance }: TargetToMeet, se: number): boolean =>
+  probabilityOutside(centre(interval, tolerance), se, interval) > surelyIn;
+
+/** The side that a value of a measure of left against right speaks of: signs stand at each rule. */
+const sideOfSign: Readonly<Record<string, readonly [above: Side, below: Side]>> = {
+  pelvicRoll: ['L', 'R'],
+  pelvicHike: ['R', 'L'],
+  pelvicShift: ['R', 'L'],
+};
+
+function sideOf(measure: string, value: number, limbs: ToJudge['limbs']): Side | undefined {
+  const [above, below] = sideOfSign[measure] ?? [];
+  return limbs?.[measure] ?? (value > 0 ? above : value < 0 ? below : undefined);
+}
 
 function explain(
   target: TargetToMeet,
@@ -91,9 +116,8 @@ function explain(
   if (verdict === 'in') return `In level: ${facts}`;
   if (verdict === 'out')
     return `Out of level toward ${faultName}: ${facts} ${percent[0]?.toUpperCase()}${percent.slice(1)} sure.`;
-  const blunt = judged.se > target.tolerance;
-  const settle = blunt
-    ? 'The error is wider than the tolerance, so "in" cannot be shown this way: use stickers on the landmarks, a closer camera, or mark three times and average.'
+  const settle = cannotBeIn(target, judged.se)
+    ? 'The error is too wide for this target, so "in" cannot be shown this way: use stickers on the landmarks, a closer camera, or mark three times and average.'
     : 'A closer camera, stickers, or a second look from the same place would settle it.';
   return `Can't tell yet, leans toward ${faultName}: ${facts} ${percent} likely out. ${settle}`;
 }
@@ -101,9 +125,9 @@ function explain(
 function judgeOne(
   target: TargetToMeet,
   measured: Estimate,
-  neutral: Estimate | undefined,
-  faultOf: (id: string) => JudgedFault,
+  { neutral: own, faultOf, limbs }: ToJudge,
 ): Finding | undefined {
+  const neutral = own?.[target.measure];
   const compared = target.relativeTo === 'neutral' && neutral !== undefined;
   const judged: Estimate = compared
     ? { value: measured.value - neutral.value, se: Math.hypot(measured.se, neutral.se) }
@@ -114,14 +138,18 @@ function judgeOne(
   const leansHigh = judged.value >= centre(target.interval, target.tolerance);
   const faultId = (leansHigh ? target.high : target.low) ?? target.high ?? target.low;
   if (!faultId) return undefined;
-  const { plain, safety } = faultOf(faultId);
+  const side = sideOf(target.measure, judged.value, limbs);
+  const { plain, safety } = faultOf(faultId, side);
   return {
     fault: faultId,
     measure: target.measure,
     verdict,
     probability,
     excess,
-    ...(verdict === 'out' ? { severity: gradeSeverity(excess, target.tolerance, safety) } : {}),
+    ...(verdict === 'out'
+      ? { severity: gradeSeverity(excess, { tolerance: target.tolerance, se: judged.se, safety }) }
+      : {}),
+    ...(side ? { side } : {}),
     safety,
     why: explain(target, judged, compared, verdict, plain, probability),
     value: judged.value,
@@ -138,11 +166,14 @@ export type ToJudge = {
   readonly measures: Readonly<Record<string, Estimate>>;
   readonly neutral?: Readonly<Record<string, Estimate>> | undefined;
   readonly targets: readonly TargetToMeet[];
-  readonly faultOf: (id: string) => JudgedFault;
+  readonly faultOf: (id: string, side: Side | undefined) => JudgedFault;
+  /** Whose limb a measure of one limb was read from. */
+  readonly limbs?: Readonly<Record<string, Side>> | undefined;
 };
 
 /** Faults judged from measures against targets; what would hurt comes first, then the worst. */
-export function judgeMeasures({ exerciseName, measures, neutral, targets, faultOf }: ToJudge): JudgeOutput {
+export function judgeMeasures(toJudge: ToJudge): JudgeOutput {
+  const { exerciseName, measures, neutral, targets } = toJudge;
   const findings: (Finding & { tolerances: number })[] = [];
   const notJudged: Record<string, string> = {};
   for (const [id, measured] of Object.entries(measures)) {
@@ -151,12 +182,11 @@ export function judgeMeasures({ exerciseName, measures, neutral, targets, faultO
       notJudged[id] = `${exerciseName} has no target for it in this phase`;
       continue;
     }
-    const own = neutral?.[id];
-    if (target.needsNeutral && !own) {
+    if (target.needsNeutral && !neutral?.[id]) {
       notJudged[id] = "it means nothing without the client's own neutral";
       continue;
     }
-    const finding = judgeOne(target, measured, own, faultOf);
+    const finding = judgeOne(target, measured, toJudge);
     if (finding) findings.push({ ...finding, tolerances: finding.excess / target.tolerance });
   }
   findings.sort(

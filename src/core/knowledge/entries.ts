@@ -24,6 +24,8 @@ export const fault = v.strictObject({
   id,
   name: text,
   plain: text,
+  /** `plain` where it is known to which side, with `{side}` for left or right. */
+  plainTo: v.optional(v.pipe(text, v.includes('{side}'))),
   block: v.picklist(blocks),
   seen: text,
   standAt: v.picklist(views),
@@ -90,6 +92,14 @@ export const stance = v.strictObject({
         say: v.optional(text),
         /** Intervals that this choice sets, instead of the default target's. */
         targets: v.optional(v.array(v.strictObject({ measure: id, interval, whenBothLegsUp: v.optional(interval) }))),
+        /** What of the drawn body this choice sets, where its targets act. */
+        pose: v.optional(
+          v.strictObject({
+            pelvicTiltDeg: v.optional(v.number()),
+            lumbarFlexDeg: v.optional(v.number()),
+            thoracicFlexDeg: v.optional(v.number()),
+          }),
+        ),
       }),
     ),
     v.minLength(2),

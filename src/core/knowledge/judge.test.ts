@@ -66,7 +66,7 @@ describe('why, in words', () => {
     [
       -4,
       6,
-      `Can't tell yet, leans toward a tuck: −4.0° ± 6.0°; ${whose} 50 % likely out. The error is wider than the tolerance, so "in" cannot be shown this way: use stickers on the landmarks, a closer camera, or mark three times and average.`,
+      `Can't tell yet, leans toward a tuck: −4.0° ± 6.0°; ${whose} 50 % likely out. The error is too wide for this target, so "in" cannot be shown this way: use stickers on the landmarks, a closer camera, or mark three times and average.`,
     ],
   ])('%d° ± %d°', (value, se, why) => expect(tilt(value, se).why).toBe(why));
   test('from own neutral it says so; what has no neutral to it does not', () => {
@@ -85,14 +85,39 @@ describe('why, in words', () => {
       pelvicTiltPsis: "it means nothing without the client's own neutral",
     }));
   test('severity by tolerances: one is clear, two are marked; what could hurt is never slight', () => {
-    expect([0.1, 4.99, 5, 9.99, 10].map((excess) => gradeSeverity(excess, 5, false))).toEqual([
+    const sharp = { tolerance: 5, se: 2.5 };
+    expect([0.1, 4.99, 5, 9.99, 10].map((excess) => gradeSeverity(excess, { ...sharp, safety: false }))).toEqual([
       'slight',
       'slight',
       'clear',
       'clear',
       'marked',
     ]);
-    expect([0.1, 10].map((excess) => gradeSeverity(excess, 5, true))).toEqual(['clear', 'marked']);
+    expect([0.1, 10].map((excess) => gradeSeverity(excess, { ...sharp, safety: true }))).toEqual(['clear', 'marked']);
+  });
+  test('what of an error is over half a tolerance comes off, but not where it could hurt', () => {
+    const blunt = { tolerance: 5, se: 4.5 }; // 2° off
+    expect([6.9, 7, 11.9, 12].map((excess) => gradeSeverity(excess, { ...blunt, safety: false }))).toEqual([
+      'slight',
+      'clear',
+      'clear',
+      'marked',
+    ]);
+    expect(gradeSeverity(10, { ...blunt, safety: true })).toBe('marked');
+  });
+  test('a finding of left against right names its side: who sinks in a roll, where it has shifted', () => {
+    const { findings } = judged({
+      measures: {
+        pelvicRoll: { value: 14, se: 1 },
+        pelvicShift: { value: -0.4, se: 0.01 },
+        pelvicTilt: { value: 20, se: 1 },
+      },
+    });
+    const of = (measure: string) => findings.find((one) => one.measure === measure);
+    expect([of('pelvicRoll')?.side, of('pelvicShift')?.side]).toEqual(['L', 'L']);
+    expect(of('pelvicTilt')).not.toHaveProperty('side');
+    expect(of('pelvicRoll')?.why).toContain('toward the pelvis rolling to the left');
+    expect(of('pelvicShift')?.why).toContain('toward the pelvis shifting to the left');
   });
   test('exactly at four fifths it is out, at one fifth in', () => {
     // Normal distribution: 0.8 beyond at 0.8416 errors outside, 0.2 at 0.8416 inside.

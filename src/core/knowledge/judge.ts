@@ -1,18 +1,19 @@
 // `judge` of the shell and of every look: names looked up, targets resolved by stance, then judged.
 import type { JudgeInput } from '../alignment/input';
 import { judgeMeasures } from '../alignment/judge';
-import type { JudgeOutput } from '../alignment/judge';
+import type { JudgeOutput, ToJudge } from '../alignment/judge';
 import { success } from '../result';
 import type { Result } from '../result';
 import type { Repertoire } from './entries';
 import { entry } from './find';
 import { lookUp } from './lookup';
+import { plainOf } from './names';
 import { resolveStances, resolveTargets } from './stances';
 import type { Layer } from './stances';
 
 /** Faults judged from measures, against the targets of the stances in force; what would hurt comes first, then the worst. */
 export function judge(
-  input: JudgeInput & { readonly from?: Readonly<Record<string, Layer>> },
+  input: JudgeInput & Pick<ToJudge, 'limbs'> & { readonly from?: Readonly<Record<string, Layer>> },
   repertoire: Repertoire,
 ): Result<JudgeOutput> {
   const exercise = lookUp(repertoire.exercises, input.exercise, 'exercise', 'exercise');
@@ -33,9 +34,10 @@ export function judge(
       measures: input.measures,
       neutral: input.neutral,
       targets: targets.value,
-      faultOf: (id) => {
-        const { plain, safety } = entry(repertoire.faults, id);
-        return { plain, safety: safety || safetyFaults.has(id) };
+      limbs: input.limbs,
+      faultOf: (id, side) => {
+        const fault = entry(repertoire.faults, id);
+        return { plain: plainOf(fault, side), safety: fault.safety || safetyFaults.has(id) };
       },
     }),
   );

@@ -10,6 +10,7 @@ const limit = v.nullable(v.number());
 const finding = v.object({
   fault: v.string(),
   measure: v.string(),
+  side: v.optional(v.picklist(['L', 'R'])),
   verdict: v.picklist(verdicts),
   probability: v.number(),
   excess: v.number(),

@@ -1,6 +1,7 @@
 // What things of the repertoire are called where history is told. Entries can go; what was done with them stays: these never
 // throw, and say of a missing one that it is gone.
-import type { Repertoire, School } from './entries';
+import type { Side } from '../anatomy/landmarks';
+import type { Fault, Repertoire, School } from './entries';
 
 /** Words kept with a record when it was made; they go before what the repertoire says by now. */
 export type KeptWords = Readonly<Record<string, string>>;
@@ -14,6 +15,10 @@ export const exerciseName = ({ exercises }: Pick<Repertoire, 'exercises'>, id: s
 /** A fault in plain words. */
 export const faultWords = ({ faults }: Pick<Repertoire, 'faults'>, id: string, kept?: KeptWords): string =>
   faults.find((one) => one.id === id)?.plain ?? kept?.[id] ?? gone(id);
+
+/** A fault in plain words, with its side where that is known and matters. */
+export const plainOf = ({ plain, plainTo }: Pick<Fault, 'plain' | 'plainTo'>, side: Side | undefined): string =>
+  side && plainTo ? plainTo.replace('{side}', side === 'L' ? 'left' : 'right') : plain;
 
 /** A correction as it is said. */
 export const correctionWords = (

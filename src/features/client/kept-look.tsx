@@ -76,10 +76,11 @@ function Found({ findings, methods, faults }: FoundProps) {
   return (
     <>
       {out.length === 0 && <span>nothing surely out of level</span>}
-      {out.map(({ fault, severity, measure, value, se }) => (
+      {out.map(({ fault, side, severity, measure, value, se }) => (
         <div key={measure}>
           <span className="out">
             {severity}: {faults[fault]?.plain}
+            {side && (side === 'L' ? ', left' : ', right')}
           </span>{' '}
           <Small>
             {nameOf(measure)}

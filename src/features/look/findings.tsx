@@ -5,6 +5,7 @@ import styled from 'styled-components';
 import type { Finding, JudgeOutput } from '@/core/alignment/judge';
 import { formatMeasure, nameOf } from '@/core/alignment/words';
 import { entry } from '@/core/knowledge/find';
+import { plainOf } from '@/core/knowledge/names';
 import type { Repertoire } from '@/core/knowledge/entries';
 import { Button } from '@/design/button';
 import { Chip, Quiet, Row, Ruled, Small, Stack } from '@/design/layout';
@@ -39,8 +40,8 @@ const order = { out: 0, unsure: 1, in: 2 } as const;
 const icons = { out: CircleAlert, unsure: CircleHelp, in: CircleCheck } as const;
 
 /** `Marked arch`, `Can't tell yet: leans toward an arch`, `In level: pelvic tilt`. */
-export function titleOf({ faults }: Repertoire, { fault, verdict, severity, measure }: Finding): string {
-  const { plain } = entry(faults, fault);
+export function titleOf({ faults }: Repertoire, { fault, verdict, severity, measure, side }: Finding): string {
+  const plain = plainOf(entry(faults, fault), side);
   if (verdict === 'out') return `${severity?.[0]?.toUpperCase()}${severity?.slice(1)}: ${plain}`;
   return verdict === 'unsure' ? `Can’t tell yet: leans toward ${plain}` : `In level: ${nameOf(measure)}`;
 }

@@ -17,6 +17,7 @@ import type { Vantage } from '@/core/alignment/bubble';
 import { formatInterval, formatMeasure, nameOf } from '@/core/alignment/words';
 import { radians } from '@/core/geometry';
 import { entry } from '@/core/knowledge/find';
+import { plainOf } from '@/core/knowledge/names';
 import type { Exercise, Repertoire } from '@/core/knowledge/entries';
 import { Small } from '@/design/layout';
 import { VialStack } from '@/design/vial';
@@ -29,7 +30,7 @@ export function vialOf(
   { block, state, place, finding, shown }: BlockReading,
 ): VialReading {
   const fault = finding && entry(faults, finding.fault);
-  const word = state === 'out' && fault ? `${finding.severity}: ${fault.plain}` : undefined;
+  const word = state === 'out' && fault ? `${finding.severity}: ${plainOf(fault, finding.side)}` : undefined;
   return {
     block,
     place,
