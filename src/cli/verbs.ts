@@ -3,6 +3,7 @@ import { compare } from '@/core/alignment/compare';
 import { compareInput, judgeInput, measureInput } from '@/core/alignment/input';
 import { factsFromNames, factsInput } from '@/core/knowledge/facts-input';
 import { judge } from '@/core/knowledge/judge';
+import { rehearseFromNames, rehearseInput } from '@/core/knowledge/rehearse-input';
 import { standingFromNames, standingInput } from '@/core/knowledge/standing-input';
 import { measure } from '@/core/alignment/measure';
 import { measureIds } from '@/core/alignment/rules';
@@ -60,6 +61,7 @@ const verbs: Readonly<Record<string, Verb>> = {
   equal: verb(equalInput, (input) => success({ ...equal(input), assumed: assumedOf(input.body) })),
   springs: verb(springsInput, ({ springs, travelM }) => success({ forceN: travelM.map((at) => forceAt(springs, at)) })),
   facts: verb(factsInput, (input) => factsFromNames(input, repertoire)),
+  rehearse: verb(rehearseInput, (input) => rehearseFromNames(input, repertoire)),
   standing: verb(standingInput, (input) => standingFromNames(input, repertoire)),
   calibrate: verb(calibrateInput, ({ readings }) => calibrate(readings)),
   pole: verb(poleInput, (input) => success(readPole(input))),

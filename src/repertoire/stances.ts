@@ -11,12 +11,20 @@ const tilts = (interval: Interval, whenBothLegsUp?: Interval): Choice['targets']
     ...(whenBothLegsUp ? { whenBothLegsUp: pair(whenBothLegsUp) } : {}),
   }));
 
-const choice = (id: string, name: string, why: string, say?: string, targets?: Choice['targets']): Choice => ({
+const choice = (
+  id: string,
+  name: string,
+  why: string,
+  say?: string,
+  targets?: Choice['targets'],
+  pose?: Choice['pose'],
+): Choice => ({
   id,
   name,
   why,
   ...(say ? { say } : {}),
   ...(targets ? { targets } : {}),
+  ...(pose ? { pose } : {}),
 });
 const stance = (id: string, name: string, about: string, ...choices: Choice[]): Stance => ({
   id,
@@ -45,6 +53,7 @@ export const stances: readonly Stance[] = [
         'Protects the low back while strength grows.',
         'Front ribs and hips a little nearer; the tail stays down.',
         tilts([-12, -4]),
+        { pelvicTiltDeg: -8 },
       ),
       choice(
         'fallback',
@@ -251,6 +260,7 @@ export const stances: readonly Stance[] = [
       'Length and poise through the whole back.',
       'Grow out of your hips.',
       tilts([-10, 5]),
+      { pelvicTiltDeg: 0, lumbarFlexDeg: 0, thoracicFlexDeg: 0 },
     ),
   ),
   stance(

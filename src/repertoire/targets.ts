@@ -172,7 +172,7 @@ export const targets: readonly Target[] = [
     measure: 'kneeTrack',
     interval: [-0.05, 0.05],
     tolerance: 0.05,
-    relativeTo: 'asMeasured',
+    relativeTo: 'neutral',
     low: 'kneeAcross',
     high: 'kneeOut',
     block: 'legs',

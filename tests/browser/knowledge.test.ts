@@ -297,7 +297,7 @@ describe('cautions on the way', () => {
   });
   test('clearance received, with date and from whom, opens what waited', async () => {
     const page = await clientPage('Fenna');
-    await chrome.press('Clearance or note');
+    await chrome.press('Dates, clearance, note');
     await fillDate('Cleared on', '2026-11-02');
     await chrome.press('Keep as cleared');
     await chrome.sees('Say from whom the clearance came.');

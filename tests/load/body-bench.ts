@@ -7,7 +7,8 @@ import { flatEye, pinhole } from '@/core/figure/camera';
 import { drawBody } from '@/core/figure/draw';
 import { honesty } from '../rigs/honesty';
 import { demoPicture, standingCamera } from '@/core/figure/picture';
-import { facts, markShot, randomBodies, someCamera } from '../rigs/random-look';
+import { directionsIn } from '@/core/figure/true-marks';
+import { markShot, randomBodies, someCamera } from '../rigs/random-look';
 import { stickerColours } from '@/core/motion/sticker-plan';
 import { findStickers } from '@/core/motion/stickers';
 import { normal, seeded } from '@/core/random';
@@ -52,7 +53,7 @@ async function main(): Promise<void> {
     const eye = pinhole(someCamera('side', setup, shake));
     const shot = (posed: typeof setup) =>
       markShot('side', 'R', posed, eye, shake, { markingSdPx: 1.5, palpated: false });
-    return { ...facts('supine', 'side'), ...shot(top), neutral: shot(setup), markingSdPx: 1.5 };
+    return { ...directionsIn('supine', 'side'), ...shot(top), neutral: shot(setup), markingSdPx: 1.5 };
   });
   let turn = 0;
   const next = () => inputs[turn++ % inputs.length] as MeasureInput;

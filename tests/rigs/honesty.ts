@@ -5,7 +5,8 @@ import { measure } from '@/core/alignment/measure';
 import type { Measure } from '@/core/alignment/propagate';
 import { seeded } from '@/core/random';
 import { nearSideOf, pinhole } from '@/core/figure/camera';
-import { facts, markShot, randomBodies, someCamera, lensAsTold, trueEye, viewsOf } from './random-look';
+import { directionsIn, trueEye } from '@/core/figure/true-marks';
+import { markShot, randomBodies, someCamera, lensAsTold, viewsOf } from './random-look';
 import type { MarkedShot, Shaky } from './random-look';
 
 export type Tally = {
@@ -61,7 +62,7 @@ export function honesty(
     const views = viewsOf[position];
     const view = views[Math.floor(i / positions.length) % views.length] ?? 'side';
     const near = nearSideOf(position, view);
-    const base = facts(position, view);
+    const base = directionsIn(position, view);
     const read = (
       shot: MarkedShot,
       neutral: MarkedShot,

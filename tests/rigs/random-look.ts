@@ -3,7 +3,7 @@
 import type { MeasureInput } from '@/core/alignment/input';
 import type { Position, View } from '@/core/anatomy/positions';
 import { landmarkInfo } from '@/core/anatomy/landmarks';
-import type { Landmark, LandmarkKey, Landmarks } from '@/core/anatomy/landmarks';
+import type { Landmark, Landmarks } from '@/core/anatomy/landmarks';
 import { poseBody } from '@/core/body/skeleton';
 import type { PosedBody } from '@/core/body/skeleton';
 import { keepWithinLimits } from '@/core/body/pose';
@@ -11,7 +11,7 @@ import type { LegPose, Pose } from '@/core/body/pose';
 import type { Body } from '@/core/body/segments';
 import { length3, minus3, plus3, radians } from '@/core/geometry';
 import type { Vec2, Vec3 } from '@/core/geometry';
-import { pinhole } from '@/core/figure/camera';
+import { matHalf, references, shownIn } from '@/core/figure/true-marks';
 import type { Camera, Eye } from '@/core/figure/camera';
 
 /** Where each position is looked at from. */
@@ -25,17 +25,6 @@ export const viewsOf: Readonly<Record<Position, readonly View[]>> = {
   kneeling: ['side', 'front'],
   standing: ['side', 'front'],
 };
-
-const uprights: readonly Position[] = ['sitting', 'kneeling', 'standing'];
-
-/** Landmarks that a view shows; in profile those of the near side. */
-function shown(view: View, near: 'L' | 'R'): LandmarkKey[] {
-  const single: Landmark[] = ['PS', 'SN', 'XP', 'FH', 'CH', 'C7', 'T6', 'T12', 'L3', 'S2'];
-  const paired: Landmark[] = ['ASIS', 'PSIS', 'GT', 'LK', 'LM', 'LR', 'AC', 'TR', 'EL', 'WR', 'TOE', 'STF', 'STB'];
-  if (view === 'side') return [...single, ...paired.map((name): LandmarkKey => `${name}_${near}`)];
-  const both: Landmark[] = ['ASIS', 'GT', 'PAT', 'LM', 'HEEL', 'AC', 'TR'];
-  return ['SN', ...both.flatMap((name): LandmarkKey[] => [`${name}_L`, `${name}_R`])];
-}
 
 export type Shaky = { readonly uniform: () => number; readonly gauss: () => number };
 
@@ -89,8 +78,6 @@ export const someBody = (shake: Shaky): Body => ({
   sex: shake.uniform() < 0.5 ? 'f' : 'm',
 });
 
-const pelvisHeight = (body: PosedBody): number => body.pelvis.at[2];
-
 /** The camera of a careful person: aimed at the pelvis from where the view asks for, a little off in every way. */
 export function someCamera(view: View, body: PosedBody, shake: Shaky, elevationSdDeg = 2, yawSdDeg = 1.2): Camera {
   const { gauss } = shake;
@@ -114,37 +101,6 @@ export function someCamera(view: View, body: PosedBody, shake: Shaky, elevationS
     heightPx: 2200,
     roll: radians(0.8 * gauss()),
     ...(view === 'above' ? { up: [0, -1, 0] as Vec3 } : {}),
-  };
-}
-
-const matHalf = 305;
-
-/** Mat line and known length as a view shows them: along the mat, or across its end. */
-function references(view: View, body: PosedBody): { mat: readonly [Vec3, Vec3]; rod: readonly [Vec3, Vec3] } {
-  const beside = matHalf - 60;
-  if (view === 'side' || view === 'above') {
-    const height = view === 'above' && body.position === 'sideLying' ? pelvisHeight(body) : 9;
-    return {
-      mat: [
-        [1000, matHalf, view === 'above' ? height : 0],
-        [-860, matHalf, view === 'above' ? height : 0],
-      ],
-      rod: [
-        [560, beside, height],
-        [-440, beside, height],
-      ],
-    };
-  }
-  const x = view === 'front' || view === 'head' ? 60 : -60;
-  return {
-    mat: [
-      [x, matHalf, 0],
-      [x, -matHalf, 0],
-    ],
-    rod: [
-      [x, 400, 9],
-      [x, -400, 9],
-    ],
   };
 }
 
@@ -188,7 +144,7 @@ export function markShot(
     return [x + errors.markingSdPx * shake.gauss(), y + errors.markingSdPx * shake.gauss()];
   };
   const landmarks: Record<string, Vec2> = {};
-  for (const key of shown(view === 'above' && body.position === 'sideLying' ? 'side' : view, near)) {
+  for (const key of shownIn(view === 'above' && body.position === 'sideLying' ? 'side' : view, near)) {
     const at = body.landmarks[key];
     if (!at) continue;
     const sd = errors.palpated ? landmarkInfo[key.replace(/_[LR]$/, '') as Landmark].findingSdMm : 0;
@@ -209,36 +165,4 @@ export function randomBodies(shake: Shaky, position: Position): { readonly setup
     setup: poseBody(body, somePose(position, shake, false)),
     top: poseBody(body, somePose(position, shake, true)),
   };
-}
-
-/** What `measure` needs to know of such a picture besides its marks. */
-export const facts = (
-  position: Position,
-  view: View,
-): Pick<MeasureInput, 'position' | 'view' | 'headEnd' | 'facing' | 'bellySide'> => ({
-  position,
-  view,
-  ...(uprights.includes(position) ? { facing: 'left' } : { headEnd: 'left' }),
-  ...(position === 'sideLying' ? { bellySide: 'up' } : {}),
-});
-
-/** An eye without lens or error, level and square: the definition of every measure, in millimetres. */
-export function trueEye(view: View): Eye {
-  const far = 1e7;
-  const from: Readonly<Record<View, Vec3>> = {
-    side: [0, far, 0],
-    foot: [-far, 0, 0],
-    head: [far, 0, 0],
-    front: [far, 0, 0],
-    behind: [-far, 0, 0],
-    above: [0, 0, far],
-  };
-  return pinhole({
-    positionMm: from[view],
-    lookAtMm: [0, 0, 0],
-    focalPx: far,
-    widthPx: 4000,
-    heightPx: 4000,
-    ...(view === 'above' ? { up: [0, -1, 0] as Vec3 } : {}),
-  });
 }

@@ -59,6 +59,8 @@ export type MeasureRule = {
   readonly compares?: 'difference' | 'ratio';
   /** What is reported of it, where the sign carries no meaning. */
   readonly report?: (signed: number) => number;
+  /** Beyond it the limb toward the lens is not the one that carries: read, but not judged. */
+  readonly plausible?: { readonly within: number; readonly else: string };
   /** Set when a value can only come from points taken for one another; the two landmarks it may be. */
   readonly swapped?: {
     readonly of: readonly [number, number];
@@ -338,6 +340,7 @@ export const measureRules: readonly MeasureRule[] = [
       [0, 1],
       [1, 2],
     ],
+    plausible: { within: 35, else: 'the leg toward the lens is in the air: mark the one that stands, from its side' },
     read: (points, frame) => signedBend(points, frame.up),
   },
   {
@@ -349,6 +352,10 @@ export const measureRules: readonly MeasureRule[] = [
     needs: ['AC', 'WR'],
     apart: [[0, 1]],
     model: () => [0, 0.006],
+    plausible: {
+      within: 0.6,
+      else: 'the arm toward the lens is off the mat: mark the one that carries, from its side',
+    },
     read: (points, frame) => lean(points, 1, 0, frame.headward),
   },
   {
@@ -467,6 +474,12 @@ export const tilts = idsOf(({ family }) => family === 'tilt');
 export const selfCompared = idsOf(({ fromNeutral }) => fromNeutral === true);
 export const signless = idsOf(({ isSignless }) => isSignless === true);
 export const ofTheTop = idsOf(({ isOfTheTop }) => isOfTheTop === true);
+/** Why a value is not judged, by measure, where it can only come from a limb that does not carry. */
+export function implausible(id: string, value: number): string | undefined {
+  const plausible = measureRules.find((rule) => rule.id === id)?.plausible;
+  return plausible && Math.abs(value) > plausible.within ? plausible.else : undefined;
+}
+
 export const alwaysAsked = idsOf(({ always }) => always !== undefined);
 export const alwaysListed = idsOf(({ always }) => always === 'listed');
 export const ownNeutralMeasures = idsOf(({ isOwnNeutral }) => isOwnNeutral === true);

@@ -171,10 +171,25 @@ describe('limits, faults and movement', () => {
   });
   test('a fault can be added to any pose by amount, and goes no further than the joint', () => {
     expect(withFault({ left: down, right: down, pelvicTiltDeg: 3 }, 'arch', 8).pelvicTiltDeg).toBe(11);
-    expect(withFault({ left: down, right: down }, 'roll', 6, 'R').pelvicRollDeg).toBe(6);
-    expect(withFault({ left: down, right: down }, 'roll', 6, 'L').pelvicRollDeg).toBe(-6);
-    expect(withFault({ left: down, right: tabletop }, 'kneeOut', 12, 'R').right).toEqual({ ...tabletop, outDeg: 12 });
+    expect(withFault({ left: down, right: down }, 'roll', 6, 'R').pelvicRollDeg).toBe(-6);
+    expect(withFault({ left: down, right: down }, 'roll', 6, 'L').pelvicRollDeg).toBe(6);
+    const open = withFault({ left: down, right: tabletop }, 'kneeOut', 12, 'R').right;
+    expect(open).toEqual({ ...tabletop, outDeg: 12, turnDeg: expect.closeTo(12, 9) }); // equal bones: the foot stays below
+    const upright: Pose = { position: 'sitting', left: down, right: down };
+    expect(withFault(upright, 'roll', 6, 'R').pelvicHikeDeg).toBe(-6);
     expect(withFault({ left: down, right: down, pelvicTiltDeg: 25 }, 'arch', 20).pelvicTiltDeg).toBe(30);
+  });
+  test('off the mat a tipped pelvis or open ribs leave the shoulders at their height, and what carries them where it is', () => {
+    const plank: Pose = { position: 'frontSupport', left: { kind: 'along' }, right: { kind: 'along' } };
+    const four: Pose = { position: 'fourPoint', left: { kind: 'kneeDown' }, right: { kind: 'kneeDown' } };
+    for (const pose of [plank, four]) {
+      const clean = poseBody(body, pose);
+      for (const fault of ['flare', 'overBraced', 'arch', 'tuck']) {
+        const off = poseBody(body, withFault(pose, fault, 10));
+        expect(Math.abs(off.sides.R.shoulder[2] - clean.sides.R.shoulder[2])).toBeLessThan(6); // a bent back is shorter
+        expect(Math.abs(off.sides.R.hip[2] - clean.sides.R.hip[2])).toBeLessThan(6);
+      }
+    }
   });
   test('every drawable fault changes where the body is', () => {
     const pose: Pose = { left: tabletop, right: tabletop };

@@ -1,5 +1,6 @@
 // Faults as deviations: any pose with so much of a fault added, to draw it, demonstrate it and check the measuring.
 import type { Side } from '../anatomy/landmarks';
+import { radians } from '../geometry';
 import { keepWithinLimits } from './pose';
 import { positionOf } from './position';
 import type { LegPose, Pose, TrunkAngle } from './pose';
@@ -10,7 +11,7 @@ const trunk =
   (angle: TrunkAngle, sign: 1 | -1 = 1): Deviate =>
   (pose, amount) => ({ ...pose, [angle]: (pose[angle] ?? 0) + sign * amount });
 
-/** Toward the side that sinks: `side` names it. */
+/** `sign`: of the angle where the side that is meant is the right one. */
 const sideways =
   (angle: TrunkAngle, sign: 1 | -1): Deviate =>
   (pose, amount, side) => ({ ...pose, [angle]: (pose[angle] ?? 0) + sign * (side === 'R' ? 1 : -1) * amount });
@@ -25,13 +26,35 @@ const opened =
   (sign: 1 | -1) =>
   (limb: LegPose, amount: number): LegPose => ({ ...limb, outDeg: (limb.outDeg ?? 0) + sign * amount });
 
+/** A knee that leaves the line between hip and foot: of a bent leg in the air the thigh turns too, and the foot stays. */
+const offLine =
+  (sign: 1 | -1) =>
+  (limb: LegPose, amount: number): LegPose => {
+    const moved = opened(sign)(limb, amount);
+    if (moved.kind !== 'raised' || moved.kneeDeg < 30) return moved;
+    return { ...moved, turnDeg: (moved.turnDeg ?? 0) + (sign * amount) / Math.tan(radians(moved.kneeDeg / 2)) };
+  };
+
+const isUpright = (pose: Pose): boolean => ['sitting', 'kneeling', 'standing'].includes(positionOf(pose));
+
 /** Amounts in degrees, but for `shouldersUp` (mm). `side` matters to what has a side. */
 const deviations: Readonly<Record<string, { readonly usual: number; readonly apply: Deviate }>> = {
   arch: { usual: 12, apply: trunk('pelvicTiltDeg') },
   tuck: { usual: 12, apply: trunk('pelvicTiltDeg', -1) },
   lowBackPops: { usual: 15, apply: trunk('pelvicTiltDeg') },
-  roll: { usual: 8, apply: sideways('pelvicRollDeg', 1) },
+  /** To the side that sinks. Seen along the body; upright that is from the front, and the pelvis tips in that plane. */
+  roll: {
+    usual: 8,
+    apply: (pose, amount, side) =>
+      sideways(isUpright(pose) ? 'pelvicHikeDeg' : 'pelvicRollDeg', -1)(pose, amount, side),
+  },
   hike: { usual: 7, apply: sideways('pelvicHikeDeg', 1) },
+  /** The ribs stay over the mat's middle and the pelvis slides aside: the low back bends to one side and the chest back again. */
+  shift: {
+    usual: 8,
+    apply: (pose, amount, side) =>
+      sideways('thoracicSideDeg', 1)(sideways('lumbarSideDeg', -1)(pose, amount, side), amount, side),
+  },
   flare: { usual: 10, apply: trunk('ribFlareDeg') },
   overBraced: { usual: 9, apply: trunk('ribFlareDeg', -1) },
   chinUp: { usual: 16, apply: trunk('faceDeg') },
@@ -51,11 +74,11 @@ const deviations: Readonly<Record<string, { readonly usual: number; readonly app
         : trunk('trunkDeg')(pose, amount, 'R'),
   },
   pike: { usual: 14, apply: trunk('trunkDeg') },
-  kneeOut: { usual: 12, apply: leg(opened(1)) },
-  kneeAcross: { usual: 12, apply: leg(opened(-1)) },
+  kneeOut: { usual: 12, apply: leg(offLine(1)) },
+  kneeAcross: { usual: 12, apply: leg(offLine(-1)) },
   tailboneUp: { usual: 16, apply: trunk('pelvicTiltDeg', -1) },
   hipDrop: { usual: 9, apply: sideways('pelvicRollDeg', -1) },
-  weightDrift: { usual: 5, apply: sideways('pelvicRollDeg', 1) },
+  weightDrift: { usual: 5, apply: sideways('pelvicRollDeg', -1) },
   twist: { usual: 16, apply: sideways('thoracicTurnDeg', 1) },
   overArch: {
     usual: 12,

@@ -5,6 +5,7 @@ import type { Mat3, Vec3 } from '../geometry';
 import { pitch, place } from './block';
 import type { BlockFrame } from './block';
 import { positionOf } from './position';
+import type { Position } from '../anatomy/positions';
 import type { Pose } from './pose';
 import { asisWidthMm } from './segments';
 import type { Body } from './segments';
@@ -155,6 +156,22 @@ function riseToMat(
   return { by: grounds.frontGround - chestFront - base[2], along };
 }
 
+const carriedAbove: readonly Position[] = ['fourPoint', 'frontSupport', 'sitting', 'kneeling', 'standing'];
+
+/** Where the shoulders are over the low back's top, in the chest's own axes, of stature. */
+const shouldersOverT12: Vec3 = [0.135, 0, -0.004];
+
+/**
+ * Off the mat, arms or balance keep the shoulders where they are when the pelvis tips or the ribs open: the low back takes it.
+ */
+function riseToShoulders(body: Body, pose: Pose, base: Vec3, ribs: Bend): Rise | undefined {
+  if (!(pose.pelvicTiltDeg || pose.ribFlareDeg) || !carriedAbove.includes(positionOf(pose))) return undefined;
+  const h = body.heightM * 1000;
+  const shoulders = (turn: Mat3): number => apply(turn, shouldersOverT12)[2] * h;
+  const rest = bendSpine(body, { ...pose, pelvicTiltDeg: 0, ribFlareDeg: 0 });
+  return { by: rest.ribs.at[2] + shoulders(rest.ribs.turn) - shoulders(turnOf(ribs)) - base[2], along: [0, 0, 1] };
+}
+
 /** Pelvis, low back and chest of a pose, mm. */
 export function bendSpine(body: Body, pose: Pose): Spine {
   const h = body.heightM * 1000;
@@ -165,7 +182,9 @@ export function bendSpine(body: Body, pose: Pose): Spine {
   const lies = liesOn(pose);
   const backGround = Math.min(...pelvisBack.map((point) => onPelvis(pelvis, w, point)[2]));
   const frontGround = Math.max(...pelvisFront.map((point) => onPelvis(pelvis, w, point)[2]));
-  const rise = riseToMat(lies, { backGround, frontGround }, base, thoracicBends, ribBend, h);
+  const rise =
+    riseToMat(lies, { backGround, frontGround }, base, thoracicBends, ribBend, h) ??
+    riseToShoulders(body, pose, base, ribBend);
   const lumbarMm = lumbarVertebra * h;
   const leaves = lumbarLeavesAt + (pose.pelvicTiltDeg ?? 0);
   const lumbarBends = bendChain(5, lumbarMm, leaves, (thoracicBends[0]?.pitch ?? 0) - 2, rise).map((deg, i): Bend => ({

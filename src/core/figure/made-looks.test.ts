@@ -3,7 +3,8 @@ import { measure } from '../alignment/measure';
 import { poseBody } from '../body/skeleton';
 import { normal, seeded } from '../random';
 import { nearSideOf, pinhole } from './camera';
-import { facts, markShot, randomBodies, someCamera, trueEye, viewsOf } from '../../../tests/rigs/random-look';
+import { markShot, randomBodies, someCamera, viewsOf } from '../../../tests/rigs/random-look';
+import { directionsIn, trueEye } from './true-marks';
 
 const still = { uniform: () => 0.5, gauss: () => 0 };
 const exact = { markingSdPx: 0, palpated: false } as const;
@@ -16,7 +17,7 @@ test.each(cases)('%s from %s: without error a picture from far away measures wha
   const { setup } = randomBodies({ uniform, gauss: () => normal(uniform) }, position);
   const near = nearSideOf(position, view);
   const shot = markShot(view, near, setup, trueEye(view), still, exact);
-  const read = measure({ ...facts(position, view), ...shot, markingSdPx: 1.5 });
+  const read = measure({ ...directionsIn(position, view), ...shot, markingSdPx: 1.5 });
   if (!read.ok) throw new Error(read.error.message);
   expect(Object.keys(read.value.measures).length).toBeGreaterThan(0);
   expect(read.value.warnings).toEqual([]);
@@ -27,7 +28,7 @@ test('posed with 7° of tilt, 5 of roll and 3 of hike, each shows where it is lo
   const read = (of: object, view: 'side' | 'foot' | 'above') => {
     const posed = poseBody({ heightM: 1.7, massKg: 65 }, { ...pose, ...of });
     const shot = markShot(view, 'R', posed, trueEye(view), still, exact);
-    const result = measure({ ...facts('supine', view), ...shot, markingSdPx: 1.5 });
+    const result = measure({ ...directionsIn('supine', view), ...shot, markingSdPx: 1.5 });
     if (!result.ok) throw new Error(result.error.message);
     return result.value.measures;
   };

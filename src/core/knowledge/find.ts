@@ -40,4 +40,4 @@ export const servesSomewhere = (correction: Correction, exercise: Exercise, faul
 
 /** The trunk stands off the mat at the top: there, tilt and flare are read against the trunk's own line. */
 export const isInclined = ({ top }: Pick<Level, 'top'>): boolean =>
-  positionOf(top) === 'supine' && Math.abs(top.trunkDeg ?? 0) > 5;
+  ['supine', 'kneeling', 'standing'].includes(positionOf(top)) && Math.abs(top.trunkDeg ?? 0) > 5;

@@ -40,7 +40,7 @@ export const loadEdges = {
   /** The skull so far under the heart hangs; lying flat it is some 50 mm under it. */
   headLowMm: 110,
   /** Pelvis in a bridge, from the mat: low bridges stay under it. */
-  highBridgeMm: 300,
+  highBridgeMm: 270,
   /** A hip bent past this is deep, a knee likewise. */
   deepHipDeg: 99,
   deepKneeDeg: 110,

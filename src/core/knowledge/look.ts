@@ -14,13 +14,14 @@ import type { Comparison } from '../alignment/compare';
 import { roles } from '../alignment/look-values';
 import type { Method, OtherReading, Role, LookValue } from '../alignment/look-values';
 import type { Estimate } from '../alignment/input';
+import type { Side } from '../anatomy/landmarks';
 import { views } from '../anatomy/positions';
 import type { Phase, View } from '../anatomy/positions';
 import { judge } from './judge';
 import type { Finding, JudgeOutput } from '../alignment/judge';
 import { excessOver } from '../alignment/probability';
 import type { Interval } from '../alignment/probability';
-import { selfCompared, tilts } from '../alignment/rules';
+import { implausible, selfCompared, tilts } from '../alignment/rules';
 
 const phaseOf: Readonly<Record<Role, Phase>> = { setup: 'start', top: 'hold', back: 'back', retest: 'hold' };
 
@@ -105,6 +106,8 @@ const against = (value: Estimate, neutral: Estimate | undefined): Judgeable =>
 
 function asJudgeable(id: string, looked: LookValue, { setup, earlier, relative, slopes }: Context): Judgeable {
   const { value, seWithin, method } = looked;
+  const unlikely = implausible(id, value);
+  if (unlikely) return { why: unlikely };
   const [rest, known] = [setup[id], earlier[id]];
   const isRelative = relative.has(id);
   // A grade is a departure from level already.
@@ -121,6 +124,20 @@ function asJudgeable(id: string, looked: LookValue, { setup, earlier, relative, 
 /** Read against the mat, or against another method or date: the error between set-ups. */
 const againstOthers = ({ value, seBetween }: LookValue, neutral: Estimate | undefined): Judgeable =>
   seBetween === undefined ? { why: noErrorKnown } : against({ value, se: seBetween }, neutral);
+
+const gap = 'lumbarGap';
+const gapToldApart = 'pelvis and ribs are measured: the gap is what both make of it, and names neither';
+/** The gap under the low back grows with the pelvis and with the ribs: where both are measured it says nothing new. */
+const isGapToldApart = (values: Readonly<Record<string, LookValue>>): boolean =>
+  'ribFlare' in values && Object.keys(values).some((id) => tilts.has(id));
+
+/** Whose limb a measure was read from, where both or one of them are told apart. */
+function limbsIn(values: Readonly<Record<string, LookValue>>): Readonly<Record<string, Side>> {
+  const limbs: Record<string, Side> = {};
+  for (const [id, { value }] of Object.entries(values))
+    for (const side of ['L', 'R'] as const) if (values[`${id}_${side}`]?.value === value) limbs[id] = side;
+  return limbs;
+}
 
 function judgeMoment(
   input: LookInput,
@@ -141,10 +158,11 @@ function judgeMoment(
   };
   const measures: Record<string, Estimate> = {};
   const neutral: Record<string, Estimate> = {};
+  const toldApart = isGapToldApart(values);
   const notJudged: Record<string, string> = {};
   for (const [id, one] of Object.entries(values)) {
     if (!watched.has(id)) continue;
-    const judgeable = asJudgeable(id, one, context);
+    const judgeable = id === gap && toldApart ? { why: gapToldApart } : asJudgeable(id, one, context);
     if ('why' in judgeable) notJudged[id] = judgeable.why;
     else {
       measures[id] = judgeable.value;
@@ -162,6 +180,7 @@ function judgeMoment(
       ...(from ? { from } : {}),
       conditions: [...conditions],
       measures,
+      limbs: limbsIn(values),
       ...(Object.keys(neutral).length > 0 ? { neutral } : {}),
     },
     repertoire,

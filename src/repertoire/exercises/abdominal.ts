@@ -36,12 +36,13 @@ const curlNote =
   'Curl so that the tips of the shoulder blades just clear; chin a fist from the chest; the belly stays flat.';
 const faults = [...curlFaults, ...supineFaults.filter(({ fault }) => !curlFaults.some((one) => one.fault === fault))];
 const rollWatch = curlWatches.filter(({ measure }) => measure !== 'pelvicRoll');
-/** Pelvis by the stance on curls, and what is watched of a body lying on its back; the face is free to look along it. */
+/**
+ * Pelvis by the stance on curls, and what is watched of a body lying on its back; the face is free to look along it, and the
+ * gap has no mat to be read from where the upper back has left it.
+ */
 const watches = [
   ...rollWatch,
-  ...supineWatches.filter(
-    ({ measure }) => measure === 'pelvicRoll' || measure === 'pelvicShift' || measure === 'lumbarGap',
-  ),
+  ...supineWatches.filter(({ measure }) => measure === 'pelvicRoll' || measure === 'pelvicShift'),
 ];
 
 export const abdominal: readonly ExerciseEntry[] = [

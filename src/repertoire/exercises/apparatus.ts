@@ -1,6 +1,7 @@
 // On springs: reformer, trapeze table and chair, to the same standard as the mat.
 import type { ExerciseEntry } from '@/core/knowledge/entries';
 import {
+  moving,
   always,
   arms,
   both,
@@ -48,7 +49,7 @@ export const apparatus: readonly ExerciseEntry[] = [
     transition: 'Sit on the edge of the carriage, lie down over the side; carriage home before getting up.',
     setUpMinutes: 1.5,
     setUp: supineSetUp,
-    watches: [...quietWatches, { measure: 'kneeTrack', phases: always }],
+    watches: [...quietWatches, { measure: 'kneeTrack', phases: moving }],
     looks: [side('the carriage at its furthest'), foot('half way out')],
     levels: [
       {

@@ -22,7 +22,8 @@ const feel = {
   where: 'Seat and backs of the thighs.',
   notWhere: 'Not in the low back, not in the neck, no cramp behind the thigh.',
 };
-const high = { ...both(down), trunkDeg: -26 };
+/** Lifted as one: ribs a little lower than hips, as the seat draws the pelvis a touch back. */
+const high = { ...both(down), trunkDeg: -26, lumbarFlexDeg: 8 };
 const bridgeSetUp: ExerciseEntry['setUp'] = [
   ...supineSetUp,
   { block: 'legs', check: 'Feet as wide as the knees, knees as wide as the hips; block or ball between the knees.' },
@@ -75,7 +76,7 @@ export const bridges: readonly ExerciseEntry[] = [
         name: 'One leg',
         change: 'One foot leaves; the hips stay even.',
         start: high,
-        top: { left: down, right: up(62, 90), trunkDeg: -26 },
+        top: { ...high, left: up(62, 90) },
         dose: { repetitions: 5, sets: 1, sides: 2, directions: 1 },
         load: { extension: 'loaded' },
         rises: 'one leg carries the pelvis',
@@ -147,7 +148,7 @@ export const bridges: readonly ExerciseEntry[] = [
         name: 'All the way, arms to the ceiling',
         change: 'To the line; the arms cannot push.',
         via: { ...both(down), trunkDeg: -20, lumbarFlexDeg: 18 },
-        top: { ...both(down), trunkDeg: -27, lumbarFlexDeg: 1, ...arms(reach(90)) },
+        top: { ...high, ...arms(reach(90)) },
         dose: times(5),
         load: { extension: 'light' },
         rises: 'range, and no help from the arms',
@@ -157,7 +158,7 @@ export const bridges: readonly ExerciseEntry[] = [
         name: 'Side shift, one leg',
         change: 'At the top shift from side to side, or float a foot.',
         start: high,
-        top: { left: down, right: tabletop, trunkDeg: -26 },
+        top: { ...high, left: tabletop },
         dose: { repetitions: 4, sets: 1, sides: 2, directions: 1 },
         load: { flexion: 'loaded', extension: 'loaded' },
         rises: 'one side carries',

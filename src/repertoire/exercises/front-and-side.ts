@@ -145,7 +145,7 @@ export const frontAndSide: readonly ExerciseEntry[] = [
     release: 'Sit back on the heels.',
     transition: overSide,
     setUp: proneSetUp,
-    watches: [...tilt(), ...ribs()],
+    watches: [...tilt(), ...ribs().map((watch) => ({ ...watch, levels: [1] }))], // above it the ribs open with the back
     looks: [side('one arm and the other leg up')],
     levels: [
       {

@@ -488,7 +488,7 @@ export const legsMoving: readonly ExerciseEntry[] = [
     transition: fromHookLying,
     setUpMinutes: 1,
     setUp: [...supineSetUp, { block: 'pelvis', check: 'Rolled blanket just fills the low curve.' }],
-    watches: [...supineWatches, shelf(1)],
+    watches: supineWatches,
     looks: [side('the lever at its longest'), foot('the lever at its longest')],
     levels: [
       {

@@ -1,6 +1,7 @@
 // Sitting, kneeling, standing.
 import type { ExerciseEntry } from '@/core/knowledge/entries';
 import {
+  moving,
   always,
   arms,
   behind,
@@ -365,7 +366,7 @@ export const upright: readonly ExerciseEntry[] = [
       { measure: 'shoulderEar', phases: ['out', 'hold', 'back'] },
       { measure: 'pelvicRoll', phases: always },
       { measure: 'pelvicHike', phases: always },
-      { measure: 'kneeTrack', phases: always },
+      { measure: 'kneeTrack', phases: moving },
     ],
     looks: [side('the knee at its highest'), front('the knee at its highest'), behind('the knee at its highest')],
     levels: [
