@@ -2,6 +2,7 @@ import type { Side } from '../anatomy/landmarks';
 import type { Estimate } from './input';
 import { excessOver, probabilityOutside } from './probability';
 import type { Interval } from './probability';
+import { sideMeant } from './rules';
 import { formatInterval, formatMeasure } from './words';
 
 export const verdicts = ['in', 'out', 'unsure'] as const;
@@ -90,18 +91,6 @@ const centre = ([lo, hi]: Interval, tolerance: number): number =>
 const cannotBeIn = ({ interval, tolerance }: TargetToMeet, se: number): boolean =>
   probabilityOutside(centre(interval, tolerance), se, interval) > surelyIn;
 
-/** The side that a value of a measure of left against right speaks of: signs stand at each rule. */
-const sideOfSign: Readonly<Record<string, readonly [above: Side, below: Side]>> = {
-  pelvicRoll: ['L', 'R'],
-  pelvicHike: ['R', 'L'],
-  pelvicShift: ['R', 'L'],
-};
-
-function sideOf(measure: string, value: number, limbs: ToJudge['limbs']): Side | undefined {
-  const [above, below] = sideOfSign[measure] ?? [];
-  return limbs?.[measure] ?? (value > 0 ? above : value < 0 ? below : undefined);
-}
-
 function explain(
   target: TargetToMeet,
   judged: Estimate,
@@ -138,7 +127,7 @@ function judgeOne(
   const leansHigh = judged.value >= centre(target.interval, target.tolerance);
   const faultId = (leansHigh ? target.high : target.low) ?? target.high ?? target.low;
   if (!faultId) return undefined;
-  const side = sideOf(target.measure, judged.value, limbs);
+  const side = limbs?.[target.measure] ?? sideMeant(target.measure, judged.value);
   const { plain, safety } = faultOf(faultId, side);
   return {
     fault: faultId,

@@ -5,7 +5,7 @@ import { distance, dot, middle, minus, times } from '../geometry';
 import type { Vec2 } from '../geometry';
 import type { Frame } from './frame';
 import type { Position, View } from '../anatomy/positions';
-import type { Landmark } from '../anatomy/landmarks';
+import type { Landmark, Side } from '../anatomy/landmarks';
 import { along, bend, lean, lineAngle, negate, offChord, over, span, sum, chain } from './dual';
 import type { Dual } from './dual';
 
@@ -59,6 +59,10 @@ export type MeasureRule = {
   readonly compares?: 'difference' | 'ratio';
   /** What is reported of it, where the sign carries no meaning. */
   readonly report?: (signed: number) => number;
+  /** Which side a value above 0 speaks of, where it is one side against the other. */
+  readonly plusIs?: Side;
+  /** It is what a tilt and this one make of it together: where both are measured it says nothing new. */
+  readonly besideTilt?: string;
   /** Beyond it the limb toward the lens is not the one that carries: read, but not judged. */
   readonly plausible?: { readonly within: number; readonly else: string };
   /** Set when a value can only come from points taken for one another; the two landmarks it may be. */
@@ -143,6 +147,7 @@ export const measureRules: readonly MeasureRule[] = [
   },
   {
     id: 'lumbarGap',
+    besideTilt: 'ribFlare',
     name: 'gap under the low back',
     unit: 'mm',
     isSignless: true,
@@ -380,6 +385,7 @@ export const measureRules: readonly MeasureRule[] = [
   },
   {
     id: 'pelvicRoll',
+    plusIs: 'L', // the right one is up: she rolls to the left
     name: 'pelvis rolled to a side',
     unit: 'deg',
     vial: { block: 'pelvis', seen: 'end' },
@@ -391,6 +397,7 @@ export const measureRules: readonly MeasureRule[] = [
   },
   {
     id: 'pelvicHike',
+    plusIs: 'R',
     name: 'pelvis hiked to a side',
     unit: 'deg',
     vial: { block: 'pelvis', seen: 'end' },
@@ -412,6 +419,7 @@ export const measureRules: readonly MeasureRule[] = [
   },
   {
     id: 'pelvicShift',
+    plusIs: 'R',
     name: 'pelvis shifted to a side',
     unit: 'ratio',
     views: ['above', 'foot'],
@@ -478,6 +486,19 @@ export const ofTheTop = idsOf(({ isOfTheTop }) => isOfTheTop === true);
 export function implausible(id: string, value: number): string | undefined {
   const plausible = measureRules.find((rule) => rule.id === id)?.plausible;
   return plausible && Math.abs(value) > plausible.within ? plausible.else : undefined;
+}
+
+/** The side that a value speaks of, where the measure is one side against the other. */
+export function sideMeant(id: string, value: number): Side | undefined {
+  const plus = measureRules.find((rule) => rule.id === id)?.plusIs;
+  if (!plus || value === 0) return undefined;
+  return value > 0 === (plus === 'R') ? 'R' : 'L';
+}
+
+/** Whether a measure says nothing new where these are measured as well. */
+export function isToldApart(id: string, measured: readonly string[]): boolean {
+  const beside = measureRules.find((rule) => rule.id === id)?.besideTilt;
+  return beside !== undefined && measured.includes(beside) && measured.some((one) => tilts.has(one));
 }
 
 export const alwaysAsked = idsOf(({ always }) => always !== undefined);

@@ -21,7 +21,7 @@ import { judge } from './judge';
 import type { Finding, JudgeOutput } from '../alignment/judge';
 import { excessOver } from '../alignment/probability';
 import type { Interval } from '../alignment/probability';
-import { implausible, selfCompared, tilts } from '../alignment/rules';
+import { implausible, isToldApart, selfCompared, tilts } from '../alignment/rules';
 
 const phaseOf: Readonly<Record<Role, Phase>> = { setup: 'start', top: 'hold', back: 'back', retest: 'hold' };
 
@@ -125,11 +125,7 @@ function asJudgeable(id: string, looked: LookValue, { setup, earlier, relative, 
 const againstOthers = ({ value, seBetween }: LookValue, neutral: Estimate | undefined): Judgeable =>
   seBetween === undefined ? { why: noErrorKnown } : against({ value, se: seBetween }, neutral);
 
-const gap = 'lumbarGap';
-const gapToldApart = 'pelvis and ribs are measured: the gap is what both make of it, and names neither';
-/** The gap under the low back grows with the pelvis and with the ribs: where both are measured it says nothing new. */
-const isGapToldApart = (values: Readonly<Record<string, LookValue>>): boolean =>
-  'ribFlare' in values && Object.keys(values).some((id) => tilts.has(id));
+const toldApart = 'pelvis and ribs are measured: it is what both make of it, and names neither';
 
 /** Whose limb a measure was read from, where both or one of them are told apart. */
 function limbsIn(values: Readonly<Record<string, LookValue>>): Readonly<Record<string, Side>> {
@@ -158,11 +154,10 @@ function judgeMoment(
   };
   const measures: Record<string, Estimate> = {};
   const neutral: Record<string, Estimate> = {};
-  const toldApart = isGapToldApart(values);
   const notJudged: Record<string, string> = {};
   for (const [id, one] of Object.entries(values)) {
     if (!watched.has(id)) continue;
-    const judgeable = id === gap && toldApart ? { why: gapToldApart } : asJudgeable(id, one, context);
+    const judgeable = isToldApart(id, Object.keys(values)) ? { why: toldApart } : asJudgeable(id, one, context);
     if ('why' in judgeable) notJudged[id] = judgeable.why;
     else {
       measures[id] = judgeable.value;
