@@ -3,6 +3,7 @@ import type { MeasureInput } from '@/core/alignment/input';
 import type { Position } from '@/core/anatomy/positions';
 import { measure } from '@/core/alignment/measure';
 import type { Measure } from '@/core/alignment/propagate';
+import { tilts } from '@/core/alignment/rules';
 import { seeded } from '@/core/random';
 import { nearSideOf, pinhole } from '@/core/figure/camera';
 import { directionsIn, trueEye } from '@/core/figure/true-marks';
@@ -65,20 +66,34 @@ export function honesty(
     const base = directionsIn(position, view);
     const read = (
       shot: MarkedShot,
-      neutral: MarkedShot,
+      neutral: MarkedShot | undefined,
       lens?: MeasureInput['lens'],
     ): Readonly<Record<string, Measure>> => {
-      const input: MeasureInput = { ...base, ...shot, markingSdPx: 1.5, neutral, ...(lens ? { lens } : {}) };
+      const input: MeasureInput = {
+        ...base,
+        ...shot,
+        markingSdPx: 1.5,
+        ...(neutral ? { neutral } : {}),
+        ...(lens ? { lens } : {}),
+      };
       const result = measure(input);
       return result.ok ? result.value.measures : {};
     };
     const bodies = { uniform, gauss: normals };
-    const { setup, top } = randomBodies(bodies, position);
+    const { setup, top, unrolled } = randomBodies(bodies, position);
     const straight = trueEye(view);
     const still: Shaky = { uniform, gauss: () => 0 };
     const trueSetup = markShot(view, near, setup, straight, still, exact);
     const trueTop = markShot(view, near, top, straight, still, exact);
-    const truth = { setup: read(trueSetup, trueSetup), top: read(trueTop, trueSetup) };
+    // Tilt is of the pelvis, not of what its roll makes of the near hip bone.
+    const levelSetup = markShot(view, near, unrolled.setup, straight, still, exact);
+    const levelTop = markShot(view, near, unrolled.top, straight, still, exact);
+    const tiltsOf = (all: Readonly<Record<string, Measure>>) =>
+      Object.fromEntries(Object.entries(all).filter(([id]) => tilts.has(id)));
+    const truth = {
+      setup: { ...read(trueSetup, trueSetup), ...tiltsOf(read(levelSetup, levelSetup)) },
+      top: { ...read(trueTop, trueSetup), ...tiltsOf(read(levelTop, levelSetup)) },
+    };
     const first = recorded(normals);
     const cameraShare = [uniform(), uniform()];
     for (const gauss of [first.gauss, mirrored(first.draws)]) {
@@ -88,18 +103,18 @@ export function honesty(
       const eye = pinhole(camera);
       const lens = lensAsTold(camera, view, position, shake);
       const still1 = markShot(view, near, setup, eye, shake, drawn);
-      const moved = markShot(view, near, top, eye, shake, drawn);
+      const moved = markShot(view, near, top, eye, shake, { ...drawn, since: setup });
       const found = markShot(view, near, top, eye, shake, foundAgain);
       const other = markShot(view, near, setup, eye, shake, foundAgain);
       // One set-up has one mat line and one known length.
       const sameLines = (shot: MarkedShot): MarkedShot => ({ ...shot, matLine: still1.matLine, scale: still1.scale });
-      const [rest, now] = [read(still1, still1, lens), read(sameLines(moved), still1, lens)];
+      const [rest, now] = [read(still1, undefined, lens), read(sameLines(moved), still1, lens)];
       const again = read(sameLines(found), sameLines(other), lens);
       for (const [id, { value, seWithin }] of Object.entries(now)) {
         const [before, trueNow, trueBefore] = [rest[id], truth.top[id], truth.setup[id]];
-        if (!before || !trueNow || !trueBefore) continue;
+        if (!trueNow || !trueBefore) continue;
         if (comparesItself.has(id)) add(drift, id, value - trueNow.value, seWithin);
-        else
+        else if (before)
           add(
             drift,
             id,

@@ -3,13 +3,13 @@
 import type { MeasureInput } from '@/core/alignment/input';
 import type { Position, View } from '@/core/anatomy/positions';
 import { landmarkInfo } from '@/core/anatomy/landmarks';
-import type { Landmark, Landmarks } from '@/core/anatomy/landmarks';
+import type { Joint, Landmark, Landmarks, Slip } from '@/core/anatomy/landmarks';
 import { poseBody } from '@/core/body/skeleton';
 import type { PosedBody } from '@/core/body/skeleton';
 import { keepWithinLimits } from '@/core/body/pose';
 import type { LegPose, Pose } from '@/core/body/pose';
 import type { Body } from '@/core/body/segments';
-import { length3, minus3, plus3, radians } from '@/core/geometry';
+import { degrees, dot3, length3, minus3, plus3, radians } from '@/core/geometry';
 import type { Vec2, Vec3 } from '@/core/geometry';
 import { matHalf, references, shownIn } from '@/core/figure/true-marks';
 import type { Camera, Eye } from '@/core/figure/camera';
@@ -62,7 +62,7 @@ export function somePose(position: Position, shake: Shaky, out: boolean): Pose {
   return keepWithinLimits({
     position,
     pelvicTiltDeg: spread(3, 9),
-    pelvicRollDeg: spread(1, 3),
+    pelvicRollDeg: spread(1.4, 1.4), // 2° between two moments
     pelvicHikeDeg: spread(1, 4),
     ribFlareDeg: spread(2, 7),
     faceDeg: -3 + spread(4, 9),
@@ -128,7 +128,31 @@ export type ShotErrors = {
   readonly markingSdPx: number;
   /** Whether the landmarks were found again by touch. */
   readonly palpated: boolean;
+  /** What was done since the points were stuck on: they have slipped. */
+  readonly since?: PosedBody;
 };
+
+/** Bend of a joint of a side, from where its bones are. */
+function bendOf(body: PosedBody, joint: Joint, side: 'L' | 'R'): number {
+  const between: Readonly<Record<Joint, readonly [Landmark, Landmark, Landmark]>> = {
+    hip: ['AC', 'GT', 'LK'],
+    knee: ['GT', 'LK', 'LM'],
+    arm: ['GT', 'AC', 'EL'],
+  };
+  const [from, at, to] = between[joint].map((name) => body.landmarks[`${name}_${side}`] ?? [0, 0, 0]) as [
+    Vec3,
+    Vec3,
+    Vec3,
+  ];
+  const [u, v] = [minus3(from, at), minus3(to, at)];
+  return degrees(Math.acos(dot3(u, v) / (length3(u) * length3(v))));
+}
+
+/** Spread of a sticker's slip by what the joint beside it has truly done, mm per axis. */
+function slipIn([rest, per90 = 0, joint]: Slip, since: PosedBody, body: PosedBody, side: 'L' | 'R'): number {
+  const moved = joint ? Math.abs(bendOf(body, joint, side) - bendOf(since, joint, side)) : 0;
+  return rest + (per90 * moved) / 90;
+}
 
 /** What an eye sees of a body, marked with errors; `references` carry marking error too. */
 export function markShot(
@@ -147,7 +171,11 @@ export function markShot(
   for (const key of shownIn(view === 'above' && body.position === 'sideLying' ? 'side' : view, near)) {
     const at = body.landmarks[key];
     if (!at) continue;
-    const sd = errors.palpated ? landmarkInfo[key.replace(/_[LR]$/, '') as Landmark].findingSdMm : 0;
+    const { findingSdMm, slipMm } = landmarkInfo[key.replace(/_[LR]$/, '') as Landmark];
+    const slipped = errors.since
+      ? slipIn(slipMm, errors.since, body, key.endsWith('_L') ? 'L' : key.endsWith('_R') ? 'R' : near)
+      : 0;
+    const sd = errors.palpated ? findingSdMm : slipped;
     landmarks[key] = mark(plus3(at, [sd * shake.gauss(), sd * shake.gauss(), sd * shake.gauss()]));
   }
   const { mat, rod } = references(view, body);
@@ -158,11 +186,12 @@ export function markShot(
   };
 }
 
-/** One made-up visit: a body in its set-up, and what it then did. */
-export function randomBodies(shake: Shaky, position: Position): { readonly setup: PosedBody; readonly top: PosedBody } {
+export type Visit = { readonly setup: PosedBody; readonly top: PosedBody };
+
+/** One made-up visit: a body in its set-up, and what it then did; `unrolled`: the same, had the pelvis not rolled. */
+export function randomBodies(shake: Shaky, position: Position): Visit & { readonly unrolled: Visit } {
   const body = someBody(shake);
-  return {
-    setup: poseBody(body, somePose(position, shake, false)),
-    top: poseBody(body, somePose(position, shake, true)),
-  };
+  const [setup, top] = [somePose(position, shake, false), somePose(position, shake, true)];
+  const level = (pose: Pose): PosedBody => poseBody(body, { ...pose, pelvicRollDeg: 0 });
+  return { setup: poseBody(body, setup), top: poseBody(body, top), unrolled: { setup: level(setup), top: level(top) } };
 }

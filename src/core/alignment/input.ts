@@ -27,6 +27,8 @@ export const measureInput = v.strictObject({
       axis: point,
       /** From the lens to the client's middle. */
       distanceMm: v.pipe(number, v.minValue(500, 'must be at least 500 mm')),
+      /** Elevation of the axis itself, + from above; what is told here goes before `cameraElevationDeg`. */
+      elevationDeg: v.optional(number),
       /** How much nearer to the lens the mat line and the known length lie than the client's middle. */
       matNearerMm: v.optional(number),
       knownNearerMm: v.optional(number),

@@ -16,6 +16,8 @@ import type { Picture, Plan } from './needs';
 import { errorsOf, withErrors } from './propagate';
 import type { Errors, Measure, Share } from './propagate';
 import type { MeasureRule } from './rules';
+import { movedSince } from './slip';
+import type { Moved } from './slip';
 import { chain } from './dual';
 import type { Dual } from './dual';
 
@@ -37,6 +39,7 @@ type Asked = {
   readonly now: Picture;
   readonly neutral: Picture | undefined;
   readonly errors: Errors;
+  readonly moved: Moved | undefined;
 };
 
 /** What a rule gives: a measure, what it still needs, or marks that cannot be right. */
@@ -165,9 +168,10 @@ export function measure(given: MeasureInput): Result<MeasureOutput> {
   const input = flatten(given);
   const pictures = layOutPictures(input);
   if (!pictures.ok) return pictures;
-  const { now } = pictures.value;
-  const errors = errorsOf(input.markingSdPx, input.cameraElevationDeg, input.cameraElevationSdDeg);
-  const asked: Asked = { input, ...pictures.value, errors };
+  const { now, neutral } = pictures.value;
+  const elevationDeg = input.lens?.elevationDeg ?? input.cameraElevationDeg;
+  const errors = errorsOf(input.markingSdPx, elevationDeg, input.cameraElevationSdDeg);
+  const asked: Asked = { input, now, neutral, errors, moved: neutral && movedSince(now, neutral, isProfile(input)) };
   const measures: Record<string, Measure> = {};
   const missing: Record<string, readonly string[]> = {};
   const { seen, hidden } = plansFor(input.position, input.view);
@@ -218,7 +222,7 @@ function shareOf(
 /** What a rule reads of a limb or of the whole, or what it lacks for that. */
 function readRule(plan: Plan, asked: Asked, side: Side | undefined): Reading {
   const { rule } = plan;
-  const { input, now, neutral, errors } = asked;
+  const { input, now, neutral, errors, moved } = asked;
   const here = gather(plan, now, side);
   const there = rule.fromNeutral && neutral ? gather(plan, neutral, side) : undefined;
   const context = lackingContext(rule, input, now);
@@ -231,11 +235,11 @@ function readRule(plan: Plan, asked: Asked, side: Side | undefined): Reading {
   const model = rule.model?.(first.points, input.view, first.dual.value);
   const inProfile = isProfile(input);
   if (!there || !neutral)
-    return { measure: withErrors({ value: first.dual.value, shares: [first], model, inProfile }, rule, errors) };
+    return { measure: withErrors({ value: first.dual.value, shares: [first], model, inProfile, moved }, rule, errors) };
   const rest = shareOf(rule, asked, neutral, there, limb);
   if (isRefused(rest)) return rest;
   const { value, shares } = against(rule, first, rest);
-  return { measure: withErrors({ value, shares, model, inProfile }, rule, errors) };
+  return { measure: withErrors({ value, shares, model, inProfile, moved }, rule, errors) };
 }
 
 function lackingOf(

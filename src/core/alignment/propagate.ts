@@ -4,12 +4,14 @@ import { radians } from '../geometry';
 import type { Dual } from './dual';
 import type { Frame } from './frame';
 import { depthMm, findingSdMm, nearness } from './mark-table';
-import type { Unit } from './rules';
+import type { MeasureRule, Unit } from './rules';
+import { slipSdMm } from './slip';
+import type { Moved } from './slip';
 
 export type Measure = {
   readonly value: number;
   readonly unit: Unit;
-  /** Standard error from marking alone: for comparing pictures of one unmoved set-up. */
+  /** Standard error within one unmoved set-up: of marking and, beside a set-up picture, of what slips and rolls since. */
   readonly seWithin: number;
   /** Standard error with finding the points again and an unknown camera height; needs a scale. */
   readonly seBetween?: number;
@@ -35,10 +37,10 @@ export function errorsOf(
 /** What the marks of one picture put into a value: its slopes in them, and in which slots they are. */
 export type Share = { readonly dual: Dual; readonly slots: readonly number[]; readonly frame: Frame };
 
-/** Variances of marking and of finding the points again; and what a radian of camera elevation would add. */
-type Parts = { variance: number; finding: number; elevated: number };
+/** Variances of marking, of slip, and of finding the points again; and what a radian of camera elevation would add. */
+type Parts = { variance: number; slip: number; finding: number; elevated: number };
 
-function addParts(parts: Parts, { dual, slots, frame }: Share, sdPx: number, inProfile: boolean): void {
+function addParts(parts: Parts, { dual, slots, frame }: Share, sdPx: number, { inProfile, moved }: Computed): void {
   const { slopes } = dual;
   const { near, up, mmPerPx = Number.NaN } = frame;
   for (let i = 0; i < slots.length; i += 1) {
@@ -47,6 +49,7 @@ function addParts(parts: Parts, { dual, slots, frame }: Share, sdPx: number, inP
     const steep = x * x + y * y;
     const found = (findingSdMm[slot] ?? 0) / mmPerPx;
     parts.variance += steep * sdPx * sdPx;
+    if (moved) parts.slip += steep * (slipSdMm(slot, moved) / mmPerPx) ** 2;
     parts.finding += steep * found * found;
     if (inProfile) parts.elevated += ((x * up[0] + y * up[1]) * nearness(slot, near) * (depthMm[slot] ?? 0)) / mmPerPx;
   }
@@ -60,24 +63,34 @@ export type Computed = {
   readonly model: readonly [within: number, between: number] | undefined;
   /** Whether left and right landmarks lie at different distances from the lens. */
   readonly inProfile: boolean;
+  /** What has moved since the set-up; absent where there is none to compare with. */
+  readonly moved: Moved | undefined;
 };
+
+/** How far the pelvis rolls unnoticed: between two moments of a hold, and as people lie down. Degrees, a convention. */
+const rollSdDeg = 2;
 
 /** A measure with both its errors; in degrees, mm or plain as `unit` says. */
 export function withErrors(
-  { value, shares, model = [0, 0], inProfile }: Computed,
-  { report, unit }: { readonly report?: (signed: number) => number; readonly unit: Unit },
+  computed: Computed,
+  { report, unit, perRollDeg = 0 }: Pick<MeasureRule, 'report' | 'unit' | 'perRollDeg'>,
   { sdPx, elevation, elevationSd }: Errors,
 ): Measure {
-  const parts: Parts = { variance: 0, finding: 0, elevated: 0 };
-  for (const share of shares) addParts(parts, share, sdPx, inProfile);
-  const { variance, finding, elevated } = parts;
+  const { value, shares, model = [0, 0], inProfile, moved } = computed;
+  const parts: Parts = { variance: 0, slip: 0, finding: 0, elevated: 0 };
+  for (const [i, share] of shares.entries())
+    addParts(parts, share, sdPx, i === 0 ? computed : { ...computed, moved: undefined }); // the set-up is what they slip from
+  const { variance, slip, finding, elevated } = parts;
+  const rolled = inProfile ? (perRollDeg * rollSdDeg) ** 2 : 0;
   const [{ dual, frame }] = shares;
   const { mmPerPx, matLengthPx } = frame;
   const corrected = mmPerPx ? value + elevated * elevation : value;
   const reported = report ? report(corrected) : corrected;
-  const seWithin = Math.sqrt(variance + model[0] ** 2);
+  const sinceSetUp = moved ? (mmPerPx ? slip : 0) + rolled : 0;
+  const seWithin = Math.sqrt(variance + sinceSetUp + model[0] ** 2);
   if (!mmPerPx) return { value: reported, unit, seWithin };
   const matSd = (Math.SQRT2 * sdPx) / matLengthPx;
-  const between = variance + finding + (elevated * elevationSd) ** 2 + (dual.turn * matSd) ** 2 + model[1] ** 2;
+  const between =
+    variance + finding + (elevated * elevationSd) ** 2 + (dual.turn * matSd) ** 2 + rolled + model[1] ** 2;
   return { value: reported, unit, seWithin, seBetween: Math.sqrt(between) };
 }

@@ -59,6 +59,8 @@ export type MeasureRule = {
   readonly compares?: 'difference' | 'ratio';
   /** What is reported of it, where the sign carries no meaning. */
   readonly report?: (signed: number) => number;
+  /** Degrees that one degree of pelvic roll reads as, seen in profile. */
+  readonly perRollDeg?: number;
   /** Which side a value above 0 speaks of, where it is one side against the other. */
   readonly plusIs?: Side;
   /** It is what a tilt and this one make of it together: where both are measured it says nothing new. */
@@ -107,6 +109,7 @@ const isBentTowardLens = (points: Points): boolean =>
 export const measureRules: readonly MeasureRule[] = [
   {
     id: 'pelvicTilt',
+    perRollDeg: 1.3,
     name: 'pelvic tilt',
     unit: 'deg',
     vial: { block: 'pelvis', seen: 'profile' },
@@ -121,6 +124,7 @@ export const measureRules: readonly MeasureRule[] = [
   },
   {
     id: 'pelvicTiltPsis',
+    perRollDeg: 0.1,
     name: 'pelvic tilt by PSIS',
     unit: 'deg',
     vial: { block: 'pelvis', seen: 'profile' },
@@ -135,6 +139,7 @@ export const measureRules: readonly MeasureRule[] = [
   },
   {
     id: 'pelvicTiltStrip',
+    perRollDeg: 0.02,
     name: 'pelvic tilt by the strip',
     unit: 'deg',
     vial: { block: 'pelvis', seen: 'profile' },
@@ -456,7 +461,7 @@ export const measureRules: readonly MeasureRule[] = [
       const share = over(along(points, [-0.5, 1, -0.5], [0, 0], outward), span(points, 3, 4));
       return chain(share, share.value / legInAsisWidths, 1 / legInAsisWidths);
     },
-    model: (points) => (isBentTowardLens(points) ? [0.008, 0.035] : [0.002, 0.004]),
+    model: (points) => (isBentTowardLens(points) ? [0.02, 0.035] : [0.002, 0.004]),
   },
   {
     id: 'footSpacing',

@@ -1,38 +1,45 @@
 import { keysOf, recordOf } from '../keyed';
 import type { Vec2 } from '../geometry';
 
+/** How far skin slips over the bone between two moments, mm: at rest, and what more for each 90° that a joint beside it moves. */
+export type Slip = readonly [rest: number] | readonly [rest: number, per90: number, joint: Joint];
+/** Joints whose bend carries skin along. */
+export const joints = ['hip', 'knee', 'arm'] as const;
+export type Joint = (typeof joints)[number];
+
 /**
  * Body points that a picture can carry. `findingSdMm`: spread of finding the point again by touch, per axis;
- * `depthMm`: how far it lies from the body's middle plane, toward the side it is on.
+ * `depthMm`: how far it lies from the body's middle plane, toward the side it is on; `slipMm` (conventions, after the order of size that
+ * soft-tissue studies report; of what they name none for, as of the part it lies on).
  */
 export const landmarkInfo = {
-  ASIS: { name: 'front hip bone', findingSdMm: 6, depthMm: 120 },
-  PSIS: { name: 'back hip dimple', findingSdMm: 8, depthMm: 45 },
-  PS: { name: 'pubic bone', findingSdMm: 8, depthMm: 0 },
-  GT: { name: 'outer hip (greater trochanter)', findingSdMm: 8, depthMm: 165 },
-  LK: { name: 'outer knee', findingSdMm: 4, depthMm: 140 },
-  LM: { name: 'outer ankle', findingSdMm: 4, depthMm: 120 },
-  TOE: { name: 'toe', findingSdMm: 4, depthMm: 100 },
-  LR: { name: 'front lower rib margin', findingSdMm: 8, depthMm: 90 },
-  SN: { name: 'notch above the breastbone', findingSdMm: 6, depthMm: 0 },
-  XP: { name: 'tip of the breastbone', findingSdMm: 8, depthMm: 0 },
-  AC: { name: 'top of the shoulder', findingSdMm: 4, depthMm: 180 },
-  EL: { name: 'elbow', findingSdMm: 4, depthMm: 190 },
-  WR: { name: 'wrist', findingSdMm: 4, depthMm: 175 },
-  TR: { name: 'ear (tragus)', findingSdMm: 4, depthMm: 75 },
-  FH: { name: 'forehead', findingSdMm: 4, depthMm: 0 },
-  CH: { name: 'chin', findingSdMm: 4, depthMm: 0 },
-  C7: { name: 'base of the neck (C7)', findingSdMm: 7, depthMm: 0 },
-  T6: { name: 'mid-back (T6)', findingSdMm: 7, depthMm: 0 },
-  T12: { name: 'lowest rib level (T12)', findingSdMm: 7, depthMm: 0 },
-  L3: { name: 'low back (L3)', findingSdMm: 7, depthMm: 0 },
-  S2: { name: 'sacrum (S2)', findingSdMm: 7, depthMm: 0 },
-  PAT: { name: 'kneecap', findingSdMm: 4, depthMm: 90 },
-  HEEL: { name: 'heel', findingSdMm: 4, depthMm: 90 },
-  SEAT: { name: 'sit bone', findingSdMm: 10, depthMm: 60 },
-  STF: { name: 'front sticker of the pelvis strip', findingSdMm: 8, depthMm: 148 },
-  STB: { name: 'back sticker of the pelvis strip', findingSdMm: 8, depthMm: 162 },
-} as const satisfies Record<string, { name: string; findingSdMm: number; depthMm: number }>;
+  ASIS: { name: 'front hip bone', findingSdMm: 6, depthMm: 120, slipMm: [2, 6, 'hip'] },
+  PSIS: { name: 'back hip dimple', findingSdMm: 8, depthMm: 45, slipMm: [2] },
+  PS: { name: 'pubic bone', findingSdMm: 8, depthMm: 0, slipMm: [2] },
+  GT: { name: 'outer hip (greater trochanter)', findingSdMm: 8, depthMm: 165, slipMm: [3, 17, 'hip'] },
+  LK: { name: 'outer knee', findingSdMm: 4, depthMm: 140, slipMm: [3, 9, 'knee'] },
+  LM: { name: 'outer ankle', findingSdMm: 4, depthMm: 120, slipMm: [3] },
+  TOE: { name: 'toe', findingSdMm: 4, depthMm: 100, slipMm: [3] },
+  LR: { name: 'front lower rib margin', findingSdMm: 8, depthMm: 90, slipMm: [2] },
+  SN: { name: 'notch above the breastbone', findingSdMm: 6, depthMm: 0, slipMm: [2] },
+  XP: { name: 'tip of the breastbone', findingSdMm: 8, depthMm: 0, slipMm: [2] },
+  AC: { name: 'top of the shoulder', findingSdMm: 4, depthMm: 180, slipMm: [3, 8, 'arm'] },
+  EL: { name: 'elbow', findingSdMm: 4, depthMm: 190, slipMm: [3] },
+  WR: { name: 'wrist', findingSdMm: 4, depthMm: 175, slipMm: [3] },
+  TR: { name: 'ear (tragus)', findingSdMm: 4, depthMm: 75, slipMm: [2] },
+  FH: { name: 'forehead', findingSdMm: 4, depthMm: 0, slipMm: [2] },
+  CH: { name: 'chin', findingSdMm: 4, depthMm: 0, slipMm: [2] },
+  C7: { name: 'base of the neck (C7)', findingSdMm: 7, depthMm: 0, slipMm: [2] },
+  T6: { name: 'mid-back (T6)', findingSdMm: 7, depthMm: 0, slipMm: [2] },
+  T12: { name: 'lowest rib level (T12)', findingSdMm: 7, depthMm: 0, slipMm: [2] },
+  L3: { name: 'low back (L3)', findingSdMm: 7, depthMm: 0, slipMm: [2] },
+  S2: { name: 'sacrum (S2)', findingSdMm: 7, depthMm: 0, slipMm: [2] },
+  PAT: { name: 'kneecap', findingSdMm: 4, depthMm: 90, slipMm: [3, 9, 'knee'] },
+  HEEL: { name: 'heel', findingSdMm: 4, depthMm: 90, slipMm: [3] },
+  SEAT: { name: 'sit bone', findingSdMm: 10, depthMm: 60, slipMm: [2] },
+  STF: { name: 'front sticker of the pelvis strip', findingSdMm: 8, depthMm: 148, slipMm: [2] },
+  STB: { name: 'back sticker of the pelvis strip', findingSdMm: 8, depthMm: 162, slipMm: [2] },
+} as const satisfies Record<string, { name: string; findingSdMm: number; depthMm: number; slipMm: Slip }>;
 
 export type Landmark = keyof typeof landmarkInfo;
 export type LandmarkKey = Landmark | `${Landmark}_L` | `${Landmark}_R`;

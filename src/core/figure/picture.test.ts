@@ -76,12 +76,16 @@ describe('measured from the picture, against the pose it was drawn with', () => 
     expect(measured.tabletopError?.value).toBeLessThan(2);
   });
 
-  test('over 200 shaken hands the drift is off by its stated error, no more and no less', () => {
+  test('over 200 shaken hands the drift is off by the error of marking, no more and no less', () => {
     const setup = photograph(rest);
     const z = Array.from({ length: 200 }, (_, i) => {
       const top = photograph({ right: tabletop, pelvicTiltDeg: 13 }, 260, 1.5, 100 + i);
-      const finding = reading(look(setup, top)).baseline?.findings.find(({ measure: id }) => id === 'pelvicTilt');
-      return ((finding?.value ?? 99) - 11) / ((finding?.se ?? 1) / Math.SQRT2); // the set-up marks are exact here
+      const { baseline, pictures } = reading(look(setup, top));
+      const finding = baseline?.findings.find(({ measure: id }) => id === 'pelvicTilt');
+      const hand =
+        pictures.setup.side?.state === 'read' ? pictures.setup.side.measured.measures.pelvicTilt?.seWithin : 0;
+      expect(finding?.se).toBeGreaterThan(Math.SQRT2 * (hand ?? 99)); // what slips and rolls comes on top of both
+      return ((finding?.value ?? 99) - 11) / (hand ?? 0); // the set-up marks are exact here, and nothing slips
     });
     const mean = z.reduce((sum, one) => sum + one, 0) / z.length;
     const sd = Math.sqrt(z.reduce((sum, one) => sum + (one - mean) ** 2, 0) / (z.length - 1));
@@ -108,7 +112,7 @@ describe('measured from the picture, against the pose it was drawn with', () => 
       reading(look(setup, top, photograph({ right: tabletop, pelvicTiltDeg }))).verdict;
     expect(after(5)).toMatchObject({ verdict: 'better', fault: 'arch', measure: 'pelvicTilt' });
     expect(after(12)?.verdict).toBe('same');
-    expect(after(19)?.verdict).toBe('worse');
+    expect(after(22)?.verdict).toBe('worse');
   });
 });
 

@@ -183,6 +183,11 @@ function judgeMoment(
   return judged.ok ? success({ ...judged.value, notJudged: { ...judged.value.notJudged, ...notJudged } }) : judged;
 }
 
+const isRetold = (retest: JudgeOutput | undefined, { measure }: Finding): boolean =>
+  retest?.findings.some((one) => one.measure === measure) === true;
+
+const toleranceIn = ({ target }: JudgeOutput, { measure }: Finding): number => target[measure]?.tolerance ?? 1;
+
 /** The worst thing that is surely out; what would hurt first. */
 export const worstFinding = (judged: JudgeOutput | undefined): Finding | undefined =>
   judged?.findings.find(({ verdict }) => verdict === 'out');
@@ -227,20 +232,43 @@ function collectAll(
   return ofRoles((role) => (role === 'setup' ? setup : collect(pictures[role], readingsOf(role), sameAsRest)));
 }
 
+/**
+ * Error of the change of a measure from the top to the retest, by two pictures of one set-up: what the set-up adds cancels, and
+ * little slips, as the body is there again. Half the variance for each moment.
+ */
+function errorOfChange({ pictures }: LookInput, lying: Lying, values: OfRole<Values>, id: string): number | undefined {
+  const [top, retest] = [values.top[id], values.retest[id]];
+  const view = top?.view;
+  if (!view || retest?.view !== view || top.method !== 'picture' || retest.method !== 'picture') return undefined;
+  const seIn = (picture: MarkedPicture | undefined, from: MarkedPicture | undefined): number | undefined => {
+    const read = readPicture(lying, view, picture, from);
+    return read.state === 'read' ? read.measured.measures[id]?.seWithin : undefined;
+  };
+  const since = seIn(pictures.retest?.[view], pictures.top?.[view]);
+  const first = selfCompared.has(id) ? 0 : seIn(pictures.top?.[view], undefined); // what compares itself carries both
+  return since === undefined || first === undefined ? undefined : Math.hypot(first, since) / Math.SQRT2;
+}
+
 /** Better, same or worse: of the finding that was worked on, else of the worst, where the retest tells its measure. */
 function verdictOf(
   values: OfRole<Values>,
   { baseline, retest }: Judged,
   fault: string | undefined,
+  changeOf: (id: string) => number | undefined,
 ): LookReading['verdict'] {
   const asked = fault && baseline?.findings.find((one) => one.fault === fault && one.verdict !== 'in');
-  const before = asked || worstFinding(baseline);
+  const worst = asked || worstFinding(baseline);
+  // Where several measures show the fault, the one that tells it most sharply.
+  const before = baseline?.findings
+    .filter((one) => one.fault === worst?.fault && one.verdict === worst.verdict && isRetold(retest, one))
+    .sort((a, b) => a.se / toleranceIn(baseline, a) - b.se / toleranceIn(baseline, b))[0];
   const after = before && retest?.findings.find(({ measure }) => measure === before.measure);
   if (!before || !after) return undefined;
+  const change = changeOf(before.measure);
   // Both were read against the same set-up, so its own error cancels in the change.
   const own = ({ measure, value, se }: Finding, role: Role): Estimate => ({
     value,
-    se: values[role][measure]?.seWithin ?? se,
+    se: change ?? values[role][measure]?.seWithin ?? se,
   });
   const [first, second] = [own(before, 'top'), own(after, 'retest')];
   const target = baseline?.target[before.measure]?.interval ?? [null, null];
@@ -263,7 +291,8 @@ export function readLook(input: LookInput, repertoire: Repertoire, fault?: strin
   if (!known.ok) return known;
   const { position, levels } = exerciseAt(known.value, input.level);
   const level = levels.find(({ number }) => number === input.level);
-  const pictures = readPictures(input, { position, trunk: level && isInclined(level) ? 'inclined' : undefined });
+  const lying: Lying = { position, trunk: level && isInclined(level) ? 'inclined' : undefined };
+  const pictures = readPictures(input, lying);
   const readingsOf = (role: Role): readonly OtherReading[] => input.readings?.[role] ?? [];
   const values = collectAll(pictures, readingsOf);
   const judged: { -readonly [Key in keyof Judged]: Judged[Key] } = {};
@@ -276,7 +305,7 @@ export function readLook(input: LookInput, repertoire: Repertoire, fault?: strin
     if (result && !result.ok) return result;
     if (result) judged[role === 'top' ? 'baseline' : role] = result.value;
   }
-  const verdict = verdictOf(values, judged, fault);
+  const verdict = verdictOf(values, judged, fault, (id) => errorOfChange(input, lying, values, id));
   return success({ pictures, values, ...judged, ...(verdict ? { verdict } : {}) });
 }
 
