@@ -210,6 +210,19 @@ describe('opening the bench', () => {
     const offered = start.value.exercises.map(({ id }) => id);
     expect(offered).toContain('bridgeNeutral');
     expect(offered).not.toContain('rollUp');
+    expect(start.value.notAsAsked).toBeNull();
+  });
+  test('before it: what was asked for and is not chosen is told, and why', async () => {
+    const id = await idOf('Sefa Marrowby');
+    const asked = async (exercise: string, level?: number) => {
+      const start = await readStart(wren, id, exercise, level);
+      return start.ok ? start.value.notAsAsked : start.error.message;
+    };
+    expect(await asked('rollUp', 2)).toContain('No picture measures Roll-down and roll-up yet');
+    expect(await asked('snake', 2)).toBe('Level 2 of Snake is not measured by pictures; level 1 is chosen here.');
+    expect(await asked('flying')).toContain('not in the repertoire');
+    expect(await asked('bridgeNeutral', 1)).toBeNull();
+    expect(await asked('bridgeNeutral')).toBeNull();
   });
   test('a kept look is closed; one that is not there is not found', async () => {
     const { looks } = await listLooks(wren, await idOf('Maren Tolleck'));

@@ -40,7 +40,13 @@ export type Share = { readonly dual: Dual; readonly slots: readonly number[]; re
 /** Variances of marking, of slip, and of finding the points again; and what a radian of camera elevation would add. */
 type Parts = { variance: number; slip: number; finding: number; elevated: number };
 
-function addParts(parts: Parts, { dual, slots, frame }: Share, sdPx: number, { inProfile, moved }: Computed): void {
+function addParts(
+  parts: Parts,
+  { dual, slots, frame }: Share,
+  sdPx: number,
+  inProfile: boolean,
+  moved: Moved | undefined,
+): void {
   const { slopes } = dual;
   const { near, up, mmPerPx = Number.NaN } = frame;
   for (let i = 0; i < slots.length; i += 1) {
@@ -72,14 +78,16 @@ const rollSdDeg = 2;
 
 /** A measure with both its errors; in degrees, mm or plain as `unit` says. */
 export function withErrors(
-  computed: Computed,
+  { value, shares, model = [0, 0], inProfile, moved }: Computed,
   { report, unit, perRollDeg = 0 }: Pick<MeasureRule, 'report' | 'unit' | 'perRollDeg'>,
   { sdPx, elevation, elevationSd }: Errors,
 ): Measure {
-  const { value, shares, model = [0, 0], inProfile, moved } = computed;
   const parts: Parts = { variance: 0, slip: 0, finding: 0, elevated: 0 };
-  for (const [i, share] of shares.entries())
-    addParts(parts, share, sdPx, i === 0 ? computed : { ...computed, moved: undefined }); // the set-up is what they slip from
+  let slips = moved; // this picture's marks, from where the set-up has them
+  for (const share of shares) {
+    addParts(parts, share, sdPx, inProfile, slips);
+    slips = undefined;
+  }
   const { variance, slip, finding, elevated } = parts;
   const rolled = inProfile ? (perRollDeg * rollSdDeg) ** 2 : 0;
   const [{ dual, frame }] = shares;

@@ -216,6 +216,8 @@ export type StartPage = {
   readonly clientId: string;
   readonly clientName: string;
   readonly first: { readonly exercise: string; readonly level: number };
+  /** Why it does not begin with what was asked for. */
+  readonly notAsAsked: string | null;
   readonly exercises: readonly StartExercise[];
   readonly stopped: { readonly sign: string; readonly on: string } | null;
   readonly stopSigns: Repertoire['stopSigns'];
@@ -282,6 +284,25 @@ function firstOf(
 
 const usualFirstLevel = 2;
 
+/** Why the page does not begin with the exercise and level that were asked for; null where it does, or nothing was. */
+function whyNot(
+  exercises: readonly StartExercise[],
+  { repertoire }: StartContext,
+  wanted: { readonly exercise?: string | undefined; readonly level?: number | undefined },
+  first: StartPage['first'],
+): string | null {
+  if (wanted.exercise === undefined) return null;
+  const { id, name } = repertoire.exercises.find((one) => one.id === wanted.exercise) ?? {};
+  if (id === undefined) return 'The exercise asked for is not in the repertoire.';
+  const offered = exercises.find((one) => one.id === id);
+  if (!offered)
+    return `No picture measures ${name} yet: grade it by eye on the Floor. Another exercise is chosen here.`;
+  if (!wanted.level || first.level === wanted.level) return null;
+  const isMeasured = offered.levels.some(({ number }) => number === wanted.level);
+  const why = isMeasured ? 'is ruled out for this client' : 'is not measured by pictures';
+  return `Level ${wanted.level} of ${name} ${why}; level ${first.level} is chosen here.`;
+}
+
 /**
  * What the page before the bench shows: for each exercise that a look can measure, how its levels stand for this client,
  * what to watch, and whose targets judge. It begins with the exercise and level that are wanted, else with the last one's.
@@ -307,10 +328,13 @@ export async function readStart(
     .filter((exercise) => exercise.levels.some(({ number }) => measuredLooks(exercise, number).length > 0))
     .map((exercise) => startExercise(exercise, context));
   const signName = (sign: string) => repertoire.stopSigns.find(({ id }) => id === sign)?.name ?? sign;
+  const asked = { exercise: wanted, level: wantedLevel };
+  const first = firstOf(exercises, context, asked, last?.exercise);
   return success({
     clientId,
     clientName: client.name,
-    first: firstOf(exercises, context, { exercise: wanted, level: wantedLevel }, last?.exercise),
+    first,
+    notAsAsked: whyNot(exercises, context, asked, first),
     exercises,
     stopped: client.stop ? { sign: signName(client.stop.sign), on: dayOf(studio.timeZone, client.stop.madeAt) } : null,
     stopSigns: repertoire.stopSigns,

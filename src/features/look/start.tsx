@@ -1,7 +1,7 @@
 'use client';
 
 import { valibotResolver } from '@hookform/resolvers/valibot';
-import { ArrowRight, OctagonX } from 'lucide-react';
+import { ArrowRight, Info, OctagonX } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
@@ -100,6 +100,12 @@ export function StartLook(page: StartPage) {
         <StopHere page={page} />
       </PageHead>
       {stopped && <Stopped stopped={stopped} />}
+      {page.notAsAsked && (
+        <Notice role="status" style={{ marginTop: 16 }}>
+          <Info size={22} aria-hidden />
+          <span>{page.notAsAsked}</span>
+        </Notice>
+      )}
       <Columns $side="370px">
         <form onSubmit={submit} noValidate>
           <Stack $gap={18}>
