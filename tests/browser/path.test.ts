@@ -112,7 +112,8 @@ describe('from a picture of a leg float to a dose, kept', () => {
     expect(Math.abs(drift - 11)).toBeLessThan(2); // 13° at the top less 2° at rest; ± 1.6°
     expect(Math.abs(flare - 7)).toBeLessThan(2);
     expect(number(await cell('legElevation', 2))).toBeCloseTo(90, -1);
-    expect(await chrome.text('[data-block="pelvis"]')).toMatch(/clear|marked/);
+    // 6° beyond, of which some 2° are error over half a tolerance: by hand marks that is slight.
+    expect(await chrome.text('[data-block="pelvis"]')).toMatch(/slight: an arch/);
   });
 
   test('the screen’s figures are the shell’s figures', async () => {
