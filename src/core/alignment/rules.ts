@@ -500,6 +500,12 @@ export function sideMeant(id: string, value: number): Side | undefined {
   return value > 0 === (plus === 'R') ? 'R' : 'L';
 }
 
+/** Degrees of pelvic roll that read as so many degrees of a measure in a picture; undefined where a roll hardly shows in it. */
+export function rollAlike(id: string, deg: number): number | undefined {
+  const perRoll = measureRules.find((rule) => rule.id === id)?.perRollDeg ?? 0;
+  return perRoll >= 1 ? deg / perRoll : undefined;
+}
+
 /** Whether a measure says nothing new where these are measured as well. */
 export function isToldApart(id: string, measured: readonly string[]): boolean {
   const beside = measureRules.find((rule) => rule.id === id)?.besideTilt;

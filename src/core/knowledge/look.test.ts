@@ -278,3 +278,15 @@ test('a retest by pictures of one set-up carries marking of both, and what slips
   expect(verdict?.after.se).toBeCloseTo(change / Math.SQRT2, 1);
   expect(verdict?.mdc).toBeCloseTo(1.96 * change, 1);
 });
+
+test('an arch by hip bone and pubic bone may be a roll, and says how much of one; by eye it may not', () => {
+  const pictures = { setup: { side: marked(level) }, top: { side: marked(arched) } };
+  const why = (reading: ReturnType<typeof read>) =>
+    reading.baseline?.findings.find(({ measure }) => measure === 'pelvicTilt')?.why;
+  const { baseline } = read({ pictures });
+  const excess = baseline?.findings.find(({ measure }) => measure === 'pelvicTilt')?.excess ?? 0;
+  expect(excess).toBeCloseTo(5, 0); // of 10°, and a degree of roll reads as 1.3
+  expect(why(read({ pictures }))).toContain('A pelvis rolled by 4° more would read so too');
+  const eye = { method: 'eye' as const, measure: 'pelvicTilt', value: 12, seWithin: 3, seBetween: 3, fromLevel: true };
+  expect(why(read({ pictures: {}, readings: { top: [eye] } }))).not.toContain('rolled');
+});

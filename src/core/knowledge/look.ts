@@ -21,7 +21,7 @@ import { judge } from './judge';
 import type { Finding, JudgeOutput } from '../alignment/judge';
 import { excessOver } from '../alignment/probability';
 import type { Interval } from '../alignment/probability';
-import { implausible, isToldApart, selfCompared, tilts } from '../alignment/rules';
+import { implausible, isToldApart, rollAlike, selfCompared, tilts } from '../alignment/rules';
 
 const phaseOf: Readonly<Record<Role, Phase>> = { setup: 'start', top: 'hold', back: 'back', retest: 'hold' };
 
@@ -180,7 +180,20 @@ function judgeMoment(
     },
     repertoire,
   );
-  return judged.ok ? success({ ...judged.value, notJudged: { ...judged.value.notJudged, ...notJudged } }) : judged;
+  if (!judged.ok) return judged;
+  const findings = judged.value.findings.map((finding) => withRoll(finding, values[finding.measure]?.method));
+  return success({ ...judged.value, findings, notJudged: { ...judged.value.notJudged, ...notJudged } });
+}
+
+/** What is out by a picture that a roll of the pelvis would show alike says so, and what tells them apart. */
+function withRoll(finding: Finding, method: Method | undefined): Finding {
+  const roll =
+    finding.verdict === 'out' && method === 'picture' ? rollAlike(finding.measure, finding.excess) : undefined;
+  if (roll === undefined) return finding;
+  return {
+    ...finding,
+    why: `${finding.why} A pelvis rolled by ${Math.max(1, Math.round(roll))}° more would read so too: the strip, or a look from the foot end, tells.`,
+  };
 }
 
 const isRetold = (retest: JudgeOutput | undefined, { measure }: Finding): boolean =>
