@@ -10,6 +10,21 @@ import { directionsIn, trueEye } from '@/core/figure/true-marks';
 import { markShot, randomBodies, someCamera, lensAsTold, viewsOf } from './random-look';
 import type { MarkedShot, Shaky } from './random-look';
 
+/** Angles with a direction: of these the bias means something. */
+export const signedAngles = [
+  'pelvicTilt',
+  'pelvicTiltPsis',
+  'pelvicTiltStrip',
+  'ribFlare',
+  'faceAngle',
+  'legElevation',
+  'straightLegElevation',
+  'plankLine',
+  'craniovertebral',
+  'pelvicRoll',
+  'pelvicHike',
+] as const;
+
 export type Tally = {
   /** Pairs of values with their truths. */
   readonly count: number;

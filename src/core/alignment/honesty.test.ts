@@ -1,22 +1,8 @@
-import { honesty } from '../../../tests/rigs/honesty';
+import { honesty, signedAngles } from '../../../tests/rigs/honesty';
 
 // 2,000 made-up looks in every position and view, each once more with all its errors turned round, so that chance does
 // not pass for bias. Drift: two pictures of one unmoved camera. Absolute: landmarks found again, one picture.
 const tally = honesty(2000, 20261125);
-
-const signedAngles = [
-  'pelvicTilt',
-  'pelvicTiltPsis',
-  'pelvicTiltStrip',
-  'ribFlare',
-  'faceAngle',
-  'legElevation',
-  'straightLegElevation',
-  'plankLine',
-  'craniovertebral',
-  'pelvicRoll',
-  'pelvicHike',
-];
 
 describe.each(signedAngles)('%s', (id) => {
   const { drift, absolute } = tally[id] ?? {};

@@ -1,23 +1,10 @@
+import { signedAngles } from '../../../tests/rigs/honesty';
 import { missesIn } from '../../../tests/rigs/looks-made-otherwise';
 import type { Miss } from '../../../tests/rigs/looks-made-otherwise';
 
 // 25 looks in each of 14 scenes at bodies, cameras and hands that share no code with ours: skewed pelves, points at other depths
 // than our table says, cameras as a careful person errs. Too few to tune to; a measure that fails here fails on people.
-const signedAngles = [
-  'pelvicTilt',
-  'pelvicTiltPsis',
-  'pelvicTiltStrip',
-  'ribFlare',
-  'faceAngle',
-  'legElevation',
-  'straightLegElevation',
-  'plankLine',
-  'bridgeLine',
-  'craniovertebral',
-  'pelvicRoll',
-  'pelvicHike',
-];
-const misses = missesIn(signedAngles);
+const misses = missesIn([...signedAngles, 'bridgeLine']);
 const cells = Object.entries(misses);
 const scenes = [...new Set(cells.map(([id]) => id.split(' ').slice(0, 2).join(' ')))];
 const inScene = (scene: string, kind: 'drift' | 'absolute'): readonly Miss[] =>

@@ -4,8 +4,7 @@ import type { Vec2 } from '../geometry';
 /** How far skin slips over the bone between two moments, mm: at rest, and what more for each 90° that a joint beside it moves. */
 export type Slip = readonly [rest: number] | readonly [rest: number, per90: number, joint: Joint];
 /** Joints whose bend carries skin along. */
-export const joints = ['hip', 'knee', 'arm'] as const;
-export type Joint = (typeof joints)[number];
+export type Joint = 'hip' | 'knee' | 'arm';
 
 /**
  * Body points that a picture can carry. `findingSdMm`: spread of finding the point again by touch, per axis;

@@ -1,5 +1,6 @@
 // Faults as deviations: any pose with so much of a fault added, to draw it, demonstrate it and check the measuring.
 import type { Side } from '../anatomy/landmarks';
+import { isUpright } from '../anatomy/positions';
 import { radians } from '../geometry';
 import { keepWithinLimits } from './pose';
 import { positionOf } from './position';
@@ -35,8 +36,6 @@ const offLine =
     return { ...moved, turnDeg: (moved.turnDeg ?? 0) + (sign * amount) / Math.tan(radians(moved.kneeDeg / 2)) };
   };
 
-const isUpright = (pose: Pose): boolean => ['sitting', 'kneeling', 'standing'].includes(positionOf(pose));
-
 /** Amounts in degrees, but for `shouldersUp` (mm). `side` matters to what has a side. */
 const deviations: Readonly<Record<string, { readonly usual: number; readonly apply: Deviate }>> = {
   arch: { usual: 12, apply: trunk('pelvicTiltDeg') },
@@ -46,7 +45,7 @@ const deviations: Readonly<Record<string, { readonly usual: number; readonly app
   roll: {
     usual: 8,
     apply: (pose, amount, side) =>
-      sideways(isUpright(pose) ? 'pelvicHikeDeg' : 'pelvicRollDeg', -1)(pose, amount, side),
+      sideways(isUpright(positionOf(pose)) ? 'pelvicHikeDeg' : 'pelvicRollDeg', -1)(pose, amount, side),
   },
   hike: { usual: 7, apply: sideways('pelvicHikeDeg', 1) },
   /** The ribs stay over the mat's middle and the pelvis slides aside: the low back bends to one side and the chest back again. */

@@ -90,7 +90,7 @@ export function trueEye(view: View): Eye {
   });
 }
 
-export type TrueMarks = {
+type TrueMarks = {
   readonly landmarks: Readonly<Partial<Record<LandmarkKey, Vec2>>>;
   readonly matLine: readonly [Vec2, Vec2];
   readonly scale: { readonly points: readonly [Vec2, Vec2]; readonly mm: number };

@@ -79,25 +79,7 @@ export const loadTags = v.strictObject({
 });
 export type LoadTags = v.InferOutput<typeof loadTags>;
 /** What stands where nothing is written. */
-export const noLoad: LoadTags = {
-  flexion: 'none',
-  extension: 'none',
-  twist: 'none',
-  sideBend: 'none',
-  inversion: false,
-  headUp: false,
-  rolling: false,
-  lever: 'none',
-  legs: 'none',
-  weightOn: [],
-  balance: false,
-  movingCarriage: false,
-  jump: false,
-  breathEffort: false,
-  effort: 'light',
-  lying: 'no',
-  also: [],
-};
+export const noLoad: LoadTags = v.parse(loadTags, {});
 
 const oneOf = <const T extends readonly [string, ...string[]]>(choices: T) =>
   v.optional(v.pipe(v.array(v.picklist(choices)), v.minLength(1)));

@@ -109,7 +109,7 @@ const judgedIn = (reading: LookReading, phase: Phase) =>
   phase === 'start' ? reading.setup : phase === 'hold' ? reading.baseline : reading.back;
 
 /** A pose as the stances in force have it: an imprint where they want one, in the phases in which it is watched. */
-export function poseInForce(
+function poseInForce(
   { stances }: Pick<Repertoire, 'stances'>,
   { watches }: Exercise,
   level: Level,
@@ -192,7 +192,7 @@ function poseWith(scene: Scene, clean: Pose, all: readonly View[], added: Added 
   return withFault(clean, added.id, usualAmount(added.id), added.side);
 }
 
-export type RehearseAsk = {
+type RehearseAsk = {
   readonly exercise: Exercise;
   readonly level: Level;
   readonly phase: Phase;
