@@ -7,6 +7,7 @@ import { tilts } from '@/core/alignment/rules';
 import { seeded } from '@/core/random';
 import { nearSideOf, pinhole } from '@/core/figure/camera';
 import { directionsIn, trueEye } from '@/core/figure/true-marks';
+import { farLens } from './worked-picture';
 import { markShot, randomBodies, someCamera, lensAsTold, viewsOf } from './random-look';
 import type { MarkedShot, Shaky } from './random-look';
 
@@ -106,8 +107,8 @@ export function honesty(
     const tiltsOf = (all: Readonly<Record<string, Measure>>) =>
       Object.fromEntries(Object.entries(all).filter(([id]) => tilts.has(id)));
     const truth = {
-      setup: { ...read(trueSetup, trueSetup), ...tiltsOf(read(levelSetup, levelSetup)) },
-      top: { ...read(trueTop, trueSetup), ...tiltsOf(read(levelTop, levelSetup)) },
+      setup: { ...read(trueSetup, trueSetup, farLens), ...tiltsOf(read(levelSetup, levelSetup, farLens)) },
+      top: { ...read(trueTop, trueSetup, farLens), ...tiltsOf(read(levelTop, levelSetup, farLens)) },
     };
     const first = recorded(normals);
     const cameraShare = [uniform(), uniform()];

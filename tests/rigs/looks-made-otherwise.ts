@@ -31,12 +31,24 @@ type Look = v.InferOutput<typeof look>;
 /** An error of a measure, with the standard error that was stated for it. */
 export type Miss = { readonly error: number; readonly se: number };
 
-/** `lens`: whether the camera is told. The set-up of an inclined trunk is read against the trunk's line as well. */
-function read(
-  { scene, position, view, headEnd, facing, bellySide, camera, setup }: Look,
-  shot: Look['top'],
-  isTop: boolean,
-): Readonly<Record<string, Measure>> {
+/** What of the camera was told: all that a careful person measures, or nothing. */
+export type CameraTold = 'all' | 'nothing';
+
+const cameraAsTold = ({ camera }: Look, told: CameraTold): object =>
+  told === 'nothing'
+    ? {}
+    : {
+        cameraElevationSdDeg: 0.7,
+        lens: {
+          axis: [camera.size[0] / 2, camera.size[1] / 2],
+          distanceMm: camera.distanceMm,
+          elevationDeg: camera.pitchDeg,
+        },
+      };
+
+/** The set-up of an inclined trunk is read against the trunk's line as well. */
+function read(look: Look, shot: Look['top'], isTop: boolean, told: CameraTold): Readonly<Record<string, Measure>> {
+  const { scene, position, view, headEnd, facing, bellySide, setup } = look;
   const asked = v.parse(measureInput, {
     position,
     view,
@@ -47,12 +59,7 @@ function read(
     ...shot,
     ...(isTop ? { neutral: setup } : {}),
     markingSdPx: 1.5,
-    cameraElevationSdDeg: 0.7,
-    lens: {
-      axis: [camera.size[0] / 2, camera.size[1] / 2],
-      distanceMm: camera.distanceMm,
-      elevationDeg: camera.pitchDeg,
-    },
+    ...cameraAsTold(look, told),
   });
   const result = measure(asked);
   if (!result.ok) throw new Error(result.error.message);
@@ -62,12 +69,12 @@ function read(
 export type Missed = Readonly<Record<string, { readonly drift: readonly Miss[]; readonly absolute: readonly Miss[] }>>;
 
 /** Misses by `scene view measure`, of these measures. */
-export function missesIn(measures: readonly string[]): Missed {
+export function missesIn(measures: readonly string[], told: CameraTold = 'all'): Missed {
   const file = path.join(__dirname, '../fixtures/looks-made-otherwise.json');
   const looks = v.parse(v.array(look), JSON.parse(readFileSync(file, 'utf8')));
   const found: Record<string, { drift: Miss[]; absolute: Miss[] }> = {};
   for (const one of looks) {
-    const [rest, now] = [read(one, one.setup, false), read(one, one.top, true)];
+    const [rest, now] = [read(one, one.setup, false, told), read(one, one.top, true, told)];
     for (const id of measures) {
       const [before, after] = [rest[id], now[id]];
       const [stuck, moved, bone] = [one.true.stickersSetup[id], one.true.stickersTop[id], one.true.top[id]];

@@ -17,8 +17,11 @@ export const workedLines = (): { matLine: Line; scale: { points: Line; mm: numbe
   },
 });
 
-/** How it is seen: from the side, lying on the back, the head at the left. */
-export const workedView = { position: 'supine', view: 'side', headEnd: 'left' } as const;
+/** A lens infinitely far away: a picture without perspective, as figures are worked by hand. */
+export const farLens: { axis: [number, number]; distanceMm: number } = { axis: [0, 0], distanceMm: 1e30 };
+
+/** How it is seen: from the side and from afar, lying on the back, the head at the left. */
+export const workedView = { position: 'supine', view: 'side', headEnd: 'left', lens: farLens } as const;
 
 /** ASIS and PS of a pelvis that tips by 10° there: tan 10° over 100 px. */
 export const tippedPelvis = (): { ASIS: [number, number]; PS: [number, number] } => ({

@@ -3,6 +3,7 @@ import { dot } from '../geometry';
 import { readFrame } from './frame';
 import type { Frame, FrameInput } from './frame';
 import { measureInput } from './input';
+import { farLens } from '../../../tests/rigs/worked-picture';
 import { positions } from '../anatomy/positions';
 import type { MeasureInput } from './input';
 import { findLandmark } from '../anatomy/landmarks';
@@ -92,7 +93,9 @@ describe('left and right', () => {
 
 describe('measures by position', () => {
   const read = (input: object) => {
-    const result = measure(v.parse(measureInput, { view: 'side', headEnd: 'left', matLine: mat, ...input }));
+    const result = measure(
+      v.parse(measureInput, { view: 'side', headEnd: 'left', matLine: mat, lens: farLens, ...input }),
+    );
     if (!result.ok) throw new Error(result.error.message);
     return result.value;
   };

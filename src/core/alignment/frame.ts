@@ -43,7 +43,7 @@ const matSteepestDeg = 60;
 const opposite = (direction: Vec2): Vec2 => times(direction, -1);
 
 /** Which side of the client the eye is nearer to in a side view. */
-function nearSide({ position, headEnd, facing, bellySide }: FrameInput): Side {
+export function nearSide({ position, headEnd, facing, bellySide }: Omit<FrameInput, 'matLine' | 'scale'>): Side {
   if (isUpright(position)) return facing === 'left' ? 'L' : 'R';
   if (position === 'sideLying') return (headEnd === 'left') === (bellySide !== 'down') ? 'R' : 'L'; // the side that is up
   const rightIsNearer = (headEnd === 'left') !== isBellyDown(position);

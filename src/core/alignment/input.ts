@@ -14,7 +14,10 @@ export const measureInput = v.strictObject({
   facing: v.optional(choice(['left', 'right'])),
   /** Side-lying seen from above: where in the picture the belly is. */
   bellySide: v.optional(choice(['up', 'down'])),
-  /** `inclined`: the trunk is off the mat (bridge, roll-up, teaser), so tilt is read against GT→AC. */
+  /**
+   * `inclined`: the trunk is off the mat (bridge, roll-up, teaser), so tilt is read against GT→AC; `level`: it is not, or
+   * only its top (a curl). Where it is not told, a trunk seen to lean from 20° on is off the mat.
+   */
   trunk: v.optional(choice(['level', 'inclined'])),
   matLine: line,
   scale: v.optional(knownLength),

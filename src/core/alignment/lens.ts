@@ -1,74 +1,85 @@
-// What a lens does to a body: a point nearer to it is drawn larger, away from where the lens points. Undone where the
-// lens's place is known, by how far each landmark usually lies from the body's middle plane.
-import { entriesOf } from '../keyed';
+// What a lens does to a body: a point nearer to it is drawn larger, away from where the lens points. Undone by how far each
+// landmark usually lies from the body's middle plane; where nobody measured the lens' place, by where it usually stands.
+import { middle } from '../geometry';
 import type { Vec2 } from '../geometry';
-import { readFrame } from './frame';
 import type { MeasureInput } from './input';
-import { landmarkInfo, landmarkNames, sidedKey } from '../anatomy/landmarks';
-import type { Landmark, LandmarkKey, Landmarks, Side } from '../anatomy/landmarks';
+import type { Landmark, Landmarks, Side } from '../anatomy/landmarks';
+import { sidedKey } from '../anatomy/landmarks';
+import { nearerMm } from './mark-table';
+import type { MarkTable } from './mark-table';
 
 /** Whether a body is seen from its side, so that left and right landmarks lie at different distances from the lens. */
-export const isProfile = ({ view, position }: MeasureInput): boolean =>
+export const isProfile = ({ view, position }: Pick<MeasureInput, 'view' | 'position'>): boolean =>
   view === 'above' ? position === 'sideLying' : view === 'side';
 
-/** Name and side of every key, looked up once. */
-type Parts = { readonly name: Landmark; readonly side: Side | undefined };
-const parts: ReadonlyMap<LandmarkKey, Parts> = new Map(
-  landmarkNames.flatMap((name): [LandmarkKey, Parts][] => [
-    [name, { name, side: undefined }],
-    [sidedKey(name, 'L'), { name, side: 'L' }],
-    [sidedKey(name, 'R'), { name, side: 'R' }],
-  ]),
-);
+export type Lens = NonNullable<MeasureInput['lens']>;
+
+/** Where a lens usually stands: as far as it is asked to; level with the pelvis, square to it. */
+const usualDistanceMm = 3000;
+/** What is not known of the distance, as a share of it: where it was told, and where it is the usual one. Conventions. */
+export const unknownShare = { told: 0.05, usual: 0.25 } as const;
+
+/** Said wherever it is reckoned with. */
+export const usualLensWords = `The lens' distance was not told: reckoned with ${usualDistanceMm / 1000} m ± ${100 * unknownShare.usual} %, level with the pelvis of the set-up.`;
+
+/** Marks with the pelvis between them; the first that are there say at what the lens was aimed. */
+const pelvisMarks: readonly (readonly [Landmark, Landmark])[] = [
+  ['ASIS', 'PS'],
+  ['ASIS', 'PSIS'],
+  ['STF', 'STB'],
+  ['GT', 'GT'],
+];
+
+/** Where the pelvis is; where it is not marked, the middle of what is. */
+function aimedAt(landmarks: Landmarks, near: Side): Vec2 {
+  const at = (name: Landmark): Vec2 | undefined => landmarks[name] ?? landmarks[sidedKey(name, near)];
+  for (const [first, second] of pelvisMarks) {
+    const [a, b] = [at(first), at(second)];
+    if (a && b) return middle(a, b);
+  }
+  const all = Object.values(landmarks);
+  const sumOf = (part: 0 | 1): number => all.reduce((sum, at) => sum + at[part], 0);
+  return all.length > 0 ? [sumOf(0) / all.length, sumOf(1) / all.length] : [0, 0];
+}
 
 /**
- * The same marks as an eye infinitely far away would see them; unchanged where the lens is not known or the view is not
- * a profile. Lens: where its axis meets the picture (pixels) and its distance from the body's middle plane (mm).
+ * The lens to reckon with in a profile: as told, else the usual one aimed at the pelvis of the set-up picture (of this one
+ * where there is none). Undefined where left and right lie equally far.
  */
-export function flatten(input: MeasureInput): MeasureInput {
-  const { lens } = input;
-  if (!lens || !isProfile(input)) return input;
-  const frame = readFrame(input);
-  if (!frame.ok) return input;
-  const { near } = frame.value;
-  const [cx, cy] = lens.axis;
-  const draw = ([x, y]: Vec2, nearerMm: number): [number, number] => {
-    const by = 1 - nearerMm / lens.distanceMm;
-    return [cx + (x - cx) * by, cy + (y - cy) * by];
-  };
-  const drawAll = (landmarks: Landmarks): Landmarks => {
-    const drawn: Partial<Record<LandmarkKey, Vec2>> = {};
-    for (const [key, at] of entriesOf(landmarks)) {
-      const { name, side } = parts.get(key) ?? { name: 'ASIS', side: undefined };
-      const { depthMm } = landmarkInfo[name];
-      drawn[key] = draw(at, side && side !== near ? -depthMm : depthMm);
-    }
-    return drawn;
-  };
-  const drawLine = ([a, b]: MeasureInput['matLine'], nearerMm: number): MeasureInput['matLine'] => [
-    draw(a, nearerMm),
-    draw(b, nearerMm),
+export function lensOf(input: MeasureInput, near: Side): Lens | undefined {
+  if (!isProfile(input)) return undefined;
+  if (input.lens) return input.lens;
+  const [x, y] = aimedAt(input.neutral?.landmarks ?? input.landmarks, near);
+  return { axis: [x, y], distanceMm: usualDistanceMm };
+}
+
+/** What is so much nearer to the lens, brought back to the body's middle: this part of what is seen. */
+export const shareAtMiddle = ({ lens }: Pick<MeasureInput, 'lens'>, nearer: number): number =>
+  1 - nearer / (lens?.distanceMm ?? usualDistanceMm);
+
+/** A point so far nearer to the lens than the body's middle, as an eye infinitely far away would see it. */
+function drawBack({ axis: [cx, cy], distanceMm }: Lens, [x, y]: Vec2, nearer: number): [number, number] {
+  const by = 1 - nearer / distanceMm;
+  return [cx + (x - cx) * by, cy + (y - cy) * by];
+}
+
+/** The same marks as an eye infinitely far away would see them. */
+export function flattenMarks(table: MarkTable, lens: Lens, near: Side): MarkTable {
+  const depths = nearerMm[near];
+  return table.map((at, slot) => at && drawBack(lens, at, depths[slot] ?? 0));
+}
+
+type Lines = Pick<MeasureInput, 'matLine' | 'scale'>;
+
+/** The same mat line and known length as an eye infinitely far away would see them. */
+export function flattenLines({ matLine, scale }: Lines, lens: Lens): Lines {
+  const { matNearerMm = 0, knownNearerMm = 0 } = lens;
+  const drawLine = ([a, b]: MeasureInput['matLine'], nearer: number): MeasureInput['matLine'] => [
+    drawBack(lens, a, nearer),
+    drawBack(lens, b, nearer),
   ];
-  const [mat, rod] = [lens.matNearerMm ?? 0, lens.knownNearerMm ?? 0];
-  const drawScale = (scale: NonNullable<MeasureInput['scale']>): NonNullable<MeasureInput['scale']> => ({
-    ...scale,
-    points: drawLine(scale.points, rod),
-    ...(scale.middle ? { middle: draw(scale.middle, rod) } : {}),
-  });
-  const { neutral } = input;
   return {
-    ...input,
-    landmarks: drawAll(input.landmarks),
-    matLine: drawLine(input.matLine, mat),
-    ...(input.scale ? { scale: drawScale(input.scale) } : {}),
-    ...(neutral
-      ? {
-          neutral: {
-            landmarks: drawAll(neutral.landmarks),
-            ...(neutral.matLine ? { matLine: drawLine(neutral.matLine, mat) } : {}),
-            ...(neutral.scale ? { scale: drawScale(neutral.scale) } : {}),
-          },
-        }
-      : {}),
+    matLine: drawLine(matLine, matNearerMm),
+    ...(scale ? { scale: { ...scale, points: drawLine(scale.points, knownNearerMm) } } : {}),
   };
 }

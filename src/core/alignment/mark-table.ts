@@ -23,7 +23,13 @@ export const nameAt = (slot: number): Landmark => landmarkNames[Math.floor(slot 
 
 /** Spread of finding each again and its distance from the body's middle, by slot. */
 export const findingSdMm: readonly number[] = keys.map((_, slot) => landmarkInfo[nameAt(slot)].findingSdMm);
-export const depthMm: readonly number[] = keys.map((_, slot) => landmarkInfo[nameAt(slot)].depthMm);
+const depthMm: readonly number[] = keys.map((_, slot) => landmarkInfo[nameAt(slot)].depthMm);
+
+/** How much nearer to the lens than the body's middle plane each slot lies, seen with this side toward the lens, mm. */
+export const nearerMm: Readonly<Record<Side, readonly number[]>> = {
+  L: depthMm.map((mm, slot) => mm * nearness(slot, 'L')),
+  R: depthMm.map((mm, slot) => mm * nearness(slot, 'R')),
+};
 
 /** Landmarks laid out by slot: places in px, undefined where nothing is marked. */
 export function layOut(landmarks: Landmarks): MarkTable {
@@ -48,7 +54,7 @@ export function nearSlot(table: MarkTable, number: number, near: Side): number {
 }
 
 /** + on the near side or unsided, − on the far side. */
-export function nearness(slot: number, near: Side): 1 | -1 {
+function nearness(slot: number, near: Side): 1 | -1 {
   const place = slot % wide;
   return (place === left && near === 'R') || (place === right && near === 'L') ? -1 : 1;
 }

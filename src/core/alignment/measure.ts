@@ -1,15 +1,16 @@
-import { distance, dot, wrapDeg } from '../geometry';
+import { degrees, distance, dot, minus, wrapDeg } from '../geometry';
 import type { Vec2 } from '../geometry';
 import { failure, success } from '../result';
 import type { Failure, Result } from '../result';
 import { checkPicture } from './checks';
 import type { Warning } from './checks';
-import { alongTrunk, readFrame } from './frame';
+import { alongTrunk, nearSide, readFrame } from './frame';
 import type { Frame } from './frame';
 import type { MeasureInput } from './input';
 import { fromWhere } from '../anatomy/positions';
 import type { Side } from '../anatomy/landmarks';
-import { flatten, isProfile } from './lens';
+import { flattenLines, flattenMarks, isProfile, lensOf, shareAtMiddle, usualLensWords } from './lens';
+import type { Lens } from './lens';
 import { keyAt, layOut, nearSlot, numberOf, sideAt, sidedSlot } from './mark-table';
 import { gather, lackingMarks, plansFor, pointsAt, sidesMarked } from './needs';
 import type { Picture, Plan } from './needs';
@@ -28,6 +29,8 @@ export type MeasureOutput = {
   /** Measures whose landmarks are marked, but which this view or position cannot show, and where to look from instead. */
   readonly unseen: Readonly<Record<string, string>>;
   readonly warnings: readonly Warning[];
+  /** What was not told and is reckoned with, in words. */
+  readonly assumes: readonly string[];
 };
 
 /** Nearer than this many marking errors, two points give no direction. */
@@ -84,7 +87,40 @@ function trunkFrame(rule: MeasureRule, input: MeasureInput, { table, frame }: Pi
   return hip && shoulder ? alongTrunk(frame, hip, shoulder) : frame;
 }
 
+/** From so much on, a trunk seen lying on the back is off the mat, which is then no reference for pelvis and ribs. Degrees. */
+const offTheMatDeg = 20;
+/** Beyond it hip and shoulder are not where the head end says they are. */
+const upsideDownDeg = 120;
+
+/** How far the trunk of a client on her back leans off the mat, degrees; undefined where it lies on it, or can't be seen. */
+function leaningDeg({ position, view }: MeasureInput, { table, frame }: Picture): number | undefined {
+  if (position !== 'supine' || view !== 'side') return undefined;
+  const [hip, shoulder] = [
+    table[nearSlot(table, numberOf.GT, frame.near)],
+    table[nearSlot(table, numberOf.AC, frame.near)],
+  ];
+  if (!hip || !shoulder) return undefined;
+  const trunk = minus(shoulder, hip);
+  const leaning = Math.abs(degrees(Math.atan2(dot(trunk, frame.up), dot(trunk, frame.headward))));
+  return leaning >= offTheMatDeg && leaning <= upsideDownDeg ? leaning : undefined;
+}
+
 const nothing: readonly string[] = [];
+
+const wordLeaning = (deg: number): string =>
+  `The trunk leans ${deg.toFixed(0)}° off the mat: tilt and flare are read along it, from hip to shoulder. Say so (trunk: level) if it is a curl.`;
+
+/** How the trunk lies, as told, else as seen; and that this was assumed, after what else was. */
+function withTrunk(
+  given: MeasureInput,
+  now: Picture,
+  assumed: readonly string[],
+): { readonly input: MeasureInput; readonly assumes: readonly string[] } {
+  if (given.trunk) return { input: given, assumes: assumed };
+  const leaning = leaningDeg(given, now);
+  if (leaning === undefined) return { input: { ...given, trunk: 'level' }, assumes: assumed };
+  return { input: { ...given, trunk: 'inclined' }, assumes: [...assumed, wordLeaning(leaning)] };
+}
 
 /** What a rule needs besides marks of its own. */
 function lackingContext(rule: MeasureRule, input: MeasureInput, { table, frame }: Picture): readonly string[] {
@@ -126,20 +162,23 @@ function limbOf(slots: readonly number[], { table, frame }: Picture): 1 | -1 {
   return hip && dot([hip[0] - middle[0], hip[1] - middle[1]], frame.rightward) < 0 ? -1 : 1;
 }
 
-/** This picture and the set-up, laid out; refused where a mat line or scale has no length. */
-function layOutPictures(input: MeasureInput): Result<Pick<Asked, 'now' | 'neutral'>> {
-  const frame = readFrame(input);
-  if (!frame.ok) return frame;
-  const now: Picture = { table: layOut(input.landmarks), frame: frame.value, path: '' };
+/** This picture and the set-up, laid out as from infinitely far; refused where a mat line or scale has no length. */
+function layOutPictures(input: MeasureInput, lens: Lens | undefined): Result<Pick<Asked, 'now' | 'neutral'>> {
   const { position, view, headEnd, facing, bellySide, neutral: rest } = input;
+  const directions = { position, view, headEnd, facing, bellySide };
+  const read = (lines: Pick<MeasureInput, 'matLine' | 'scale'>, at?: string): Result<Frame> =>
+    readFrame({ ...directions, ...(lens ? flattenLines(lines, lens) : lines) }, at);
+  const tableOf = (landmarks: MeasureInput['landmarks'], { near }: Frame): Picture['table'] =>
+    lens ? flattenMarks(layOut(landmarks), lens, near) : layOut(landmarks);
+  const frame = read(input);
+  if (!frame.ok) return frame;
+  const now: Picture = { table: tableOf(input.landmarks, frame.value), frame: frame.value, path: '' };
   if (!rest) return success({ now, neutral: undefined });
   const [matLine, scale] = [rest.matLine ?? input.matLine, rest.scale ?? input.scale];
-  const own =
-    rest.matLine || rest.scale
-      ? readFrame({ position, view, headEnd, facing, bellySide, matLine, scale }, 'neutral')
-      : frame;
+  const own = rest.matLine || rest.scale ? read({ matLine, scale }, 'neutral') : frame;
   if (!own.ok) return own;
-  return success({ now, neutral: { table: layOut(rest.landmarks), frame: own.value, path: 'neutral.' } });
+  const neutral: Picture = { table: tableOf(rest.landmarks, own.value), frame: own.value, path: 'neutral.' };
+  return success({ now, neutral });
 }
 
 const asWhole: readonly (Side | undefined)[] = [undefined];
@@ -165,12 +204,12 @@ function worseOf(first: Measure | undefined, second: Measure | undefined): Measu
  * (`rules.ts`), the errors in `propagate.ts`.
  */
 export function measure(given: MeasureInput): Result<MeasureOutput> {
-  const input = flatten(given);
-  const pictures = layOutPictures(input);
+  const lens = lensOf(given, nearSide(given));
+  const pictures = layOutPictures(given, lens);
   if (!pictures.ok) return pictures;
   const { now, neutral } = pictures.value;
-  const elevationDeg = input.lens?.elevationDeg ?? input.cameraElevationDeg;
-  const errors = errorsOf(input.markingSdPx, elevationDeg, input.cameraElevationSdDeg);
+  const { input, assumes } = withTrunk(given, now, given.lens || !lens ? nothing : [usualLensWords]);
+  const errors = errorsOf(input, lens);
   const asked: Asked = { input, now, neutral, errors, moved: neutral && movedSince(now, neutral, isProfile(input)) };
   const measures: Record<string, Measure> = {};
   const missing: Record<string, readonly string[]> = {};
@@ -190,7 +229,13 @@ export function measure(given: MeasureInput): Result<MeasureOutput> {
     const worse = worseOf(first, second);
     if (worse) measures[rule.id] = worse;
   }
-  return success({ measures, missing, unseen: wordUnseen(hidden, input, now), warnings: checkPicture(input, now) });
+  return success({
+    measures,
+    missing,
+    unseen: wordUnseen(hidden, input, now),
+    warnings: checkPicture(input, now),
+    assumes,
+  });
 }
 
 /** Measures that are marked but can't be seen so, with where to look from instead. */
@@ -212,11 +257,16 @@ function shareOf(
   picture: Picture,
   slots: readonly number[],
   limb: 1 | -1,
-): (Share & { readonly points: readonly Vec2[] }) | { readonly wrong: Failure } {
+): Share | { readonly wrong: Failure } {
   const frame = trunkFrame(rule, input, picture);
   const points = pointsAt(picture, slots);
   const wrong = findMisplaced(rule, slots, points, frame, picture, errors.sdPx);
-  return wrong ? { wrong } : { dual: rule.read(points, frame, limb), slots, frame, points };
+  if (wrong) return { wrong };
+  const seen = rule.read(points, frame, limb);
+  const nearer = rule.standsNearerMm?.[input.view];
+  if (!nearer) return { dual: seen, slots, frame, points };
+  const share = shareAtMiddle(input, nearer);
+  return { dual: chain(seen, share * seen.value, share), slots, frame, points };
 }
 
 /** What a rule reads of a limb or of the whole, or what it lacks for that. */
@@ -233,13 +283,12 @@ function readRule(plan: Plan, asked: Asked, side: Side | undefined): Reading {
   const first = shareOf(rule, asked, now, here, limb);
   if (isRefused(first)) return first;
   const model = rule.model?.(first.points, input.view, first.dual.value);
-  const inProfile = isProfile(input);
   if (!there || !neutral)
-    return { measure: withErrors({ value: first.dual.value, shares: [first], model, inProfile, moved }, rule, errors) };
+    return { measure: withErrors({ value: first.dual.value, shares: [first], model, moved }, rule, errors) };
   const rest = shareOf(rule, asked, neutral, there, limb);
   if (isRefused(rest)) return rest;
   const { value, shares } = against(rule, first, rest);
-  return { measure: withErrors({ value, shares, model, inProfile, moved }, rule, errors) };
+  return { measure: withErrors({ value, shares, model, moved }, rule, errors) };
 }
 
 function lackingOf(
@@ -255,7 +304,7 @@ function lackingOf(
   return [...marks, ...context, ...ofNeutral, ...scale];
 }
 
-const withDual = ({ slots, frame }: Share, dual: Dual): Share => ({ dual, slots, frame });
+const withDual = (share: Share, dual: Dual): Share => ({ ...share, dual });
 
 /** A value against the same in the set-up picture, with the slopes of the result in the points of both. */
 function against(

@@ -1,9 +1,13 @@
 // From errors of the marks to the error of a measure, to first order: the variance is the sum of the squared slopes times the
 // variance of what they lean on (Bevington & Robinson 2003, Data Reduction and Error Analysis, 3rd ed., ch. 3).
 import { radians } from '../geometry';
+import type { Vec2 } from '../geometry';
 import type { Dual } from './dual';
 import type { Frame } from './frame';
-import { depthMm, findingSdMm, nearness } from './mark-table';
+import type { MeasureInput } from './input';
+import { unknownShare } from './lens';
+import type { Lens } from './lens';
+import { findingSdMm, nearerMm } from './mark-table';
 import type { MeasureRule, Unit } from './rules';
 import { slipSdMm } from './slip';
 import type { Moved } from './slip';
@@ -17,8 +21,16 @@ export type Measure = {
   readonly seBetween?: number;
 };
 
-/** Of a look: spread of marking in pixels, and the camera's elevation with its spread in radians. */
-export type Errors = { readonly sdPx: number; readonly elevation: number; readonly elevationSd: number };
+/** Of a look: spread of marking in pixels, the camera's elevation with its spread in radians, and its lens. */
+export type Errors = {
+  readonly sdPx: number;
+  readonly elevation: number;
+  readonly elevationSd: number;
+  /** What is not known of the lens' distance, as a share of it. */
+  readonly distanceShare: number;
+  /** Absent where left and right landmarks lie equally far from it. */
+  readonly lens: Lens | undefined;
+};
 
 /** How well a careful person who measured it knows the camera's elevation, and how well it is guessed, degrees. */
 const knownElevationSdDeg = 0.7;
@@ -26,25 +38,38 @@ const guessedElevationSdDeg = 2;
 
 /** Errors of a picture: of a mark, px; of the camera's elevation, radians, as measured, as told, or as guessed. */
 export function errorsOf(
-  markingSdPx: number,
-  elevationDeg: number | undefined,
-  givenSdDeg: number | undefined,
+  { markingSdPx, lens: told, cameraElevationDeg, cameraElevationSdDeg }: MeasureInput,
+  lens: Lens | undefined,
 ): Errors {
-  const sdDeg = givenSdDeg ?? (elevationDeg === undefined ? guessedElevationSdDeg : knownElevationSdDeg);
-  return { sdPx: markingSdPx, elevation: radians(elevationDeg ?? 0), elevationSd: radians(sdDeg) };
+  const elevationDeg = told?.elevationDeg ?? cameraElevationDeg;
+  const sdDeg = cameraElevationSdDeg ?? (elevationDeg === undefined ? guessedElevationSdDeg : knownElevationSdDeg);
+  return {
+    sdPx: markingSdPx,
+    elevation: radians(elevationDeg ?? 0),
+    elevationSd: radians(sdDeg),
+    distanceShare: unknownShare[told ? 'told' : 'usual'],
+    lens,
+  };
 }
 
 /** What the marks of one picture put into a value: its slopes in them, and in which slots they are. */
-export type Share = { readonly dual: Dual; readonly slots: readonly number[]; readonly frame: Frame };
+export type Share = {
+  readonly dual: Dual;
+  readonly slots: readonly number[];
+  readonly points: readonly Vec2[];
+  readonly frame: Frame;
+};
 
-/** Variances of marking, of slip, and of finding the points again; and what a radian of camera elevation would add. */
-type Parts = { variance: number; slip: number; finding: number; elevated: number };
+/**
+ * Variances of marking, of slip, and of finding the points again; what a radian of camera elevation would add, and what
+ * the lens' distance has taken off.
+ */
+type Parts = { variance: number; slip: number; finding: number; elevated: number; drawnBack: number };
 
 function addParts(
   parts: Parts,
-  { dual, slots, frame }: Share,
-  sdPx: number,
-  inProfile: boolean,
+  { dual, slots, points, frame }: Share,
+  { sdPx, lens }: Errors,
   moved: Moved | undefined,
 ): void {
   const { slopes } = dual;
@@ -57,7 +82,11 @@ function addParts(
     parts.variance += steep * sdPx * sdPx;
     if (moved) parts.slip += steep * (slipSdMm(slot, moved) / mmPerPx) ** 2;
     parts.finding += steep * found * found;
-    if (inProfile) parts.elevated += ((x * up[0] + y * up[1]) * nearness(slot, near) * (depthMm[slot] ?? 0)) / mmPerPx;
+    const point = points[i];
+    if (!lens || !point) continue;
+    const nearer = nearerMm[near][slot] ?? 0;
+    parts.elevated += ((x * up[0] + y * up[1]) * nearer) / mmPerPx;
+    parts.drawnBack += ((x * (point[0] - lens.axis[0]) + y * (point[1] - lens.axis[1])) * nearer) / lens.distanceMm;
   }
 }
 
@@ -67,8 +96,6 @@ export type Computed = {
   readonly shares: readonly [Share, ...Share[]];
   /** What the formula itself leaves out: spread within and between set-ups. */
   readonly model: readonly [within: number, between: number] | undefined;
-  /** Whether left and right landmarks lie at different distances from the lens. */
-  readonly inProfile: boolean;
   /** What has moved since the set-up; absent where there is none to compare with. */
   readonly moved: Moved | undefined;
 };
@@ -78,18 +105,20 @@ const rollSdDeg = 2;
 
 /** A measure with both its errors; in degrees, mm or plain as `unit` says. */
 export function withErrors(
-  { value, shares, model = [0, 0], inProfile, moved }: Computed,
+  { value, shares, model = [0, 0], moved }: Computed,
   { report, unit, perRollDeg = 0 }: Pick<MeasureRule, 'report' | 'unit' | 'perRollDeg'>,
-  { sdPx, elevation, elevationSd }: Errors,
+  errors: Errors,
 ): Measure {
-  const parts: Parts = { variance: 0, slip: 0, finding: 0, elevated: 0 };
+  const { sdPx, elevation, elevationSd, distanceShare, lens } = errors;
+  const parts: Parts = { variance: 0, slip: 0, finding: 0, elevated: 0, drawnBack: 0 };
   let slips = moved; // this picture's marks, from where the set-up has them
   for (const share of shares) {
-    addParts(parts, share, sdPx, inProfile, slips);
+    addParts(parts, share, errors, slips);
     slips = undefined;
   }
-  const { variance, slip, finding, elevated } = parts;
-  const rolled = inProfile ? (perRollDeg * rollSdDeg) ** 2 : 0;
+  const { slip, finding, elevated } = parts;
+  const variance = parts.variance + (parts.drawnBack * distanceShare) ** 2;
+  const rolled = lens ? (perRollDeg * rollSdDeg) ** 2 : 0;
   const [{ dual, frame }] = shares;
   const { mmPerPx, matLengthPx } = frame;
   const corrected = mmPerPx ? value + elevated * elevation : value;

@@ -67,6 +67,8 @@ export type MeasureRule = {
   readonly besideTilt?: string;
   /** Beyond it the limb toward the lens is not the one that carries: read, but not judged. */
   readonly plausible?: { readonly within: number; readonly else: string };
+  /** By view, how much nearer to the lens its first landmarks stand than its last, mm: brought to one depth. */
+  readonly standsNearerMm?: Readonly<Partial<Record<View, number>>>;
   /** Set when a value can only come from points taken for one another; the two landmarks it may be. */
   readonly swapped?: {
     readonly of: readonly [number, number];
@@ -472,6 +474,7 @@ export const measureRules: readonly MeasureRule[] = [
     needs: ['HEEL', 'ASIS'],
     paired: ['HEEL', 'ASIS'],
     apart: [[2, 3]],
+    standsNearerMm: { foot: 500 },
     model: (_, __, value) => [0.1 * value, 0.18 * value],
     read: (points) => over(span(points, 0, 1), span(points, 2, 3)),
   },

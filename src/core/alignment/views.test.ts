@@ -3,7 +3,8 @@ import type { Vec2 } from '../geometry';
 import { placeBubble } from './bubble';
 import { measureInput } from './input';
 import type { MeasureInput } from './input';
-import { flatten } from './lens';
+import { flattenLines } from './lens';
+import { farLens } from '../../../tests/rigs/worked-picture';
 import { measure } from './measure';
 import type { MeasureOutput } from './measure';
 import { measuresSeen } from './needs';
@@ -24,6 +25,7 @@ const input = (more: Marked): MeasureInput =>
       mm: 1000,
     },
     landmarks: {},
+    lens: farLens,
     ...more,
   });
 const read = (more: Marked): MeasureOutput => {
@@ -138,35 +140,25 @@ test.each([
   expect(other).toBeCloseTo(one, 9);
 });
 
-test('the lens draws the set-up’s mat line and known length as it draws this picture’s', () => {
+test('a lens draws mat line and known length larger as they lie nearer, and is undone so', () => {
   const line: MeasureInput['matLine'] = [
     [0, 500],
     [2000, 500],
   ];
-  const scale = { points: line, mm: 1000, middle: [1000, 900] as [number, number] };
-  const { neutral, matLine } = flatten(
-    input({
-      position: 'supine',
-      view: 'side',
-      headEnd: 'left',
-      matLine: line,
-      lens: { axis: [1000, 500], distanceMm: 2000, matNearerMm: 200, knownNearerMm: 100 },
-      neutral: { landmarks: {}, matLine: line, scale },
-    }),
-  );
+  const lens = { axis: [1000, 500] as [number, number], distanceMm: 2000, matNearerMm: 200, knownNearerMm: 100 };
   // A tenth of the way nearer is drawn a tenth larger: brought back to 0.9 and 0.95 of what is seen.
-  expect(matLine).toEqual([
-    [100, 500],
-    [1900, 500],
-  ]);
-  expect(neutral?.matLine).toEqual(matLine);
-  expect(neutral?.scale).toEqual({
-    points: [
-      [50, 500],
-      [1950, 500],
+  expect(flattenLines({ matLine: line, scale: { points: line, mm: 1000 } }, lens)).toEqual({
+    matLine: [
+      [100, 500],
+      [1900, 500],
     ],
-    mm: 1000,
-    middle: [1000, 880],
+    scale: {
+      points: [
+        [50, 500],
+        [1950, 500],
+      ],
+      mm: 1000,
+    },
   });
 });
 

@@ -4,6 +4,7 @@ import { poseBody } from '../body/skeleton';
 import { normal, seeded } from '../random';
 import { nearSideOf, pinhole } from './camera';
 import { markShot, randomBodies, someCamera, viewsOf } from '../../../tests/rigs/random-look';
+import { farLens } from '../../../tests/rigs/worked-picture';
 import { directionsIn, trueEye } from './true-marks';
 
 const still = { uniform: () => 0.5, gauss: () => 0 };
@@ -17,7 +18,7 @@ test.each(cases)('%s from %s: without error a picture from far away measures wha
   const { setup } = randomBodies({ uniform, gauss: () => normal(uniform) }, position);
   const near = nearSideOf(position, view);
   const shot = markShot(view, near, setup, trueEye(view), still, exact);
-  const read = measure({ ...directionsIn(position, view), ...shot, markingSdPx: 1.5 });
+  const read = measure({ ...directionsIn(position, view), ...shot, markingSdPx: 1.5, lens: farLens });
   if (!read.ok) throw new Error(read.error.message);
   expect(Object.keys(read.value.measures).length).toBeGreaterThan(0);
   expect(read.value.warnings).toEqual([]);
@@ -28,7 +29,7 @@ test('posed with 7° of tilt, 5 of roll and 3 of hike, each shows where it is lo
   const read = (of: object, view: 'side' | 'foot' | 'above') => {
     const posed = poseBody({ heightM: 1.7, massKg: 65 }, { ...pose, ...of });
     const shot = markShot(view, 'R', posed, trueEye(view), still, exact);
-    const result = measure({ ...directionsIn('supine', view), ...shot, markingSdPx: 1.5 });
+    const result = measure({ ...directionsIn('supine', view), ...shot, markingSdPx: 1.5, lens: farLens });
     if (!result.ok) throw new Error(result.error.message);
     return result.value.measures;
   };

@@ -68,9 +68,13 @@ export const directionsIn = (
   ...(position === 'sideLying' ? { bellySide: 'up' } : {}),
 });
 
-/** An eye without lens or error, level and square: the definition of every measure, in millimetres. */
-export function trueEye(view: View): Eye {
-  const far = 1e7;
+/** So far away that nothing is drawn larger for being nearer. */
+const infinitelyFarMm = 1e7;
+/** As far away as a look's lens can be told to stand: what little it draws larger is taken off as from any lens. */
+export const farthestToldMm = 20_000;
+
+/** An eye without error, level and square, a pixel a millimetre at the body's middle: the definition of every measure. */
+export function trueEye(view: View, far = infinitelyFarMm): Eye {
   const up: Vec3 = [0, -1, 0];
   const from: Readonly<Record<View, Vec3>> = {
     side: [0, far, 0],
@@ -96,9 +100,9 @@ type TrueMarks = {
   readonly scale: { readonly points: readonly [Vec2, Vec2]; readonly mm: number };
 };
 
-/** Everything that a view of a body shows, where it truly is. */
+/** Everything that a view of a body shows, where it truly is, seen from `farthestToldMm`. */
 export function trueMarks(body: PosedBody, view: View): TrueMarks {
-  const { see } = trueEye(view);
+  const { see } = trueEye(view, farthestToldMm);
   const at = (point: Vec3): Vec2 => see(point).at;
   const near = nearSideOf(body.position, view);
   const inProfile = view === 'above' && body.position === 'sideLying' ? 'side' : view;

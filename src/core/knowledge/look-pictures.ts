@@ -67,7 +67,7 @@ function asNeutral(setup: MarkedPicture | undefined): Pick<MeasureInput, 'neutra
 }
 
 /** How the body lies in the pictures of a look. */
-export type Lying = { readonly position: Position; readonly trunk: 'inclined' | undefined };
+export type Lying = { readonly position: Position; readonly trunk: 'inclined' | 'level' };
 
 /** A picture measured, beside the set-up's from the same place. */
 export function readPicture(
@@ -83,7 +83,7 @@ export function readPicture(
   return measureWhatHolds({
     position,
     view,
-    ...(trunk ? { trunk } : {}),
+    trunk,
     ...directionsOf(setting, position),
     matLine: marks.matLine,
     ...knownLength(marks),

@@ -304,7 +304,7 @@ export function readLook(input: LookInput, repertoire: Repertoire, fault?: strin
   if (!known.ok) return known;
   const { position, levels } = exerciseAt(known.value, input.level);
   const level = levels.find(({ number }) => number === input.level);
-  const lying: Lying = { position, trunk: level && isInclined(level) ? 'inclined' : undefined };
+  const lying: Lying = { position, trunk: level && isInclined(level) ? 'inclined' : 'level' };
   const pictures = readPictures(input, lying);
   const readingsOf = (role: Role): readonly OtherReading[] => input.readings?.[role] ?? [];
   const values = collectAll(pictures, readingsOf);

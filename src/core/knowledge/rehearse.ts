@@ -13,7 +13,7 @@ import { measuresSeen } from '../alignment/needs';
 import type { Finding } from '../alignment/judge';
 import type { Estimate } from '../alignment/input';
 import type { Role } from '../alignment/look-values';
-import { directionsIn, trueMarks } from '../figure/true-marks';
+import { directionsIn, farthestToldMm, trueMarks } from '../figure/true-marks';
 import { success } from '../result';
 import type { Result } from '../result';
 import type { Exercise, Level, Repertoire } from './entries';
@@ -69,7 +69,11 @@ const pictureOf = (pose: Pose, view: View): MarkedPicture => {
       scale: { points: [[...scale.points[0]], [...scale.points[1]]], mm: scale.mm },
     },
     markingSdPx,
-    setting: { headEnd: headEnd ?? facing ?? 'left', ...(bellySide ? { bellySide } : {}) },
+    setting: {
+      headEnd: headEnd ?? facing ?? 'left',
+      ...(bellySide ? { bellySide } : {}),
+      lensDistanceMm: farthestToldMm,
+    },
     size: { width: 4000, height: 4000 },
   };
 };

@@ -39,7 +39,7 @@ test('a zip of pictures and a table gives a row a picture; what lacks marks says
     return row.result.ok ? row.result.value.measures.pelvicTilt?.value : row.result.error.code;
   };
   expect(tilt('setup.jpg')).toBeCloseTo(0, 6);
-  expect(tilt('top.jpg')).toBeCloseTo(10, 3); // 17.633 px over 100
+  expect(tilt('top.jpg')).toBeCloseTo(9.8, 3); // 17.633 px over 100, the hip bone 4 % nearer to a lens aimed at the set-up's pelvis
   expect(tilt('lost.jpg')).toBe('noMarks');
   expect(tilt('bare.jpg')).toBe('noMatLine');
   expect(rows).toHaveLength(4);

@@ -7,6 +7,7 @@ import type { Position, View } from '@/core/anatomy/positions';
 import type { Setting } from '@/core/alignment/setting';
 import { Small } from '@/design/layout';
 import { OneOf, optionsOf } from '@/design/choice';
+import { isProfile, usualLensWords } from '@/core/alignment/lens';
 
 const Details = styled.details`
   border-top: 1px solid var(--rule);
@@ -43,16 +44,15 @@ export function CameraPlace({ setting, position, view, onChange }: PlaceProps) {
   const upright = isUpright(position);
   const showsEnds = view === 'side' || view === 'above';
   const { lensHeightMm, lensDistanceMm } = setting;
-  const place = [
-    showsEnds ? `${upright ? 'facing' : 'head at the'} ${setting.headEnd}` : '',
-    lensDistanceMm ? `${(lensDistanceMm / 1000).toFixed(1)} m away` : '',
-    lensHeightMm !== undefined ? `lens ${(lensHeightMm / 1000).toFixed(2)} m up` : '',
-  ].filter(Boolean);
   return (
     <Details>
       <summary>
         How it was taken
-        <Small>{place.join(', ') || 'lens not measured'}</Small>
+        <Small>
+          {[...(showsEnds ? [`${upright ? 'facing' : 'head at the'} ${setting.headEnd}`] : []), wordLens(setting)].join(
+            ', ',
+          )}
+        </Small>
       </summary>
       <div className="fields">
         {showsEnds && (
@@ -94,12 +94,19 @@ export function CameraPlace({ setting, position, view, onChange }: PlaceProps) {
           />
         )}
       </div>
+      {!lensDistanceMm && isProfile({ view, position }) && <Small>{usualLensWords}</Small>}
       <Small>
         A lens above or below the pelvis fakes tilt, about 6° for each 5° it looks down. With distance and height known
         that is taken off, and the error between dates shrinks.
       </Small>
     </Details>
   );
+}
+
+/** Where the lens stood, as far as it was measured. */
+function wordLens({ lensDistanceMm, lensHeightMm }: Setting): string {
+  const height = lensHeightMm === undefined ? '' : `, ${(lensHeightMm / 1000).toFixed(2)} m up`;
+  return lensDistanceMm ? `lens ${(lensDistanceMm / 1000).toFixed(1)} m away${height}` : `lens not measured${height}`;
 }
 
 const inMetres = (mm: number | undefined): number | undefined => (mm === undefined ? undefined : mm / 1000);
