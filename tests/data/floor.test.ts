@@ -6,7 +6,8 @@ import { readDay } from '@/features/floor/day';
 import { handOutCalendar } from '@/features/hand-out/calendar';
 import { readHandOut } from '@/features/hand-out/read';
 import { database } from '@/data/database';
-import { SessionEventRow } from '@/data/models';
+import { SessionEventRow, Studio } from '@/data/models';
+import { setCondition } from '@/data/stores/cautions';
 import { findClient } from '@/data/stores/clients';
 import { eventsAfter, findSession, foldKept, listSessions, receiveEvents, tabletKey } from '@/data/stores/floor';
 import { listTrialsOf } from '@/data/stores/looks';
@@ -248,6 +249,32 @@ describe('what comes of a session', () => {
     expect(client?.known).toContainEqual(
       expect.objectContaining({ fault: 'flare', correction: 'sandFromRibs', tried: 1, helped: 1 }),
     );
+  });
+  test('what could hurt by today’s answers, or by a condition that was cleared until that day, counts in the outcome', async () => {
+    const safetyOf = async (person: string, at: number, ready?: Payload) => {
+      const { session, make, rep, started, send } = tablet();
+      const begin = { ...started(person), at };
+      const lost = { ...rep('left', false), at };
+      const named = make({ kind: 'named', of: lost.id, block: 'pelvis', fault: 'arch' }, at);
+      await send([begin, ...(ready ? [make(ready, at)] : []), lost, named, make({ kind: 'ended' }, at)], Date.now());
+      const found = await findSession(asker(), session);
+      return found.ok && found.value.outcome?.items[0]?.safety;
+    };
+    const now = Date.now();
+    const answered = (today: string[]): Payload => ({ kind: 'ready', feeling: 'well', words: '', today });
+    expect(await safetyOf(clientId, now)).toBe('none');
+    expect(await safetyOf(clientId, now, answered(['lowBackPain']))).toBe('atTheEnd');
+    expect(await safetyOf(clientId, now, answered([]))).toBe('none');
+
+    // Cleared until 1 September: 22:00 UTC is still that day in London, and the next one in Auckland.
+    const person = await bringClient(asker(), { conditions: ['lowBackPain'] });
+    const cleared = { note: '', clearedOn: '2026-06-01', clearedBy: 'Dr Inglenook', clearedUntil: '2026-09-01' };
+    await setCondition(asker(), person, 'lowBackPain', cleared, 0);
+    const evening = Date.parse('2026-09-01T22:00:00Z');
+    expect(await safetyOf(person, evening)).toBe('none');
+    await Studio.update({ timeZone: 'Pacific/Auckland' }, { where: { id: asker().studioId } });
+    expect(await safetyOf(person, evening)).toBe('atTheEnd');
+    await Studio.update({ timeZone: 'Europe/London' }, { where: { id: asker().studioId } });
   });
   test('a stop sign stands on the client’s file; taken back, it is gone', async () => {
     const { started, make, send } = tablet();

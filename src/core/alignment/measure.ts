@@ -8,6 +8,7 @@ import { alongTrunk, nearSide, readFrame } from './frame';
 import type { Frame } from './frame';
 import type { MeasureInput } from './input';
 import { fromWhere } from '../anatomy/positions';
+import type { View } from '../anatomy/positions';
 import type { Side } from '../anatomy/landmarks';
 import { flattenLines, flattenMarks, isProfile, lensOf, shareAtMiddle, usualLensWords } from './lens';
 import type { Lens } from './lens';
@@ -192,9 +193,17 @@ function sidesAsked({ sided }: MeasureRule, marked: readonly Side[]): readonly (
 
 const noSides: readonly Side[] = [];
 
-/** The larger of two limbs' values, where both are told. */
-function worseOf(first: Measure | undefined, second: Measure | undefined): Measure | undefined {
-  return second && Math.abs(second.value) > Math.abs(first?.value ?? 0) ? second : first;
+/** Of two limbs told apart, the one that stands for both in this view: which of them strays the more; none where neither does. */
+function standsForBoth(
+  { sided, lessOfBothIn }: MeasureRule,
+  view: View,
+  limbs: readonly Measure[],
+): Measure | undefined {
+  const [first, second = first] = limbs;
+  if (!first || !second) return undefined;
+  if (lessOfBothIn?.includes(view)) return second.value < first.value ? second : first;
+  if (sided !== 'always') return undefined;
+  return Math.abs(second.value) > Math.abs(first.value) ? second : first;
 }
 
 /**
@@ -224,9 +233,8 @@ export function measure(given: MeasureInput): Result<MeasureOutput> {
       if ('measure' in reading) measures[name] = reading.measure;
       else missing[name] = reading.lacks;
     }
-    if (rule.sided !== 'always' || marked.length === 0) continue;
-    const [first, second] = marked.map((side) => measures[`${rule.id}_${side}`]);
-    const worse = worseOf(first, second);
+    const limbs = marked.flatMap((side) => measures[`${rule.id}_${side}`] ?? []);
+    const worse = standsForBoth(rule, input.view, limbs);
     if (worse) measures[rule.id] = worse;
   }
   return success({

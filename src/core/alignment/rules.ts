@@ -51,6 +51,8 @@ export type MeasureRule = {
   readonly alongTrunk?: true;
   /** Of one limb: told for left and right apart when both are marked; `always`: its side must be named. */
   readonly sided?: 'whenNamed' | 'always';
+  /** Seen from here both limbs are told apart, and the one with less of it stands for both. */
+  readonly lessOfBothIn?: readonly View[];
   /** Pairs of points that must not lie on one another. */
   readonly apart: readonly (readonly [number, number])[];
   /** Signed value with its slopes. */
@@ -242,6 +244,8 @@ export const measureRules: readonly MeasureRule[] = [
     needs: ['AC', 'TR'],
     fromNeutral: true,
     compares: 'ratio',
+    sided: 'whenNamed',
+    lessOfBothIn: ['front'],
     apart: [[0, 1]],
     model: (_, view) => (view === 'front' ? [0.026, 0.03] : [0, 0]),
     read: (points) => span(points, 0, 1),

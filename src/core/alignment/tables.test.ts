@@ -73,7 +73,7 @@ test('measures as the page of measures has them: name, unit, from where, in whic
     'ribPelvisRatio | rib to hip distance | ratio | side above | everywhere | LR ASIS | fromNeutral ratio | [[0,1]]',
     'faceAngle | face angle | deg | side above | everywhere | FH CH |  | [[0,1]]',
     'craniovertebral | head over neck | deg | side | sitting kneeling standing | C7 TR |  | [[0,1]]',
-    'shoulderEar | shoulder to ear | ratio | side front | everywhere | AC TR | fromNeutral ratio | [[0,1]]',
+    'shoulderEar | shoulder to ear | ratio | side front | everywhere | AC TR | fromNeutral whenNamed ratio | [[0,1]]',
     'legElevation | thigh above the mat | deg | side | supine prone sideLying fourPoint frontSupport | GT LK instead {"LK":"LM"} | whenNamed | [[0,1]]',
     'straightLegElevation | whole leg above the mat | deg | side | supine prone sideLying fourPoint frontSupport | GT LM | whenNamed | [[0,1]]',
     'kneeFlexion | knee bend | deg | side above | everywhere | GT LK LM | whenNamed | [[0,1],[1,2]]',

@@ -181,3 +181,22 @@ test('a one-sided target’s bubble rests one tolerance inside it', () => {
   expect(Math.sign(at(8, [10, null]))).toBe(Math.sign(at(-6, [-4, 4])));
   expect(Math.sign(at(12, [null, 10]))).toBe(Math.sign(at(6, [-4, 4])));
 });
+
+test('from the front each shoulder is told by itself, and the one nearer its ear stands for both', () => {
+  const at = (left: number): MeasureInput['landmarks'] => ({
+    AC_L: [1150, 500],
+    TR_L: [1060, 500 - left],
+    AC_R: [850, 500],
+    TR_R: [940, 300],
+  });
+  // From 219.3 px to 151.3 at the left, 219.3 kept at the right.
+  const { measures } = read({
+    position: 'standing',
+    view: 'front',
+    landmarks: at(121.6),
+    neutral: { landmarks: at(200) },
+  });
+  expect(measures['shoulderEar_L']?.value).toBeCloseTo(0.69, 2);
+  expect(measures['shoulderEar_R']?.value).toBeCloseTo(1, 6);
+  expect(measures['shoulderEar']?.value).toBe(measures['shoulderEar_L']?.value);
+});

@@ -1,5 +1,4 @@
 // What follows from taught sessions on the clients' files, written with the events that make it, or owed and paid later.
-import { toCalendarDate, fromAbsolute } from '@internationalized/date';
 import { Op } from 'sequelize';
 import type { Attributes, CreationAttributes, Model, ModelStatic, Transaction, WhereOptions } from 'sequelize';
 import type { MakeNullishOptional } from 'sequelize/types/utils';
@@ -14,6 +13,7 @@ import type { StopSpan } from '@/core/progression/follows';
 import { outcomesOf, unsafeFaults } from '@/core/progression/outcome';
 import { foldSession } from '@/core/progression/session';
 import type { Session } from '@/core/progression/session';
+import { dayOf } from '../days';
 import { errnoOf, isPassing } from '../failures';
 import {
   ApparatusCheck,
@@ -76,6 +76,11 @@ export async function writeFollows(who: Who, row: TaughtSession, transaction: Tr
 
 const momentOf = (at: number | null): Date | null => (at === null ? null : new Date(at));
 
+async function timeZoneOf(studioId: string, transaction: Transaction): Promise<string> {
+  const { timeZone } = await Studio.findByPk(studioId, { attributes: ['timeZone'], rejectOnEmpty: true, transaction });
+  return timeZone;
+}
+
 async function writeOutcome(
   repertoire: Repertoire,
   row: TaughtSession,
@@ -84,10 +89,11 @@ async function writeOutcome(
 ): Promise<void> {
   const { studioId, clientId } = row;
   const onFile = await ClientCondition.findAll({ where: { studioId, clientId }, transaction });
-  const day = row.startedAt.toISOString().slice(0, 10);
-  const conditions = conditionsInForce(
+  const day = dayOf(await timeZoneOf(studioId, transaction), row.startedAt);
+  const inForce = conditionsInForce(
     onFile.map(({ condition, clearedOn, clearedUntil }) => onDay({ condition, clearedOn, clearedUntil }, day)),
   );
+  const conditions = [...new Set([...inForce, ...(session.ready?.today ?? [])])];
   const outcome = outcomesOf(session, unsafeFaults(repertoire, conditions));
   await row.update({ outcome }, { transaction });
 }
@@ -191,11 +197,11 @@ async function writeChecks(
   transaction: Transaction,
 ): Promise<void> {
   if (checked.length === 0) return;
-  const { timeZone } = await Studio.findByPk(studioId, { rejectOnEmpty: true, transaction });
+  const timeZone = await timeZoneOf(studioId, transaction);
   for (const apparatus of apparatuses.filter((one) => checked.includes(one))) {
     const tick = events.findLast(({ what }) => what.kind === 'checked' && what.apparatus === apparatus);
     if (!tick) continue;
-    const day = toCalendarDate(fromAbsolute(tick.at, timeZone)).toString();
+    const day = dayOf(timeZone, new Date(tick.at));
     if ((await ApparatusCheck.count({ where: { studioId, apparatus, day }, transaction })) > 0) continue;
     const madeBy = await nameOf(studioId, tick.by, transaction);
     const row = { id: newId(), studioId, apparatus, day, madeBy, madeAt: new Date(tick.at) };
