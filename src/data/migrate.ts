@@ -8,6 +8,7 @@ import * as springs from './migrations/005-springs';
 import * as keptAndTold from './migrations/006-kept-and-told';
 import * as summaries from './migrations/007-summaries';
 import * as dates from './migrations/008-dates';
+import * as seen from './migrations/009-seen';
 import { restartable } from './migrations/restartable';
 
 type Migration = {
@@ -24,6 +25,7 @@ const migrations: readonly (readonly [string, Migration])[] = [
   ['006-kept-and-told', keptAndTold],
   ['007-summaries', summaries],
   ['008-dates', dates],
+  ['009-seen', seen],
 ];
 
 /** Brings the tables to the newest shape, or to that of `to`; returns the names of the migrations that ran. */

@@ -254,9 +254,10 @@ export class LookReading extends Model<Attributes<LookReading>, Creation<LookRea
   declare studioId: string;
   declare lookId: string;
   declare role: PictureRole;
-  declare method: 'hand' | 'eye';
+  declare method: 'hand' | 'eye' | 'seen';
   declare measure: string;
   declare taken: number;
+  declare side: 'L' | 'R' | null;
   declare updatedAt: Date;
 }
 
@@ -598,6 +599,7 @@ export function defineModels(sequelize: Sequelize): void {
     method: STRING,
     measure: STRING,
     taken: DOUBLE,
+    side: { type: STRING, allowNull: true },
     updatedAt: DATE(3),
   });
   define(MarkingRounds, 'marking_rounds', {

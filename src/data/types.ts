@@ -147,12 +147,13 @@ export type LookPictureCard = PictureCard & {
   readonly marks: StoredMarks;
 };
 
-/** What a hand or an eye told of a moment, as it was taken: degrees, fingers, mmHg, or a grade. */
+/** What a hand or an eye told of a moment, as it was taken: degrees, fingers, mmHg, or a grade of a block or fault. */
 export type TakenReading = {
   readonly role: PictureRole;
-  readonly method: 'hand' | 'eye';
+  readonly method: 'hand' | 'eye' | 'seen';
   readonly measure: string;
   readonly taken: number;
+  readonly side?: 'L' | 'R' | null;
 };
 
 export type LookCard = {

@@ -45,7 +45,16 @@ beforeAll(async () => {
 });
 afterAll(() => database().close());
 
-const emptyResult = { neutral: {}, methods: {}, back: [], baseline: [], retest: [], target: {}, verdict: null };
+const emptyResult = {
+  neutral: {},
+  methods: {},
+  back: [],
+  baseline: [],
+  retest: [],
+  seen: [],
+  target: {},
+  verdict: null,
+};
 const begin = (who: Who, clientId: string): Promise<string> => beginLook(who, clientId, { level: 2 });
 const pictureOf = async (who: Who, clientId: string): Promise<string> => {
   const image = await takeIn(

@@ -81,6 +81,23 @@ describe('one look', () => {
     expect(await readings()).toEqual([{ role: 'top', method: 'eye', measure: 'pelvicTilt', taken: 1 }]);
     expect((await listLooks(ours, clientId)).looks.some(({ id }) => id === lookId)).toBe(true); // a look without pictures is one too
   });
+  test('keeps a fault that an eye graded, with its side; one of two taps at once stands, not both', async () => {
+    const lookId = await begin();
+    const longest = 'k'.repeat(60); // as long as an entry of a studio's own may be called
+    const fault = { role: 'back', method: 'seen', measure: longest } as const;
+    await setLookReading(ours, lookId, { ...fault, taken: 2, side: 'L' });
+    await Promise.all([
+      setLookReading(ours, lookId, { ...fault, taken: 3, side: 'R' }),
+      setLookReading(ours, lookId, { ...fault, taken: 3, side: 'R' }),
+    ]);
+    const readings = async () => {
+      const look = await findLook(ours, lookId);
+      return look.ok ? look.value.readings : [];
+    };
+    expect(await readings()).toEqual([{ ...fault, taken: 3, side: 'R' }]);
+    await setLookReading(ours, lookId, { ...fault, taken: 0 });
+    expect(await readings()).toEqual([{ ...fault, taken: 0 }]);
+  });
   test('another studio reads and changes nothing of it', async () => {
     const lookId = await begin();
     const refused = { ok: false, error: { code: 'notFound' } };
@@ -91,7 +108,16 @@ describe('one look', () => {
   });
   test('closed, it takes no more readings', async () => {
     const lookId = await begin();
-    const result = { neutral: {}, methods: {}, back: [], baseline: [], retest: [], target: {}, verdict: null };
+    const result = {
+      neutral: {},
+      methods: {},
+      back: [],
+      baseline: [],
+      retest: [],
+      seen: [],
+      target: {},
+      verdict: null,
+    };
     await keepLook(ours, lookId, { result, trial: undefined, dose });
     expect(
       await setLookReading(ours, lookId, { role: 'top', method: 'eye', measure: 'pelvicTilt', taken: 2 }),
@@ -153,6 +179,7 @@ test('grades beside pictures of the same moments become her own eye’s bias and
       back: [],
       baseline: [finding(picture)],
       retest: [],
+      seen: [],
       target: {},
       verdict: null,
     };
@@ -169,6 +196,7 @@ test('own neutral of earlier dates stands in where there is no set-up, with the 
     back: [],
     baseline: [],
     retest: [],
+    seen: [],
     target: {},
     verdict: null,
   });

@@ -12,10 +12,13 @@ import { roles } from './look-values';
 
 export const takenInput = v.strictObject({
   role: v.picklist(roles),
-  method: v.picklist(['hand', 'eye']),
-  measure: v.pipe(v.string(), v.regex(/^[a-zA-Z]{1,40}$/)),
-  /** Degrees, fingers, mm or mmHg as its tool counts; or a grade from −2 to 2. Null takes it back. */
+  /** `seen`: a fault that was graded by itself; `measure` is then its id. */
+  method: v.picklist(['hand', 'eye', 'seen']),
+  measure: v.pipe(v.string(), v.regex(/^[a-zA-Z][a-zA-Z0-9]{0,59}$/)),
+  /** Degrees, fingers, mm or mmHg as its tool counts; or a grade: −2 to 2 of a block, 0 to 3 of a fault. Null takes it back. */
   taken: v.nullable(number),
+  /** To which side a fault was seen. */
+  side: v.optional(v.nullable(v.picklist(['L', 'R']))),
 });
 export type Taken = Omit<v.InferOutput<typeof takenInput>, 'taken'> & { readonly taken: number };
 
@@ -60,7 +63,7 @@ function readOne(
     const { value, se } = readEye(taken, levelOf(measure, targets), eye);
     return { method, measure, value, seWithin: se, seBetween: se, fromLevel: true };
   }
-  if (!handRuleOf(measure, position)) return undefined;
+  if (method === 'seen' || !handRuleOf(measure, position)) return undefined;
   const read = readHand({ measure, read: taken }, position, fingerMm);
   return read && { method, measure, value: read.value, seWithin: read.se, seBetween: read.seBetween, fromLevel: false };
 }

@@ -411,6 +411,7 @@ describe('a kept reading', () => {
     methods: { pelvicTilt: 'hand' },
     baseline: [finding],
     back: [],
+    seen: [{ role: 'top' as const, fault: 'gluteGrip', side: 'L' as const, severity: 'clear' as const, safety: false }],
     retest: [],
     target: { pelvicTilt: { interval: [-5, null], tolerance: 5, source: 's', relativeTo: 'neutral' } },
     verdict: {
@@ -426,8 +427,8 @@ describe('a kept reading', () => {
   };
   test('comes back as it was; older ones without methods or way back have none', () => {
     expect(readKept(kept)).toEqual(kept);
-    const { methods: _, back: __, words: ___, ...older } = kept;
-    expect(readKept(older)).toEqual({ ...older, methods: {}, back: [] });
+    const { methods: _, back: __, words: ___, seen: ____, ...older } = kept;
+    expect(readKept(older)).toEqual({ ...older, methods: {}, back: [], seen: [] });
     expect(readKept({ ...kept, verdict: null })).toMatchObject({ verdict: null });
   });
   test.each<[string, unknown]>([
@@ -437,6 +438,7 @@ describe('a kept reading', () => {
     ['another severity', { ...kept, baseline: [{ ...finding, severity: 'awful' }] }],
     ['another outcome', { ...kept, verdict: { ...kept.verdict, verdict: 'good' } }],
     ['another reference', { ...kept, target: { pelvicTilt: { ...kept.target.pelvicTilt, relativeTo: 'moon' } } }],
+    ['another moment', { ...kept, seen: [{ role: 'later', fault: 'arch', safety: false }] }],
     ['another method', { ...kept, methods: { pelvicTilt: 'guess' } }],
     ['no neutral', { ...kept, neutral: undefined }],
     ['a finding without its value', { ...kept, retest: [{ ...finding, value: undefined }] }],

@@ -134,7 +134,8 @@ test('the set-up: what was read stands in the middle with its error between set-
 test('of a kept look the retest is shown, where there was one', () => {
   const [before, after] = [judged({ pelvicTilt: { value: 11, se: 1 } }), judged({ pelvicTilt: { value: 1, se: 1 } })];
   const nothing = { setup: {}, top: {}, back: {}, retest: {} };
-  const kept = keepReading({ pictures: nothing, values: nothing, baseline: before, retest: after });
+  const unseen = { setup: [], top: [], back: [], retest: [] };
+  const kept = keepReading({ pictures: nothing, values: nothing, seen: unseen, baseline: before, retest: after });
   expect(readKeptBlocks(kept, lying('left'))[2]?.state).toBe('in');
 });
 
@@ -165,7 +166,8 @@ test('in the set-up picture pelvis and ribs stand at own neutral', () => {
 test('a kept reading survives the way through JSON and shows the same vials', () => {
   const baseline = judged({ pelvicTilt: { value: 11, se: 1 }, tabletopError: { value: 3, se: 1 } });
   const nothing = { setup: {}, top: {}, back: {}, retest: {} };
-  const kept = keepReading({ pictures: nothing, values: nothing, baseline });
+  const unseen = { setup: [], top: [], back: [], retest: [] };
+  const kept = keepReading({ pictures: nothing, values: nothing, seen: unseen, baseline });
   const back = v.parse(keptReading, JSON.parse(JSON.stringify(kept)));
   expect(back).toEqual(kept);
   expect(readKeptBlocks(back, lying('left'))).toEqual(readBlocks(baseline, lying('left')));

@@ -1,8 +1,9 @@
 // What is stored of a reading: enough to show it as it was judged then, whatever the rules become.
 import * as v from 'valibot';
 import { severities, verdicts } from '../alignment/judge';
-import { methods } from '../alignment/look-values';
+import { methods, roles } from '../alignment/look-values';
 import type { LookReading } from './look';
+import type { LastFinding } from './watch';
 
 const estimate = v.object({ value: v.number(), se: v.number() });
 const limit = v.nullable(v.number());
@@ -30,6 +31,19 @@ export const keptReading = v.object({
   baseline: v.array(finding),
   back: v.optional(v.array(finding), []),
   retest: v.array(finding),
+  /** Faults graded by eye or touch at the top, on the way back and at the retest. */
+  seen: v.optional(
+    v.array(
+      v.object({
+        role: v.picklist(roles),
+        fault: v.string(),
+        side: v.optional(v.picklist(['L', 'R'])),
+        severity: v.optional(v.picklist(severities)),
+        safety: v.boolean(),
+      }),
+    ),
+    [],
+  ),
   target: v.record(
     v.string(),
     v.object({
@@ -60,8 +74,18 @@ export function readKept(kept: unknown): KeptReading | null {
   return parsed?.success ? parsed.output : null;
 }
 
+/** What a kept look found at the top of the movement: by measures, then by eye what these did not tell. */
+export function lastFound({ baseline, seen }: Pick<KeptReading, 'baseline' | 'seen'>): readonly LastFinding[] {
+  const byEye = seen.flatMap(({ role, fault, severity }): LastFinding[] =>
+    role === 'top' && severity && !baseline.some((one) => one.fault === fault && one.verdict === 'out')
+      ? [{ fault, verdict: 'out', severity }]
+      : [],
+  );
+  return [...baseline, ...byEye];
+}
+
 /** What is kept of a look: findings as they were judged, own neutral, methods, targets and verdict; no pictures. */
-export function keepReading({ values, baseline, back, retest, verdict }: LookReading): KeptReading {
+export function keepReading({ values, seen, baseline, back, retest, verdict }: LookReading): KeptReading {
   const atRest = Object.entries(values.setup).filter(([, { fromLevel }]) => !fromLevel);
   const methods = Object.entries({ ...values.top, ...values.retest }).map(([id, { method }]) => [id, method]);
   return {
@@ -70,6 +94,7 @@ export function keepReading({ values, baseline, back, retest, verdict }: LookRea
     back: [...(back?.findings ?? [])],
     baseline: [...(baseline?.findings ?? [])],
     retest: [...(retest?.findings ?? [])],
+    seen: roles.flatMap((role) => seen[role].map(({ plain: _, ...one }) => ({ role, ...one }))),
     target: Object.fromEntries(
       Object.entries({ ...baseline?.target, ...back?.target, ...retest?.target }).map(([id, { interval, ...rest }]) => [
         id,

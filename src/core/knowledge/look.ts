@@ -4,6 +4,10 @@ import { entriesOf } from '../keyed';
 import type { Repertoire } from './entries';
 import { lookUp } from './lookup';
 import { entry, exerciseAt, isInclined } from './find';
+import { watchedAt } from './fits';
+import { seenAt } from './seen';
+import type { SeenByEye } from './seen';
+import type { Taken } from '../alignment/readings';
 import { readPicture } from './look-pictures';
 import type { Lying, MarkedPicture, ReadPicture } from './look-pictures';
 import type { Layer } from './stances';
@@ -35,6 +39,8 @@ export type LookInput = {
   readonly conditions: readonly string[];
   readonly pictures: Readonly<Partial<Record<Role, Readonly<Partial<Record<View, MarkedPicture>>>>>>;
   readonly readings?: Readonly<Partial<Record<Role, readonly OtherReading[]>>>;
+  /** Everything as it was taken; of it, faults that were graded by themselves. */
+  readonly taken?: readonly Taken[];
   /** Own neutral of earlier dates, for when there is no set-up of this one. */
   readonly ownNeutral?: Readonly<Record<string, Estimate>>;
 };
@@ -43,6 +49,8 @@ export type LookReading = {
   readonly pictures: Readonly<Record<Role, Readonly<Partial<Record<View, ReadPicture>>>>>;
   /** Everything told of a moment, the best method first. */
   readonly values: Readonly<Record<Role, Readonly<Record<string, LookValue>>>>;
+  /** Faults that an eye or a hand graded at each moment, worst first. */
+  readonly seen: Readonly<Record<Role, readonly SeenByEye[]>>;
   /** The set-up: what is read against the mat alone; tilt and flare are own neutral by definition. */
   readonly setup?: JudgeOutput;
   /** At the top of the movement, uncorrected; absent until it can be judged. */
@@ -318,8 +326,14 @@ export function readLook(input: LookInput, repertoire: Repertoire, fault?: strin
     if (result && !result.ok) return result;
     if (result) judged[role === 'top' ? 'baseline' : role] = result.value;
   }
+  const watching = watchedAt(repertoire, known.value, input.level);
+  const targeted = new Set(watching.watches.map(({ measure }) => measure));
+  const seen = ofRoles((role) => {
+    const untargeted = readingsOf(role).filter(({ fromLevel, measure }) => fromLevel && !targeted.has(measure));
+    return seenAt(role, input.taken ?? [], untargeted, watching, repertoire, input.conditions);
+  });
   const verdict = verdictOf(values, judged, fault, (id) => errorOfChange(input, lying, values, id));
-  return success({ pictures, values, ...judged, ...(verdict ? { verdict } : {}) });
+  return success({ pictures, values, seen, ...judged, ...(verdict ? { verdict } : {}) });
 }
 
 /**

@@ -11,7 +11,7 @@ export type Watch = {
   readonly because: string;
 };
 
-type LastFinding = Pick<Finding, 'fault' | 'verdict' | 'severity'>;
+export type LastFinding = Pick<Finding, 'fault' | 'verdict' | 'severity'>;
 
 /**
  * What to watch for this person in this exercise, at most `most`: what could hurt her first, then what was out last

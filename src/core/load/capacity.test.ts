@@ -53,6 +53,7 @@ const looked = (verdict: 'in' | 'out' | 'unsure'): KeptReading => ({
   ],
   back: [],
   retest: [],
+  seen: [],
   target: {},
   verdict: null,
 });

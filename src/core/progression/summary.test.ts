@@ -104,13 +104,27 @@ test('sessions as the gate counts them, oldest first; the newest decision says w
 test('what was out last: the session’s word goes before the look’s; twice is clear, four times marked', () => {
   const finding = { fault: 'flare', verdict: 'out', severity: 'marked' };
   const looks = [
-    { id: 'older', day: '2026-02-01', exercise: 'march', level: 3, result: { baseline: [finding], retest: [] } },
+    {
+      id: 'older',
+      day: '2026-02-01',
+      exercise: 'march',
+      level: 3,
+      result: { baseline: [finding], seen: [], retest: [] },
+    },
     {
       id: 'newer',
       day: '2026-02-02',
       exercise: 'legFloat',
       level: 1,
-      result: { baseline: [finding, { ...finding, verdict: 'in' }], retest: [] },
+      result: {
+        baseline: [finding, { ...finding, verdict: 'in' }],
+        seen: [
+          { role: 'top', fault: 'gluteGrip', severity: 'clear', safety: false },
+          { role: 'top', fault: 'bellyDome', safety: true },
+          { role: 'back', fault: 'hike', severity: 'slight', safety: false },
+        ],
+        retest: [],
+      },
     },
   ] as never;
   const faults = [
@@ -126,5 +140,9 @@ test('what was out last: the session’s word goes before the look’s; twice is
     ['tuck', 'clear'],
     ['hike', 'slight'],
   ]);
-  expect(last.legFloat).toEqual([{ fault: 'flare', verdict: 'out', severity: 'marked' }]);
+  // Of what an eye graded, what was there at the top.
+  expect(last.legFloat).toEqual([
+    { fault: 'flare', verdict: 'out', severity: 'marked' },
+    { fault: 'gluteGrip', verdict: 'out', severity: 'clear' },
+  ]);
 });

@@ -1,5 +1,6 @@
 // What is known of a client from sessions, looks and doses: one assembly for every screen that asks.
 import type { Severity } from '../alignment/judge';
+import { lastFound } from '../knowledge/kept';
 import type { KeptReading } from '../knowledge/kept';
 import type { Body } from '../body/segments';
 import type { Repertoire } from '../knowledge/entries';
@@ -61,7 +62,7 @@ function lastFindings({ sessions, looks }: KeptOfClient): ClientSummary['last'] 
   const found: Record<string, readonly LastFinding[]> = {};
   const look = looks.at(-1);
   if (look)
-    found[look.exercise] = look.result.baseline
+    found[look.exercise] = lastFound(look.result)
       .filter(({ verdict }) => verdict === 'out')
       .map(({ fault, severity }) => ({ fault, verdict: 'out', severity: severity ?? 'slight' }));
   for (const { outcome } of [...sessions].reverse())

@@ -105,7 +105,7 @@ async function toCards(who: Who, looks: readonly Look[]): Promise<LookCard[]> {
     pictures: cardsOf(look.id),
     readings: readings
       .filter(({ lookId }) => lookId === look.id)
-      .map(({ role, method, measure, taken }) => ({ role, method, measure, taken })),
+      .map(({ role, method, measure, taken, side }) => ({ role, method, measure, taken, ...(side ? { side } : {}) })),
   }));
 }
 
@@ -179,7 +179,7 @@ export async function setLookPicture(
 export async function setLookReading(
   who: Who,
   lookId: string,
-  { role, method, measure, taken }: Omit<TakenReading, 'taken'> & { readonly taken: number | null },
+  { role, method, measure, taken, side = null }: Omit<TakenReading, 'taken'> & { readonly taken: number | null },
 ): Promise<Result<null>> {
   return transact(async (transaction) => {
     const { studioId } = who;
@@ -190,8 +190,8 @@ export async function setLookReading(
     const where = { studioId, lookId, role, method, measure };
     const found = await LookReading.findOne({ where, transaction });
     if (taken === null) await found?.destroy({ transaction });
-    else if (found) await found.update({ taken, updatedAt: new Date() }, { transaction });
-    else await LookReading.create({ id: newId(), ...where, taken, updatedAt: new Date() }, { transaction });
+    else if (found) await found.update({ taken, side, updatedAt: new Date() }, { transaction });
+    else await LookReading.create({ id: newId(), ...where, taken, side, updatedAt: new Date() }, { transaction });
     return success(null);
   });
 }

@@ -62,25 +62,48 @@ const outBlocks = (faults: LookLine['faults'], findings: Kept): ReadonlySet<stri
 const methodWords = { picture: '', hand: ', by hand', eye: ', by eye' } as const;
 
 type FoundProps = {
-  readonly findings: Kept;
-  readonly methods: KeptReading['methods'];
+  readonly result: Pick<KeptReading, 'baseline' | 'methods' | 'seen'>;
   readonly faults: LookLine['faults'];
 };
 
-function Found({ findings, methods, faults }: FoundProps) {
+const sideWords = { L: ', left', R: ', right' } as const;
+const whenSeen = {
+  setup: 'in the set-up, by eye',
+  top: 'by eye',
+  back: 'on the way back, by eye',
+  retest: 'at the retest, by eye',
+};
+
+/** Faults that an eye graded as there. */
+const SeenByEye = ({ result: { seen }, faults }: FoundProps) =>
+  seen.map(
+    ({ role, fault, side, severity }) =>
+      severity && (
+        <div key={`${role} ${fault}`}>
+          <span className="out">
+            {severity}: {faults[fault]?.plain}
+            {side && sideWords[side]}
+          </span>{' '}
+          <Small>{whenSeen[role]}</Small>
+        </div>
+      ),
+  );
+
+function Found({ result, faults }: FoundProps) {
+  const { baseline: findings, methods, seen } = result;
   const byOther = (measure: string) => methodWords[methods[measure] ?? 'picture'];
   const firstOf = (fault: string) => findings.find((one) => one.fault === fault); // two measures may show one fault: the worse stands for it
   const out = findings.filter((one) => one.verdict === 'out' && firstOf(one.fault) === one);
   const unsure = findings.filter(({ verdict }) => verdict === 'unsure');
-  if (findings.length === 0) return <>nothing was judged</>;
+  if (findings.length === 0 && seen.length === 0) return <>nothing was judged</>;
   return (
     <>
-      {out.length === 0 && <span>nothing surely out of level</span>}
+      {out.length === 0 && !seen.some(({ severity }) => severity) && <span>nothing surely out of level</span>}
       {out.map(({ fault, side, severity, measure, value, se }) => (
         <div key={measure}>
           <span className="out">
             {severity}: {faults[fault]?.plain}
-            {side && (side === 'L' ? ', left' : ', right')}
+            {side && sideWords[side]}
           </span>{' '}
           <Small>
             {nameOf(measure)}
@@ -91,6 +114,7 @@ function Found({ findings, methods, faults }: FoundProps) {
           </Small>
         </div>
       ))}
+      <SeenByEye result={result} faults={faults} />
       {unsure.map(({ fault, measure }) => (
         <div key={measure}>
           <Small>can’t tell yet: {faults[fault]?.plain}</Small>
@@ -171,11 +195,7 @@ const KeptFacts = ({ look: { result, tried, faults, dose } }: { readonly look: L
     <div>
       <dt>finding</dt>
       <dd>
-        {result ? (
-          <Found findings={result.baseline} methods={result.methods} faults={faults} />
-        ) : (
-          'kept, but written in a way that can’t be read here'
-        )}
+        {result ? <Found result={result} faults={faults} /> : 'kept, but written in a way that can’t be read here'}
       </dd>
     </div>
     <div>

@@ -367,7 +367,7 @@ function lineOf(
     name: exerciseName(repertoire, exercise, result?.words),
     tried: correction && correctionWords(repertoire, correction, result?.words),
     faults: Object.fromEntries(
-      [...(result?.baseline ?? []), ...(result?.back ?? []), ...(result?.retest ?? [])].map(({ fault }) => [
+      (result ? [...result.baseline, ...result.back, ...result.retest, ...result.seen] : []).map(({ fault }) => [
         fault,
         {
           plain: faultWords(repertoire, fault, result?.words),

@@ -203,8 +203,9 @@ export async function keepWholeLook(input: unknown): Promise<Result<{ clientId: 
     if (!reading.ok) return reading;
     const trial = trialOf(reading.value, look.value, byEye);
     const { setS, breathsPerMinute } = times.value;
-    const { baseline, back, retest } = reading.value;
-    const found = [baseline, back, retest].flatMap((judged) => judged?.findings.map(({ fault }) => fault) ?? []);
+    const { baseline, back, retest, seen } = reading.value;
+    const judged = [baseline, back, retest].flatMap((one) => one?.findings ?? []);
+    const found = [...judged, ...Object.values(seen).flat()].map(({ fault }) => fault);
     const words = wordsToKeep(repertoire, exercise, found, correction);
     const kept = await keepLook(
       who,

@@ -4,29 +4,54 @@ import { ArrowRight } from 'lucide-react';
 import { MarkedPicture } from '@/design/marked-picture';
 import { Button } from '@/design/button';
 import { Columns, Failed, Quiet, Stack } from '@/design/layout';
+import { entry } from '@/core/knowledge/find';
+import { settledFaults } from '@/core/knowledge/seen';
 import { AlsoSeen } from './also-seen';
 import { Causes } from './causes';
 import { Corrections } from './corrections';
 import { Findings } from './findings';
 import { outBlocks } from './numbers';
-import type { BenchModel } from './use-bench';
 import { workOf } from './work';
 import type { Work } from './work';
 
 import { Empty, shownAt } from './bench-steps';
 import type { StepProps } from './bench-steps';
-const ByEyeList = ({ model, work }: { readonly model: BenchModel; readonly work: Work }) => (
+type FoundProps = Omit<StepProps, 'go'> & { readonly work: Work };
+
+const ByEyeList = ({ model, reading, work }: FoundProps) => (
   <AlsoSeen
     exercise={model.exercise}
-    seen={model.named}
+    readings={model.readings}
+    measured={settledFaults(model.exercise, model.repertoire, reading.baseline?.findings ?? [], [])}
     working={work.fault}
-    onSeen={model.setNamed}
+    onSeen={model.onSeen}
     onWork={(fault) => void model.pick(fault, null)}
   />
 );
 
+/** Nothing is out: said only of what was judged or graded; what was not is named. */
+function NothingOut({ model: { exercise, repertoire }, reading }: Omit<StepProps, 'go'>) {
+  const { baseline, seen } = reading;
+  const settled = settledFaults(exercise, repertoire, baseline?.findings ?? [], [...seen.top, ...seen.back]);
+  const open = exercise.faults.filter(({ fault }) => !settled.has(fault));
+  const words = open.map(({ fault }) => entry(repertoire.faults, fault).plain);
+  if (open.length === 0)
+    return (
+      <>
+        <h2>Nothing to correct here</h2>
+        <Quiet>All that is watched here is in level or was not seen. Go on to the dose, or try the next level.</Quiet>
+      </>
+    );
+  return (
+    <>
+      <h2>Nothing out in what was measured</h2>
+      <Quiet>Not looked at yet: {words.join(', ')}. Grade them by eye, beside the findings.</Quiet>
+    </>
+  );
+}
+
 /** What was found, each beside the picture of the top. */
-function Found({ model, reading, work }: Omit<StepProps, 'go'> & { readonly work: Work }) {
+function Found({ model, reading, work }: FoundProps) {
   const { baseline, back } = reading;
   const top = shownAt(model, 'top');
   return (
@@ -42,7 +67,7 @@ function Found({ model, reading, work }: Omit<StepProps, 'go'> & { readonly work
         />
       )}
       {baseline && <Findings judged={baseline} working={work.fault} onWork={(fault) => void model.pick(fault, null)} />}
-      <ByEyeList model={model} work={work} />
+      <ByEyeList model={model} reading={reading} work={work} />
       {back && back.findings.length > 0 && (
         <Stack $gap={6}>
           <h3>On the way back</h3>
@@ -54,7 +79,7 @@ function Found({ model, reading, work }: Omit<StepProps, 'go'> & { readonly work
 }
 
 /** What to try against the fault in hand, and what may cause it. */
-function ToTry({ model, work, go }: Pick<StepProps, 'model' | 'go'> & { readonly work: Work }) {
+function ToTry({ model, reading, work, go }: StepProps & { readonly work: Work }) {
   const { opening, picked, pick, pickFailed, exercise } = model;
   const { frame, known, props, touchConsent } = opening;
   const { fault } = work;
@@ -76,10 +101,7 @@ function ToTry({ model, work, go }: Pick<StepProps, 'model' | 'go'> & { readonly
           onChoose={(correction) => void pick(fault, correction)}
         />
       ) : (
-        <>
-          <h2>Nothing to correct here</h2>
-          <Quiet>Every measured block is in level. Go on to the dose, or try the next level.</Quiet>
-        </>
+        <NothingOut model={model} reading={reading} />
       )}
       <Failed>{pickFailed}</Failed>
       <Causes exercise={exercise} level={frame.level} seen={work.seen} />
@@ -92,12 +114,12 @@ function ToTry({ model, work, go }: Pick<StepProps, 'model' | 'go'> & { readonly
 }
 
 export function FindingsStep({ model, reading, go }: StepProps) {
-  const work = workOf(reading, model.picked.fault, model.named);
+  const work = workOf(reading, model.picked.fault);
   if ((reading.baseline && reading.baseline.findings.length > 0) || work.isByEye)
     return (
       <Columns $side="minmax(340px, 470px)">
         <Found model={model} reading={reading} work={work} />
-        <ToTry model={model} work={work} go={go} />
+        <ToTry model={model} reading={reading} work={work} go={go} />
       </Columns>
     );
   return (
@@ -107,7 +129,7 @@ export function FindingsStep({ model, reading, go }: StepProps) {
         text="Take the top of the movement: mark its picture (the mat line, and both ends of at least one block), or read it by hand or by eye. With the set-up taken as well, drift is judged, which is far sharper."
         go={() => go('top')}
       />
-      <ByEyeList model={model} work={work} />
+      <ByEyeList model={model} reading={reading} work={work} />
     </Stack>
   );
 }

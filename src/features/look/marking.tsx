@@ -37,8 +37,8 @@ export function Marking(props: MarkingProps) {
   const { position } = exercise;
   const [view, setView] = useState<View>(exercise.looks[0]?.view ?? 'side');
   const [method, setMethod] = useState<Method>(() => {
-    const other = readings.find((one) => one.role === role)?.method;
-    return bench.sheets[placeOf(role, view)] || !other ? 'picture' : other;
+    const other = readings.find((one) => one.role === role && one.method !== 'seen')?.method;
+    return bench.sheets[placeOf(role, view)] || !other || other === 'seen' ? 'picture' : other;
   });
   const [finger, setFinger] = useState(opening.observer.fingerMm);
   const setting = settingAt(bench, placeOf(role, view));

@@ -16,6 +16,7 @@ import { conditionsInForce } from '@/core/knowledge/conditions';
 import { entry, exerciseAt } from '@/core/knowledge/find';
 import { schoolName } from '@/core/knowledge/names';
 import type { Exercise, Repertoire } from '@/core/knowledge/entries';
+import { lastFound } from '@/core/knowledge/kept';
 import { measuredLooks } from '@/core/knowledge/looks';
 import { sliceOf } from '@/core/knowledge/slice';
 import { layStances } from '@/core/knowledge/stances';
@@ -104,7 +105,7 @@ export async function readKeptLook(
     repertoire.targets,
   );
   return readLook(
-    { ...frameOf(look, client, neutral, undefined), pictures, readings },
+    { ...frameOf(look, client, neutral, undefined), pictures, readings, taken: look.readings },
     repertoire,
     look.fault ?? undefined,
   );
@@ -323,7 +324,7 @@ export async function readStart(
   const client = found.value;
   const checked = checkedOn(who, todayIn(studio.timeZone)); // while the levels are weighed
   const last = results.at(-1);
-  const context: StartContext = { repertoire, studio, client, seen: last?.result.baseline ?? [] };
+  const context: StartContext = { repertoire, studio, client, seen: last ? lastFound(last.result) : [] };
   const exercises = repertoire.exercises
     .filter((exercise) => exercise.levels.some(({ number }) => measuredLooks(exercise, number).length > 0))
     .map((exercise) => startExercise(exercise, context));

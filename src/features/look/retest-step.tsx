@@ -8,7 +8,7 @@ import { workOf } from './work';
 import { Empty, MarkingStep, firstViewOf, isSeen, shownAt } from './bench-steps';
 import type { StepProps } from './bench-steps';
 export function RetestStep({ model, reading, go }: StepProps) {
-  const work = workOf(reading, model.picked.fault, model.named);
+  const work = workOf(reading, model.picked.fault);
   const [top, retest] = [shownAt(model, 'top'), shownAt(model, 'retest')];
   const { picked, byEye, setByEye, bench, exercise } = model;
   const view = firstViewOf(model);

@@ -21,7 +21,8 @@ import type { BenchOpening } from './read';
 import { draftAt, fromMarks, openBench, partsOf, placeOf, placesOf, settingAt, step, toMarks } from './state';
 import type { Bench, BenchAct } from './state';
 import { marksFor } from './wanted';
-import { heldDraft, keyOf, readBench, withTaken } from './work';
+import type { OnSeen } from './also-seen';
+import { heldDraft, keyOf, readBench, withSeen, withTaken } from './work';
 
 /** Pictures with their marks, each to be kept. */
 const picturesToKeep = (bench: Bench, { lookId, pictures }: BenchOpening): Kept[] =>
@@ -39,7 +40,10 @@ const picturesToKeep = (bench: Bench, { lookId, pictures }: BenchOpening): Kept[
 /** Readings by hand and eye, each to be kept; those taken back are sent as nothing. */
 function readingsToKeep(readings: readonly Taken[], { lookId, readings: before }: BenchOpening): Kept[] {
   const gone = before.filter((old) => !readings.some((one) => keyOf(one) === keyOf(old)));
-  const isKnown = (one: Taken) => before.some((old) => keyOf(old) === keyOf(one) && old.taken === one.taken);
+  const isKnown = (one: Taken) =>
+    before.some(
+      (old) => keyOf(old) === keyOf(one) && old.taken === one.taken && (old.side ?? null) === (one.side ?? null),
+    );
   const send: Kept['send'] = (body) => keepTaken({ lookId, ...body });
   return [
     ...gone.map((one): Kept => ({ key: keyOf(one), body: { ...one, taken: null }, fresh: true, send })),
@@ -98,7 +102,6 @@ export function useBench(opening: BenchOpening) {
     }),
   );
   const [readings, setReadings] = useState<readonly Taken[]>(opening.readings);
-  const [named, setNamed] = useState<readonly string[]>([]);
   const [byEye, setByEye] = useState<'better' | 'same' | 'worse'>();
   const { picked, failed, pick } = usePicked(opening, () => setByEye(undefined));
   const [drafts] = useState(() => new Drafts(opening.keeper));
@@ -114,6 +117,7 @@ export function useBench(opening: BenchOpening) {
   );
   const onRead = (role: Role, method: 'hand' | 'eye', measure: string, taken: number | null) =>
     setReadings((before) => withTaken(before, { role, method, measure }, taken));
+  const onSeen: OnSeen = (fault, noted) => setReadings((before) => withSeen(before, fault, noted));
   const keep = async (dose: Dose): Promise<string | undefined> => {
     if (keeping.state !== 'kept')
       return 'Some marks have not reached the server yet. Wait for “all kept”, then try once more.';
@@ -133,7 +137,7 @@ export function useBench(opening: BenchOpening) {
   const level = levelOf(whole, frame.level);
   return {
     ...{ opening, repertoire, exercise, level, bench, dispatch, readings, onRead, reading, keeping },
-    ...{ picked, pickFailed: failed, pick, named, setNamed, byEye, setByEye, keep, undoKeys },
+    ...{ picked, pickFailed: failed, pick, onSeen, byEye, setByEye, keep, undoKeys },
   };
 }
 

@@ -26,6 +26,18 @@ export const heldDraft = v.object({ pictureId: v.string(), marks: marksInput, se
 export const keyOf = ({ role, method, measure }: Pick<Taken, 'role' | 'method' | 'measure'>): string =>
   `${role}:${method}:${measure}`;
 
+/** Readings with a fault graded by eye at one moment, in place of how it was graded before; null takes it back. */
+export function withSeen(
+  readings: readonly Taken[],
+  fault: string,
+  noted: Pick<Taken, 'role' | 'taken' | 'side'> | null,
+): readonly Taken[] {
+  const others = readings.filter(
+    ({ method, measure, role }) => method !== 'seen' || measure !== fault || role === 'retest',
+  );
+  return noted ? [...others, { method: 'seen', measure: fault, ...noted }] : others;
+}
+
 /** Readings with one more, or one changed; null takes it back. */
 export function withTaken(
   readings: readonly Taken[],
@@ -57,7 +69,7 @@ export function readBench(
   const { position } = exerciseAt(entry(repertoire.exercises, frame.exercise), frame.level);
   const who = { fingerMm: observer.fingerMm ?? undefined, eye: observer.eye ?? undefined };
   const read = readTaken(readings, position, who, repertoire.targets);
-  return readLook({ ...frame, pictures, readings: read }, repertoire, fault ?? undefined);
+  return readLook({ ...frame, pictures, readings: read, taken: readings }, repertoire, fault ?? undefined);
 }
 
 export type Work = {
@@ -71,24 +83,30 @@ export type Work = {
   readonly seen: readonly SeenFault[];
 };
 
-/** What is worked on. `chosen`: the fault picked by hand; `named`: faults seen by eye or touch. */
-export function workOf(
-  { baseline, back }: Pick<LookReading, 'baseline' | 'back'>,
-  chosen: string | null,
-  named: readonly string[],
-): Work {
+/** What is worked on by itself: the worst that is surely out or was seen, what could hurt first; else what can't be told yet. */
+function worstOf({ baseline, seen }: Pick<LookReading, 'baseline' | 'seen'>): string | undefined {
+  const measured = worstFinding(baseline);
+  const byEye = [...seen.top, ...seen.back].find(({ severity }) => severity);
+  const first = byEye?.safety && !measured?.safety ? byEye : (measured ?? byEye);
+  return first?.fault ?? baseline?.findings.find(({ verdict }) => verdict === 'unsure')?.fault;
+}
+
+/** What is worked on. `chosen`: the fault picked by hand. */
+export function workOf(reading: Pick<LookReading, 'baseline' | 'back' | 'seen'>, chosen: string | null): Work {
+  const { baseline, back, seen } = reading;
   const findings = baseline?.findings ?? [];
   const shows = (fault: string | undefined) => findings.some((one) => one.fault === fault);
-  const fault = chosen ?? worstFinding(baseline)?.fault ?? findings.find(({ verdict }) => verdict === 'unsure')?.fault;
+  const fault = chosen ?? worstOf(reading);
+  const noted = [...seen.setup, ...seen.top, ...seen.back];
   const judged: readonly Finding[] = [...findings, ...(back?.findings ?? [])];
   const isFirst = (one: Finding, at: number) => judged.findIndex((other) => other.fault === one.fault) === at;
   return {
     fault,
     isMeasured: shows(fault),
-    isByEye: named.length > 0 || (chosen !== null && !shows(chosen)),
+    isByEye: noted.length > 0 || (chosen !== null && !shows(chosen)),
     seen: [
-      ...named.map((one): SeenFault => ({ fault: one, verdict: 'out' })),
-      ...judged.filter((one, at) => isFirst(one, at) && !named.includes(one.fault)),
+      ...noted.map((one): SeenFault => ({ fault: one.fault, verdict: one.severity ? 'out' : 'in' })),
+      ...judged.filter((one, at) => isFirst(one, at) && !noted.some(({ fault: id }) => id === one.fault)),
     ],
   };
 }

@@ -9,6 +9,7 @@ import type { Caution } from '@/core/knowledge/conditions';
 import { correctionWords } from '@/core/knowledge/names';
 import type { Exercise, Repertoire } from '@/core/knowledge/entries';
 import { watchedAt } from '@/core/knowledge/fits';
+import { lastFound } from '@/core/knowledge/kept';
 import { watchFor } from '@/core/knowledge/watch';
 import type { Watch } from '@/core/knowledge/watch';
 import { listAppointments } from '@/data/stores/clients';
@@ -137,7 +138,12 @@ function watchAt(
   stands = 1,
 ) {
   const watched = watchedAt(repertoire, exercise, look?.level ?? stands);
-  return watchFor(repertoire, watched, conditionsInForce(client.conditions), look?.result?.baseline ?? []);
+  return watchFor(
+    repertoire,
+    watched,
+    conditionsInForce(client.conditions),
+    look?.result ? lastFound(look.result) : [],
+  );
 }
 
 /** What Today shows of where she stands, and of her last look. */
