@@ -3,7 +3,7 @@ import { drawableFaults, withFault } from '../body/deviations';
 import { poseBody } from '../body/skeleton';
 import { exerciseAt } from '../knowledge/find';
 import { startOf } from '../body/movement';
-import { measuredLooks } from '../knowledge/looks';
+import { isMeasuredFrom, looksAt } from '../knowledge/looks';
 import { repertoire } from '@/repertoire';
 import { flatEye } from './camera';
 import { drawBody } from './draw';
@@ -144,13 +144,17 @@ test('a picture with its levels is one SVG with the picture inside', () => {
 });
 
 test.each(
-  repertoire.exercises.flatMap((exercise) => measuredLooks(exercise).map(({ view }) => [exercise.id, view] as const)),
+  repertoire.exercises.flatMap((exercise) =>
+    looksAt(exercise)
+      .filter(({ view }) => isMeasuredFrom(exercise, view))
+      .map(({ view }) => [exercise.id, view] as const),
+  ),
 )('the picture of %s from %s shows every sticker and both lines inside it', (id, view) => {
   const exercise = repertoire.exercises.find((one) => one.id === id);
   if (!exercise) throw new Error(id);
   for (const level of exercise.levels) {
     const { position } = exerciseAt(exercise, level.number);
-    if (!measuredLooks(exercise, level.number).some((look) => look.view === view)) continue;
+    if (!looksAt(exercise, level.number).some((look) => look.view === view)) continue;
     const upright = ['sitting', 'kneeling', 'standing'].includes(position);
     const size = upright ? { wide: 1200, high: 2000 } : { wide: 2000, high: 1125 };
     const shown = [startOf(level), level.top].map((pose) => poseBody(body, pose));

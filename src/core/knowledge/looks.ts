@@ -2,18 +2,26 @@ import { measuresSeen } from '../alignment/needs';
 import { remembering } from '../remember';
 import { exerciseAt } from './find';
 import type { Exercise } from './entries';
+import type { View } from '../anatomy/positions';
 
 const remember = remembering<Exercise, Exercise['looks']>();
 
-/** From where a picture tells something that this exercise watches, at a level; the other views are for the eye alone. */
-export const measuredLooks = (exercise: Exercise, level?: number): Exercise['looks'] =>
-  remember(exercise, String(level), () => findMeasuredLooks(exercise, level));
+/** Whether a picture from there tells something that is watched. */
+export function isMeasuredFrom({ position, watches }: Pick<Exercise, 'position' | 'watches'>, view: View): boolean {
+  const seen = measuresSeen(position, view);
+  return watches.some(({ measure }) => seen.includes(measure));
+}
 
-function findMeasuredLooks(exercise: Exercise, level: number | undefined): Exercise['looks'] {
+/**
+ * From where a level is looked at: where a picture tells something that is watched; where none does, from every side that the
+ * exercise names, by eye.
+ */
+export const looksAt = (exercise: Exercise, level?: number): Exercise['looks'] =>
+  remember(exercise, String(level), () => findLooks(exercise, level));
+
+function findLooks(exercise: Exercise, level: number | undefined): Exercise['looks'] {
   const { position, watches, looks } = exerciseAt(exercise, level);
   const watched = watches.filter(({ levels }) => level === undefined || (levels?.includes(level) ?? true));
-  return looks.filter(({ view }) => {
-    const seen = measuresSeen(position, view);
-    return watched.some(({ measure }) => seen.includes(measure));
-  });
+  const measured = looks.filter(({ view }) => isMeasuredFrom({ position, watches: watched }, view));
+  return measured.length > 0 ? measured : looks;
 }

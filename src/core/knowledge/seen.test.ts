@@ -6,6 +6,7 @@ import { entry } from './find';
 import { watchedAt } from './fits';
 import { readLook } from './look';
 import type { LookInput } from './look';
+import { isMeasuredFrom, looksAt } from './looks';
 import { seenAt, settledFaults } from './seen';
 
 const legFloat = entry(repertoire.exercises, 'legFloat');
@@ -104,4 +105,17 @@ test('whatever a level watches can be noted in its look: by a measure that one o
     expect([...settled, ...noted].sort()).toEqual(level.faults.map(({ fault }) => fault).sort());
   }
   expect(looks.length).toBeGreaterThan(140);
+});
+
+test('every level has a side to look from: those from which a picture measures, else all, by eye', () => {
+  const teaser = entry(repertoire.exercises, 'teaser');
+  expect(looksAt(teaser, 1).map(({ view }) => [view, isMeasuredFrom(teaser, view)])).toEqual([['side', true]]);
+  const rollUp = entry(repertoire.exercises, 'rollUp');
+  expect(looksAt(rollUp, 6).map(({ view }) => [view, isMeasuredFrom(rollUp, view)])).toEqual([
+    ['side', false],
+    ['head', false],
+  ]);
+  for (const exercise of repertoire.exercises)
+    for (const { number } of exercise.levels)
+      expect([exercise.id, looksAt(exercise, number)]).not.toEqual([exercise.id, []]);
 });

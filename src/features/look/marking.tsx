@@ -1,5 +1,6 @@
 'use client';
 
+import { isMeasuredFrom } from '@/core/knowledge/looks';
 import { keysOf } from '@/core/keyed';
 import { ArrowRight } from 'lucide-react';
 import dynamic from 'next/dynamic';
@@ -38,7 +39,8 @@ export function Marking(props: MarkingProps) {
   const [view, setView] = useState<View>(exercise.looks[0]?.view ?? 'side');
   const [method, setMethod] = useState<Method>(() => {
     const other = readings.find((one) => one.role === role && one.method !== 'seen')?.method;
-    return bench.sheets[placeOf(role, view)] || !other || other === 'seen' ? 'picture' : other;
+    if (bench.sheets[placeOf(role, view)]) return 'picture';
+    return other && other !== 'seen' ? other : isMeasuredFrom(exercise, view) ? 'picture' : 'eye';
   });
   const [finger, setFinger] = useState(opening.observer.fingerMm);
   const setting = settingAt(bench, placeOf(role, view));

@@ -17,7 +17,7 @@ import { entry, exerciseAt } from '@/core/knowledge/find';
 import { schoolName } from '@/core/knowledge/names';
 import type { Exercise, Repertoire } from '@/core/knowledge/entries';
 import { lastFound } from '@/core/knowledge/kept';
-import { measuredLooks } from '@/core/knowledge/looks';
+import { looksAt } from '@/core/knowledge/looks';
 import { sliceOf } from '@/core/knowledge/slice';
 import { layStances } from '@/core/knowledge/stances';
 import { watchedAt } from '@/core/knowledge/fits';
@@ -252,7 +252,7 @@ function startExercise(exercise: Exercise, { repertoire, studio, client, seen }:
       top,
       ...(scene ? { scene } : {}),
       weighed: weighed.levels[number] ?? { standing: 'fine' as const, reasons: [] },
-      looks: measuredLooks(exercise, number),
+      looks: looksAt(exercise, number),
       position: exerciseAt(exercise, number).position,
       wantsSpotter: load.also.includes('spotter'),
       watch: watchFor(repertoire, watchedAt(repertoire, exercise, number), conditions, seen),
@@ -295,17 +295,14 @@ function whyNot(
   if (wanted.exercise === undefined) return null;
   const { id, name } = repertoire.exercises.find((one) => one.id === wanted.exercise) ?? {};
   if (id === undefined) return 'The exercise asked for is not in the repertoire.';
-  const offered = exercises.find((one) => one.id === id);
-  if (!offered)
-    return `No picture measures ${name} yet: grade it by eye on the Floor. Another exercise is chosen here.`;
+  if (!exercises.some((one) => one.id === id))
+    return `${name} names no side to look from: say one in the repertoire. Another exercise is chosen here.`;
   if (!wanted.level || first.level === wanted.level) return null;
-  const isMeasured = offered.levels.some(({ number }) => number === wanted.level);
-  const why = isMeasured ? 'is ruled out for this client' : 'is not measured by pictures';
-  return `Level ${wanted.level} of ${name} ${why}; level ${first.level} is chosen here.`;
+  return `Level ${wanted.level} of ${name} is ruled out for this client; level ${first.level} is chosen here.`;
 }
 
 /**
- * What the page before the bench shows: for each exercise that a look can measure, how its levels stand for this client,
+ * What the page before the bench shows: for each exercise that names a side to look from, how its levels stand for this client,
  * what to watch, and whose targets judge. It begins with the exercise and level that are wanted, else with the last one's.
  */
 export async function readStart(
@@ -326,7 +323,7 @@ export async function readStart(
   const last = results.at(-1);
   const context: StartContext = { repertoire, studio, client, seen: last ? lastFound(last.result) : [] };
   const exercises = repertoire.exercises
-    .filter((exercise) => exercise.levels.some(({ number }) => measuredLooks(exercise, number).length > 0))
+    .filter((exercise) => exercise.levels.some(({ number }) => looksAt(exercise, number).length > 0))
     .map((exercise) => startExercise(exercise, context));
   const signName = (sign: string) => repertoire.stopSigns.find(({ id }) => id === sign)?.name ?? sign;
   const asked = { exercise: wanted, level: wantedLevel };

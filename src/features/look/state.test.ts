@@ -1,7 +1,7 @@
 import { activeAt, countWanted, draftAt, fromMarks, nextWanted, openBench, step, toMarks } from './state';
 import type { Bench, BenchAct, Sheet } from './state';
 import { entry } from '@/core/knowledge/find';
-import { measuredLooks } from '@/core/knowledge/looks';
+import { isMeasuredFrom, looksAt } from '@/core/knowledge/looks';
 import { repertoire } from '@/repertoire';
 import { isExtra, marksFor } from './wanted';
 import type { MarkId } from '@/core/anatomy/marks';
@@ -134,12 +134,22 @@ test('marks from stickers or an outline come as one step; an outline leaves set 
 });
 
 test.each(
-  repertoire.exercises.flatMap((exercise) => measuredLooks(exercise).map(({ view }) => [exercise.id, view] as const)),
+  repertoire.exercises.flatMap((exercise) =>
+    looksAt(exercise)
+      .filter(({ view }) => isMeasuredFrom(exercise, view))
+      .map(({ view }) => [exercise.id, view] as const),
+  ),
 )('%s %s: the bench asks for marks enough to read something', (id, view) => {
   const asked = marksFor(entry(repertoire.exercises, id), view);
   expect(asked.slice(0, 4)).toEqual(['mat1', 'mat2', 'known1', 'known2']);
   expect(asked.length).toBeGreaterThan(6);
   expect(new Set(asked).size).toBe(asked.length);
+});
+
+test('where the trunk leans off the mat, both ends of its line are asked for', () => {
+  const teaser = entry(repertoire.exercises, 'teaser');
+  const asked = (leans: boolean) => marksFor(teaser, 'side', leans).filter((id) => id === 'AC' || id === 'GT');
+  expect([asked(true), asked(false)]).toEqual([['GT', 'AC'], ['GT']]);
 });
 
 test('stepping through the marks goes round', () => {

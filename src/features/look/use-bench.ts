@@ -6,9 +6,9 @@ import type { KeyboardEvent } from 'react';
 import type { Role } from '@/core/alignment/look-values';
 import type { Taken } from '@/core/alignment/readings';
 import { parse } from '@/core/check';
-import { entry, levelOf } from '@/core/knowledge/find';
+import { entry, isInclined, levelOf } from '@/core/knowledge/find';
 import { watchedAt } from '@/core/knowledge/fits';
-import { measuredLooks } from '@/core/knowledge/looks';
+import { looksAt } from '@/core/knowledge/looks';
 import type { Dose } from '@/core/progression/dose';
 import { answered } from '@/core/result';
 import { Drafts } from '@/platform/browser/drafts';
@@ -91,14 +91,17 @@ export function useBench(opening: BenchOpening) {
   const repertoire = useRepertoire();
   const whole = entry(repertoire.exercises, frame.exercise);
   const exercise = useMemo(
-    () => ({ ...watchedAt(repertoire, whole, frame.level), looks: measuredLooks(whole, frame.level) }),
+    () => ({ ...watchedAt(repertoire, whole, frame.level), looks: looksAt(whole, frame.level) }),
     [repertoire, whole, frame.level],
   );
+  const level = levelOf(whole, frame.level);
   const [bench, dispatch] = useReducer(step, opening, ({ pictures, headEnd }) =>
     openBench({
       pictures,
       headEnd,
-      wanted: Object.fromEntries(exercise.looks.map(({ view }) => [view, marksFor(exercise, view)])),
+      wanted: Object.fromEntries(
+        exercise.looks.map(({ view }) => [view, marksFor(exercise, view, level !== undefined && isInclined(level))]),
+      ),
     }),
   );
   const [readings, setReadings] = useState<readonly Taken[]>(opening.readings);
@@ -134,7 +137,6 @@ export function useBench(opening: BenchOpening) {
     event.preventDefault();
     dispatch({ do: key === 'y' || event.shiftKey ? 'redo' : 'undo' });
   };
-  const level = levelOf(whole, frame.level);
   return {
     ...{ opening, repertoire, exercise, level, bench, dispatch, readings, onRead, reading, keeping },
     ...{ picked, pickFailed: failed, pick, onSeen, byEye, setByEye, keep, undoKeys },

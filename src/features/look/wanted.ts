@@ -60,8 +60,11 @@ const oneOf: readonly (readonly Landmark[])[] = [['PS', 'PSIS', 'STF']];
 
 export type WantedMarks = readonly MarkId[];
 
-/** Every mark that can be set in this view of this exercise. */
-export function marksFor(exercise: Pick<Exercise, 'watches' | 'position'>, view: View): WantedMarks {
+/** Where a trunk leans off the mat, what is read along it needs both of its ends. */
+const trunkLine = ['GT', 'AC'] as const satisfies readonly Landmark[];
+
+/** Every mark that can be set in this view of this exercise. `leans`: its trunk is off the mat. */
+export function marksFor(exercise: Pick<Exercise, 'watches' | 'position'>, view: View, leans = false): WantedMarks {
   const { position, watches } = exercise;
   const seen = new Set(measuresSeen(position, view));
   const wanted = new Set([...watches.map(({ measure }) => measure), ...(view === 'side' ? alwaysAsked : [])]);
@@ -72,6 +75,7 @@ export function marksFor(exercise: Pick<Exercise, 'watches' | 'position'>, view:
       if (paired.includes(name) || sided === 'always') keys.add(sidedKey(name, 'L')).add(sidedKey(name, 'R'));
       else keys.add(name);
   }
+  if (leans && view === 'side') for (const name of trunkLine) keys.add(name);
   const landmarks = order.flatMap((name) =>
     ([name, sidedKey(name, 'L'), sidedKey(name, 'R')] as const).filter((key) => keys.has(key)),
   );

@@ -10,7 +10,7 @@ import { exercise as exerciseShape } from '@/core/knowledge/entries';
 import { entry, faultIds, serves } from '@/core/knowledge/find';
 import { correctionKinds } from '@/core/knowledge/kinds';
 import type { Correction, Exercise, Fault, Repertoire } from '@/core/knowledge/entries';
-import { measuredLooks } from '@/core/knowledge/looks';
+import { looksAt } from '@/core/knowledge/looks';
 import { differences, stateOf } from '@/core/knowledge/own-entries';
 import type { Difference, EditableKind, OwnState } from '@/core/knowledge/own-entries';
 import { gateInForce } from '@/core/progression/gate';
@@ -321,7 +321,7 @@ export async function readExercise(who: Who, id: string, clientId?: string): Pro
     clients,
     client: client ? { id: client.id, name: client.name } : null,
     weighed: client ? weighExercise(repertoire, exercise, actingOn(client)) : null,
-    looks: measuredLooks(exercise).map(({ view }) => view),
+    looks: looksAt(exercise).map(({ view }) => view),
     mayChange: who.role === 'lead',
   });
 }
