@@ -375,13 +375,16 @@ describe('a fault that no picture shows', () => {
       await chrome.find(By.xpath("//*[@aria-label='Which side: the pelvis rolling to one side']//button[.='left']"))
     ).click();
     await (
-      await chrome.find(By.xpath("//*[@aria-label='When: the pelvis rolling to one side']//button[.='on the way back']"))
+      await chrome.find(
+        By.xpath("//*[@aria-label='When: the pelvis rolling to one side']//button[.='on the way back']"),
+      )
     ).click();
     await chrome.press('None of the rest');
     await chrome.sees('all kept');
     await chrome.refresh();
     await (await chrome.button('3Findings')).click();
-    const chosen = (fault: string) => chrome.driver.executeScript(
+    const chosen = (fault: string) =>
+      chrome.driver.executeScript(
         'return [...document.querySelectorAll(arguments[0])].map((one) => one.textContent)',
         `[data-seen=${fault}] [data-selected]`,
       );
