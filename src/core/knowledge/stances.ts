@@ -147,7 +147,7 @@ export function breathInForce(
 /** The dose of a level as the school in force gives it: never more repetitions than it asks in one set. */
 export const doseInForce = (
   { dose }: Pick<Level, 'dose'>,
-  { school }: Pick<StancesInForce, 'school'>,
+  { school }: { readonly school: Pick<School, 'mostRepetitions'> },
 ): Level['dose'] =>
   school.mostRepetitions === undefined
     ? dose

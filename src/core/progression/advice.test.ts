@@ -241,19 +241,12 @@ describe('level advice', () => {
   });
   test('first good session: hold, one more wanted', () =>
     expect(adviseLevel(good, context({ history: [] }))).toMatchObject({ decision: 'hold', level: 3 }));
-  test('age asks for half steps and one more clean one', () => {
+  test('age asks for half steps and one clean session more', () => {
     const older = context({ conditions: ['over75'] });
-    expect(adviseLevel(good, older)).toMatchObject({ decision: 'hold' }); // 4 on the right last time; 5 are wanted
-    const history = [
-      {
-        date: '2026-03-01',
-        level: 3,
-        clean: { left: 5, right: 5 },
-        safetyFault: false,
-        breathKept: true,
-        rested: false,
-      },
-    ];
+    const clean = { level: 3, clean: { left: 5, right: 5 }, safetyFault: false, breathKept: true, rested: false };
+    const once = [{ ...clean, date: '2026-03-01' }];
+    expect(adviseLevel(good, { ...older, history: once })).toMatchObject({ decision: 'hold' }); // enough for others
+    const history = [{ ...clean, date: '2026-02-22' }, ...once];
     expect(adviseLevel(good, { ...older, history })).toMatchObject({ decision: 'halfStep', level: 3.5 });
   });
   test('at the top there is nowhere up, and it says so', () => {
@@ -288,7 +281,11 @@ describe('level advice', () => {
     expect(mended([set(1, '0', '1', 'arch'), set(2, '11111', '11111')]).reasons[0]).toBe(first);
     const halves = mended([set(1, '0', '1', 'arch'), set(2, '111111', '111111')], {
       conditions: ['over75'],
-      history: [{ ...context().history[0], clean: { left: 6, right: 6 } }] as AdviceContext['history'],
+      history: ['2026-02-20', '2026-02-27'].map((date) => ({
+        ...context().history[0],
+        date,
+        clean: { left: 6, right: 6 },
+      })) as AdviceContext['history'],
     });
     expect(halves).toMatchObject({ decision: 'hold', level: 3 });
     expect(halves.reasons[0]).toBe(first);

@@ -45,7 +45,7 @@ export function adviseLevel(item: Item, context: AdviceContext): LevelAdvice {
   const { repertoire, exercise, school, body, conditions, history, today } = context;
   const outcome = outcomeOf(item, context.unsafe);
   const now = gateSession(today, outcome);
-  const { halfSteps, ...target } = gateInForce(repertoire, exercise, school, conditions);
+  const { halfSteps, ...target } = gateInForce(repertoire, exercise, item.level, school, conditions);
   const [here, above] = [rungAt(exercise, item.level, body), rungAt(exercise, Math.floor(item.level) + 1, body)];
   const [held, asked] = [here, above].map((level) => level && demandOfLevel(body, level, 2).peak.legs);
   const step =

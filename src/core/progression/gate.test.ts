@@ -1,3 +1,6 @@
+import { repertoire } from '@/repertoire';
+import { entry } from '../knowledge/find';
+import { doseInForce } from '../knowledge/stances';
 import * as v from 'valibot';
 import { decide, gateInForce } from './gate';
 import { gateInput } from './gate-input';
@@ -178,13 +181,30 @@ describe('in words', () => {
   ])('%s', (_, input, reasons) => expect(asked(input).reasons).toEqual(reasons));
 });
 
-test('what is asked: the exercise’s gate, the school’s where it asks more, one more for half steps', () => {
-  const repertoire = { conditions: [] };
-  const gate = { cleanReps: 4, sessions: 2 };
-  const inForce = (school: object) => gateInForce(repertoire, { gate }, school, []);
+test('what is asked: the exercise’s gate, the school’s where it asks more, one session more for half steps', () => {
+  const march = { ...entry(repertoire.exercises, 'march'), gate: { cleanReps: 4, sessions: 2 } };
+  const inForce = (school: object, conditions: string[] = [], level?: number) =>
+    gateInForce(repertoire, march, level, school, conditions);
+  expect(inForce({}, ['over75'])).toEqual({ cleanReps: 4, sessions: 3, halfSteps: true });
   expect(inForce({})).toEqual({ cleanReps: 4, sessions: 2, halfSteps: false });
   expect(inForce({ gate: { cleanReps: 6, sessions: 1 } })).toEqual({ cleanReps: 6, sessions: 2, halfSteps: false });
   expect(inForce({ gate: { cleanReps: 3, sessions: 3 } })).toEqual({ cleanReps: 4, sessions: 3, halfSteps: false });
+  // The fifth level is three breaths held: no more can be clean in a row; and half a step above it asks the same.
+  expect([inForce({}, [], 5), inForce({}, [], 4), inForce({}, [], 5.5)].map(({ cleanReps }) => cleanReps)).toEqual([
+    3, 4, 3,
+  ]);
+  expect(inForce({ gate: { cleanReps: 5 }, mostRepetitions: 2 }, [], 4).cleanReps).toBe(2);
+});
+
+test('in every school every level is done as often as it must be clean to move up', () => {
+  for (const { id } of repertoire.schools)
+    for (const exercise of repertoire.exercises)
+      for (const level of exercise.levels) {
+        const school = entry(repertoire.schools, id);
+        const { cleanReps } = gateInForce(repertoire, exercise, level.number, school, ['over75']);
+        const where = `${id} ${exercise.id} ${level.number}`;
+        expect([where, cleanReps <= doseInForce(level, { school }).repetitions]).toEqual([where, true]);
+      }
 });
 
 test.each([

@@ -1,5 +1,6 @@
 // Whether a client moves up, holds or steps back on a ladder. Its thresholds are conventions of
 // this product, and an instructor may overrule every answer.
+import { doseInForce } from '../knowledge/stances';
 import { movesByHalfSteps } from '../knowledge/cautions';
 import type { Exercise, Repertoire, School } from '../knowledge/entries';
 import type { GateInput, GateSession } from './gate-input';
@@ -97,17 +98,23 @@ export function decide({ target, history, step, halfSteps, hasNext }: GateInput)
   return stepUp(held, step, Boolean(halfSteps));
 }
 
-/** What a client must show before moving up: the exercise's own gate, the school's where it asks more, one more where half steps are asked. */
+/**
+ * What a client must show before moving up from a level (of any, without one): the exercise's own gate, the school's where it
+ * asks more, never more in a row than the level's dose has; and one session more where half steps are asked.
+ */
 export function gateInForce(
   repertoire: Pick<Repertoire, 'conditions'>,
-  { gate }: Pick<Exercise, 'gate'>,
-  school: Pick<School, 'gate'>,
+  { gate, levels }: Pick<Exercise, 'gate' | 'levels'>,
+  level: number | undefined,
+  school: Pick<School, 'gate' | 'mostRepetitions'>,
   conditions: readonly string[],
 ): GateInput['target'] & { readonly halfSteps: boolean } {
   const halfSteps = movesByHalfSteps(repertoire, conditions);
+  const done = levels.find(({ number }) => level !== undefined && number === Math.floor(level));
+  const most = done ? doseInForce(done, { school }).repetitions : Infinity;
   return {
-    cleanReps: Math.max(gate.cleanReps, school.gate?.cleanReps ?? 0) + Number(halfSteps),
-    sessions: Math.max(gate.sessions, school.gate?.sessions ?? 0),
+    cleanReps: Math.min(Math.max(gate.cleanReps, school.gate?.cleanReps ?? 0), most),
+    sessions: Math.max(gate.sessions, school.gate?.sessions ?? 0) + Number(halfSteps),
     halfSteps,
   };
 }

@@ -84,7 +84,7 @@ function runsOf({ repertoire, sessions, school, conditions, dayText }: Known): R
     for (const { exercise: id, repetitions, run, level } of outcome?.items ?? []) {
       const exercise = repertoire.exercises.find((one) => one.id === id);
       if (!exercise || repetitions === 0) continue;
-      const { cleanReps } = gateInForce(repertoire, exercise, schoolOrFirst(repertoire, school), conditions);
+      const { cleanReps } = gateInForce(repertoire, exercise, level, schoolOrFirst(repertoire, school), conditions);
       const line = found.get(id) ?? { exercise: id, name: exercise.name, wanted: cleanReps, points: [] };
       line.points.push({ date: dayText(startedAt), ...run, level: levelText(level) });
       found.set(id, line);

@@ -76,7 +76,7 @@ export function LadderSection({ page, chosen, onChoose }: LadderProps) {
         {ladder &&
           `Asks: ${demandWords[ladder.kind]}, a moment in % of body weight × stature${client ? ` for ${client.name}` : ''}${heldPct === null ? '' : '; the upright stroke is what is held'}. `}
         Up a level after {cleanReps} clean on each side in {sessions} {sessions === 1 ? 'session' : 'sessions running'}
-        {halfSteps ? ', by half steps' : ''} ({inForce.school}).
+        {halfSteps ? ', by half steps' : ''} ({inForce.school}); where a level is done fewer times, all of them.
       </Small>
     </Section>
   );

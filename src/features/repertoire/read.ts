@@ -308,7 +308,7 @@ export async function readExercise(who: Who, id: string, clientId?: string): Pro
     schools: repertoire.schools.map(({ id: one, name }) => ({ id: one, name })),
     inForce: {
       school: school.name,
-      gate: gateInForce(repertoire, exercise, school, client ? conditionsInForce(client.conditions) : []),
+      gate: gateInForce(repertoire, exercise, undefined, school, client ? conditionsInForce(client.conditions) : []),
       breath: breathInForce(exercise, stances.value).pattern,
     },
     faults,
