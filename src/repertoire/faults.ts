@@ -18,7 +18,7 @@ export const faults: readonly Entry[] = [
     standAt: 'side',
     safety: false,
     seen: 'The front hip bones tip toward the feet and the gap under the low back grows.',
-    why: 'The leg now hangs from the low back instead of from the belly, and the joints of the low back are pressed together.',
+    why: 'The load now hangs from the low back instead of from the belly, and the joints of the low back are pressed together.',
     causes: ['legTooHeavy', 'breathLate', 'shortHipFront', 'noFeelForLevel', 'tired'],
     shownBy: [...high('pelvicTilt', 'pelvicTiltPsis', 'pelvicTiltStrip'), ...low('cuffPressure')],
   },

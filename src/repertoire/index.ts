@@ -16,6 +16,7 @@ import { handsAndKnees } from './exercises/hands-and-knees';
 import { legsMoving } from './exercises/legs-moving';
 import { rolling } from './exercises/rolling';
 import { upright } from './exercises/upright';
+import { faultShapes } from './fault-shapes';
 import { faults } from './faults';
 import { glossary } from './glossary';
 import { props } from './props';
@@ -38,7 +39,7 @@ export const repertoire: Repertoire = v.parse(shape, {
     ...upright,
     ...apparatus,
   ],
-  faults,
+  faults: faults.map((one) => ({ ...one, inShape: [...(faultShapes[one.id] ?? [])] })),
   causes,
   targets,
   stances,

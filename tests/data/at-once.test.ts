@@ -157,6 +157,7 @@ describe('what follows from taps', () => {
 describe('after a stop sign', () => {
   const kept = keepReading({
     values: { setup: {}, top: {}, back: {}, retest: {} },
+    seen: { setup: [], top: [], back: [], retest: [] },
     baseline: [],
     back: [],
     retest: [],

@@ -1,8 +1,8 @@
 import { correctionRuledOut } from '../knowledge/cautions';
 import { entry, exerciseAt, serves } from '../knowledge/find';
-import { whyUnfit } from '../knowledge/fits';
+import { momentOf, whyUnfit } from '../knowledge/fits';
 import type { Phase } from '../anatomy/positions';
-import type { Correction, Exercise, Level, Prop, Repertoire } from '../knowledge/entries';
+import type { Correction, Level, Prop, Repertoire } from '../knowledge/entries';
 import type { CorrectionKind } from '../knowledge/kinds';
 
 export type Trial = {
@@ -103,12 +103,6 @@ const shrink = (parent: number, [successes, trials]: Counts): number =>
 function isInPlace({ prop }: Correction, props: readonly Prop[], { scene }: Level): boolean {
   const { form, at } = props.find(({ id }) => id === prop)?.drawn ?? {};
   return form !== undefined && (scene?.props ?? []).some((placed) => placed.form === form && placed.at === at);
-}
-
-/** The moment at which a fault of an exercise is met: the top where it is watched there, else when it is first watched. */
-function momentOf({ faults }: Exercise, fault: string): Phase {
-  const phases = faults.find((one) => one.fault === fault)?.phases ?? [];
-  return phases.includes('hold') ? 'hold' : (phases[0] ?? 'hold');
 }
 
 /** Below this chance a correction that the exercise tries first loses its place before the others. */

@@ -5,7 +5,7 @@ import { legOrders } from '../body/movement';
 import { poseShape } from '../body/pose';
 import { propForms, propPlaces } from '../figure/props';
 import { apparatuses, loadQuery, loadTags } from './load-tags';
-import { causeKinds, correctionKinds, directions, families, needs, regions, springRoles } from './kinds';
+import { causeKinds, correctionKinds, directions, families, needs, regions, springRoles, trunks } from './kinds';
 import { blocks } from '../anatomy/blocks';
 
 /** Ids are kept in columns of this width. */
@@ -40,6 +40,18 @@ export const fault = v.strictObject({
   ofBreath: v.optional(v.literal(true)),
   /** How it is graded by eye or touch, where no measure shows it. */
   byEye: v.optional(text),
+  /** Other words for a trunk that rests otherwise: what it looks like there, why it matters, how it is graded. */
+  inShape: v.optional(
+    v.array(
+      v.strictObject({
+        trunks: v.pipe(v.array(v.picklist(trunks)), v.minLength(1)),
+        seen: v.optional(text),
+        why: v.optional(text),
+        byEye: v.optional(text),
+      }),
+    ),
+    [],
+  ),
   /** What the body must be like for it: where a level has not, it is not watched there. */
   needs: v.optional(v.array(v.picklist(needs))),
 });

@@ -4,28 +4,15 @@ import { entriesOf } from '../keyed';
 import { length3, minus3 } from '../geometry';
 import type { Vec3 } from '../geometry';
 import type { Phase } from '../anatomy/positions';
-import { movementOf, poseAt } from '../body/movement';
+import { movementOf } from '../body/movement';
 import { positionOf } from '../body/position';
 import type { ArmPose, LegCarrier, LegPose, Pose } from '../body/pose';
-import { typicalBody } from '../body/segments';
-import { poseBody } from '../body/skeleton';
 import type { PosedBody } from '../body/skeleton';
 import { remembering } from '../remember';
-import { isRolledOver, isRolledUp, loadEdges } from './loads';
+import { isRolledOver, isRolledUp, loadEdges, posedAt } from './loads';
 import type { Asking } from './loads';
+import type { TrunkFact } from './kinds';
 
-export type TrunkFact =
-  | 'onBack'
-  | 'onFront'
-  | 'onSide'
-  | 'handsAndKnees'
-  | 'plank'
-  | 'sitting'
-  | 'kneeling'
-  | 'standing'
-  | 'rolled'
-  | 'inverted'
-  | 'bridged';
 /** `held`: the trunk keeps its shape from start to top. */
 export type TrunkMoves = 'held' | 'rolls' | 'curls' | 'arches' | 'bends' | 'turns';
 export type HeadFact = 'down' | 'downOnSupport' | 'carriedByHands' | 'up' | 'hanging' | 'upright';
@@ -311,8 +298,7 @@ function armWay(from: ArmPose | undefined, to: ArmPose | undefined): number {
 }
 
 function factsAt(level: Asking, phase: Phase): Facts {
-  const pose = poseAt(typicalBody, movementOf(level), phase);
-  const posed = poseBody(typicalBody, pose);
+  const { pose, posed } = posedAt(level, phase);
   const trunk = trunkAt(pose, posed);
   const head = headAt(pose, posed, level);
   const [left, right] = [footAt(pose.left, level), footAt(pose.right, level)];

@@ -3,13 +3,13 @@ import type { Phase } from '../anatomy/positions';
 import { positionOf } from '../body/position';
 import { entriesOf } from '../keyed';
 import { remembering } from '../remember';
-import { exerciseAt } from './find';
-import type { Correction, Exercise, Level, Repertoire } from './entries';
+import { entry, exerciseAt } from './find';
+import type { Correction, Exercise, Fault, Level, Repertoire } from './entries';
 import { factsOfPhase } from './facts';
-import type { Facts, FootFact, HandFact, HeadFact, TrunkFact } from './facts';
+import type { Facts, FootFact, HandFact, HeadFact } from './facts';
 import type { Asking } from './loads';
 import { needWords } from './kinds';
-import type { Need } from './kinds';
+import type { Need, TrunkFact } from './kinds';
 
 const upright: readonly TrunkFact[] = ['sitting', 'kneeling', 'standing'];
 const headDown: readonly HeadFact[] = ['down', 'downOnSupport'];
@@ -101,6 +101,30 @@ function canBeMet(
 ): boolean {
   const needs = faults.find(({ id }) => id === fault)?.needs;
   return !needs || phases.some((phase) => whyUnfit({ needs }, level, phase) === undefined);
+}
+
+/** The moment at which a fault of an exercise is met: the top where it is watched there, else when it is first watched. */
+export function momentOf({ faults }: Pick<Exercise, 'faults'>, fault: string): Phase {
+  const phases = faults.find((one) => one.fault === fault)?.phases ?? [];
+  return phases.includes('hold') ? 'hold' : (phases[0] ?? 'hold');
+}
+
+/**
+ * A fault in the words for how the trunk rests when it is met, at a level (without one, at the first): a low back that sags on
+ * hands and knees looks otherwise than one that arches off the mat.
+ */
+export function faultAt(
+  { faults }: Pick<Repertoire, 'faults'>,
+  exercise: Pick<Exercise, 'faults' | 'levels'>,
+  id: string,
+  wanted?: number,
+): Fault {
+  const fault = entry(faults, id);
+  const level = exercise.levels.find(({ number }) => number === Math.floor(wanted ?? 1)) ?? exercise.levels[0];
+  if (!level || fault.inShape.length === 0) return fault;
+  const { trunk } = factsOfPhase(level, momentOf(exercise, id));
+  const words = fault.inShape.find(({ trunks }) => trunks.includes(trunk));
+  return words ? { ...fault, ...words } : fault;
 }
 
 const rememberWatched = remembering<Level, Exercise>();

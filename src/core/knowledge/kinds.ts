@@ -31,6 +31,22 @@ export const families = [
 ] as const;
 export type Family = (typeof families)[number];
 
+/** How a trunk rests at a moment. */
+export const trunks = [
+  'onBack',
+  'onFront',
+  'onSide',
+  'handsAndKnees',
+  'plank',
+  'sitting',
+  'kneeling',
+  'standing',
+  'rolled',
+  'inverted',
+  'bridged',
+] as const;
+export type TrunkFact = (typeof trunks)[number];
+
 export const correctionKinds = ['verbal', 'image', 'touch', 'prop', 'modification', 'stepBack'] as const;
 export type CorrectionKind = (typeof correctionKinds)[number];
 

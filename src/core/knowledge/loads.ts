@@ -13,7 +13,8 @@ import { poseBody } from '../body/skeleton';
 import type { PosedBody } from '../body/skeleton';
 import { demandPctOf } from '../load/gravity';
 import { areLegsHeld } from '../load/levels';
-import { loadOfPose } from '../load/moments';
+import type { Phase } from '../anatomy/positions';
+import { loadOfPosed } from '../load/moments';
 import type { PoseLoad } from '../load/moments';
 import { remembering } from '../remember';
 import type { Exercise, Level } from './entries';
@@ -67,23 +68,27 @@ export type Asking = Pick<Level, 'start' | 'via' | 'back' | 'legOrder' | 'top' |
 
 const wayShares = [0.25, 0.5, 0.75] as const;
 const rememberMoments = remembering<Asking, readonly Moment[]>();
+const rememberPosed = remembering<Asking, Pick<Moment, 'pose' | 'posed'>>();
+
+/** A level's pose in a phase, `share` of the way through it, and a middling body posed so. */
+export const posedAt = (level: Asking, phase: Phase, share = 0.5): Pick<Moment, 'pose' | 'posed'> =>
+  rememberPosed(level, phase === 'start' || phase === 'hold' ? phase : `${phase} ${share}`, () => {
+    const pose = poseAt(typicalBody, movementOf(level), phase, share);
+    return { pose, posed: poseBody(typicalBody, pose) };
+  });
 
 /** The moments that are looked at: the start, three on the way out, the top, and the middle of another way back. */
 export const momentsOf = (level: Asking): readonly Moment[] =>
   rememberMoments(level, '', () => {
     const movement = movementOf(level);
     const legsHeld = areLegsHeld(level);
-    const poses = [
-      movement.start,
-      ...wayShares.map((share) => poseAt(typicalBody, movement, 'out', share)),
-      movement.hold,
-      ...(movement.back === movement.out ? [] : [poseAt(typicalBody, movement, 'back')]),
+    const met = [
+      posedAt(level, 'start'),
+      ...wayShares.map((share) => posedAt(level, 'out', share)),
+      posedAt(level, 'hold'),
+      ...(movement.back === movement.out ? [] : [posedAt(level, 'back')]),
     ];
-    return poses.map((pose) => ({
-      pose,
-      posed: poseBody(typicalBody, pose),
-      load: loadOfPose(typicalBody, pose, { legsHeld }),
-    }));
+    return met.map(({ pose, posed }) => ({ pose, posed, load: loadOfPosed(typicalBody, pose, posed, { legsHeld }) }));
   });
 
 /** Bends of the spine, degrees: + flexion; a pelvis rolled back rounds the low back. */

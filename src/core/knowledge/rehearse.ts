@@ -18,7 +18,7 @@ import { success } from '../result';
 import type { Result } from '../result';
 import type { Exercise, Level, Repertoire } from './entries';
 import { factsOfPhase, isUnderLegLoad } from './facts';
-import type { TrunkFact } from './facts';
+import type { TrunkFact } from './kinds';
 import { watchedAt } from './fits';
 import { readLook } from './look';
 import type { LookReading } from './look';

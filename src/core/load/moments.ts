@@ -151,8 +151,11 @@ function lumbarOf(posed: PosedBody, masses: readonly PointMass[], up: readonly S
 }
 
 /** What a pose asks of a body, standing still: moments in N·m, demand in % of weight × stature. */
-export function loadOfPose(body: Body, pose: Pose, asked: LoadAsked = {}): PoseLoad {
-  const posed = poseBody(body, pose);
+export const loadOfPose = (body: Body, pose: Pose, asked: LoadAsked = {}): PoseLoad =>
+  loadOfPosed(body, pose, poseBody(body, pose), asked);
+
+/** The same of a body that is posed so already. */
+export function loadOfPosed(body: Body, pose: Pose, posed: PosedBody, asked: LoadAsked = {}): PoseLoad {
   const masses = massesOf(body, posed, asked.ankleWeightKg ?? { L: 0, R: 0 });
   const share = (nm: number): number => demandPctOf(body, nm);
   const span = spanOf(pose, posed, masses);

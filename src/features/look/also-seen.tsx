@@ -1,7 +1,7 @@
 'use client';
 
 import styled from 'styled-components';
-import { entry } from '@/core/knowledge/find';
+import { faultAt } from '@/core/knowledge/fits';
 import type { Exercise, Fault } from '@/core/knowledge/entries';
 import type { Role } from '@/core/alignment/look-values';
 import type { Taken } from '@/core/alignment/readings';
@@ -39,6 +39,7 @@ export type OnSeen = (fault: string, noted: Pick<Taken, 'role' | 'taken' | 'side
 
 type AlsoSeenProps = {
   readonly exercise: Exercise;
+  readonly level: number;
   readonly readings: readonly Taken[];
   /** Faults that measures have told already. */
   readonly measured: ReadonlySet<string>;
@@ -107,10 +108,10 @@ function FaultRow({ fault, noted, isWorkedOn, onSeen, onWork }: RowProps) {
 }
 
 /** Every fault that is watched here and that no measure has told: graded by eye or touch, with moment and side. */
-export function AlsoSeen({ exercise, readings, measured, working, onSeen, onWork }: AlsoSeenProps) {
+export function AlsoSeen({ exercise, level, readings, measured, working, onSeen, onWork }: AlsoSeenProps) {
   const repertoire = useRepertoire();
   const faults = exercise.faults
-    .map(({ fault }) => entry(repertoire.faults, fault))
+    .map(({ fault }) => faultAt(repertoire, exercise, fault, level))
     .filter(({ id }) => !measured.has(id));
   const notedOf = (id: string): Taken | undefined =>
     readings.find(({ method, measure, role }) => method === 'seen' && measure === id && role !== 'retest');

@@ -6,6 +6,7 @@ import styled from 'styled-components';
 import { rankCorrections } from '@/core/corrections/rank';
 import type { RankContext } from '@/core/corrections/rank';
 import { entry } from '@/core/knowledge/find';
+import { faultAt } from '@/core/knowledge/fits';
 import { onProp } from '@/core/figure/props';
 import { Figure } from '@/design/figure';
 import { Button } from '@/design/button';
@@ -73,7 +74,7 @@ export function Corrections({ context, chosen, onChoose }: CorrectionsProps) {
   const { options, excluded: left } = rankCorrections(repertoire, context);
   const excluded = left.filter(({ unfit }) => !unfit); // what the shape forbids is no news to her
   const shown = all ? options : leastOfEachKind(options);
-  const fault = entry(repertoire.faults, context.fault);
+  const fault = faultAt(repertoire, entry(repertoire.exercises, context.exercise), context.fault, context.level);
   return (
     <Stack>
       <div>

@@ -21,6 +21,7 @@ type FoundProps = Omit<StepProps, 'go'> & { readonly work: Work };
 const ByEyeList = ({ model, reading, work }: FoundProps) => (
   <AlsoSeen
     exercise={model.exercise}
+    level={model.opening.frame.level}
     readings={model.readings}
     measured={settledFaults(model.exercise, model.repertoire, reading.baseline?.findings ?? [], [])}
     working={work.fault}
@@ -53,6 +54,7 @@ function NothingOut({ model: { exercise, repertoire }, reading }: Omit<StepProps
 /** What was found, each beside the picture of the top. */
 function Found({ model, reading, work }: FoundProps) {
   const { baseline, back } = reading;
+  const at = { exercise: model.exercise, level: model.opening.frame.level };
   const top = shownAt(model, 'top');
   return (
     <Stack>
@@ -66,12 +68,14 @@ function Found({ model, reading, work }: FoundProps) {
           label="The top of the movement with its levels"
         />
       )}
-      {baseline && <Findings judged={baseline} working={work.fault} onWork={(fault) => void model.pick(fault, null)} />}
+      {baseline && (
+        <Findings {...at} judged={baseline} working={work.fault} onWork={(fault) => void model.pick(fault, null)} />
+      )}
       <ByEyeList model={model} reading={reading} work={work} />
       {back && back.findings.length > 0 && (
         <Stack $gap={6}>
           <h3>On the way back</h3>
-          <Findings judged={back} working={work.fault} />
+          <Findings {...at} judged={back} working={work.fault} />
         </Stack>
       )}
     </Stack>

@@ -6,7 +6,8 @@ import type { Finding, JudgeOutput } from '@/core/alignment/judge';
 import { formatMeasure, nameOf } from '@/core/alignment/words';
 import { entry } from '@/core/knowledge/find';
 import { plainOf } from '@/core/knowledge/names';
-import type { Repertoire } from '@/core/knowledge/entries';
+import { faultAt } from '@/core/knowledge/fits';
+import type { Exercise, Repertoire } from '@/core/knowledge/entries';
 import { Button } from '@/design/button';
 import { Chip, Quiet, Row, Ruled, Small, Stack } from '@/design/layout';
 import { useRepertoire } from '@/platform/browser/repertoire';
@@ -48,12 +49,14 @@ export function titleOf({ faults }: Repertoire, { fault, verdict, severity, meas
 
 type FindingsProps = {
   readonly judged: JudgeOutput;
+  readonly exercise: Exercise;
+  readonly level: number;
   readonly working: string | undefined;
   readonly onWork?: (fault: string) => void;
 };
 
 /** What was judged: what is out first, and of that what would hurt; each with its figures, its target and why. */
-export function Findings({ judged, working, onWork }: FindingsProps) {
+export function Findings({ judged, exercise, level, working, onWork }: FindingsProps) {
   const repertoire = useRepertoire();
   return (
     <Stack>
@@ -62,7 +65,7 @@ export function Findings({ judged, working, onWork }: FindingsProps) {
           .sort((a, b) => order[a.verdict] - order[b.verdict])
           .map((finding) => {
             const Icon = icons[finding.verdict];
-            const fault = entry(repertoire.faults, finding.fault);
+            const { seen } = faultAt(repertoire, exercise, finding.fault, level);
             return (
               <Item
                 key={finding.measure}
@@ -79,7 +82,7 @@ export function Findings({ judged, working, onWork }: FindingsProps) {
                     {finding.safety && finding.verdict !== 'in' && <Chip $tone="out">watch: could hurt</Chip>}
                     {finding.fault === working && <Chip $tone="info">working on this</Chip>}
                   </Row>
-                  {finding.verdict !== 'in' && <span>{fault.seen}</span>}
+                  {finding.verdict !== 'in' && <span>{seen}</span>}
                   <Small>{finding.why}</Small>
                 </Stack>
                 <Stack $gap={6} style={{ justifyItems: 'end' }}>

@@ -32,7 +32,7 @@ import { repertoire as shipped } from '@/repertoire';
 import { blankExercise, scratch } from './blank';
 import type { StartsWith } from './starts-with';
 import { figuresAddress } from './figures';
-import { fitsSomewhere } from '@/core/knowledge/fits';
+import { faultAt, fitsSomewhere } from '@/core/knowledge/fits';
 
 export type ClientChoice = { readonly id: string; readonly name: string };
 
@@ -178,7 +178,7 @@ function faultCard(
   ranked: { options: readonly Option[]; excluded: readonly { correction: string; why: string }[] } | undefined,
   unsafe: ReadonlySet<string>,
 ): FaultCard {
-  const { name, plain, block, seen, why, byEye, safety, shownBy, causes } = entry(repertoire.faults, id);
+  const { name, plain, block, seen, why, byEye, safety, shownBy, causes } = faultAt(repertoire, exercise, id);
   const all = repertoire.corrections.filter((one) => serves(one, exercise, id) && fitsSomewhere(one, exercise.levels));
   const fits = new Set(all.map((one) => one.id));
   const cardOf = (one: Correction, because: string | null) => ({
