@@ -140,7 +140,10 @@ export const supineSetUp: ExerciseEntry['setUp'] = [
     check: 'Back of the pelvis heavy, hip bones and pubic bone level with each other, a small gap under the low back.',
   },
   { block: 'ribs', check: 'Ribs resting, front ribs neither lifted nor pressed.' },
-  { block: 'head', check: 'Back of the skull heavy, face level, a folded towel if the chin points up.' },
+  {
+    block: 'head',
+    check: 'The neck’s own curve kept, back of the skull heavy, face level; a folded towel if the chin points up.',
+  },
 ];
 export const fourPointSetUp: ExerciseEntry['setUp'] = [
   { block: 'pelvis', check: 'Hips above the knees, a light own curve.' },

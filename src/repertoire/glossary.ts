@@ -56,6 +56,12 @@ export const glossary: readonly Entry[] = [
   term('pelvicShift', 'pelvic shift', 'off the midline', 'The middle of the pelvis beside the line of the breastbone.'),
   term('ribFlare', 'rib flare', 'ribs opening', 'The lower ribs lift away from the pelvis.'),
   term(
+    'cCurve',
+    'C-curve',
+    'one long rounding',
+    'Low back and chest rounded together, evenly, from the pelvis to the base of the neck: the bend of both counted from own neutral.',
+  ),
+  term(
     'lumbarGap',
     'lumbar gap',
     'gap under the low back',

@@ -25,7 +25,7 @@ import { schools, stances } from './stances';
 import { targets } from './targets';
 
 /** Version of rules and data together: kept with every stored result, so that it can be computed again. */
-export const rulesVersion = '2026.11-9';
+export const rulesVersion = '2026.11-10';
 
 export const repertoire: Repertoire = v.parse(shape, {
   exercises: [

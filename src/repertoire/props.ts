@@ -110,9 +110,10 @@ export const props: readonly Prop[] = [
     id: 'pole',
     name: 'long pole',
     placement: 'Along the back, touching the back of the pelvis, the mid-back and the back of the skull.',
-    whichWay: 'One hand holds it behind the neck, the other behind the low back, palms away from each other.',
+    whichWay:
+      'On hands and knees a loose belt at the waist carries it, for the hands carry the body. Standing, one hand holds it behind the neck, the other behind the low back.',
     tells: 'The line of the whole spine, felt from inside.',
-    notWhen: 'Not when the skull reaches it only with the chin lifted. Held so that it can slip free.',
+    notWhen: 'Not when the skull reaches it only with the chin lifted. Belted or held so that it can slip free.',
     notWith: [
       {
         condition: 'kyphosis',
@@ -131,11 +132,11 @@ export const props: readonly Prop[] = [
     placement: 'Under the heel of the moving foot.',
     whichWay: 'Smooth side to the floor; on carpet use a smooth board.',
     tells: 'The leg that it need not be lifted.',
-    notWhen: 'Never under a standing foot.',
+    notWhen: 'Never under a foot that carries weight.',
     drawn: {
-      pose: { left: { kind: 'footDown', reach: 0.93 }, right: { kind: 'footDown', reach: 0.93 } },
+      pose: { left: { kind: 'footDown' }, right: { kind: 'footDown', reach: 0.93 } },
       form: 'pad',
-      at: 'underFeet',
+      at: 'underRightFoot',
     },
   },
   {

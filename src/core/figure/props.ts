@@ -17,6 +17,7 @@ export const propPlaces = [
   'underSacrum',
   'underKnees',
   'underFeet',
+  'underRightFoot',
   'underSeat',
   'betweenKnees',
   'betweenAnkles',
@@ -50,6 +51,8 @@ function spotOf(at: PropPlace, body: PosedBody): Vec3 {
       return lowered(both('knee'), 0.034 * h);
     case 'underFeet':
       return lowered(both('ball'), 0.0135 * h);
+    case 'underRightFoot':
+      return lowered(middle3(sides.R.ankle, sides.R.ball), 0.0135 * h);
     case 'underSeat':
       return place(body.pelvis, [-0.09 * h, 0, -0.02 * h]);
     case 'betweenKnees':

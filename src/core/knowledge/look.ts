@@ -135,11 +135,19 @@ const againstOthers = ({ value, seBetween }: LookValue, neutral: Estimate | unde
 
 const toldApart = 'pelvis and ribs are measured: it is what both make of it, and names neither';
 
-/** Whose limb a measure was read from, where both or one of them are told apart. */
+/** As near to each other two limbs are the same: neither is named. */
+const sameLimbs = 1e-6;
+
+/** Whose limb a measure was read from, where both or one of them are told apart; neither's where both are the same. */
 function limbsIn(values: Readonly<Record<string, LookValue>>): Readonly<Record<string, Side>> {
   const limbs: Record<string, Side> = {};
-  for (const [id, { value }] of Object.entries(values))
-    for (const side of ['L', 'R'] as const) if (values[`${id}_${side}`]?.value === value) limbs[id] = side;
+  for (const [id, { value }] of Object.entries(values)) {
+    const its = (['L', 'R'] as const).filter(
+      (side) => Math.abs((values[`${id}_${side}`]?.value ?? Infinity) - value) < sameLimbs,
+    );
+    const [side] = its;
+    if (side && its.length === 1) limbs[id] = side;
+  }
   return limbs;
 }
 

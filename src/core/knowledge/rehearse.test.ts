@@ -1,5 +1,5 @@
 import { phases } from '../anatomy/positions';
-import { entry } from './find';
+import { entry, levelOf } from './find';
 import { watchedAt } from './fits';
 import { rehearse } from './rehearse';
 import { areAlike, falselyOut, outcomeOf } from './rehearse-check';
@@ -135,4 +135,18 @@ test.each([
 ])('refuses %j at %s', (wrong, path) => {
   const input = { exercise: 'legFloat', level: 1, phase: 'hold' as const, ...wrong };
   expect(rehearseFromNames(input, repertoire)).toMatchObject({ ok: false, error: { path } });
+});
+
+test('shoulders that creep up alike are told from the front, of neither side', () => {
+  const exercise = entry(repertoire.exercises, 'standKneeLift');
+  const asking = {
+    exercise,
+    level: levelOf(exercise, 1),
+    phase: 'hold',
+    view: 'front',
+    stances: inSchool('evenKeel'),
+  } as const;
+  const { views } = unwrap(rehearse(repertoire, { ...asking, fault: { id: 'shouldersUp', tolerances: 2, side: 'L' } }));
+  const [first] = views[0]?.findings ?? [];
+  expect([first?.fault, first?.verdict, first?.side]).toEqual(['shouldersUp', 'out', undefined]);
 });

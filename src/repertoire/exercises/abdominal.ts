@@ -204,7 +204,7 @@ export const abdominal: readonly ExerciseEntry[] = [
     stances: ['kneeComes', 'handPlace', 'backInCurls', 'breathPerRepetition', 'eyesInCurls', 'secondInFamily'],
     cautions: ['Knee trouble: hold behind the thigh and do not draw in fully.'],
     notes: [
-      'The grip on the shin is light: pull from the back, not from the arms.',
+      'The grip on the shin is firm, and the pull comes from the back, not from the arms.',
       'The reaching leg is held up by its own seat; its weight balances the head.',
       'Sets with head up and head down can alternate.',
     ],

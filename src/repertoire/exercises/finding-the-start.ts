@@ -325,7 +325,7 @@ export const findingTheStart: readonly ExerciseEntry[] = [
     stances: ['neckAtPole'],
     cautions: [
       'Where the upper back is round, put the low back right first and let the head be away from the pole.',
-      'The pole is held so that it can slip free.',
+      'On hands and knees the pole is belted loosely, not held; standing it is held: it can always slip free.',
     ],
   },
 ];

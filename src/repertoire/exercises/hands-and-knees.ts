@@ -222,7 +222,7 @@ export const handsAndKnees: readonly ExerciseEntry[] = [
     cautions: wristCautions,
     notes: [
       'Hips high: the knee cannot reach the floor under its hip. Hips low: the knee lands early.',
-      'The upper back rounds a little when the floor is pushed away: that is wanted.',
+      'The floor is pushed away without rounding: the upper back stays flat and broad.',
     ],
   },
   {
@@ -365,7 +365,7 @@ export const handsAndKnees: readonly ExerciseEntry[] = [
       where: 'The front of the body long, the shoulder blades wide.',
       notWhere: 'Not sunk into the low back or the shoulders.',
     },
-    legLine: 'Whole foot on the bar; hips square to the frame.',
+    legLine: 'The near foot whole on the back edge of the bar, the other wrapped in front of it.',
     endPoint: 'Shoulders over the hands, one long line.',
     sideOrder: 'chain',
     release: 'Knees to the carriage, sit back, fold.',
@@ -376,9 +376,12 @@ export const handsAndKnees: readonly ExerciseEntry[] = [
       {
         block: 'legs',
         check:
-          'One hand on the far shoulder rest, or looped round its base for the wrist; the other at the corner of the frame.',
+          'One hand on the far shoulder rest, or looped round its base for the wrist; the other round the corner of the carriage. Both travel with it: nothing ever holds the frame.',
       },
-      { block: 'feet', check: 'Whole foot on the low bar.' },
+      {
+        block: 'feet',
+        check: 'Bar one notch above its lowest; the near foot whole on its back edge, the other wrapped in front.',
+      },
       { block: 'pelvis', check: 'Hips square to the frame.' },
       { block: 'head', check: 'Head in line with the spine.' },
     ],
@@ -462,7 +465,7 @@ export const handsAndKnees: readonly ExerciseEntry[] = [
     notes: [
       'Here springs hold up: lighter is harder.',
       'Touch prompts in the order of movement: seat, then up the spine; head first on the way back.',
-      'Which handhold fits depends on the frame.',
+      'Which handhold fits depends on how the carriage is built: ask its maker.',
     ],
   },
   {
@@ -510,7 +513,7 @@ export const handsAndKnees: readonly ExerciseEntry[] = [
     breath: [{ name: 'in out, out turn', pattern: 'in 4 out, out 3 turn, in 3 unturn, out 4 back' }],
     faults: [
       see('sag', 'side'),
-      see('twist', 'head'),
+      see('roll', 'head'),
       see('armsPush', 'side'),
       see('carriageRuns', 'side'),
       see('sinkShoulders', 'side'),

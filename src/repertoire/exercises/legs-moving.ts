@@ -277,7 +277,7 @@ export const legsMoving: readonly ExerciseEntry[] = [
         change: 'The heel slides on a cloth; the other foot is planted.',
         top: { left: down, right: { kind: 'footDown', reach: 0.97 } },
         dose: each(6),
-        scene: { props: [] },
+        scene: { props: [{ form: 'pad', at: 'underRightFoot' }] },
       },
       {
         number: 2,
@@ -391,7 +391,8 @@ export const legsMoving: readonly ExerciseEntry[] = [
     endPoint: 'Back over the hip, the same place each time.',
     sideOrder: 'chain',
     selfChecks: ['Hands on both hip bones.', 'Planted foot, or long leg, as an anchor.'],
-    settle: 'Stretch the calf first, both hands behind the thigh.',
+    settle:
+      'First stretch the back of the thigh: leg long and upright, both hands behind the calf; behind the thigh for knee trouble.',
     release,
     transition: fromHookLying,
     setUp: supineSetUp,
@@ -494,9 +495,9 @@ export const legsMoving: readonly ExerciseEntry[] = [
       {
         number: 1,
         name: 'Tabletop march',
-        change: 'From tabletop one toe lowers and returns.',
-        start: both(tabletop),
-        top: { left: tabletop, right: up(68, 95) },
+        change: 'One foot down; from tabletop the other toe lowers and returns.',
+        start: { left: down, right: tabletop },
+        top: { left: down, right: up(68, 95) },
         dose: each(5),
         scene: { props: [{ form: 'roll', at: 'underLowBack' }] },
       },
