@@ -9,6 +9,7 @@ import * as keptAndTold from './migrations/006-kept-and-told';
 import * as summaries from './migrations/007-summaries';
 import * as dates from './migrations/008-dates';
 import * as seen from './migrations/009-seen';
+import * as byExercise from './migrations/010-evidence-by-exercise';
 import { restartable } from './migrations/restartable';
 
 type Migration = {
@@ -26,6 +27,7 @@ const migrations: readonly (readonly [string, Migration])[] = [
   ['007-summaries', summaries],
   ['008-dates', dates],
   ['009-seen', seen],
+  ['010-evidence-by-exercise', byExercise],
 ];
 
 /** Brings the tables to the newest shape, or to that of `to`; returns the names of the migrations that ran. */

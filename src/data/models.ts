@@ -341,6 +341,7 @@ export class SessionEventRow extends Model<Attributes<SessionEventRow>, Creation
 /** How often a correction was tried against a fault with a client, and helped. */
 export class ClientTrialCount extends Model<Attributes<ClientTrialCount>, Creation<ClientTrialCount>> {
   declare clientId: string;
+  declare exercise: string;
   declare fault: string;
   declare correction: string;
   declare studioId: string;
@@ -352,6 +353,7 @@ export class ClientTrialCount extends Model<Attributes<ClientTrialCount>, Creati
 /** The same of all clients of a studio. */
 export class StudioTrialCount extends Model<Attributes<StudioTrialCount>, Creation<StudioTrialCount>> {
   declare studioId: string;
+  declare exercise: string;
   declare fault: string;
   declare correction: string;
   declare tried: number;
@@ -647,6 +649,7 @@ export function defineModels(sequelize: Sequelize): void {
   });
   define(ClientTrialCount, 'client_trial_counts', {
     clientId: { type: UUID, primaryKey: true },
+    exercise: { type: STRING, primaryKey: true },
     fault: { type: STRING, primaryKey: true },
     correction: { type: STRING, primaryKey: true },
     studioId,
@@ -656,6 +659,7 @@ export function defineModels(sequelize: Sequelize): void {
   });
   define(StudioTrialCount, 'studio_trial_counts', {
     studioId: { type: UUID, primaryKey: true },
+    exercise: { type: STRING, primaryKey: true },
     fault: { type: STRING, primaryKey: true },
     correction: { type: STRING, primaryKey: true },
     tried: INTEGER,

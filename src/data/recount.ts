@@ -1,13 +1,13 @@
 // The counts of corrections made anew from all trials: what the counts kept beside them must equal.
 import type { Sequelize, Transaction } from 'sequelize';
 
-const freshClients = `SELECT t.client_id, t.fault, t.correction, t.studio_id, COUNT(*) AS tried, SUM(t.verdict = 'better') AS helped,
+const freshClients = `SELECT t.client_id, t.exercise, t.fault, t.correction, t.studio_id, COUNT(*) AS tried, SUM(t.verdict = 'better') AS helped,
     SUM(t.verdict <> 'better' AND t.tried_at > COALESCE((SELECT MAX(b.tried_at) FROM trials b WHERE b.studio_id = t.studio_id
-      AND b.client_id = t.client_id AND b.fault = t.fault AND b.correction = t.correction AND b.verdict = 'better'), '1000-01-01'))
+      AND b.client_id = t.client_id AND b.exercise = t.exercise AND b.fault = t.fault AND b.correction = t.correction AND b.verdict = 'better'), '1000-01-01'))
       AS failed_running
-  FROM trials t GROUP BY t.client_id, t.fault, t.correction, t.studio_id`;
-const freshStudios = `SELECT studio_id, fault, correction, SUM(tried) AS tried, SUM(helped) AS helped
-  FROM client_trial_counts GROUP BY studio_id, fault, correction`;
+  FROM trials t GROUP BY t.client_id, t.exercise, t.fault, t.correction, t.studio_id`;
+const freshStudios = `SELECT studio_id, exercise, fault, correction, SUM(tried) AS tried, SUM(helped) AS helped
+  FROM client_trial_counts GROUP BY studio_id, exercise, fault, correction`;
 
 /** Writes all counts anew. */
 export async function recount(sequelize: Sequelize, transaction?: Transaction): Promise<void> {
@@ -15,8 +15,8 @@ export async function recount(sequelize: Sequelize, transaction?: Transaction): 
   for (const statement of [
     'DELETE FROM studio_trial_counts',
     'DELETE FROM client_trial_counts',
-    `INSERT INTO client_trial_counts (client_id, fault, correction, studio_id, tried, helped, failed_running) ${freshClients}`,
-    `INSERT INTO studio_trial_counts (studio_id, fault, correction, tried, helped) ${freshStudios}`,
+    `INSERT INTO client_trial_counts (client_id, exercise, fault, correction, studio_id, tried, helped, failed_running) ${freshClients}`,
+    `INSERT INTO studio_trial_counts (studio_id, exercise, fault, correction, tried, helped) ${freshStudios}`,
   ])
     await sequelize.query(statement, within);
 }
@@ -26,10 +26,10 @@ export async function miscounted(sequelize: Sequelize): Promise<number> {
   // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- a raw query is untyped: these are its columns
   const [[clients], [studios]] = (await Promise.all([
     sequelize.query(`SELECT COUNT(*) AS n FROM (${freshClients}) f
-      LEFT JOIN client_trial_counts k ON k.client_id = f.client_id AND k.fault = f.fault AND k.correction = f.correction
+      LEFT JOIN client_trial_counts k ON k.client_id = f.client_id AND k.exercise = f.exercise AND k.fault = f.fault AND k.correction = f.correction
       WHERE k.tried IS NULL OR k.tried <> f.tried OR k.helped <> f.helped OR k.failed_running <> f.failed_running`),
     sequelize.query(`SELECT COUNT(*) AS n FROM studio_trial_counts k
-      LEFT JOIN (${freshStudios}) f ON k.studio_id = f.studio_id AND k.fault = f.fault AND k.correction = f.correction
+      LEFT JOIN (${freshStudios}) f ON k.studio_id = f.studio_id AND k.exercise = f.exercise AND k.fault = f.fault AND k.correction = f.correction
       WHERE k.tried <> COALESCE(f.tried, 0) OR k.helped <> COALESCE(f.helped, 0)`),
   ])) as unknown as [[{ n: number }[]], [{ n: number }[]]];
   return Number(clients?.[0]?.n ?? 0) + Number(studios?.[0]?.n ?? 0);

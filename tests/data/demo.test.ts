@@ -177,7 +177,8 @@ describe('a client', () => {
     expect((await readClients(wren, '', 9)).lines).toEqual([]);
   });
   test('what helped is told as it is said, the most helpful first', () => {
-    const counted = (correction: string, tried: number, helped: number) => ({
+    const counted = (correction: string, tried: number, helped: number, exercise = 'march') => ({
+      exercise,
       fault: 'arch',
       correction,
       tried,

@@ -185,7 +185,7 @@ describe('a look', () => {
     expect(await Trial.findAll({ where: { clientId } })).toMatchObject([trial]);
     const { fault, correction } = trial;
     const counted = (await findEvidence(ours, [clientId])).of(clientId);
-    expect(counted).toMatchObject([{ fault, correction, tried: 1, helped: 1 }]);
+    expect(counted).toMatchObject([{ exercise: 'legFloat', fault, correction, tried: 1, helped: 1 }]);
     expect((await listResults(ours, clientId, 9)).map(({ id }) => id)).toEqual([lookId]);
     for (const again of [
       await keepLook(ours, lookId, { result: emptyResult, trial, dose }),

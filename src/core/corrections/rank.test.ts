@@ -1,4 +1,5 @@
-import { rankCorrections, withoutTrials } from './rank';
+import { withoutTrials } from './evidence';
+import { rankCorrections } from './rank';
 import type { RankContext } from './rank';
 import { watchFor } from '../knowledge/watch';
 import * as v from 'valibot';
@@ -157,7 +158,7 @@ describe('why, in two sentences with the counts', () => {
   test('worked with this client, and how often here', () => {
     const history = [tried('breatheFirst', true), tried('breatheFirst', false), tried('breatheFirst', true, 'other')];
     expect(option({ history }, 'breatheFirst')?.why).toBe(
-      'Worked 1 of 2 times with this client, 2 of 3 in this studio. It costs no more than words.',
+      'Worked 1 of 2 times with this client; 2 of 3 in this studio. It costs no more than words.',
     );
     expect(option({ history: history.slice(0, 2) }, 'breatheFirst')?.why).toBe(
       'Worked 1 of 2 times with this client. It costs no more than words.',
@@ -276,6 +277,7 @@ describe('from a shell: names looked up, mistakes refused where they stand', () 
 
 describe('what was counted before', () => {
   const evidence = (tried: number, helped: number, failedRunning = 0) => ({
+    exercise: 'legFloat',
     fault: 'arch',
     correction: 'breatheFirst',
     tried,

@@ -1,29 +1,11 @@
+import { findTrials, nearnesses, plus, shapeOf, totalOf } from './evidence';
+import type { ByNearness, Counts, Found, Known, Nearness, Trial } from './evidence';
 import { correctionRuledOut } from '../knowledge/cautions';
 import { entry, exerciseAt, serves } from '../knowledge/find';
 import { momentOf, whyUnfit } from '../knowledge/fits';
 import type { Phase } from '../anatomy/positions';
 import type { Correction, Level, Prop, Repertoire } from '../knowledge/entries';
 import type { CorrectionKind } from '../knowledge/kinds';
-
-export type Trial = {
-  readonly fault: string;
-  readonly correction: string;
-  readonly success: boolean;
-  readonly client: 'this' | 'other';
-};
-
-/** How often a correction was tried against a fault, counted. */
-export type Evidence = {
-  readonly fault: string;
-  readonly correction: string;
-  readonly tried: number;
-  readonly helped: number;
-  /** Times running, up to the newest, that it did not help. */
-  readonly failedRunning: number;
-};
-
-/** What was counted before: with this client, and with all of the studio's, this one among them. */
-export type Known = { readonly client: readonly Evidence[]; readonly studio: readonly Evidence[] };
 
 export type RankContext = {
   readonly fault: string;
@@ -59,20 +41,6 @@ export type Ranking = {
   readonly excluded: readonly { readonly correction: string; readonly why: string; readonly unfit?: true }[];
 };
 
-/** What is counted without some trials that are told elsewhere. */
-export function withoutTrials(counted: readonly Evidence[], trials: readonly Trial[]): Evidence[] {
-  return counted.map((one) => {
-    const own = trials.filter(({ fault, correction }) => fault === one.fault && correction === one.correction);
-    const [helped, tried] = count(own);
-    return {
-      ...one,
-      tried: Math.max(0, one.tried - tried),
-      helped: Math.max(0, one.helped - helped),
-      failedRunning: Math.max(0, one.failedRunning - (tried - helped)),
-    };
-  });
-}
-
 /** What each kind asks of a client, against one sure success. */
 const intrusion: Readonly<Record<CorrectionKind, number>> = {
   verbal: 0,
@@ -85,17 +53,6 @@ const intrusion: Readonly<Record<CorrectionKind, number>> = {
 const priorWeight = 4;
 const failuresToDrop = 2;
 
-type Counts = readonly [number, number];
-
-const count = (trials: readonly Trial[]): Counts => [trials.filter(({ success }) => success).length, trials.length];
-const plus = ([a, b]: Counts, [c, d]: Counts): Counts => [a + c, b + d];
-const minus = ([a, b]: Counts, [c, d]: Counts): Counts => [Math.max(0, a - c), Math.max(0, b - d)];
-
-/** Times running, up to the newest, that a correction did not help this client. */
-function failedRunning(own: readonly Trial[], before: number): number {
-  const last = own.findLastIndex(({ success }) => success);
-  return last < 0 ? before + own.length : own.length - 1 - last;
-}
 const shrink = (parent: number, [successes, trials]: Counts): number =>
   (priorWeight * parent + successes) / (priorWeight + trials);
 
@@ -140,36 +97,57 @@ const asks: Readonly<Record<CorrectionKind, string>> = {
   stepBack: 'It goes a step back, so it comes late.',
 };
 
-/** Two sentences: the evidence with its counts, and what it asks. */
-function explain(client: readonly [number, number], studio: readonly [number, number], kind: CorrectionKind): string {
-  const here = studio[1] > client[1] ? `, ${studio[0]} of ${studio[1]} in this studio` : '';
-  if (client[1] > 0) return `Worked ${client[0]} of ${client[1]} times with this client${here}. ${asks[kind]}`;
-  if (studio[1] > 0)
-    return `Not tried with this client; worked ${studio[0]} of ${studio[1]} times in this studio. ${asks[kind]}`;
+const whereWords: Readonly<Record<Nearness, string>> = {
+  here: '',
+  alike: ' in exercises like it',
+  elsewhere: ' elsewhere',
+};
+
+/** `2 of 3 times here, 1 of 4 in exercises like it`; empty where nothing was tried. */
+function wordCounts(counts: ByNearness): string {
+  const tried = nearnesses.filter((one) => counts[one][1] > 0);
+  const isOnlyHere = tried.length === 1 && tried[0] === 'here';
+  return tried
+    .map((one, i) => {
+      const [helped, all] = counts[one];
+      const where = one === 'here' && !isOnlyHere ? ' here' : whereWords[one];
+      return `${helped} of ${all}${i === 0 ? ' times' : ''}${where}`;
+    })
+    .join(', ');
+}
+
+/** Two sentences: the evidence with its counts, this exercise's first, and what it asks. */
+function explain(client: ByNearness, studio: ByNearness, kind: CorrectionKind): string {
+  const [own, all] = [wordCounts(client), wordCounts(studio)];
+  const others = totalOf(studio)[1] > totalOf(client)[1];
+  if (own)
+    return `Worked ${own} with this client${others ? `; ${all.replace(' times', '')} in this studio` : ''}. ${asks[kind]}`;
+  if (all) return `Not tried with this client; worked ${all} in this studio. ${asks[kind]}`;
   return `Not tried here yet. ${asks[kind]}`;
 }
 
-/** Trials of a correction against the fault: those told apart, and what was counted before them. */
-function evidenceOf(correction: string, { fault, history, known }: RankContext) {
-  const isOf = (one: { readonly correction: string; readonly fault: string }) =>
-    one.correction === correction && one.fault === fault;
-  const trials = history.filter(isOf);
-  const own = trials.filter(({ client }) => client === 'this');
-  const others = trials.filter(({ client }) => client === 'other');
-  const counts = (one: Evidence | undefined): Counts => [one?.helped ?? 0, one?.tried ?? 0];
-  const [before, everyone] = [known?.client.find(isOf), known?.studio.find(isOf)];
-  const client = plus(counts(before), count(own));
-  const elsewhere = plus(minus(counts(everyone), counts(before)), count(others));
-  return { client, elsewhere, failedRunning: failedRunning(own, before?.failedRunning ?? 0) };
+/** All of the studio's, this client's among them. */
+const inStudio = ({ client, others }: Found): ByNearness => ({
+  here: plus(client.here, others.here),
+  alike: plus(client.alike, others.alike),
+  elsewhere: plus(client.elsewhere, others.elsewhere),
+});
+
+/** Chance of success: the repertoire's prior, then what was seen with others, then with this client, each from afar to near. */
+function chanceOf(prior: number, { client, others }: Found): number {
+  const fromAfar = [...nearnesses].reverse();
+  const seen = [...fromAfar.map((one) => others[one]), ...fromAfar.map((one) => client[one])];
+  return seen.reduce(shrink, prior);
 }
 
 /**
  * Corrections for a fault, those that the exercise tries first, or that helped this client, before all others, each by its
- * score: chance of success (Beta-Binomial, shrunk client → studio → the repertoire's prior,
- * weight 4) less the cost of intrusion; ties go to the least tried. Excluded ones are listed with the reason.
+ * score: chance of success (Beta-Binomial, shrunk client → studio → the repertoire's prior, of each this exercise → those of its
+ * shape → all; weight 4) less the cost of intrusion; ties go to the least tried. Excluded ones are listed with the reason.
  */
 export function rankCorrections(repertoire: Repertoire, context: RankContext): Ranking {
   const exercise = exerciseAt(entry(repertoire.exercises, context.exercise), context.level); // as the body lies there
+  const shape = shapeOf(entry(repertoire.exercises, context.exercise));
   const options: Option[] = [];
   const excluded: { correction: string; why: string; unfit?: true }[] = [];
   const level = exercise.levels.find(({ number }) => number === Math.floor(context.level ?? Number.NaN));
@@ -181,21 +159,24 @@ export function rankCorrections(repertoire: Repertoire, context: RankContext): R
       excluded.push({ correction: correction.id, why: unfit, unfit: true });
       continue;
     }
-    const { client, elsewhere, failedRunning: failed } = evidenceOf(correction.id, context);
-    const why = whyExcluded(correction, repertoire.props, failed, level, context);
+    const found = findTrials({ fault: context.fault, correction: correction.id }, context.history, context.known, {
+      exercise: context.exercise,
+      shape,
+    });
+    const why = whyExcluded(correction, repertoire.props, found.failedRunning, level, context);
     if (why) {
       excluded.push({ correction: correction.id, why });
       continue;
     }
-    const studio = plus(client, elsewhere);
-    const probability = shrink(shrink(correction.prior, elsewhere), client);
+    const probability = chanceOf(correction.prior, found);
+    const studio = inStudio(found);
     options.push({
       correction: correction.id,
       kind: correction.kind,
       probability,
       score: probability - intrusion[correction.kind],
-      evidence: { client, studio },
-      why: explain(client, studio, correction.kind),
+      evidence: { client: totalOf(found.client), studio: totalOf(studio) },
+      why: explain(found.client, studio, correction.kind),
       ...(exercise.corrections.includes(correction.id) && probability >= leastOfFirst ? { first: true } : {}),
     });
   }

@@ -1,6 +1,7 @@
 // What the Floor says after an exercise and within it: which level, which correction next, when to stop.
 import type { Body } from '../body/segments';
-import type { RankContext, Ranking, Trial } from '../corrections/rank';
+import type { Trial } from '../corrections/evidence';
+import type { RankContext, Ranking } from '../corrections/rank';
 import { rankCorrections } from '../corrections/rank';
 import type { Weighed } from '../knowledge/cautions';
 import { isAllowed } from '../knowledge/cautions';

@@ -2,7 +2,6 @@
 // correction helped, by client and in the studio; and what is known of each client.
 import { DataTypes } from 'sequelize';
 import type { QueryInterface } from 'sequelize';
-import { recount } from '../recount';
 import { belongs, needed } from './columns';
 
 const { INTEGER, JSON: JSON_TYPE, STRING } = DataTypes;
@@ -36,8 +35,6 @@ export async function up(query: QueryInterface): Promise<void> {
     made_from: needed(STRING(80)),
     summary: needed(JSON_TYPE),
   });
-  // Begun again after a kill, the counts are made anew.
-  await recount(query.sequelize);
 }
 
 export async function down(query: QueryInterface): Promise<void> {

@@ -260,7 +260,7 @@ export async function keepLook(who: Who, lookId: string, kept: KeptLook, doseId 
         { id: trialId, studioId, clientId, lookId, exercise, ...kept.trial, triedAt: at },
         { transaction },
       );
-    if (kept.trial) await countTrials({ studioId, clientId }, [kept.trial], transaction);
+    if (kept.trial) await countTrials({ studioId, clientId }, [{ ...kept.trial, exercise }], transaction);
     await Dose.create(
       { id: doseId, studioId, clientId, lookId, instructorId: who.userId, ...kept.dose, createdAt: at },
       { transaction },

@@ -1,6 +1,7 @@
 import { datesIn, todayIn } from '@/data/days';
 import { bodyOf } from '@/core/body/segments';
-import type { Evidence } from '@/core/corrections/rank';
+import { totalsOf } from '@/core/corrections/evidence';
+import type { Evidence } from '@/core/corrections/evidence';
 import { ladderLoad } from '@/core/load/ladder';
 import type { LadderLoad } from '@/core/load/ladder';
 import type { KeptReading } from '@/core/knowledge/kept';
@@ -335,7 +336,7 @@ async function readPart(context: Context, part: ClientPart, page: number): Promi
 
 /** Per correction and fault: how often it helped her. Most helpful first. */
 export const whatHelped = (repertoire: Repertoire, counted: readonly Evidence[]): WhatHelped[] =>
-  counted
+  totalsOf(counted)
     .map(({ correction, fault, helped, tried }) => ({
       correction,
       fault,

@@ -10,6 +10,7 @@ import type { Result } from '@/core/result';
 import { setText } from '@/core/springs/springs';
 import { listApparatus, newestSettings } from '@/data/stores/apparatus';
 import { findClient, listAppointments } from '@/data/stores/clients';
+import { withShapes } from '@/core/corrections/evidence';
 import { findEvidence } from '@/data/stores/evidence';
 import { tabletKey } from '@/data/stores/floor';
 import { listTrialsOf } from '@/data/stores/looks';
@@ -118,10 +119,11 @@ function toFloor(
     standings,
     history: historySince(summary.history, since),
     last: summary.last,
-    known: evidence.of(client.id),
+    known: withShapes(repertoire.exercises, evidence.of(client.id)),
     trials: known.trials
       .filter(({ clientId }) => clientId === client.id)
-      .map(({ fault, correction, verdict, sessionId }) => ({
+      .map(({ exercise, fault, correction, verdict, sessionId }) => ({
+        exercise,
         fault,
         correction,
         success: verdict === 'better',
@@ -180,7 +182,7 @@ export async function readDay(
     day: date.toString(),
     rules: rulesVersion,
     repertoire,
-    known: evidence.studio,
+    known: withShapes(repertoire.exercises, evidence.studio),
     checked: checked.map(({ apparatus }) => apparatus),
     clients: [...clients.values()].map((client) => {
       const appointment = booked.find((one) => one.client.id === client.id)?.appointment;

@@ -1,7 +1,7 @@
 // What a tablet holds for a day on the Floor: as much as the day's sessions need, and no more.
 import type { Body } from '@/core/body/segments';
-import { withoutTrials } from '@/core/corrections/rank';
-import type { Evidence, Trial } from '@/core/corrections/rank';
+import { withoutTrials } from '@/core/corrections/evidence';
+import type { Evidence, Trial } from '@/core/corrections/evidence';
 import type { LastFinding } from '@/core/progression/summary';
 import type { ActingOn } from '@/core/knowledge/cautions';
 import { cautionsOf } from '@/core/knowledge/conditions';

@@ -8,6 +8,7 @@ import { doseText, lostChoices, plan, ruledOutOf, uncheckedOf, viewItem } from '
 import { readVials } from './vials';
 
 const counted = (fault: string, correction: string, tried: number, helped: number) => ({
+  exercise: 'march',
   fault,
   correction,
   tried,

@@ -24,7 +24,7 @@ import { levelText, rungAt } from '@/core/load/rungs';
 import { lostTwiceRunning, nextUp, openTry } from '@/core/progression/session';
 import type { Item, NextUp, Session } from '@/core/progression/session';
 import type { DayPack, FloorClient } from './pack';
-import { withoutTrials } from '@/core/corrections/rank';
+import { withoutTrials } from '@/core/corrections/evidence';
 import { planItem } from '@/core/progression/plan-item';
 
 /** The stances in force for a client in an exercise. */

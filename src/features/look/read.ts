@@ -9,7 +9,8 @@ import type { MarkedPicture } from '@/core/knowledge/look-pictures';
 import type { Role } from '@/core/alignment/look-values';
 import { readTaken } from '@/core/alignment/readings';
 import type { Taken } from '@/core/alignment/readings';
-import type { Known } from '@/core/corrections/rank';
+import { withShapes } from '@/core/corrections/evidence';
+import type { Known } from '@/core/corrections/evidence';
 import { allowedLevel, weighExercise } from '@/core/knowledge/cautions';
 import type { ActingOn, Weighed } from '@/core/knowledge/cautions';
 import { conditionsInForce } from '@/core/knowledge/conditions';
@@ -189,7 +190,10 @@ export async function readBench(who: Who, lookId: string): Promise<Result<BenchO
     markingSdPx: markingInForce(observer),
     fault: slice.faults.some(({ id }) => id === fault) ? fault : null,
     correction: slice.corrections.some(({ id }) => id === correction) ? correction : null,
-    known: { client: evidence.of(clientId), studio: evidence.studio },
+    known: {
+      client: withShapes(repertoire.exercises, evidence.of(clientId)),
+      studio: withShapes(repertoire.exercises, evidence.studio),
+    },
     props: studio.room.props,
     touchConsent,
     acting: actingOn(client.value),

@@ -32,6 +32,7 @@ import { repertoire as shipped } from '@/repertoire';
 import { blankExercise, scratch } from './blank';
 import type { StartsWith } from './starts-with';
 import { figuresAddress } from './figures';
+import { withShapes } from '@/core/corrections/evidence';
 import { faultAt, fitsSomewhere } from '@/core/knowledge/fits';
 
 export type ClientChoice = { readonly id: string; readonly name: string };
@@ -239,7 +240,10 @@ async function faultCards(who: Who, { repertoire, studio, exercise, client }: Ex
   const context = {
     exercise: exercise.id,
     history: [],
-    known: { client: evidence.of(client.id), studio: evidence.studio },
+    known: {
+      client: withShapes(repertoire.exercises, evidence.of(client.id)),
+      studio: withShapes(repertoire.exercises, evidence.studio),
+    },
     conditions: conditionsInForce(client.conditions),
     props: studio.room.props,
     touchConsent: client.touchConsent,
