@@ -106,6 +106,15 @@ describe('clearance, overrule, stop', () => {
       'recent birth, cleared: as for pelvic floor symptoms',
     ]);
   });
+  test('some end by themselves, twelve weeks after a birth, but not where it was by surgery; none ends without a date', () => {
+    const acts = (condition: string, more: object) =>
+      actingConditions(repertoire, [{ condition, clearedOn: null, ...more }]).length > 0;
+    expect([acts('afterBirth', { weeksSince: 11 }), acts('afterBirth', { weeksSince: 12 })]).toEqual([true, false]);
+    expect(acts('afterBirth', {})).toBe(true);
+    expect(acts('afterBirth', { weeksSince: 40, kindOf: 'surgery' })).toBe(true);
+    expect(acts('afterBirth', { weeksSince: 40, kindOf: 'vaginal' })).toBe(false);
+    expect(acts('neck', { weeksSince: 400 })).toBe(true); // nothing says that it ends
+  });
   test('a rule is overruled for one exercise and level, with the reason kept; others stand', () => {
     const client: ActingOn = {
       ...onFile('neck'),

@@ -148,6 +148,9 @@ describe('breath', () => {
     expect(breath([plain, { ...plain, when: { stance: stance.id, choice: 'other' } }])).toEqual([
       `exercises.march.breath: there is no choice "other" of "${stance.id}"`,
     ]);
+    expect(breath([plain, { ...plain, when: { stance: 'goneSince', choice } }])).toEqual([
+      `exercises.march.breath: there is no choice "${choice}" of "goneSince"`,
+    ]);
     expect(breath([{ ...plain, when: { stance: stance.id, choice } }])).toEqual([
       'exercises.march.breath: no breath for the usual case',
     ]);

@@ -1,6 +1,8 @@
 import { repertoire } from '@/repertoire';
 import { factsOfPhase } from './facts';
 import { entry, levelOf } from './find';
+import { noLoad } from './load-tags';
+import type { Pose } from '../body/pose';
 
 const level = (exercise: string, number: number) => levelOf(entry(repertoire.exercises, exercise), number);
 
@@ -66,4 +68,23 @@ test('knees: side by side or apart, bent or long', () => {
   expect(factsOfPhase(level('legFloat', 2)).knees).toMatchObject({ together: false, alike: false });
   expect(factsOfPhase(level('lowerLift', 2)).knees).toMatchObject({ left: 'long', right: 'long' });
   expect(factsOfPhase(level('rollOver', 3)).knees).toMatchObject({ together: false, alike: true });
+});
+
+test('something moves: a leg, the trunk, an arm by more than a beat; breathing and beats are stillness', () => {
+  const isMoving = (exercise: string, number: number) => factsOfPhase(level(exercise, number)).isMoving;
+  expect(isMoving('legFloat', 1)).toBe(true);
+  expect(isMoving('headFloat', 2)).toBe(true); // no leg: the trunk curls
+  expect(isMoving('armSprings', 1)).toBe(true); // neither leg nor trunk: the arms
+  expect(isMoving('neutralCheck', 1)).toBe(false);
+  const arms = (from: number, to: number) => {
+    const reach = (liftDeg: number) => ({ kind: 'reaching', liftDeg }) as const;
+    const pose = (left: number, right: number): Pose => ({
+      ...{ left: { kind: 'footDown' }, right: { kind: 'footDown' } },
+      ...{ leftArm: reach(left), rightArm: reach(right) },
+    });
+    const moves = (top: Pose) => factsOfPhase({ start: pose(from, from), top, load: noLoad }).isMoving;
+    return [moves(pose(to, from)), moves(pose(from, to))];
+  };
+  expect(arms(10, 29)).toEqual([false, false]);
+  expect(arms(10, 30)).toEqual([true, true]);
 });

@@ -3,7 +3,7 @@ import type { Pose } from '../body/pose';
 import { entry, levelOf } from './find';
 import type { Asking } from './loads';
 import { loadsOf } from './loads';
-import { noLoad } from './load-tags';
+import { extraWords, noLoad } from './load-tags';
 import type { LoadTags } from './load-tags';
 import { loadWords } from './load-words';
 
@@ -105,6 +105,18 @@ describe('a level of one’s own that says nothing of itself', () => {
     const both: Pose = { left: up(90, 90), right: up(90, 90) };
     expect(bare(both, { legOrder: 'oneAfterOther' })).toMatchObject({ legs: 'both', lever: 'short' });
   });
+});
+
+test('from so many degrees on a leg is turned out or in, and a thigh is behind', () => {
+  const extras = (leg: object) => bare({ left: down, right: { ...up(60, 2), ...leg } }).also;
+  expect(extras({ turnDeg: 15 })).toContain('hipTurnedOut');
+  expect(extras({ turnDeg: 14.9 })).not.toContain('hipTurnedOut');
+  expect(extras({ turnDeg: -15 })).toContain('hipTurnedIn');
+  expect(extras({ turnDeg: -14.9 })).not.toContain('hipTurnedIn');
+});
+
+test('whatever a level can ask has words', () => {
+  for (const [name, words] of Object.entries(extraWords)) expect([name, words.length > 8]).toEqual([name, true]);
 });
 
 test('it is told in words', () => {
