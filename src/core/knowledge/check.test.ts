@@ -183,7 +183,7 @@ describe('ladders', () => {
   test('a level that asks no more than the one before says what else rises', () => {
     const same = (change: (c: Copy) => void) => found(change).filter((one) => one.includes('.rises'));
     const said = [
-      'exercises.lowerLift.levels.2.rises: the load of the legs does not rise from the level before; say what else does',
+      'exercises.lowerLift.levels.2.rises: what it asks does not rise from the level before; say what else does',
     ];
     const lower = (c: Copy, deg: number) => {
       rung(c, 1, 'lowerLift').top = { left: raised(60), right: raised(60) };

@@ -6,7 +6,7 @@ import { pastLimits } from '../body/pose';
 import type { Pose } from '../body/pose';
 import { poseBody } from '../body/skeleton';
 import { parsePattern } from '../breathing/parse';
-import { demandOf } from '../load/demand';
+import { ladderLoad } from '../load/ladder';
 import { faultIds, servesSomewhere } from './find';
 import { loadOf } from './loads';
 import { startOf } from '../body/movement';
@@ -78,7 +78,17 @@ function* checkTags({ bothLegsUp, top, load }: Level, path: string): Generator<P
     yield { path: `${path}.load.legs`, message: 'the tags say both legs, the pose shows fewer' };
 }
 
+/** What each level asks on its whole way, of the kind that the ladder is about; nothing where no pose shows it. */
+function askedPct(levels: Exercise['levels']): readonly (number | undefined)[] {
+  try {
+    return ladderLoad(typicalBody, { levels })?.rungs.map(({ pct }) => pct) ?? [];
+  } catch {
+    return []; // a pose that can't be drawn, told by its own path
+  }
+}
+
 function* checkLadder({ id, levels }: Exercise): Generator<Problem> {
+  const asked = askedPct(levels);
   for (const [i, level] of levels.entries()) {
     const path = `exercises.${id}.levels.${level.number}`;
     if (level.number !== i + 1)
@@ -92,11 +102,11 @@ function* checkLadder({ id, levels }: Exercise): Generator<Problem> {
     yield* checkTags(level, path);
     const before = levels[i - 1];
     if (!before || level.rises) continue;
-    const [was, is] = [demandOf(typicalBody, before.top), demandOf(typicalBody, level.top)];
+    const [was, is] = [asked[i - 1], asked[i]];
     if (was === undefined || is === undefined || is <= was + 0.01)
       yield {
         path: `${path}.rises`,
-        message: 'the load of the legs does not rise from the level before; say what else does',
+        message: 'what it asks does not rise from the level before; say what else does',
       };
   }
 }

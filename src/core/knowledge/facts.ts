@@ -9,7 +9,8 @@ import { positionOf } from '../body/position';
 import type { ArmPose, LegCarrier, LegPose, Pose } from '../body/pose';
 import type { PosedBody } from '../body/skeleton';
 import { remembering } from '../remember';
-import { isRolledOver, isRolledUp, loadEdges, posedAt } from './loads';
+import { isRolledOver } from '../load/moments';
+import { isRolledUp, loadEdges, posedAt } from './loads';
 import type { Asking } from './loads';
 import type { TrunkFact } from './kinds';
 

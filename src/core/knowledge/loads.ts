@@ -14,7 +14,7 @@ import type { PosedBody } from '../body/skeleton';
 import { demandPctOf } from '../load/gravity';
 import { areLegsHeld } from '../load/levels';
 import type { Phase } from '../anatomy/positions';
-import { loadOfPosed } from '../load/moments';
+import { isRolledOver, loadOfPosed } from '../load/moments';
 import type { PoseLoad } from '../load/moments';
 import { remembering } from '../remember';
 import type { Exercise, Level } from './entries';
@@ -99,10 +99,15 @@ const bendOf = ({ lumbarFlexDeg = 0, thoracicFlexDeg = 0, pelvicTiltDeg = 0 }: P
 
 /** % of weight × stature that the trunk weighs on itself: a curl, a leaning trunk, a bridge, legs held from the low back. */
 function trunkPct({ pose, posed, load }: Moment): number {
-  const { curl = 0, trunk = 0, hips = 0 } = load.demand;
+  const { curl = 0, trunk = 0 } = load.demand;
   const lumbar = Math.abs(load.lumbarNm ?? 0);
   const isBridge = posed.position === 'supine' && (pose.trunkDeg ?? 0) < 0;
-  return Math.max(curl, trunk, isBridge ? hips : 0, isBridge ? demandPctOf(typicalBody, lumbar) : 0);
+  return Math.max(
+    curl,
+    trunk,
+    isBridge ? demandPctOf(typicalBody, Math.abs(load.span?.hipsNm ?? 0)) : 0,
+    isBridge ? demandPctOf(typicalBody, lumbar) : 0,
+  );
 }
 
 type Part = { readonly deg: number; readonly limit: number };
@@ -155,14 +160,6 @@ const isHeadUp = ({ pose, posed }: Pick<Moment, 'pose' | 'posed'>): boolean =>
   posed.position === 'supine' &&
   posed.head.at[2] > loadEdges.headUpMm + (pose.headSupportMm ?? 0) &&
   Math.abs(pose.trunkDeg ?? 0) <= loadEdges.nearlyLyingDeg;
-
-/** Rolled up onto the shoulders: the hips leave the mat behind a rounded back, and legs come along. */
-export const isRolledOver = (pose: Pose): boolean => {
-  const { low, upper } = bendOf(pose);
-  return (
-    positionOf(pose) === 'supine' && (pose.trunkDeg ?? 0) <= -20 && low + upper >= 20 && legsOf(pose).every(isLegFree)
-  );
-};
 
 /** The heart: behind the lower breastbone, mm. */
 const heartOf = ({ ribs, heightMm: h }: PosedBody): number => place(ribs, [0.09 * h, 0, 0.02 * h])[2];

@@ -77,6 +77,7 @@ export function stepSize(heldPct: number | undefined, askedPct: number | undefin
 /** The kind of demand that a ladder is about: the one that its levels ask most of. */
 export function mainKind(peaks: readonly Demand[]): DemandKind | undefined {
   const most = (kind: DemandKind) => Math.max(0, ...peaks.map((peak) => peak[kind] ?? 0));
+  if (most('neck') > 0) return 'neck';
   if (most('legs') > 0.2) return 'legs';
   return [...demandKinds].sort((a, b) => most(b) - most(a)).find((kind) => most(kind) > 0.2);
 }

@@ -174,7 +174,12 @@ describe('which demand a pose has', () => {
     ['rolled up', { trunkDeg: 40, left: down, right: down }, ['trunk']],
     ['rolled up, legs free', { trunkDeg: 40, left: up, right: up }, ['leg', 'trunk']],
     ['a bridge', { trunkDeg: -26, left: down, right: down }, ['hips', 'shoulders']],
-    ['a bridge on one leg', { trunkDeg: -26, left: down, right: up }, ['hips', 'shoulders']],
+    ['a bridge on one leg', { trunkDeg: -26, left: down, right: up }, ['hips', 'shoulders', 'turn']],
+    [
+      'rolled over onto the shoulders',
+      { trunkDeg: -70, lumbarFlexDeg: 40, thoracicFlexDeg: 20, left: raised(150, 5), right: raised(150, 5) },
+      ['leg', 'neck'],
+    ],
     ['prone, head up', { position: 'prone', thoracicFlexDeg: -20, left: along, right: along }, ['curl']],
     ['prone, flat', { position: 'prone', left: along, right: along }, []],
     ['prone, a leg up', { position: 'prone', left: along, right: raised(-10, 0) }, ['leg']],
@@ -184,6 +189,30 @@ describe('which demand a pose has', () => {
     ['sitting, leaning back', { position: 'sitting', trunkDeg: -20, left: along, right: along }, ['trunk']],
     ['sitting, curled', { position: 'sitting', thoracicFlexDeg: 20, left: along, right: along }, ['trunk']],
   ])('%s', (_, pose, wanted) => expect(kinds(pose)).toEqual(wanted));
+  test('a bridge asks of one leg about twice what it asks of each of two, and turns the pelvis', () => {
+    const [two, one] = [down, up].map((right) => loadOfPose(body, { trunkDeg: -26, left: down, right }));
+    const { span } = two ?? {};
+    expect(two?.demand.hips).toBeCloseTo((100 * Math.abs(span?.hipsNm ?? 0)) / 2 / (65 * 9.81 * 1.68), 9);
+    const ratio = (one?.demand.hips ?? 0) / (two?.demand.hips ?? 1);
+    expect(ratio).toBeGreaterThan(1.8);
+    expect(ratio).toBeLessThan(2.5);
+    // Some half of the body's weight under a foot 75 mm from the middle, less what the legs weigh about it: 10 to 25 N·m.
+    expect(one?.span?.turnNm).toBeGreaterThan(10);
+    expect(one?.span?.turnNm).toBeLessThan(25);
+    expect(two?.demand.turn).toBeUndefined();
+  });
+  test('with the hips over the shoulders all lies on them but head and arms; rolled half-way, a part', () => {
+    const over = (trunkDeg: number) =>
+      loadOfPose(body, {
+        ...{ trunkDeg, lumbarFlexDeg: 42, thoracicFlexDeg: 30 },
+        ...{ left: raised(150, 20), right: raised(150, 20) },
+      }).demand.neck ?? Number.NaN;
+    // de Leva 1996, F: head 6.68 %, each arm 2.55 + 1.38 + 0.56 %.
+    expect(over(-80)).toBeCloseTo(100 - 6.68 - 2 * (2.55 + 1.38 + 0.56), 0);
+    expect(over(-35)).toBeGreaterThan(5);
+    expect(over(-35)).toBeLessThan(over(-80));
+    expect(loadOfPose(body, { trunkDeg: -26, left: down, right: down }).demand.neck).toBeUndefined();
+  });
   test('of a plank the weight is all there: feet carry what the hands do not', () => {
     const { span } = loadOfPose(body, plank);
     expect(span?.shouldersNm).not.toBeCloseTo(span?.hipsNm ?? 0, 1);

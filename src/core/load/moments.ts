@@ -17,12 +17,14 @@ import type { PointMass } from './masses';
 import { mean } from 'simple-statistics';
 
 /**
- * `legs`: legs off the floor about their hips, flat on the back. `leg`: the same in any other way of lying or standing. `curl`: head, arms and upper trunk about T12. `trunk`: a leaning trunk about
- * the hips. `hips` and `shoulders`: a body that spans from feet or knees to shoulders or hands. Only like is compared with like.
+ * `legs`: legs off the floor about their hips, flat on the back. `leg`: the same in any other way of lying or standing. `curl`:
+ * head, arms and upper trunk about T12. `trunk`: a leaning trunk about the hips. `hips` and `shoulders`: a body that spans from
+ * feet or knees to shoulders or hands; in a bridge `hips` is of each planted leg, and `turn` what turns the pelvis where only
+ * one is. `neck`: weight on neck and shoulders with the hips over them. Only like is compared with like.
  */
-export const demandKinds = ['legs', 'leg', 'curl', 'trunk', 'hips', 'shoulders'] as const;
+export const demandKinds = ['legs', 'leg', 'curl', 'trunk', 'hips', 'shoulders', 'turn', 'neck'] as const;
 export type DemandKind = (typeof demandKinds)[number];
-/** % of body weight × stature. */
+/** % of body weight × stature; `neck` in % of body weight. */
 export type Demand = Readonly<Partial<Record<DemandKind, number>>>;
 
 export type PoseLoad = {
@@ -36,7 +38,15 @@ export type PoseLoad = {
   /** Whole trunk about the hips, N·m, where it leans free. */
   readonly trunkNm?: number;
   /** Of the span from feet or knees to shoulders or hands, N·m. */
-  readonly span?: { readonly hipsNm: number; readonly shouldersNm: number; readonly onHeadEndN: number };
+  readonly span?: Span;
+};
+
+type Span = {
+  readonly hipsNm: number;
+  readonly shouldersNm: number;
+  readonly onHeadEndN: number;
+  /** About the trunk's long axis, where one leg of a bridge stands; 0 where both do. */
+  readonly turnNm: number;
 };
 
 const leg: readonly PointMass['segment'][] = ['thigh', 'shank', 'foot', 'ankleWeight'];
@@ -86,7 +96,7 @@ function supports(pose: Pose, posed: PosedBody): { readonly foot: number; readon
 }
 
 /** Moments at hips and shoulders of a beam from foot end to head end, each end on one support. */
-function spanOf(pose: Pose, posed: PosedBody, masses: readonly PointMass[]): PoseLoad['span'] {
+function spanOf(pose: Pose, posed: PosedBody, masses: readonly PointMass[]): Span | undefined {
   const ends = supports(pose, posed);
   if (!ends) return undefined;
   const lies = isBridge(pose);
@@ -101,7 +111,57 @@ function spanOf(pose: Pose, posed: PosedBody, masses: readonly PointMass[]): Pos
   const hipsNm = ((weight - onHeadEndN) * (hip - ends.foot) - about(hip, of(masses, leg))) / 1000;
   const beyond = lies ? [] : of(masses, arm);
   const shouldersNm = (onHeadEndN * (ends.head - shoulder) + about(shoulder, beyond)) / 1000;
-  return { hipsNm, shouldersNm, onHeadEndN };
+  const planted = lies ? plantedIn(pose) : [];
+  const [only] = planted;
+  // The floor pushes up under the one foot; legs weigh on either side of the middle.
+  const turnNm =
+    planted.length === 1 && only
+      ? Math.abs(
+          (weight - onHeadEndN) * posed.sides[only].ankle[1] -
+            of(masses, leg).reduce((sum, { at, massKg }) => sum + gravity * massKg * at[1], 0),
+        ) / 1000
+      : 0;
+  return { hipsNm, shouldersNm, onHeadEndN, turnNm };
+}
+
+/** Legs whose foot stands, in a bridge. */
+const plantedIn = (pose: Pose): readonly Side[] =>
+  sides.filter((side) => ['footDown', 'along'].includes(legOf(pose, side).kind));
+
+/** Bent so far, degrees, and its trunk leaning headward so far, a body without a foot on the floor is rolled over onto its shoulders. */
+const overFromDeg = 20;
+
+/** Lying on the upper back with the hips over it and no foot on the floor. */
+export function isRolledOver(pose: Pose): boolean {
+  const { lumbarFlexDeg = 0, thoracicFlexDeg = 0, pelvicTiltDeg = 0, trunkDeg = 0 } = pose;
+  return (
+    positionOf(pose) === 'supine' &&
+    trunkDeg <= -overFromDeg &&
+    lumbarFlexDeg - pelvicTiltDeg + thoracicFlexDeg >= overFromDeg &&
+    sides.every((side) => legOf(pose, side).kind === 'raised')
+  );
+}
+
+/** So near to the lowest of it, mm, a piece of the spine lies on the mat. */
+const touchesWithinMm = 25;
+/** Place of T6 in the spine, from its foot; from there on it is neck and shoulders that lie. */
+const fromT6 = 7;
+
+/**
+ * Share of body weight on neck and shoulders, %, with the hips over them. Head and arms lie of themselves; the rest stands on
+ * the mat between T6 and the last piece of the spine that touches, more on the one that it balances over.
+ */
+function neckPctOf(pose: Pose, posed: PosedBody, masses: readonly PointMass[]): number | undefined {
+  if (!isRolledOver(pose)) return undefined;
+  const lies: readonly PointMass['segment'][] = ['head', ...arm];
+  const carried = masses.filter(({ segment }) => !lies.includes(segment));
+  const massOf = (some: readonly PointMass[]) => some.reduce((sum, { massKg }) => sum + massKg, 0);
+  const middle = carried.reduce((sum, { at, massKg }) => sum + at[0] * massKg, 0) / massOf(carried);
+  const lowest = Math.min(...posed.spine.map(([, , z]) => z));
+  const last = posed.spine.findIndex(([, , z]) => z <= lowest + touchesWithinMm);
+  const [from, upTo] = [posed.spine[last]?.[0] ?? 0, posed.spine[fromT6]?.[0] ?? 0];
+  const share = last >= fromT6 ? 1 : Math.min(1, Math.max(0, (middle - from) / (upTo - from)));
+  return (100 * share * massOf(carried)) / massOf(masses);
 }
 
 /** The trunk or its upper part, where muscles hold it off the floor. */
@@ -128,17 +188,28 @@ export type LoadAsked = {
   readonly legsHeld?: boolean;
 };
 
+/** A body that spans, on how many feet of a bridge; and what lies on neck and shoulders. */
+type Carried = {
+  readonly span: Span | undefined;
+  readonly planted: number;
+  readonly neckPct: number | undefined;
+};
+
 /** What is carried, in its kinds, % of weight × stature. */
 function demandOf(
   { hips, legs }: { readonly hips: number; readonly legs: 'legs' | 'leg' | undefined },
   trunk: ReturnType<typeof carriedTrunk>,
-  span: PoseLoad['span'],
+  { span, planted, neckPct }: Carried,
   share: (nm: number) => number,
 ): Demand {
   return {
     ...(legs ? { [legs]: hips } : {}),
     ...(trunk ? { [trunk.at === 'T12' ? 'curl' : 'trunk']: share(trunk.nm) } : {}),
-    ...(span ? { hips: share(Math.abs(span.hipsNm)), shoulders: share(Math.abs(span.shouldersNm)) } : {}),
+    ...(span
+      ? { hips: share(Math.abs(span.hipsNm)) / Math.max(1, planted), shoulders: share(Math.abs(span.shouldersNm)) }
+      : {}),
+    ...(span && span.turnNm > 0 ? { turn: share(span.turnNm) } : {}),
+    ...(neckPct === undefined ? {} : { neck: neckPct }),
   };
 }
 
@@ -171,7 +242,12 @@ export function loadOfPosed(body: Body, pose: Pose, posed: PosedBody, asked: Loa
   const lumbarNm = span ? undefined : lumbarOf(posed, masses, up);
   return {
     hipsNm,
-    demand: demandOf({ hips: share(hipsNm.L + hipsNm.R), legs }, trunk, span, share),
+    demand: demandOf(
+      { hips: share(hipsNm.L + hipsNm.R), legs },
+      trunk,
+      { span, planted: isBridge(pose) ? plantedIn(pose).length : 1, neckPct: neckPctOf(pose, posed, masses) },
+      share,
+    ),
     ...(lumbarNm === undefined ? {} : { lumbarNm }),
     ...(trunk ? { [trunk.at === 'T12' ? 'thoraxNm' : 'trunkNm']: trunk.nm } : {}),
     ...(span ? { span } : {}),

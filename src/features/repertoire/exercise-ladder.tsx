@@ -4,7 +4,7 @@ import dynamic from 'next/dynamic';
 import styled from 'styled-components';
 import { startOf } from '@/core/body/movement';
 import type { Level } from '@/core/knowledge/entries';
-import { demandWords } from '@/core/load/ladder';
+import { demandUnitOf, demandWords } from '@/core/load/ladder';
 import { DemandBar } from '@/design/demand-bar';
 import { Row, Section, Small } from '@/design/layout';
 import { StandingChip } from '@/design/standing';
@@ -74,7 +74,7 @@ export function LadderSection({ page, chosen, onChoose }: LadderProps) {
       </Ladder>
       <Small>
         {ladder &&
-          `Asks: ${demandWords[ladder.kind]}, a moment in % of body weight × stature${client ? ` for ${client.name}` : ''}${heldPct === null ? '' : '; the upright stroke is what is held'}. `}
+          `Asks: ${demandWords[ladder.kind]}, ${demandUnitOf(ladder.kind)}${client ? ` for ${client.name}` : ''}${heldPct === null ? '' : '; the upright stroke is what is held'}. `}
         Up a level after {cleanReps} clean on each side in {sessions} {sessions === 1 ? 'session' : 'sessions running'}
         {halfSteps ? ', by half steps' : ''} ({inForce.school}); where a level is done fewer times, all of them.
       </Small>

@@ -159,6 +159,7 @@ export const apparatus: readonly ExerciseEntry[] = [
         start: both(up(88, 5)),
         top: both(up(45, 5)),
         dose: times(6),
+        rises: 'the lever: the knees stay long all the way',
         load: { lever: 'long', legs: 'both', also: ['footHeld'] },
         springs: 'light pair',
         force: { role: 'both', units: 0.5, ofCapacity: 0.9 },
