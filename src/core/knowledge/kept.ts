@@ -76,9 +76,9 @@ export function readKept(kept: unknown): KeptReading | null {
 
 /** What a kept look found at the top of the movement: by measures, then by eye what these did not tell. */
 export function lastFound({ baseline, seen }: Pick<KeptReading, 'baseline' | 'seen'>): readonly LastFinding[] {
-  const byEye = seen.flatMap(({ role, fault, severity }): LastFinding[] =>
+  const byEye = seen.flatMap(({ role, fault, severity, side }): LastFinding[] =>
     role === 'top' && severity && !baseline.some((one) => one.fault === fault && one.verdict === 'out')
-      ? [{ fault, verdict: 'out', severity }]
+      ? [{ fault, verdict: 'out', severity, ...(side ? { side } : {}) }]
       : [],
   );
   return [...baseline, ...byEye];

@@ -1,6 +1,7 @@
 import type { Finding } from '../alignment/judge';
 import type { View } from '../anatomy/positions';
 import { entry, faultIds } from './find';
+import { plainOf } from './names';
 import type { Exercise, Repertoire } from './entries';
 
 export type Watch = {
@@ -11,11 +12,11 @@ export type Watch = {
   readonly because: string;
 };
 
-export type LastFinding = Pick<Finding, 'fault' | 'verdict' | 'severity'>;
+export type LastFinding = Pick<Finding, 'fault' | 'verdict' | 'severity' | 'side'>;
 
 /**
  * What to watch for this person in this exercise, at most `most`: what could hurt her first, then what was out last
- * time, then what could not be told, then what this exercise usually shows.
+ * time, with the side on which it was, then what could not be told, then what this exercise usually shows.
  */
 export function watchFor(
   repertoire: Repertoire,
@@ -28,7 +29,9 @@ export function watchFor(
   const add = (id: string, because: string, safety: boolean) => {
     const watched = exercise.faults.find(({ fault }) => fault === id);
     if (!watched || found.has(id)) return;
-    const { plain, safety: alwaysUnsafe } = entry(repertoire.faults, id);
+    const named = entry(repertoire.faults, id);
+    const { safety: alwaysUnsafe } = named;
+    const plain = plainOf(named, last.find(({ fault }) => fault === id)?.side);
     found.set(id, { fault: id, plain, standAt: watched.standAt, safety: safety || alwaysUnsafe, because });
   };
   const unsafeFor = new Map(

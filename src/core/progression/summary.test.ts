@@ -119,7 +119,7 @@ test('what was out last: the session’s word goes before the look’s; twice is
       result: {
         baseline: [finding, { ...finding, verdict: 'in' }],
         seen: [
-          { role: 'top', fault: 'gluteGrip', severity: 'clear', safety: false },
+          { role: 'top', fault: 'gluteGrip', severity: 'clear', side: 'L', safety: false },
           { role: 'top', fault: 'bellyDome', safety: true },
           { role: 'back', fault: 'hike', severity: 'slight', safety: false },
         ],
@@ -143,6 +143,6 @@ test('what was out last: the session’s word goes before the look’s; twice is
   // Of what an eye graded, what was there at the top.
   expect(last.legFloat).toEqual([
     { fault: 'flare', verdict: 'out', severity: 'marked' },
-    { fault: 'gluteGrip', verdict: 'out', severity: 'clear' },
+    { fault: 'gluteGrip', verdict: 'out', severity: 'clear', side: 'L' },
   ]);
 });

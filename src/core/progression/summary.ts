@@ -8,10 +8,16 @@ import { knownLoad, newestRungs } from '../load/capacity';
 import type { KnownLoad, Standing } from '../load/capacity';
 import type { SessionDose } from './events';
 import type { GateSession } from './gate-input';
+import type { Side } from '../anatomy/landmarks';
 import type { Outcome } from './kept-outcome';
 import { gateSession } from './outcome';
 
-export type LastFinding = { readonly fault: string; readonly verdict: 'out'; readonly severity: Severity };
+export type LastFinding = {
+  readonly fault: string;
+  readonly verdict: 'out';
+  readonly severity: Severity;
+  readonly side?: Side;
+};
 
 export type ClientSummary = {
   /** How far she goes, and what she holds. */
@@ -64,7 +70,12 @@ function lastFindings({ sessions, looks }: KeptOfClient): ClientSummary['last'] 
   if (look)
     found[look.exercise] = lastFound(look.result)
       .filter(({ verdict }) => verdict === 'out')
-      .map(({ fault, severity }) => ({ fault, verdict: 'out', severity: severity ?? 'slight' }));
+      .map(({ fault, severity, side }) => ({
+        fault,
+        verdict: 'out',
+        severity: severity ?? 'slight',
+        ...(side ? { side } : {}),
+      }));
   for (const { outcome } of [...sessions].reverse())
     for (const { exercise, faults } of outcome.items)
       found[exercise] = faults.map(({ fault, times }) => ({

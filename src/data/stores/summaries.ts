@@ -15,7 +15,7 @@ import { listSessions } from './floor';
 import { listResults } from './looks';
 
 /** Raised when what a summary holds, or how it is made, changes. */
-const shape = 2;
+const shape = 3;
 /** Windows, gates and findings speak of this many newest sessions and looks. */
 export const newestOfEach = 60;
 
