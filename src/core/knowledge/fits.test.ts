@@ -42,6 +42,7 @@ test.each([
   ['legLong', 'lowerLift 1', 'march 3'],
   ['legStraight', 'spineStretch 2', 'spineStretch 1'],
   ['legAlong', 'rollUp 5', 'lowerLift 1'],
+  ['legAlong', 'rollUp 5', 'legFloat 2'], // a foot stands there, under a bent knee
   ['kneeLifts', 'march 3', 'legCircle 1'],
   ['tabletop', 'crissCross 2', 'march 1'],
   ['kneeBent', 'frontSupportHold 3', 'frontSupportHold 2'],

@@ -115,6 +115,29 @@ test('from so many degrees on a leg is turned out or in, and a thigh is behind',
   expect(extras({ turnDeg: -14.9 })).not.toContain('hipTurnedIn');
 });
 
+test('a trunk turned, bent or rolled to a side by more than 10° loads one side', () => {
+  for (const name of [
+    'lumbarTurnDeg',
+    'thoracicTurnDeg',
+    'lumbarSideDeg',
+    'thoracicSideDeg',
+    'pelvicRollDeg',
+  ] as const) {
+    const extras = (deg: number) => bare({ ...hook, [name]: deg }).also.includes('oneSided');
+    expect([name, extras(11), extras(-11), extras(10)]).toEqual([name, true, true, false]);
+  }
+});
+
+test('over the shoulders it rolls where the trunk passes 60° headward, or starts from 20° up', () => {
+  const over = (trunkDeg: number): Pose => ({
+    ...{ trunkDeg, lumbarFlexDeg: 40, thoracicFlexDeg: 20 },
+    ...{ left: up(150, 10), right: up(150, 10) },
+  });
+  const rolls = (top: Pose, start: Pose = top) => bare(top, { start }).rolling;
+  expect([rolls(over(-60)), rolls(over(-59))]).toEqual([true, false]);
+  expect([rolls(over(-40), over(20)), rolls(over(-40), over(19))]).toEqual([true, false]);
+});
+
 test('whatever a level can ask has words', () => {
   for (const [name, words] of Object.entries(extraWords)) expect([name, words.length > 8]).toEqual([name, true]);
 });
