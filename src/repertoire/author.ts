@@ -151,6 +151,16 @@ export const fourPointSetUp: ExerciseEntry['setUp'] = [
   { block: 'legs', check: 'Shoulders above the hands, hands not too near the knees.' },
   { block: 'head', check: 'Crown forward, eyes down.' },
 ];
+export const proneSetUp: ExerciseEntry['setUp'] = [
+  { block: 'pelvis', check: 'Both hip bones and the pubic bone on the mat.' },
+  { block: 'ribs', check: 'Lower ribs heavy, breath into the back.' },
+  { block: 'head', check: 'Forehead on the hands, neck long.' },
+];
+/** Checks of a level that starts so. */
+export const startingFrom = (
+  trunk: NonNullable<ExerciseEntry['setUp'][number]['starts']>[number],
+  setUp: ExerciseEntry['setUp'],
+): ExerciseEntry['setUp'] => setUp.map((one) => ({ ...one, starts: [trunk] }));
 export const uprightSetUp: ExerciseEntry['setUp'] = [
   { block: 'pelvis', check: 'Hip bones level, own neutral.' },
   { block: 'ribs', check: 'Ribs above the pelvis.' },

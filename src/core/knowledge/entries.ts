@@ -223,7 +223,17 @@ export const exercise = v.strictObject({
   transition: text,
   /** Minutes it takes to set up and change over. */
   setUpMinutes: v.optional(v.number(), 0.5),
-  setUp: v.pipe(v.array(v.strictObject({ block: v.picklist([...blocks, 'feet']), check: text })), v.minLength(1)),
+  setUp: v.pipe(
+    v.array(
+      v.strictObject({
+        block: v.picklist([...blocks, 'feet']),
+        check: text,
+        /** How the trunk rests where a level starts, for which it is asked; left out, of every level. */
+        starts: v.optional(v.array(v.picklist(trunks))),
+      }),
+    ),
+    v.minLength(1),
+  ),
   /** Measures watched, by phase; an interval here overrides the default target's. */
   watches: v.array(
     v.strictObject({

@@ -1,7 +1,9 @@
 import { repertoire } from '@/repertoire';
 import { rankCorrections } from '../corrections/rank';
 import { entry, levelOf } from './find';
-import { factsOf, fitsSomewhere, watchedAt, whyUnfit } from './fits';
+import { factsOfPhase } from './facts';
+import { factsOf, fitsSomewhere, setUpAt, watchedAt, whyUnfit } from './fits';
+import { noLoad } from './load-tags';
 import type { Need } from './kinds';
 
 const facts = (exercise: string, level: number): Need[] =>
@@ -134,5 +136,37 @@ describe('faults that a level can show', () => {
         [],
       ]);
     }
+  });
+});
+
+describe('set-up checks', () => {
+  const checks = (exercise: string, level: number): string =>
+    setUpAt(entry(repertoire.exercises, exercise), level)
+      .map(({ check }) => check)
+      .join(' ');
+  test('are those of how the level starts: sitting, lying, balanced, standing', () => {
+    expect(checks('rollUp', 1)).toContain('both sit bones');
+    expect(checks('rollUp', 5)).toContain('Back of the skull heavy');
+    expect(checks('rollingBack', 2)).toContain('just behind the sit bones');
+    expect(checks('rollOver', 2)).not.toContain('sit bones');
+    expect(checks('poleTest', 2)).toContain('Ears above the shoulders');
+    expect(checks('frontSupportHold', 1)).toContain('before the knees leave');
+    expect(checks('longStretch', 1)).not.toContain('knees leave');
+  });
+  test('of every level are there for pelvis, ribs and head alike, each block once or for what it carries', () => {
+    for (const exercise of repertoire.exercises)
+      for (const { number, start, top } of exercise.levels) {
+        const { trunk } = factsOfPhase({ top, load: noLoad, ...(start ? { start } : {}) }, 'start');
+        const own = setUpAt(exercise, number);
+        const lies = ['onBack', 'onFront', 'bridged'].includes(trunk);
+        const where = `${exercise.id} ${number} ${trunk}`;
+        expect([where, own.length >= 3, new Set(own.map(({ check }) => check)).size]).toEqual([
+          where,
+          true,
+          own.length,
+        ]);
+        if (lies) expect([where, own.some(({ check }) => /sit bones|Ears above/.test(check))]).toEqual([where, false]);
+        else expect([where, own.some(({ check }) => /skull heavy/.test(check))]).toEqual([where, false]);
+      }
   });
 });

@@ -127,6 +127,13 @@ export function faultAt(
   return words ? { ...fault, ...words } : fault;
 }
 
+/** What is checked before a level begins (without one, the first): a sitting start has a sitting check. */
+export function setUpAt({ setUp, levels }: Pick<Exercise, 'setUp' | 'levels'>, wanted?: number): Exercise['setUp'] {
+  const level = levels.find(({ number }) => number === Math.floor(wanted ?? 1)) ?? levels[0];
+  const trunk = level && factsOfPhase(level, 'start').trunk;
+  return setUp.filter(({ starts }) => !starts || (trunk !== undefined && starts.includes(trunk)));
+}
+
 const rememberWatched = remembering<Level, Exercise>();
 
 /** An exercise as it is watched at a level: how the body lies there, and the faults that such a body can show. */

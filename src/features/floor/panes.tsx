@@ -6,6 +6,7 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import type { PlannedEdge } from '@/core/load/fan';
 import { entry } from '@/core/knowledge/find';
+import { setUpAt } from '@/core/knowledge/fits';
 import { correctionWords } from '@/core/knowledge/names';
 import { levelAfter, levelText, rungAt } from '@/core/load/rungs';
 import type { Option, Ranking } from '@/core/corrections/rank';
@@ -107,7 +108,7 @@ function SetUp({ view: { exercise, item, rung }, pack }: { view: ItemView; pack:
       {inPlace.length > 0 && <b>In place: {inPlace.join('; ')}</b>}
       {exercise.settle && <Small>First: {exercise.settle}</Small>}
       <Lines aria-label="Set up, tailbone to head">
-        {exercise.setUp.map(({ block, check }) => (
+        {setUpAt(exercise, item.level).map(({ block, check }) => (
           <li key={check} className="check">
             <Small as="span">{block}</Small>
             <span>{check}</span>

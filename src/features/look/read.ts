@@ -21,7 +21,7 @@ import { lastFound } from '@/core/knowledge/kept';
 import { looksAt } from '@/core/knowledge/looks';
 import { sliceOf } from '@/core/knowledge/slice';
 import { layStances } from '@/core/knowledge/stances';
-import { watchedAt } from '@/core/knowledge/fits';
+import { setUpAt, watchedAt } from '@/core/knowledge/fits';
 import { watchFor } from '@/core/knowledge/watch';
 import type { Watch } from '@/core/knowledge/watch';
 import type { Result } from '@/core/result';
@@ -203,13 +203,11 @@ export async function readBench(who: Who, lookId: string): Promise<Result<BenchO
 }
 
 /** As much of an exercise as the page before the bench shows. */
-export type StartExercise = Pick<
-  Exercise,
-  'id' | 'name' | 'plain' | 'position' | 'apparatus' | 'setUp' | 'cautions'
-> & {
+export type StartExercise = Pick<Exercise, 'id' | 'name' | 'plain' | 'position' | 'apparatus' | 'cautions'> & {
   readonly levels: readonly (Pick<Exercise['levels'][number], 'number' | 'name' | 'change' | 'top' | 'scene'> & {
     readonly weighed: Weighed;
     readonly looks: Exercise['looks'];
+    readonly setUp: Exercise['setUp'];
     readonly position: Exercise['position'];
     readonly wantsSpotter: boolean;
     readonly watch: readonly Watch[];
@@ -244,7 +242,7 @@ type StartContext = {
 };
 
 function startExercise(exercise: Exercise, { repertoire, studio, client, seen }: StartContext): StartExercise {
-  const { id, name, plain, position, apparatus, setUp, cautions } = exercise;
+  const { id, name, plain, position, apparatus, cautions } = exercise;
   const weighed = weighExercise(repertoire, exercise, actingOn(client));
   const { school } = layStances({ studio, client, exercise: studio.exerciseStances[id] ?? {} });
   const conditions = conditionsInForce(client.conditions);
@@ -257,13 +255,14 @@ function startExercise(exercise: Exercise, { repertoire, studio, client, seen }:
       ...(scene ? { scene } : {}),
       weighed: weighed.levels[number] ?? { standing: 'fine' as const, reasons: [] },
       looks: looksAt(exercise, number),
+      setUp: setUpAt(exercise, number),
       position: exerciseAt(exercise, number).position,
       wantsSpotter: load.also.includes('spotter'),
       watch: watchFor(repertoire, watchedAt(repertoire, exercise, number), conditions, seen),
     }))
     .filter(({ looks }) => looks.length > 0);
   return {
-    ...{ id, name, plain, position, apparatus, setUp, cautions, levels },
+    ...{ id, name, plain, position, apparatus, cautions, levels },
     judgedBy: schoolName(repertoire, school),
   };
 }

@@ -5,7 +5,6 @@ import { ArrowRight, Info, OctagonX } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
-import type { Watch } from '@/core/knowledge/watch';
 import type { Control } from 'react-hook-form';
 import * as v from 'valibot';
 import { isUpright } from '@/core/anatomy/positions';
@@ -150,7 +149,7 @@ export function StartLook(page: StartPage) {
             </Button>
           </Stack>
         </form>
-        <WatchAndSetUp clientId={clientId} exercise={exercise} watch={level.watch} />
+        <WatchAndSetUp clientId={clientId} exercise={exercise} level={level} />
       </Columns>
     </Page>
   );
@@ -373,10 +372,10 @@ function RoomField({
 type WatchAndSetUpProps = {
   readonly clientId: string;
   readonly exercise: StartExercise;
-  readonly watch: readonly Watch[];
+  readonly level: StartExercise['levels'][number];
 };
 
-const WatchAndSetUp = ({ clientId, exercise, watch }: WatchAndSetUpProps) => (
+const WatchAndSetUp = ({ clientId, exercise, level: { watch, setUp } }: WatchAndSetUpProps) => (
   <Stack $gap={24}>
     <Stack $gap={6}>
       <h2>Watch for</h2>
@@ -390,7 +389,7 @@ const WatchAndSetUp = ({ clientId, exercise, watch }: WatchAndSetUpProps) => (
         ))}
       </Ruled>
     </Stack>
-    <SetUpList setUp={exercise.setUp} />
+    <SetUpList setUp={setUp} />
     <Quiet>
       Judged by {exercise.judgedBy}. First look uncorrected: say what to do, not how.{' '}
       <TextLink href={`/repertoire/${exercise.id}?client=${clientId}`}>The whole exercise</TextLink>

@@ -1,4 +1,4 @@
-import { edit, openEdit, readChecks, readLines, writeChecks } from './edit-state';
+import { keepStarts, edit, openEdit, readChecks, readLines, writeChecks } from './edit-state';
 import type { Edit, EditAct } from './edit-state';
 
 const after = (...acts: EditAct[]): Edit => acts.reduce(edit, openEdit('a'));
@@ -30,4 +30,17 @@ test('set-up checks as lines: written, read, and lines without a block go to the
   ]);
   expect(readChecks('no block here', blocks, 'pelvis')).toEqual([{ block: 'pelvis', check: 'no block here' }]);
   expect(readLines(' a \n\n b')).toEqual(['a', 'b']);
+});
+
+test('checks typed anew keep the starts that they were for, in the same words', () => {
+  type Checks = Parameters<typeof keepStarts>[0];
+  const before: Checks = [
+    { block: 'pelvis', check: 'Heavy.', starts: ['onBack'] },
+    { block: 'head', check: 'Light.' },
+  ];
+  const typed: Checks = [
+    { block: 'pelvis', check: 'Heavy.' },
+    { block: 'head', check: 'Lighter.' },
+  ];
+  expect(keepStarts(typed, before)).toEqual([before[0], typed[1]]);
 });

@@ -1,6 +1,7 @@
 // An entry being edited, with everything that can be undone. Pure.
 import { nothingDone, remembered, travel } from '@/core/history';
 import type { History } from '@/core/history';
+import type { Exercise } from '@/core/knowledge/entries';
 
 export type Edit = History<unknown> & {
   readonly now: unknown;
@@ -47,6 +48,10 @@ export function readChecks<B extends string>(
     return [{ block: last, check: trimmed }];
   });
 }
+
+/** Checks as they were typed, each for the starts that it was for while it stood there in the same words. */
+export const keepStarts = (typed: Exercise['setUp'], before: Exercise['setUp']): Exercise['setUp'] =>
+  typed.map((one) => before.find(({ block, check }) => block === one.block && check === one.check) ?? one);
 
 export const writeChecks = (checks: readonly { readonly block: string; readonly check: string }[]): string =>
   checks.map(({ block, check }) => `${block}: ${check}`).join('\n');

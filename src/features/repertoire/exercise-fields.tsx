@@ -13,7 +13,7 @@ import { Row, Section, Stack } from '@/design/layout';
 import { Picker } from '@/design/picker';
 import { PlainField } from '@/design/plain-field';
 import { apparatusNames, positionNames } from '@/design/words';
-import { readChecks, readLines, writeChecks } from './edit-state';
+import { keepStarts, readChecks, readLines, writeChecks } from './edit-state';
 import { Count, FormGrid, Lines, oneOf, pick } from './entry-fields';
 import { LevelFields } from './level-fields';
 import type { Level } from './level-fields';
@@ -105,7 +105,9 @@ function WordFields({ entry, isNew, onChange, set }: FieldsProps & PartProps) {
         label="Set-up checks"
         help="One a line, from the feet and tailbone up: feet, legs, pelvis, ribs or head, a colon, the check."
         value={writeChecks(entry.setUp)}
-        onChange={(text) => set('setUp', readChecks(text, [...blocks, 'feet'] as const, 'pelvis'))}
+        onChange={(text) =>
+          set('setUp', keepStarts(readChecks(text, [...blocks, 'feet'] as const, 'pelvis'), entry.setUp))
+        }
       />
       <FormGrid>
         {list('selfChecks', 'Checks by the client’s own hands')}

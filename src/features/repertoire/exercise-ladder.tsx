@@ -64,6 +64,7 @@ type LadderProps = {
 export function LadderSection({ page, chosen, onChoose }: LadderProps) {
   const { exercise, inForce, ladder, heldPct, client } = page;
   const { cleanReps, sessions, halfSteps } = inForce.gate;
+  const hasSides = exercise.levels.some(({ dose }) => dose.sides === 2);
   return (
     <Section aria-label="Ladder">
       <h2>Ladder</h2>
@@ -75,7 +76,8 @@ export function LadderSection({ page, chosen, onChoose }: LadderProps) {
       <Small>
         {ladder &&
           `Asks: ${demandWords[ladder.kind]}, ${demandUnitOf(ladder.kind)}${client ? ` for ${client.name}` : ''}${heldPct === null ? '' : '; the upright stroke is what is held'}. `}
-        Up a level after {cleanReps} clean on each side in {sessions} {sessions === 1 ? 'session' : 'sessions running'}
+        Up a level after {cleanReps} clean {hasSides ? 'on each side' : 'in a row'} in {sessions}{' '}
+        {sessions === 1 ? 'session' : 'sessions running'}
         {halfSteps ? ', by half steps' : ''} ({inForce.school}); where a level is done fewer times, all of them.
       </Small>
     </Section>

@@ -1,6 +1,7 @@
 'use client';
 
 import styled from 'styled-components';
+import { setUpAt } from '@/core/knowledge/fits';
 import { SetUpList } from '@/design/set-up-list';
 import { Quiet, Row, Small, Stack, TextLink } from '@/design/layout';
 import { fromWhere } from '@/core/anatomy/positions';
@@ -23,10 +24,10 @@ const Facts = styled.dl`
   }
 `;
 
-type ToTeachProps = { readonly page: ExercisePage; readonly query: string };
+type ToTeachProps = { readonly page: ExercisePage; readonly level: number; readonly query: string };
 
 /** Cautions, set-up, and everything else to teach from. */
-export const ToTeach = ({ page: { exercise, first, prepares, follows }, query }: ToTeachProps) => (
+export const ToTeach = ({ page: { exercise, first, prepares, follows }, level, query }: ToTeachProps) => (
   <>
     {exercise.cautions.length > 0 && (
       <Stack $gap={6}>
@@ -40,7 +41,7 @@ export const ToTeach = ({ page: { exercise, first, prepares, follows }, query }:
         </ul>
       </Stack>
     )}
-    <SetUpList setUp={exercise.setUp} />
+    <SetUpList setUp={setUpAt(exercise, level)} />
     <Teaching exercise={exercise} />
     {exercise.selfChecks.length > 0 && <TextList title="The client can check" lines={exercise.selfChecks} />}
     {exercise.notes.length > 0 && <TextList title="Finer points" lines={exercise.notes} />}

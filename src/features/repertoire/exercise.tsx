@@ -63,7 +63,7 @@ export function ExerciseScreen({ page }: { page: ExercisePage }) {
             onChange={(id) => router.push(id === null ? here : `${here}?client=${id}`)}
           />
           <ForClient page={page} number={level.number} />
-          <ToTeach page={page} query={query} />
+          <ToTeach page={page} level={level.number} query={query} />
         </Stack>
       </Columns>
     </Page>
@@ -126,7 +126,8 @@ function ForClient({ page: { client, weighed }, number }: { readonly page: Exerc
 }
 
 function Breaths({ page: { exercise, inForce }, level }: { page: ExercisePage; level: number }) {
-  const fitting = exercise.breath.filter(({ levels }) => !levels || levels.includes(level));
+  const atLevel = exercise.breath.filter(({ levels }) => !levels || levels.includes(level));
+  const fitting = atLevel.filter(({ pattern: own }, i) => atLevel.findIndex((one) => one.pattern === own) === i);
   const [pattern, setPattern] = useState(inForce.breath);
   const shown = fitting.find((one) => one.pattern === pattern) ?? fitting[0];
   if (!shown) return null;

@@ -17,7 +17,10 @@ import {
   foot,
   supineFaults,
   supineSetUp,
+  proneSetUp,
+  startingFrom,
   supineWatches,
+  uprightSetUp,
   tabletop,
   tilt,
   times,
@@ -211,7 +214,11 @@ export const findingTheStart: readonly ExerciseEntry[] = [
     selfChecks: ['Hands round the lower ribs, thumbs behind.'],
     settle: 'For training only: everyday breathing may move the belly, and should.',
     transition: fromHookLying,
-    setUp: supineSetUp,
+    setUp: [
+      ...startingFrom('onBack', supineSetUp),
+      ...startingFrom('onFront', proneSetUp),
+      ...startingFrom('sitting', uprightSetUp),
+    ],
     watches: [...ribs(['hold']), { measure: 'faceAngle', phases: always }],
     looks: [side('the end of the breath out')],
     levels: [
@@ -279,7 +286,7 @@ export const findingTheStart: readonly ExerciseEntry[] = [
     feel: { where: 'Sacrum, mid-back and skull on the pole.', notWhere: 'No push of the chin to get there.' },
     endPoint: 'Small gaps at low back and neck, the pole resting on three places.',
     transition: 'From sitting on the heels come forward onto the hands; back the same way.',
-    setUp: fourPointSetUp,
+    setUp: [...startingFrom('handsAndKnees', fourPointSetUp), ...startingFrom('standing', uprightSetUp)],
     watches: [
       ...tilt(held),
       ...ribs(held),

@@ -1,14 +1,25 @@
 // Lying on the front and on the side.
 import type { ExerciseEntry } from '@/core/knowledge/entries';
-import { above, always, arms, both, each, long, reach, ribs, see, side, tilt, times, trunkFaults, up } from '../author';
+import {
+  above,
+  always,
+  arms,
+  both,
+  each,
+  long,
+  proneSetUp,
+  reach,
+  ribs,
+  see,
+  side,
+  tilt,
+  times,
+  trunkFaults,
+  up,
+} from '../author';
 
 const prone = { position: 'prone', ...both(long) } as const;
 const lyingOnSide = { position: 'sideLying', left: long, right: long } as const;
-const proneSetUp: ExerciseEntry['setUp'] = [
-  { block: 'pelvis', check: 'Both hip bones and the pubic bone on the mat.' },
-  { block: 'ribs', check: 'Lower ribs heavy, breath into the back.' },
-  { block: 'head', check: 'Forehead on the hands, neck long.' },
-];
 const overSide = 'Roll in over one side; up again over the side, hands push.';
 
 export const frontAndSide: readonly ExerciseEntry[] = [

@@ -31,7 +31,8 @@ const wristCautions = [
 ];
 const plankSetUp: ExerciseEntry['setUp'] = [
   { block: 'legs', check: 'Hands under the shoulders.' },
-  { block: 'pelvis', check: 'Low belly in before the knees leave.' },
+  { block: 'pelvis', check: 'Low belly in before the knees leave.', starts: ['handsAndKnees'] },
+  { block: 'pelvis', check: 'Low belly in, seat and legs long, before anything moves.', starts: ['plank'] },
   { block: 'ribs', check: 'Floor pushed away, upper back broad.' },
   { block: 'head', check: 'Eyes a hand ahead of the fingers.' },
 ];

@@ -22,10 +22,16 @@ const feel = {
   notWhere: 'Not in the neck, not in a hinge at the hips.',
 };
 const setUp: ExerciseEntry['setUp'] = [
-  { block: 'pelvis', check: 'Weight even on both sit bones.' },
-  { block: 'ribs', check: 'Ribs above the pelvis, or resting.' },
-  { block: 'head', check: 'Head carried over the spine, chin a fist from the chest.' },
-  { block: 'feet', check: 'Feet even, where they will stay.' },
+  { block: 'pelvis', check: 'Weight even on both sit bones.', starts: ['sitting'] },
+  { block: 'pelvis', check: 'Balanced just behind the sit bones, the low back round.', starts: ['rolled'] },
+  { block: 'pelvis', check: 'Back of the pelvis heavy, the same left and right.', starts: ['onBack', 'inverted'] },
+  { block: 'ribs', check: 'Ribs above the pelvis.', starts: ['sitting'] },
+  { block: 'ribs', check: 'Ribs soft, the breath wide at the back.', starts: ['rolled'] },
+  { block: 'ribs', check: 'Ribs resting, front ribs neither lifted nor pressed.', starts: ['onBack', 'inverted'] },
+  { block: 'head', check: 'Head carried over the spine, chin a fist from the chest.', starts: ['sitting', 'rolled'] },
+  { block: 'head', check: 'Back of the skull heavy, the back of the neck long.', starts: ['onBack', 'inverted'] },
+  { block: 'feet', check: 'Feet even, where they will stay.', starts: ['sitting'] },
+  { block: 'legs', check: 'Legs alike, as far apart as they will stay.', starts: ['onBack', 'rolled', 'inverted'] },
 ];
 const rollFaults = [
   see('flatSpot', 'side'),
@@ -58,7 +64,11 @@ export const rolling: readonly ExerciseEntry[] = [
     endPoint: 'As far as the heels stay and the breath flows.',
     selfChecks: ['Back against a wall: which bones come back one by one?'],
     transition: 'Stand; a wall behind for those who are unsure.',
-    setUp: [{ block: 'feet', check: 'Weight over the middle of both feet.' }, ...setUp.slice(1, 3)],
+    setUp: [
+      { block: 'feet', check: 'Weight over the middle of both feet.' },
+      { block: 'ribs', check: 'Ribs above the pelvis.' },
+      { block: 'head', check: 'Head carried over the spine.' },
+    ],
     watches: [{ measure: 'pelvicRoll', phases: ['start', 'out', 'hold', 'back'] }],
     looks: [side('the spine at its lowest'), behind('the spine at its lowest')],
     levels: [
