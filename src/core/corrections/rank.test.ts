@@ -151,7 +151,12 @@ describe('three things to watch', () => {
   });
   test('for someone new: what this exercise usually shows', () => {
     const rolled = { fault: 'roll', verdict: 'out', severity: 'clear', side: 'L' } as const;
-    expect(watchFor(repertoire, legFloat, [], [rolled])[0]?.plain).toBe('the pelvis rolling to the left');
+    const others = [{ ...rolled, fault: 'hike', side: 'R' } as const, rolled];
+    expect(
+      watchFor(repertoire, legFloat, [], others)
+        .map(({ plain }) => plain)
+        .slice(0, 2),
+    ).toEqual(['the right hip hiking up', 'the pelvis rolling to the left']);
     expect(watchFor(repertoire, legFloat, [], []).map(({ fault }) => fault)).toEqual(faultIds(legFloat).slice(0, 3));
   });
 });

@@ -88,3 +88,8 @@ test('something moves: a leg, the trunk, an arm by more than a beat; breathing a
   expect(arms(10, 29)).toEqual([false, false]);
   expect(arms(10, 30)).toEqual([true, true]);
 });
+
+test('a skull on a support looks at the ceiling as one on the mat does', () => {
+  const lying: Pose = { left: { kind: 'footDown' }, right: { kind: 'footDown' }, headSupportMm: 40 };
+  expect(factsOfPhase({ top: lying, load: noLoad })).toMatchObject({ head: 'downOnSupport', gaze: 'ceiling' });
+});

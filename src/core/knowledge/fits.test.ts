@@ -47,6 +47,7 @@ test.each([
   ['legAlong', 'rollUp 5', 'legFloat 2'], // a foot stands there, under a bent knee
   ['kneeLifts', 'march 3', 'legCircle 1'],
   ['tabletop', 'crissCross 2', 'march 1'],
+  ['tabletop', 'march 5', 'standKneeLift 2'], // as high, but standing
   ['kneeBent', 'frontSupportHold 3', 'frontSupportHold 2'],
   ['handsOffLegs', 'headFloat 2', 'singleLegStretch 4'],
   ['plank', 'frontSupportHold 2', 'armLegReach 3'],
