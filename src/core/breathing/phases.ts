@@ -5,14 +5,20 @@ import type { BreathMoment } from './timeline';
 
 /** Words for what comes before anything moves. */
 const before = new Set(['ready', 'prepare', 'wait', 'settle', 'start', 'grow']);
+/** Words for what stays as it is: a hold breathes while it holds. */
+const staying = new Set(['hold', 'balance', 'hover']);
 const moving: Readonly<Record<number, readonly Phase[]>> = {
   1: ['out'],
   2: ['out', 'back'],
   3: ['out', 'hold', 'back'],
 };
 
-/** Phases of the movement, one for each part of the breath: a leading wait is the start; the rest goes out, holds and comes back. */
+/**
+ * Phases of the movement, one for each part of the breath: a leading wait is the start; the rest goes out, holds and comes back.
+ * Where every part only holds, so does the body.
+ */
 export function phasesOf(timeline: readonly Pick<BreathMoment, 'moves'>[]): Phase[] {
+  if (timeline.every(({ moves }) => staying.has(moves))) return timeline.map(() => 'hold');
   const waits = timeline.length > 1 && before.has(timeline[0]?.moves ?? '') ? 1 : 0;
   const rest = timeline.length - waits;
   const parts =

@@ -256,6 +256,8 @@ export const exercise = v.strictObject({
         /** The stance that breathes so; left out, it is the usual one. */
         when: v.optional(v.strictObject({ stance: id, choice: id })),
         levels: v.optional(v.array(v.number())),
+        /** At its levels it goes before what any stance calls for: a hold breathes while it holds. */
+        inEverySchool: v.optional(v.literal(true)),
       }),
     ),
     v.minLength(1),

@@ -189,3 +189,17 @@ describe('breath and dose follow the stance', () => {
     expect(doseInForce(level, stances('classicalFlow'))).toEqual(level.dose);
   });
 });
+
+test('a level breathes its own way: a hold in and out, whatever the school counts; taps out as they go down', () => {
+  const breathAt = (exercise: string, level: number, school = 'evenKeel') => {
+    const force = resolveStances(repertoire, school);
+    if (!force.ok) throw new Error(force.error.message);
+    return breathInForce(entry(repertoire.exercises, exercise), force.value, level).pattern;
+  };
+  for (const { id } of repertoire.schools) expect(breathAt('march', 5, id)).toBe('in 4 hold, out 4 hold');
+  expect(breathAt('march', 4, 'classicalFlow')).not.toContain('hold');
+  expect(breathAt('frontSupportHold', 1)).toBe('in 4 hold, out 4 hold');
+  expect(breathAt('frontSupportHold', 3)).toBe('out 2 tap, in 2 lift');
+  expect(breathAt('rollUp', 1)).toContain('roll back'); // half a roll-back is no roll-up
+  expect(breathAt('rollUp', 5)).toContain('rise');
+});

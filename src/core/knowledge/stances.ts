@@ -136,6 +136,7 @@ export function breathInForce(
   const fitting = exercise.breath.filter(({ levels }) => !levels || level === undefined || levels.includes(level));
   const own = (one: Exercise['breath'][number]) => Boolean(one.levels);
   const found =
+    fitting.find((one) => level !== undefined && own(one) && one.inEverySchool) ??
     fitting.find(({ when }) => when && choices[when.stance]?.choice === when.choice) ??
     fitting.find((one) => level !== undefined && own(one) && !one.when) ??
     fitting.find((one) => !one.when && !own(one)) ??

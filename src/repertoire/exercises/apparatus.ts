@@ -105,7 +105,10 @@ export const apparatus: readonly ExerciseEntry[] = [
       },
     ],
     gate: { cleanReps: 5, sessions: 2 },
-    breath: [{ name: 'out pressing', pattern: 'out 3 press, in 3 return' }],
+    breath: [
+      { name: 'out pressing', pattern: 'out 3 press, in 3 return' },
+      { name: 'out as it jumps', pattern: 'out 2 jump, in 2 land', levels: [4] },
+    ],
     faults: [
       ...supineFaults,
       see('kneeOut', 'foot'),

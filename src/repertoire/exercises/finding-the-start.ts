@@ -85,7 +85,10 @@ export const findingTheStart: readonly ExerciseEntry[] = [
       },
     ],
     gate: { cleanReps: 3, sessions: 1 },
-    breath: [{ name: 'steady', pattern: 'in 4 widen, out 4 settle' }],
+    breath: [
+      { name: 'steady', pattern: 'in 4 widen, out 4 settle' },
+      { name: 'a breath a leg', pattern: 'in 3 ready, out 3 lift, in 3 stay, out 3 lower', levels: [3, 4] },
+    ],
     faults: [
       ...supineFaults.filter(({ fault }) => fault !== 'shift'),
       see('tabletopLost', 'side', held),

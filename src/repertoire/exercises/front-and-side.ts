@@ -217,6 +217,7 @@ export const frontAndSide: readonly ExerciseEntry[] = [
     breath: [
       { name: 'even', pattern: 'in 3 reach, out 3 lower' },
       { name: 'beats', pattern: 'in 5 beat, out 5 beat', levels: [3] },
+      { name: 'breathing while it hovers', pattern: 'in 4 hover, out 4 hover', levels: [2], inEverySchool: true },
     ],
     faults: [
       ...trunkFaults,
@@ -294,7 +295,11 @@ export const frontAndSide: readonly ExerciseEntry[] = [
       },
     ],
     gate: { cleanReps: 4, sessions: 2 },
-    breath: [{ name: 'out lifting', pattern: 'in 2 ready, out 2 lift, in 2 lower' }],
+    breath: [
+      { name: 'out lifting', pattern: 'in 2 ready, out 2 lift, in 2 lower' },
+      { name: 'in front, out back', pattern: 'in 2 front, out 2 back', levels: [3] },
+      { name: 'a breath a circle', pattern: 'in 2 round, out 2 round', levels: [4] },
+    ],
     faults: [
       ...trunkFaults,
       see('roll', 'head'),

@@ -116,7 +116,10 @@ export const handsAndKnees: readonly ExerciseEntry[] = [
       },
     ],
     gate: { cleanReps: 4, sessions: 2 },
-    breath: [{ name: 'out reaching', pattern: 'in 3 ready, out 3 reach, in 3 return' }],
+    breath: [
+      { name: 'out reaching', pattern: 'in 3 ready, out 3 reach, in 3 return' },
+      { name: 'breathing while it holds', pattern: 'in 4 hold, out 4 hold', levels: [1], inEverySchool: true },
+    ],
     faults: [
       ...trunkFaults,
       see('sag', 'side'),
@@ -205,7 +208,11 @@ export const handsAndKnees: readonly ExerciseEntry[] = [
       },
     ],
     gate: { cleanReps: 4, sessions: 2 },
-    breath: [{ name: 'steady', pattern: 'in 4 hold, out 4 hold' }],
+    breath: [
+      { name: 'steady', pattern: 'in 4 hold, out 4 hold' },
+      { name: 'out as the knee taps', pattern: 'out 2 tap, in 2 lift', levels: [3] },
+      { name: 'out as the leg lifts', pattern: 'out 2 lift, in 2 lower', levels: [4] },
+    ],
     faults: [
       see('sag', 'side'),
       see('pike', 'side'),
@@ -276,7 +283,10 @@ export const handsAndKnees: readonly ExerciseEntry[] = [
       },
     ],
     gate: { cleanReps: 4, sessions: 2 },
-    breath: [{ name: 'in out, out back', pattern: 'in 3 glide, out 3 return' }],
+    breath: [
+      { name: 'in out, out back', pattern: 'in 3 glide, out 3 return' },
+      { name: 'breathing while it holds', pattern: 'in 4 hold, out 4 hold', levels: [1], inEverySchool: true },
+    ],
     faults: [
       see('sag', 'side'),
       see('pike', 'side'),

@@ -180,6 +180,7 @@ export const legsMoving: readonly ExerciseEntry[] = [
         pattern: 'in 2 ready, out 2 lift, in 2 lower',
         when: { stance: 'breathPerRepetition', choice: 'fixedCounts' },
       },
+      { name: 'breathing while it holds', pattern: 'in 4 hold, out 4 hold', levels: [5], inEverySchool: true },
     ],
     faults: [
       ...supineFaults,
@@ -242,6 +243,7 @@ export const legsMoving: readonly ExerciseEntry[] = [
     gate: { cleanReps: 4, sessions: 2 },
     breath: [
       { name: 'a breath a leg', pattern: 'in 3 ready, out 3 first, in 3 level, out 3 second, in 3 stay, out 4 lower' },
+      { name: 'a breath a lift', pattern: 'in 3 ready, out 3 lift, in 3 lower', levels: [1, 2] },
     ],
     faults: [...supineFaults, see('hipFlexorGrip', 'side', ['out']), see('tabletopLost', 'side', held)],
     corrections: ['openHip', 'handUnderBack', 'groinSoft'],
@@ -562,7 +564,11 @@ export const legsMoving: readonly ExerciseEntry[] = [
       },
     ],
     gate: { cleanReps: 4, sessions: 2 },
-    breath: [{ name: 'out on effort', pattern: 'in 3 ready, out 3 work, in 3 return' }],
+    breath: [
+      { name: 'out on effort', pattern: 'in 3 ready, out 3 work, in 3 return' },
+      { name: 'a breath a circle', pattern: 'in 3 across, out 3 round', levels: [4] },
+      { name: 'out as they pass', pattern: 'out 3 pass, in 3 pass back', levels: [7] },
+    ],
     faults: [
       see('bellyDome', 'side'),
       see('flare', 'side'),
@@ -650,6 +656,7 @@ export const legsMoving: readonly ExerciseEntry[] = [
     breath: [
       { name: 'out pressing', pattern: 'out 3 press, in 3 return' },
       { name: 'out lifting', pattern: 'in 3 lower, out 3 lift', when: { stance: 'lowerAndLift', choice: 'lifting' } },
+      { name: 'a breath a circle', pattern: 'out 3 down and round, in 3 up', levels: [3] },
     ],
     faults: [
       see('tailboneUp', 'side', ['start', 'back']),

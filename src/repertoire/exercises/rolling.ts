@@ -248,6 +248,8 @@ export const rolling: readonly ExerciseEntry[] = [
         pattern: 'in 3 start, out 4 over, in 3 start back, out 4 down',
         when: { stance: 'breathPerRepetition', choice: 'fixedCounts' },
       },
+      { name: 'out rolling back', pattern: 'in 2 ready, out 5 roll back, in 2 hold, out 5 return', levels: [1] },
+      { name: 'out lowering', pattern: 'in 3 ready, out 6 lower, in 4 over the side', levels: [2] },
     ],
     faults: rollFaults,
     corrections: ['strapAtFeet', 'padBehindLowBack', 'heelsPulled', 'heelsInSand', 'hum', 'halfRollBack'],
@@ -314,7 +316,10 @@ export const rolling: readonly ExerciseEntry[] = [
       },
     ],
     gate: { cleanReps: 3, sessions: 3 },
-    breath: [{ name: 'out over', pattern: 'in 3 up, out 4 over, in 2 open, out 5 down' }],
+    breath: [
+      { name: 'out over', pattern: 'in 3 up, out 4 over, in 2 open, out 5 down' },
+      { name: 'out lifting', pattern: 'in 3 ready, out 4 lift, in 3 lower', levels: [1] },
+    ],
     faults: [
       see('momentum', 'side'),
       see('neckPressed', 'side', ['hold']),
@@ -423,7 +428,10 @@ export const rolling: readonly ExerciseEntry[] = [
       },
     ],
     gate: { cleanReps: 4, sessions: 2 },
-    breath: [{ name: 'in back, out up', pattern: 'in 2 back, out 2 up' }],
+    breath: [
+      { name: 'in back, out up', pattern: 'in 2 back, out 2 up' },
+      { name: 'breathing while it holds', pattern: 'in 4 balance, out 4 balance', levels: [1], inEverySchool: true },
+    ],
     faults: [
       see('neckPressed', 'side', ['hold']),
       see('headThrown', 'side'),
@@ -528,7 +536,10 @@ export const rolling: readonly ExerciseEntry[] = [
       },
     ],
     gate: { cleanReps: 3, sessions: 2 },
-    breath: [{ name: 'out up', pattern: 'in 2 ready, out 4 rise, in 2 balance, out 4 lower' }],
+    breath: [
+      { name: 'out up', pattern: 'in 2 ready, out 4 rise, in 2 balance, out 4 lower' },
+      { name: 'out rolling back', pattern: 'in 2 ready, out 4 roll back, in 2 hold, out 4 return', levels: [1] },
+    ],
     faults: [
       see('legDrops', 'side'),
       see('kneesPart', 'foot'),
@@ -681,7 +692,10 @@ export const rolling: readonly ExerciseEntry[] = [
       },
     ],
     gate: { cleanReps: 4, sessions: 2 },
-    breath: [{ name: 'in back, out up', pattern: 'in 2 back, out 2 up' }],
+    breath: [
+      { name: 'in back, out up', pattern: 'in 2 back, out 2 up' },
+      { name: 'out as the leg opens', pattern: 'in 2 ready, out 3 open, in 3 fold', levels: [1] },
+    ],
     faults: [
       see('neckPressed', 'side', ['hold']),
       see('headThrown', 'side'),
