@@ -71,7 +71,7 @@ export function flattenMarks(table: MarkTable, lens: Lens, near: Side): MarkTabl
 
 type Lines = Pick<MeasureInput, 'matLine' | 'scale'>;
 
-/** The same mat line and known length as an eye infinitely far away would see them. */
+/** The same mat line and known length, by its ends, as an eye infinitely far away would see them. */
 export function flattenLines({ matLine, scale }: Lines, lens: Lens): Lines {
   const { matNearerMm = 0, knownNearerMm = 0 } = lens;
   const drawLine = ([a, b]: MeasureInput['matLine'], nearer: number): MeasureInput['matLine'] => [
@@ -80,6 +80,6 @@ export function flattenLines({ matLine, scale }: Lines, lens: Lens): Lines {
   ];
   return {
     matLine: drawLine(matLine, matNearerMm),
-    ...(scale ? { scale: { ...scale, points: drawLine(scale.points, knownNearerMm) } } : {}),
+    scale: scale && { points: drawLine(scale.points, knownNearerMm), mm: scale.mm },
   };
 }

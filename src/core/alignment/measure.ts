@@ -7,17 +7,18 @@ import type { Warning } from './checks';
 import { alongTrunk, nearSide, readFrame } from './frame';
 import type { Frame } from './frame';
 import type { MeasureInput } from './input';
-import { fromWhere } from '../anatomy/positions';
 import type { View } from '../anatomy/positions';
 import type { Side } from '../anatomy/landmarks';
 import { flattenLines, flattenMarks, isProfile, lensOf, shareAtMiddle, usualLensWords } from './lens';
 import type { Lens } from './lens';
 import { keyAt, layOut, nearSlot, numberOf, sideAt, sidedSlot } from './mark-table';
-import { gather, lackingMarks, plansFor, pointsAt, sidesMarked } from './needs';
-import type { Picture, Plan } from './needs';
+import { pointsAt } from './needs';
+import type { Picture } from './needs';
 import { errorsOf, withErrors } from './propagate';
 import type { Errors, Measure, Share } from './propagate';
 import type { MeasureRule } from './rules';
+import { readableIn } from './readable';
+import type { Readable } from './readable';
 import { movedSince } from './slip';
 import type { Moved } from './slip';
 import { chain } from './dual';
@@ -46,10 +47,9 @@ type Asked = {
   readonly moved: Moved | undefined;
 };
 
-/** What a rule gives: a measure, what it still needs, or marks that cannot be right. */
-type Reading = { readonly measure: Measure } | { readonly lacks: readonly string[] } | { readonly wrong: Failure };
-
-const isRefused = (reading: Reading | Share): reading is { readonly wrong: Failure } => 'wrong' in reading;
+/** Marks that cannot be right give neither a measure nor a share of one. */
+const isRefused = (reading: Measure | Share | { readonly wrong: Failure }): reading is { readonly wrong: Failure } =>
+  'wrong' in reading;
 
 /** Points that lie on one another, or look taken for one another. */
 function findMisplaced(
@@ -123,25 +123,6 @@ function withTrunk(
   return { input: { ...given, trunk: 'inclined' }, assumes: [...assumed, wordLeaning(leaning)] };
 }
 
-/** What a rule needs besides marks of its own. */
-function lackingContext(rule: MeasureRule, input: MeasureInput, { table, frame }: Picture): readonly string[] {
-  const leans = rule.alongTrunk && input.trunk === 'inclined';
-  const wantsScale = rule.needsScale && !frame.mmPerPx;
-  const wantsBelly =
-    input.position === 'sideLying' && input.view === 'above' && !input.bellySide && !rule.isBlindToBelly;
-  if (!leans && !wantsScale && !wantsBelly) return nothing;
-  const lacking: string[] = leans
-    ? (['GT', 'AC'] as const).filter((name) => nearSlot(table, numberOf[name], frame.near) < 0)
-    : [];
-  if (wantsScale) lacking.push('scale');
-  if (wantsBelly) lacking.push('bellySide');
-  return lacking;
-}
-
-/** Lengths of both pictures can only be compared in the same unit. */
-const scalesDiffer = ({ compares }: MeasureRule, { now, neutral }: Asked): boolean =>
-  compares === 'ratio' && neutral !== undefined && Boolean(now.frame.mmPerPx) !== Boolean(neutral.frame.mmPerPx);
-
 /** Which limb is read: the one named, else the one that its own marks lie on (what only helps is of both). */
 function limbSign(
   { sided, needs }: MeasureRule,
@@ -166,32 +147,33 @@ function limbOf(slots: readonly number[], { table, frame }: Picture): 1 | -1 {
 /** This picture and the set-up, laid out as from infinitely far; refused where a mat line or scale has no length. */
 function layOutPictures(input: MeasureInput, lens: Lens | undefined): Result<Pick<Asked, 'now' | 'neutral'>> {
   const { position, view, headEnd, facing, bellySide, neutral: rest } = input;
-  const directions = { position, view, headEnd, facing, bellySide };
-  const read = (lines: Pick<MeasureInput, 'matLine' | 'scale'>, at?: string): Result<Frame> =>
-    readFrame({ ...directions, ...(lens ? flattenLines(lines, lens) : lines) }, at);
+  const read = (lines: Pick<MeasureInput, 'matLine' | 'scale'>, at?: string): Result<Frame> => {
+    const { matLine, scale } = lens ? flattenLines(lines, lens) : lines;
+    return readFrame({ position, view, headEnd, facing, bellySide, matLine, scale }, at);
+  };
   const tableOf = (landmarks: MeasureInput['landmarks'], { near }: Frame): Picture['table'] =>
     lens ? flattenMarks(layOut(landmarks), lens, near) : layOut(landmarks);
   const frame = read(input);
   if (!frame.ok) return frame;
-  const now: Picture = { table: tableOf(input.landmarks, frame.value), frame: frame.value, path: '' };
+  const markedIn = (landmarks: MeasureInput['landmarks']): string => Object.keys(landmarks).join();
+  const now: Picture = {
+    table: tableOf(input.landmarks, frame.value),
+    marked: markedIn(input.landmarks),
+    frame: frame.value,
+    path: '',
+  };
   if (!rest) return success({ now, neutral: undefined });
   const [matLine, scale] = [rest.matLine ?? input.matLine, rest.scale ?? input.scale];
   const own = rest.matLine || rest.scale ? read({ matLine, scale }, 'neutral') : frame;
   if (!own.ok) return own;
-  const neutral: Picture = { table: tableOf(rest.landmarks, own.value), frame: own.value, path: 'neutral.' };
+  const neutral: Picture = {
+    table: tableOf(rest.landmarks, own.value),
+    marked: markedIn(rest.landmarks),
+    frame: own.value,
+    path: 'neutral.',
+  };
   return success({ now, neutral });
 }
-
-const asWhole: readonly (Side | undefined)[] = [undefined];
-const asWholeAndApart: readonly (Side | undefined)[] = [undefined, 'L', 'R'];
-
-/** As what a rule is read: as one, of each limb apart, or both. */
-function sidesAsked({ sided }: MeasureRule, marked: readonly Side[]): readonly (Side | undefined)[] {
-  if (sided === 'always' && marked.length > 0) return marked;
-  return marked.length === 2 ? asWholeAndApart : asWhole;
-}
-
-const noSides: readonly Side[] = [];
 
 /** Of two limbs told apart, the one that stands for both in this view: which of them strays the more; none where neither does. */
 function standsForBoth(
@@ -220,42 +202,23 @@ export function measure(given: MeasureInput): Result<MeasureOutput> {
   const { input, assumes } = withTrunk(given, now, given.lens || !lens ? nothing : [usualLensWords]);
   const errors = errorsOf(input, lens);
   const asked: Asked = { input, now, neutral, errors, moved: neutral && movedSince(now, neutral, isProfile(input)) };
+  const { rules, missing, unseen } = readableIn({ input, now, neutral });
   const measures: Record<string, Measure> = {};
-  const missing: Record<string, readonly string[]> = {};
-  const { seen, hidden } = plansFor(input.position, input.view);
-  for (const plan of seen) {
-    const { rule } = plan;
-    const marked = rule.sided ? sidesMarked(plan, now) : noSides;
-    for (const side of sidesAsked(rule, marked)) {
-      const reading = readRule(plan, asked, side);
+  for (const { rule, readings, limbs } of rules) {
+    for (const readable of readings) {
+      const reading = readRule(rule, readable, asked);
       if (isRefused(reading)) return { ok: false, error: reading.wrong };
-      const name = side ? `${rule.id}_${side}` : rule.id;
-      if ('measure' in reading) measures[name] = reading.measure;
-      else missing[name] = reading.lacks;
+      measures[readable.name] = reading;
     }
-    const limbs = marked.flatMap((side) => measures[`${rule.id}_${side}`] ?? []);
-    const worse = standsForBoth(rule, input.view, limbs);
+    if (limbs.length === 0) continue;
+    const worse = standsForBoth(
+      rule,
+      input.view,
+      limbs.flatMap((name) => measures[name] ?? []),
+    );
     if (worse) measures[rule.id] = worse;
   }
-  return success({
-    measures,
-    missing,
-    unseen: wordUnseen(hidden, input, now),
-    warnings: checkPicture(input, now),
-    assumes,
-  });
-}
-
-/** Measures that are marked but can't be seen so, with where to look from instead. */
-function wordUnseen(hidden: readonly Plan[], { position, view }: MeasureInput, now: Picture): Record<string, string> {
-  const unseen: Record<string, string> = {};
-  for (const plan of hidden) {
-    if (plan.needs.length === 0 || !gather(plan, now)) continue;
-    const { id, name, views, positions } = plan.rule;
-    const here = positions && !positions.includes(position) ? 'in this position' : fromWhere[view];
-    unseen[id] = `${name} cannot be read ${here}; look ${views.map((one) => fromWhere[one]).join(' or ')}`;
-  }
-  return unseen;
+  return success({ measures, missing, unseen, warnings: checkPicture(input, now), assumes });
 }
 
 /** What a rule reads from one picture, by its slots there; refused where marks cannot be right. */
@@ -277,42 +240,25 @@ function shareOf(
   return { dual: chain(seen, share * seen.value, share), slots, frame, points };
 }
 
-/** What a rule reads of a limb or of the whole, or what it lacks for that. */
-function readRule(plan: Plan, asked: Asked, side: Side | undefined): Reading {
-  const { rule } = plan;
+/** What a rule reads of a limb or of the whole; refused where marks cannot be right. */
+function readRule(
+  rule: MeasureRule,
+  { side, here, there }: Readable,
+  asked: Asked,
+): Measure | { readonly wrong: Failure } {
   const { input, now, neutral, errors, moved } = asked;
-  const here = gather(plan, now, side);
-  const there = rule.fromNeutral && neutral ? gather(plan, neutral, side) : undefined;
-  const context = lackingContext(rule, input, now);
-  const scaleDiffers = scalesDiffer(rule, asked);
-  if (!here || context.length > 0 || scaleDiffers || (rule.fromNeutral && !there))
-    return { lacks: lackingOf(plan, asked, side, context, scaleDiffers ? ['scale'] : nothing) };
   const limb = limbSign(rule, here, now, side);
   const first = shareOf(rule, asked, now, here, limb);
   if (isRefused(first)) return first;
   const model = rule.model?.(first.points, input.view, first.dual.value);
-  if (!there || !neutral)
-    return { measure: withErrors({ value: first.dual.value, shares: [first], model, moved }, rule, errors) };
+  if (!there || !neutral) return withErrors({ value: first.dual.value, shares: [first], model, moved }, rule, errors);
   const rest = shareOf(rule, asked, neutral, there, limb);
   if (isRefused(rest)) return rest;
   const { value, shares } = against(rule, first, rest);
-  return { measure: withErrors({ value, shares, model, moved }, rule, errors) };
+  return withErrors({ value, shares, model, moved }, rule, errors);
 }
 
-function lackingOf(
-  plan: Plan,
-  { now, neutral }: Asked,
-  side: Side | undefined,
-  context: readonly string[],
-  scale: readonly string[],
-): readonly string[] {
-  const marks = lackingMarks(plan, now, side);
-  if (!plan.rule.fromNeutral) return [...marks, ...context, ...scale];
-  const ofNeutral = neutral ? lackingMarks(plan, neutral, side).map((mark) => `neutral.${mark}`) : ['neutral'];
-  return [...marks, ...context, ...ofNeutral, ...scale];
-}
-
-const withDual = (share: Share, dual: Dual): Share => ({ ...share, dual });
+const withDual = ({ slots, points, frame }: Share, dual: Dual): Share => ({ dual, slots, points, frame });
 
 /** A value against the same in the set-up picture, with the slopes of the result in the points of both. */
 function against(

@@ -9,7 +9,13 @@ import { measureRules } from './rules';
 import type { MeasureRule } from './rules';
 
 /** A picture laid out; `path` leads to it in the input, for errors. */
-export type Picture = { readonly table: MarkTable; readonly frame: Frame; readonly path: '' | 'neutral.' };
+export type Picture = {
+  readonly table: MarkTable;
+  /** Keys of the marks that are set. */
+  readonly marked: string;
+  readonly frame: Frame;
+  readonly path: '' | 'neutral.';
+};
 
 /** A landmark that a rule needs, by number; −1 where none serves instead. */
 type Need = { readonly name: Landmark; readonly number: number; readonly paired: boolean; readonly instead: number };
