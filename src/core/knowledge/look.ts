@@ -5,7 +5,7 @@ import type { Repertoire } from './entries';
 import { lookUp } from './lookup';
 import { entry, exerciseAt, isInclined } from './find';
 import { watchedAt } from './fits';
-import { seenAt } from './seen';
+import { seenAt, settledFaults } from './seen';
 import type { SeenByEye } from './seen';
 import type { Taken } from '../alignment/readings';
 import { readPicture } from './look-pictures';
@@ -338,7 +338,11 @@ export function readLook(input: LookInput, repertoire: Repertoire, fault?: strin
   const targeted = new Set(watching.watches.map(({ measure }) => measure));
   const seen = ofRoles((role) => {
     const untargeted = readingsOf(role).filter(({ fromLevel, measure }) => fromLevel && !targeted.has(measure));
-    return seenAt(role, input.taken ?? [], untargeted, watching, repertoire, input.conditions);
+    const findings = judged[role === 'top' ? 'baseline' : role]?.findings ?? [];
+    const measured = settledFaults(watching, repertoire, findings, []); // what a measure tells goes before an eye
+    return seenAt(role, input.taken ?? [], untargeted, watching, repertoire, input.conditions).filter(
+      ({ fault }) => !measured.has(fault),
+    );
   });
   const verdict = verdictOf(values, judged, fault, (id) => errorOfChange(input, lying, values, id));
   return success({ pictures, values, seen, ...judged, ...(verdict ? { verdict } : {}) });

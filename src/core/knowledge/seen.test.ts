@@ -83,6 +83,29 @@ describe('a block graded by eye that no target judges', () => {
   });
 });
 
+test('what a measure has told of a moment goes before what an eye graded there', () => {
+  const tilt = {
+    method: 'hand',
+    measure: 'pelvicTilt',
+    value: 20,
+    seWithin: 1,
+    seBetween: 1,
+    fromLevel: false,
+  } as const;
+  const look = (value: number): LookInput => ({
+    ...{ exercise: 'legFloat', level: 2, school: 'evenKeel', stances: {}, conditions: [], pictures: {} },
+    readings: { setup: [{ ...tilt, value: 0 }], top: [{ ...tilt, value }] },
+    taken: [taken('arch', 3), taken('gluteGrip', 1), taken('arch', 3, { role: 'back' })],
+  });
+  const seenIn = (value: number) => {
+    const read = readLook(look(value), repertoire);
+    if (!read.ok) throw new Error(read.error.message);
+    return [read.value.seen.top, read.value.seen.back].map((all) => all.map(({ fault }) => fault));
+  };
+  expect(seenIn(0)).toEqual([['gluteGrip'], ['arch']]);
+  expect(seenIn(5)).toEqual([['arch', 'gluteGrip'], ['arch']]); // on the edge it can't tell: the eye may
+});
+
 test('a measure settles the faults that it shows, unless it can’t tell; an eye settles what it graded', () => {
   const settled = (verdict: 'in' | 'out' | 'unsure') =>
     settledFaults(legFloat, repertoire, [{ measure: 'pelvicTilt', verdict }], at([taken('bellyDome', 0)]));

@@ -1,6 +1,5 @@
 // Faults that an eye or a hand graded, where no measure shows them: with side and moment. 0 is looked for and not there.
-import type { Severity } from '../alignment/judge';
-import type { Finding } from '../alignment/judge';
+import type { Finding, Severity } from '../alignment/judge';
 import type { OtherReading, Role } from '../alignment/look-values';
 import type { Taken } from '../alignment/readings';
 import type { Side } from '../anatomy/landmarks';
