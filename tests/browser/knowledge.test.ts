@@ -303,7 +303,7 @@ describe('cautions on the way', () => {
     await chrome.sees('Say from whom the clearance came.');
     await fill('Cleared by (the midwife or physician)', 'Midwife Tern');
     await chrome.press('Keep as cleared');
-    await chrome.sees('cleared 2026-11-02 by Midwife Tern');
+    await chrome.sees('cleared Nov 2, 2026 by Midwife Tern');
     await chrome.go(`${page}/look`);
     await choose('Exercise', 'Prone leg lift');
     await chrome.until(

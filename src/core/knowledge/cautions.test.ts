@@ -1,3 +1,4 @@
+import { cautionsOf } from './conditions';
 import { repertoire } from '@/repertoire';
 import { demoClients } from '@/data/demo/world';
 import {
@@ -418,4 +419,18 @@ describe('dates act', () => {
       [],
     ]);
   });
+});
+
+test('days of a condition on file are written as who reads them writes days', () => {
+  const slashed = (day: string) => day.split('-').reverse().join('/');
+  const [cleared, dated] = cautionsOf(
+    repertoire,
+    [
+      { condition: 'pregnancy', note: '', clearedOn: null, clearedBy: null, dueOn: '2026-12-24', week: 30 },
+      { condition: 'neck', note: '', clearedOn: '2026-03-01', clearedBy: 'Dr Inglenook', clearedUntil: '2026-09-01' },
+    ] as Parameters<typeof cautionsOf>[1],
+    slashed,
+  ).reverse();
+  expect(cleared?.cleared).toBe('cleared 01/03/2026 by Dr Inglenook until 01/09/2026');
+  expect(dated?.dates).toContain('week 30, due 24/12/2026');
 });

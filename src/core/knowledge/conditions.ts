@@ -121,25 +121,34 @@ const unknown = (
   clearedBy: 'the physician',
 });
 
+/** How a day is written for who reads it; `2026-09-06` is. */
+type WordDay = (day: string) => string;
+const asItIs: WordDay = (day) => day;
+
 /** `week 14, due 2026-09-06`; `12 weeks ago, by surgery`; a clearance that has run out. */
 function datesInWords(
   one: ConditionOnFile & Pick<ConditionToday, 'week' | 'weeksSince'>,
   kinds: Condition['kinds'],
+  wordDay: WordDay,
 ): string {
   const { week, weeksSince, dueOn, since, clearedUntil, clearedOn, kindOf } = one;
   const kind = kinds.find(({ id }) => id === kindOf)?.name;
   return [
     ...(kind ? [kind] : []),
-    ...(dueOn && week !== undefined ? [`week ${week}, due ${dueOn}`] : []),
+    ...(dueOn && week !== undefined ? [`week ${week}, due ${wordDay(dueOn)}`] : []),
     ...(since && weeksSince !== undefined
-      ? [`since ${since}, ${weeksSince} ${weeksSince === 1 ? 'week' : 'weeks'} ago`]
+      ? [`since ${wordDay(since)}, ${weeksSince} ${weeksSince === 1 ? 'week' : 'weeks'} ago`]
       : []),
-    ...(clearedUntil && clearedOn === null ? [`the clearance ran out on ${clearedUntil}`] : []),
+    ...(clearedUntil && clearedOn === null ? [`the clearance ran out on ${wordDay(clearedUntil)}`] : []),
   ].join('; ');
 }
 
 /** Conditions on file with the repertoire's words for them; those that act come first. */
-export const cautionsOf = ({ conditions }: Repertoire, onFile: readonly ConditionOnFile[]): Caution[] =>
+export const cautionsOf = (
+  { conditions }: Repertoire,
+  onFile: readonly ConditionOnFile[],
+  wordDay: WordDay = asItIs,
+): Caution[] =>
   [...onFile]
     .sort((a, b) => Number(a.clearedOn !== null) - Number(b.clearedOn !== null))
     .map((one) => {
@@ -147,12 +156,12 @@ export const cautionsOf = ({ conditions }: Repertoire, onFile: readonly Conditio
       const found = conditions.find(({ id }) => id === condition) ?? unknown(condition);
       const { id, name, caution, change, clearedBy: clearing, dated, kinds } = found;
       const { clearedUntil = null, since = null, dueOn = null, kindOf = null } = one;
-      const until = clearedUntil ? ` until ${clearedUntil}` : '';
-      const cleared = clearedOn && `cleared ${clearedOn}${clearedBy ? ` by ${clearedBy}` : ''}${until}`;
+      const until = clearedUntil ? ` until ${wordDay(clearedUntil)}` : '';
+      const cleared = clearedOn && `cleared ${wordDay(clearedOn)}${clearedBy ? ` by ${clearedBy}` : ''}${until}`;
       return {
         ...{ id, name, caution, change, note, clearing, revision },
         ...{ clearedOn, clearedBy, clearedUntil, since, dueOn, kindOf },
-        dates: datesInWords(one, kinds),
+        dates: datesInWords(one, kinds, wordDay),
         kinds: kinds.map((kind) => ({ id: kind.id, name: kind.name })),
         ...(dated ? { dated } : {}),
         ...(byAge ? { byAge } : {}),

@@ -448,7 +448,7 @@ export async function readClient(
     client,
     facts: factsOf(client),
     school: { name: schoolName(repertoire, client.school ?? studio.school), isOwn: client.school !== null },
-    cautions: cautionsOf(repertoire, client.conditions),
+    cautions: cautionsOf(repertoire, client.conditions, shortDay),
     repertoire: sliceOf(repertoire, ladders, { namesOnly: true }),
     stopSigns: repertoire.stopSigns,
     stops: stops.map(({ sign, madeAt, ...stop }) => ({

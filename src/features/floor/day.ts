@@ -38,6 +38,7 @@ type Known = {
   readonly apparatus: readonly ApparatusCard[];
   /** First day that the gate looks at. */
   readonly since: string;
+  readonly shortDay: (day: string) => string;
 };
 
 /** Exercises for a first session: those that find the start, then the first that moves a leg. */
@@ -95,7 +96,7 @@ function toFloor(
   appointment: (AppointmentCard & { readonly time: string }) | undefined,
   known: Known,
 ): FloorClient {
-  const { repertoire, summaries, evidence, open, since } = known;
+  const { repertoire, summaries, evidence, open, since, shortDay } = known;
   const summary = summaries.get(client.id);
   if (!summary) throw new Error('a client without a summary');
   const { standings, lastSession } = summary;
@@ -106,7 +107,7 @@ function toFloor(
     body: bodyOf(client),
     bodyIsTypical: client.heightM === null || client.massKg === null,
     load: summary.load,
-    cautions: cautionsOf(repertoire, client.conditions),
+    cautions: cautionsOf(repertoire, client.conditions, shortDay),
     acting: actingOn(client),
     conditions: conditionsInForce(client.conditions),
     touchConsent: client.touchConsent,
@@ -165,8 +166,8 @@ export async function readDay(
     listApparatus(who),
   ]);
   const since = date.subtract({ days: historyDays }).toString();
-  const { clock } = datesIn(locale, timeZone);
-  const known: Known = { repertoire, summaries, open, trials, evidence, settings, apparatus, since };
+  const { clock, shortDay } = datesIn(locale, timeZone);
+  const known: Known = { repertoire, summaries, open, trials, evidence, settings, apparatus, since, shortDay };
   return success({
     build: thisBuild,
     who: { id: who.userId, name: who.name },

@@ -73,7 +73,7 @@ export async function readToday(who: Who, locale: string): Promise<TodayPage> {
     who,
     [...summaries.values()].flatMap(({ lastLook }) => lastLook ?? []),
   );
-  const { clock, long } = datesIn(locale, timeZone);
+  const { clock, long, shortDay } = datesIn(locale, timeZone);
   const next = booked.find(({ appointment: { startsAt } }) => startsAt > moment);
   const rows = booked.map(({ appointment, client }): TodayRow => {
     const { startsAt, minutes } = appointment;
@@ -88,7 +88,7 @@ export async function readToday(who: Who, locale: string): Promise<TodayPage> {
       instructor: appointment.instructor,
       state: stateAt(moment, appointment, next?.appointment.id),
       note: appointment.note,
-      cautions: cautionsOf(repertoire, client.conditions),
+      cautions: cautionsOf(repertoire, client.conditions, shortDay),
       ...standingAndLook(
         repertoire,
         client,
