@@ -9,7 +9,11 @@ import { entry } from './find';
 import { lookUp } from './lookup';
 import { plainOf } from './names';
 import { resolveStances, resolveTargets } from './stances';
-import type { Layer } from './stances';
+import type { Layer, StancesInForce } from './stances';
+import { remembering } from '../remember';
+
+const rememberStances = remembering<Repertoire, ReturnType<typeof resolveStances>>();
+const rememberTargets = remembering<StancesInForce, ReturnType<typeof resolveTargets>>();
 
 /** Faults judged from measures, against the targets of the stances in force; what would hurt comes first, then the worst. */
 export function judge(
@@ -18,9 +22,15 @@ export function judge(
 ): Result<JudgeOutput> {
   const exercise = lookUp(repertoire.exercises, input.exercise, 'exercise', 'exercise');
   if (!exercise.ok) return exercise;
-  const stances = resolveStances(repertoire, input.school, input.stances, input.from);
+  const { school, stances: changes, from, level, phase } = input;
+  const stances = rememberStances(repertoire, JSON.stringify([school, changes, from]), () =>
+    resolveStances(repertoire, school, changes, from),
+  );
   if (!stances.ok) return stances;
-  const targets = resolveTargets(repertoire, exercise.value, input.level, input.phase, stances.value);
+  // Stances in force are of one repertoire, and so are the targets under them.
+  const targets = rememberTargets(stances.value, `${exercise.value.id} ${level} ${phase}`, () =>
+    resolveTargets(repertoire, exercise.value, level, phase, stances.value),
+  );
   if (!targets.ok) return targets;
   const safetyFaults = new Set<string>();
   for (const [index, name] of input.conditions.entries()) {
