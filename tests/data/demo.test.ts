@@ -154,7 +154,7 @@ describe('a client', () => {
       ['kyphosis', false],
       ['highBloodPressure', true],
     ]);
-    expect(cautions[1]?.cleared).toMatch(/^cleared \d{4}-\d{2}-\d{2} by Dr Inglenook$/);
+    expect(cautions[1]?.cleared).toMatch(/^cleared \d{1,2} [A-Z][a-z]{2,3} \d{4} by Dr Inglenook$/);
   });
   test('the form opens with what is on file, in centimetres', async () => {
     const form = await readClientForm(wren, await idOf('Sefa Marrowby'));

@@ -91,5 +91,9 @@ test('something moves: a leg, the trunk, an arm by more than a beat; breathing a
 
 test('a skull on a support looks at the ceiling as one on the mat does', () => {
   const lying: Pose = { left: { kind: 'footDown' }, right: { kind: 'footDown' }, headSupportMm: 40 };
-  expect(factsOfPhase({ top: lying, load: noLoad })).toMatchObject({ head: 'downOnSupport', gaze: 'ceiling' });
+  for (const headSupportMm of [40, 80])
+    expect(factsOfPhase({ top: { ...lying, headSupportMm }, load: noLoad })).toMatchObject({
+      head: 'downOnSupport',
+      gaze: 'ceiling',
+    });
 });

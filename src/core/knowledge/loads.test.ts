@@ -128,6 +128,17 @@ test('a trunk turned, bent or rolled to a side by more than 10° loads one side'
   }
 });
 
+test('the way back counts where it is another than the way out', () => {
+  const curled: Pose = { ...hook, thoracicFlexDeg: 32, neckFlexDeg: 20 };
+  expect([bare(hook).headUp, bare(hook, { back: curled }).headUp]).toEqual([false, true]);
+});
+
+test('feet that stand a fifth of a leg apart load one side', () => {
+  const stands = (reach: number) => ({ kind: 'footDown', reach }) as const;
+  const extras = (right: number) => bare({ left: stands(0.72), right: stands(right) }).also.includes('oneSided');
+  expect([extras(0.95), extras(0.74)]).toEqual([true, false]);
+});
+
 test('over the shoulders it rolls where the trunk passes 60° headward, or starts from 20° up', () => {
   const over = (trunkDeg: number): Pose => ({
     ...{ trunkDeg, lumbarFlexDeg: 40, thoracicFlexDeg: 20 },
