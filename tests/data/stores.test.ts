@@ -34,7 +34,7 @@ import type { Who } from '@/data/types';
 import { findEvidence } from '@/data/stores/evidence';
 import { findRepertoire } from '@/data/stores/studio';
 import { findSummaries } from '@/data/stores/summaries';
-import { aLook, beginLook, bringClient, dose, dosesOf, openStudio, password, someone } from './studio';
+import { aLook, beginLook, bringClient, dose, dosesOf, openStudio, password, someone, emptyResult } from './studio';
 
 jest.setTimeout(60_000);
 
@@ -45,16 +45,6 @@ beforeAll(async () => {
 });
 afterAll(() => database().close());
 
-const emptyResult = {
-  neutral: {},
-  methods: {},
-  back: [],
-  baseline: [],
-  retest: [],
-  seen: [],
-  target: {},
-  verdict: null,
-};
 const begin = (who: Who, clientId: string): Promise<string> => beginLook(who, clientId, { level: 2 });
 const pictureOf = async (who: Who, clientId: string): Promise<string> => {
   const image = await takeIn(

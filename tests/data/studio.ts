@@ -5,6 +5,7 @@ import { ready } from '@/data/ready';
 import { hashPassword } from '@/data/stores/sessions';
 import { addClient } from '@/data/stores/clients';
 import type { NewClient } from '@/data/stores/clients';
+import type { KeptReading } from '@/core/knowledge/kept';
 import { startLook } from '@/data/stores/looks';
 import type { NewLook } from '@/data/stores/looks';
 import type { StoredDose, Who } from '@/data/types';
@@ -92,4 +93,16 @@ export const dose: StoredDose = {
   changeOverS: 5,
   setS: 41,
   breathsPerMinute: 10,
+};
+
+/** What is kept of a look that told nothing. */
+export const emptyResult: KeptReading = {
+  neutral: {},
+  methods: {},
+  back: [],
+  baseline: [],
+  retest: [],
+  seen: [],
+  target: {},
+  verdict: null,
 };

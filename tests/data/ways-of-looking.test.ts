@@ -11,7 +11,7 @@ import { addRounds, findObserver, markingInForce, setFinger } from '@/data/store
 import { addPicture } from '@/data/stores/pictures';
 import type { Who } from '@/data/types';
 import { readBench, readKeptLook } from '@/features/look/read';
-import { beginLook, bringClient, dose, openStudio, someone } from './studio';
+import { beginLook, bringClient, dose, openStudio, someone, emptyResult } from './studio';
 import { workedLines, tippedPelvis } from '../rigs/worked-picture';
 
 jest.setTimeout(60_000);
@@ -108,17 +108,7 @@ describe('one look', () => {
   });
   test('closed, it takes no more readings', async () => {
     const lookId = await begin();
-    const result = {
-      neutral: {},
-      methods: {},
-      back: [],
-      baseline: [],
-      retest: [],
-      seen: [],
-      target: {},
-      verdict: null,
-    };
-    await keepLook(ours, lookId, { result, trial: undefined, dose });
+    await keepLook(ours, lookId, { result: emptyResult, trial: undefined, dose });
     expect(
       await setLookReading(ours, lookId, { role: 'top', method: 'eye', measure: 'pelvicTilt', taken: 2 }),
     ).toMatchObject({
@@ -190,16 +180,7 @@ test('grades beside pictures of the same moments become her own eye’s bias and
 });
 
 test('own neutral of earlier dates stands in where there is no set-up, with the error between dates', async () => {
-  const setUp = (value: number) => ({
-    neutral: { pelvicTilt: { value, se: 4 } },
-    methods: {},
-    back: [],
-    baseline: [],
-    retest: [],
-    seen: [],
-    target: {},
-    verdict: null,
-  });
+  const setUp = (value: number) => ({ ...emptyResult, neutral: { pelvicTilt: { value, se: 4 } } });
   const fresh = await bringClient(ours);
   const before = clientId;
   clientId = fresh;

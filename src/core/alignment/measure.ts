@@ -79,12 +79,16 @@ function findMisplaced(
   ).error;
 }
 
-function trunkFrame(rule: MeasureRule, input: MeasureInput, { table, frame }: Picture): Frame {
+/** Hip and shoulder of the near side, where they are marked. */
+const trunkEnds = ({ table, frame }: Picture): readonly [hip: Vec2 | undefined, shoulder: Vec2 | undefined] => [
+  table[nearSlot(table, numberOf.GT, frame.near)],
+  table[nearSlot(table, numberOf.AC, frame.near)],
+];
+
+function trunkFrame(rule: MeasureRule, input: MeasureInput, picture: Picture): Frame {
+  const { frame } = picture;
   if (!rule.alongTrunk || input.trunk !== 'inclined') return frame;
-  const [hip, shoulder] = [
-    table[nearSlot(table, numberOf.GT, frame.near)],
-    table[nearSlot(table, numberOf.AC, frame.near)],
-  ];
+  const [hip, shoulder] = trunkEnds(picture);
   return hip && shoulder ? alongTrunk(frame, hip, shoulder) : frame;
 }
 
@@ -94,12 +98,10 @@ const offTheMatDeg = 20;
 const upsideDownDeg = 120;
 
 /** How far the trunk of a client on her back leans off the mat, degrees; undefined where it lies on it, or can't be seen. */
-function leaningDeg({ position, view }: MeasureInput, { table, frame }: Picture): number | undefined {
+function leaningDeg({ position, view }: MeasureInput, picture: Picture): number | undefined {
   if (position !== 'supine' || view !== 'side') return undefined;
-  const [hip, shoulder] = [
-    table[nearSlot(table, numberOf.GT, frame.near)],
-    table[nearSlot(table, numberOf.AC, frame.near)],
-  ];
+  const { frame } = picture;
+  const [hip, shoulder] = trunkEnds(picture);
   if (!hip || !shoulder) return undefined;
   const trunk = minus(shoulder, hip);
   const leaning = Math.abs(degrees(Math.atan2(dot(trunk, frame.up), dot(trunk, frame.headward))));

@@ -36,7 +36,6 @@ export type Nearness = (typeof nearnesses)[number];
 export type ByNearness = Readonly<Record<Nearness, Counts>>;
 
 const none: Counts = [0, 0];
-export const noTrials: ByNearness = { here: none, alike: none, elsewhere: none };
 
 export const plus = ([a, b]: Counts, [c, d]: Counts): Counts => [a + c, b + d];
 const minus = ([a, b]: Counts, [c, d]: Counts): Counts => [Math.max(0, a - c), Math.max(0, b - d)];

@@ -121,6 +121,17 @@ const unknown = (
   clearedBy: 'the physician',
 });
 
+/** Faults that could hurt this client: those that could hurt anyone, and those that the conditions name. */
+export function unsafeFaults(
+  { faults, conditions }: Pick<Repertoire, 'faults' | 'conditions'>,
+  inForce: readonly string[],
+): ReadonlySet<string> {
+  return new Set([
+    ...faults.filter(({ safety }) => safety).map(({ id }) => id),
+    ...inForce.flatMap((id) => conditions.find((one) => one.id === id)?.safetyFaults ?? []),
+  ]);
+}
+
 /** How a day is written for who reads it; `2026-09-06` is. */
 type WordDay = (day: string) => string;
 const asItIs: WordDay = (day) => day;

@@ -4,6 +4,7 @@ import type { OtherReading, Role } from '../alignment/look-values';
 import type { Taken } from '../alignment/readings';
 import type { Side } from '../anatomy/landmarks';
 import { isOneOf } from '../keyed';
+import { unsafeFaults } from './conditions';
 import type { Exercise, Fault, Repertoire } from './entries';
 import { entry } from './find';
 import { plainOf } from './names';
@@ -29,7 +30,7 @@ export type SeenByEye = {
 
 /** What could hurt is never below clear. */
 const graded = (fault: Fault, grade: SeenGrade, side: Side | undefined, unsafe: ReadonlySet<string>): SeenByEye => {
-  const safety = fault.safety || unsafe.has(fault.id);
+  const safety = unsafe.has(fault.id);
   const severity = severityOf[safety && grade === 1 ? 2 : grade];
   return {
     fault: fault.id,
@@ -74,7 +75,7 @@ export function seenAt(
   inForce: readonly string[],
 ): readonly SeenByEye[] {
   const watched = exercise.faults.map(({ fault }) => entry(faults, fault));
-  const unsafe = new Set(inForce.flatMap((id) => conditions.find((one) => one.id === id)?.safetyFaults ?? []));
+  const unsafe = unsafeFaults({ faults, conditions }, inForce);
   const alone = taken.flatMap((one) => {
     const fault = faults.find(({ id }) => id === one.measure);
     if (one.role !== role || one.method !== 'seen' || !fault || !isOneOf(seenGrades, one.taken)) return [];

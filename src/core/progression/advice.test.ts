@@ -1,3 +1,4 @@
+import { unsafeFaults } from '../knowledge/conditions';
 import { repertoire } from '@/repertoire';
 import { weighLevel } from '../knowledge/cautions';
 import { entry } from '../knowledge/find';
@@ -6,7 +7,7 @@ import { demandOf } from '../load/demand';
 import { adviseLevel, faultInHand, suggest } from './advice';
 import type { AdviceContext } from './advice';
 import { breathInWords, manyInWords } from './hand-out';
-import { draftPoints, gateSession, outcomeOf, outcomesOf, unsafeFaults } from './outcome';
+import { draftPoints, gateSession, outcomeOf, outcomesOf } from './outcome';
 import { levelAfter, levelText, rungAt } from '../load/rungs';
 import { emptySession } from './session';
 import type { Item, Repetition, Session } from './session';

@@ -6,17 +6,6 @@ import { lostFaults } from './session';
 import type { Item, Repetition, Session } from './session';
 import { painThatEnds } from './words';
 
-/** Faults that could hurt this client: those that could hurt anyone, and those that the conditions name. */
-export function unsafeFaults(
-  { faults, conditions }: Pick<Repertoire, 'faults' | 'conditions'>,
-  inForce: readonly string[],
-): ReadonlySet<string> {
-  return new Set([
-    ...faults.filter(({ safety }) => safety).map(({ id }) => id),
-    ...inForce.flatMap((id) => conditions.find((one) => one.id === id)?.safetyFaults ?? []),
-  ]);
-}
-
 function longestRun(repetitions: readonly Repetition[], side: 'left' | 'right'): number {
   let [best, run] = [0, 0];
   for (const one of repetitions) {

@@ -2,13 +2,13 @@
 import { bodyOf } from '@/core/body/segments';
 import { v7 as newId } from 'uuid';
 import { weighLevel } from '@/core/knowledge/cautions';
-import { conditionsInForce } from '@/core/knowledge/conditions';
+import { conditionsInForce, unsafeFaults } from '@/core/knowledge/conditions';
 import { entry } from '@/core/knowledge/find';
 import { layStances, resolveStances } from '@/core/knowledge/stances';
 import { adviseLevel } from '@/core/progression/advice';
 import type { Payload, Planned, SessionEvent } from '@/core/progression/events';
 import type { GateSession } from '@/core/progression/gate-input';
-import { gateSession, outcomeOf, unsafeFaults } from '@/core/progression/outcome';
+import { gateSession, outcomeOf } from '@/core/progression/outcome';
 import { levelAfter } from '@/core/load/rungs';
 import { foldSession } from '@/core/progression/session';
 import { eventVersion } from '@/core/progression/words';

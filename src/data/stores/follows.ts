@@ -4,13 +4,13 @@ import type { Attributes, CreationAttributes, Model, ModelStatic, Transaction, W
 import type { MakeNullishOptional } from 'sequelize/types/utils';
 import { v7 as newId } from 'uuid';
 import { bodyOf, typicalBody } from '@/core/body/segments';
-import { conditionsInForce, onDay } from '@/core/knowledge/conditions';
+import { conditionsInForce, onDay, unsafeFaults } from '@/core/knowledge/conditions';
 import type { Repertoire } from '@/core/knowledge/entries';
 import { apparatuses } from '@/core/knowledge/load-tags';
 import type { SessionEvent } from '@/core/progression/events';
 import { dosesFrom, trialsFrom } from '@/core/progression/follows';
 import type { StopSpan } from '@/core/progression/follows';
-import { outcomesOf, unsafeFaults } from '@/core/progression/outcome';
+import { outcomesOf } from '@/core/progression/outcome';
 import { foldSession } from '@/core/progression/session';
 import type { Session } from '@/core/progression/session';
 import { dayOf } from '../days';

@@ -1,4 +1,5 @@
 // What the Floor shows of an exercise, worked out from the day's pack and the session's events. Pure: tested without a browser.
+import { unsafeFaults } from '@/core/knowledge/conditions';
 import { v7 as newId } from 'uuid';
 import type { Option, Ranking } from '@/core/corrections/rank';
 import { allowedLevel, isAllowed, weighExercise, weighLevel } from '@/core/knowledge/cautions';
@@ -18,7 +19,6 @@ import { areLegsHeld } from '@/core/load/levels';
 import { lostBlocks } from '@/core/progression/words';
 import type { Planned } from '@/core/progression/events';
 import type { LostBlock } from '@/core/progression/words';
-import { unsafeFaults } from '@/core/progression/outcome';
 import type { Outcome } from '@/core/progression/kept-outcome';
 import { levelText, rungAt } from '@/core/load/rungs';
 import { lostTwiceRunning, nextUp, openTry } from '@/core/progression/session';

@@ -1,12 +1,13 @@
 'use client';
 
 // After the last exercise: what happened, what is decided, what to remember, what to practise at home.
+import { unsafeFaults } from '@/core/knowledge/conditions';
 import { decisionWords, verdictWords } from '@/core/progression/words';
 import { Check, Printer, RotateCcw } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
 import type { LevelAdvice } from '@/core/progression/advice';
-import { draftPoints, outcomesOf, unsafeFaults } from '@/core/progression/outcome';
+import { draftPoints, outcomesOf } from '@/core/progression/outcome';
 import type { Outcome } from '@/core/progression/kept-outcome';
 import { levelText } from '@/core/load/rungs';
 import type { Session } from '@/core/progression/session';

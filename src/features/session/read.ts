@@ -1,6 +1,5 @@
-import { conditionsInForce } from '@/core/knowledge/conditions';
+import { conditionsInForce, unsafeFaults } from '@/core/knowledge/conditions';
 import type { Repertoire } from '@/core/knowledge/entries';
-import { unsafeFaults } from '@/core/progression/outcome';
 import { foldSession, takenBack } from '@/core/progression/session';
 import { success } from '@/core/result';
 import type { Result } from '@/core/result';
