@@ -23,6 +23,7 @@ import { props } from './props';
 import { sequences } from './sequences';
 import { schools, stances } from './stances';
 import { targets } from './targets';
+import { transitions } from './transitions';
 
 /** Version of rules and data together: kept with every stored result, so that it can be computed again. */
 export const rulesVersion = '2026.11-10';
@@ -49,5 +50,6 @@ export const repertoire: Repertoire = v.parse(shape, {
   conditions,
   stopSigns,
   sequences,
+  transitions,
   glossary,
 });

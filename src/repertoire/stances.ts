@@ -32,6 +32,9 @@ const stance = (id: string, name: string, about: string, ...choices: Choice[]): 
   about,
   choices,
 });
+type Needs = Pick<Stance, 'needs' | 'needsAtStart' | 'ofLegs'>;
+/** A stance whose words make sense only where the body is so. */
+const stanceWhere = (needs: Needs, one: Stance): Stance => ({ ...one, ...needs });
 
 export const stances: readonly Stance[] = [
   {
@@ -55,13 +58,16 @@ export const stances: readonly Stance[] = [
         tilts([-12, -4]),
         { pelvicTiltDeg: -8 },
       ),
-      choice(
-        'fallback',
-        'neutral, imprint as fallback when both legs are up',
-        'Neutral while it can be held; a light imprint is welcome once both legs weigh.',
-        'Level while you can; a little lengthening of the low back once both legs are up.',
-        tilts([-5, 5], [-12, 5]),
-      ),
+      {
+        ...choice(
+          'fallback',
+          'neutral, imprint as fallback when both legs are up',
+          'Neutral while it can be held; a light imprint is welcome once both legs weigh.',
+          'Hip bones and pubic bone stay level.',
+          tilts([-5, 5], [-12, 5]),
+        ),
+        sayWhenBothLegsUp: 'Level while you can; a little lengthening of the low back is welcome.',
+      },
     ),
   },
   stance(
@@ -97,7 +103,7 @@ export const stances: readonly Stance[] = [
       'strong',
       'strong, about 8 of 10',
       'For long levers, a few repetitions at a time.',
-      'Firm all round before the legs leave.',
+      'Firm all round before anything leaves.',
     ),
     choice(
       'none',
@@ -118,63 +124,83 @@ export const stances: readonly Stance[] = [
     ),
     choice('drawnDown', 'drawn down', 'Keeps the neck long and the arms out of it.', 'Shoulders stay wide and low.'),
   ),
-  stance(
-    'rollUpLegs',
-    'legs in the roll-up',
-    'Whether the legs hold still.',
-    choice(
-      'pressed',
-      'pressed and still',
-      'The legs are the anchor; press the heels if the feet lift.',
-      'Heels press away.',
-    ),
-    choice(
-      'slide',
-      'allowed to slide',
-      'No anchor means no pulling from the hips.',
-      'Let the heels slide if they must.',
-    ),
-  ),
-  stance(
-    'kneeComes',
-    'single leg stretch: how far the knee comes',
-    'Stability against stretch.',
-    choice(
-      'overHip',
-      'over the hip',
-      'The pelvis learns to stay while the leg comes and goes.',
-      'Knee stops above the hip.',
-    ),
-    choice(
-      'intoChest',
-      'into the chest with a pull, twice',
-      'The fold and its pull stretch the hip and set the beat.',
-      'Draw it in, and in.',
+  stanceWhere(
+    { needs: ['legStraight'] },
+    stance(
+      'rollUpLegs',
+      'legs in the roll-up',
+      'Whether the legs hold still.',
+      choice(
+        'pressed',
+        'pressed and still',
+        'The legs are the anchor; press the heels if the feet lift.',
+        'Heels press away.',
+      ),
+      choice(
+        'slide',
+        'allowed to slide',
+        'No anchor means no pulling from the hips.',
+        'Let the heels slide if they must.',
+      ),
     ),
   ),
-  stance(
-    'handPlace',
-    'hands on the leg',
-    'Where the hands hold the bent leg.',
-    choice(
-      'ankleAndKnee',
-      'outer hand ankle, inner hand knee',
-      'Keeps knee and shin in line with the hip.',
-      'Outside hand to the ankle, inside hand to the knee.',
+  stanceWhere(
+    { needs: ['legUp'] },
+    stance(
+      'kneeComes',
+      'single leg stretch: how far the knee comes',
+      'Stability against stretch.',
+      choice(
+        'overHip',
+        'over the hip',
+        'The pelvis learns to stay while the leg comes and goes.',
+        'Knee stops above the hip.',
+      ),
+      choice(
+        'intoChest',
+        'into the chest with a pull, twice',
+        'The fold and its pull stretch the hip and set the beat.',
+        'Draw it in, and in.',
+      ),
     ),
-    choice('bothKnee', 'both on the knee', 'Simple, when the order of hands confuses.', 'Both hands on the knee.'),
-    choice('behindThigh', 'behind the thigh', 'Spares a knee that dislikes bending.', 'Hold behind the thigh.'),
   ),
-  stance(
-    'legLine',
-    'line of the legs',
-    'Parallel, or turned out with heels together.',
-    choice('parallel', 'parallel', 'Everyday alignment of hip, knee and foot.', 'Knees and toes look ahead.'),
-    choice(
-      'turnedOut',
-      'turned out, heels together',
-      'Seat and inner thighs join in.',
-      'Heels together, toes a hand apart.',
+  stanceWhere(
+    { needs: ['handsOnLeg'] },
+    stance(
+      'handPlace',
+      'hands on the leg',
+      'Where the hands hold the bent leg.',
+      choice(
+        'ankleAndKnee',
+        'outer hand ankle, inner hand knee',
+        'Keeps knee and shin in line with the hip.',
+        'Outside hand to the ankle, inside hand to the knee.',
+      ),
+      choice('bothKnee', 'both on the knee', 'Simple, when the order of hands confuses.', 'Both hands on the knee.'),
+      choice('behindThigh', 'behind the thigh', 'Spares a knee that dislikes bending.', 'Hold behind the thigh.'),
+    ),
+  ),
+  stanceWhere(
+    { needs: ['legStraight'], ofLegs: true },
+    stance(
+      'legLine',
+      'line of the legs',
+      'Parallel, or turned out with heels together.',
+      choice(
+        'parallel',
+        'parallel',
+        'Everyday alignment of hip, knee and foot.',
+        'Knees and toes point one way, neither in nor out.',
+      ),
+      {
+        ...choice(
+          'turnedOut',
+          'turned out, heels together',
+          'Seat and inner thighs join in.',
+          'Turn out from deep in the hips; long legs with the heels together.',
+        ),
+        notParallel: 'Turned out',
+      },
     ),
   ),
   stance(
@@ -206,13 +232,8 @@ export const stances: readonly Stance[] = [
     'bridgeOrder',
     'bridge first learned',
     'Both are exercises of their own; this sets which comes first.',
-    choice('asOne', 'lifted as one', 'Learns to move the hips without the spine.', 'One piece up, one piece down.'),
-    choice(
-      'articulated',
-      'piece by piece',
-      'Learns to move the spine bone by bone.',
-      'Tail first, one bone at a time.',
-    ),
+    choice('asOne', 'lifted as one', 'Learns to move the hips without the spine.'),
+    choice('articulated', 'piece by piece', 'Learns to move the spine bone by bone.'),
   ),
   stance(
     'seat',
@@ -222,9 +243,9 @@ export const stances: readonly Stance[] = [
       'soft',
       'no clench; a squeeze is allowed at the top',
       'A clenched seat tucks the pelvis and closes the hip.',
-      'The seat lifts, it does not clench.',
+      'The seat works, it does not clench.',
     ),
-    choice('squeeze', 'squeezed', 'A firm seat finishes the lift and spares the back.', 'Squeeze as you come up.'),
+    choice('squeeze', 'squeezed', 'A firm seat finishes the lift and spares the back.', 'Finish with a firm seat.'),
   ),
   stance(
     'fourPointSpine',
@@ -263,21 +284,24 @@ export const stances: readonly Stance[] = [
       { pelvicTiltDeg: 0, lumbarFlexDeg: 0, thoracicFlexDeg: 0 },
     ),
   ),
-  stance(
-    'rollUpPelvis',
-    'roll-up: the pelvis',
-    'What starts the rise.',
-    choice(
-      'levelFirst',
-      'level at the start of the full rise; leads in half roll-backs',
-      'The order of articulation, without cheating by a tuck.',
-      'Pelvis waits until the ribs are off.',
-    ),
-    choice(
-      'leads',
-      'leads, rolling round the thighs first',
-      'The low back gets its turn first.',
-      'Roll the pelvis back first.',
+  stanceWhere(
+    { needsAtStart: ['lowBackDown'] },
+    stance(
+      'rollUpPelvis',
+      'roll-up: the pelvis',
+      'What starts the rise.',
+      choice(
+        'levelFirst',
+        'level at the start of the full rise; leads in half roll-backs',
+        'The order of articulation, without cheating by a tuck.',
+        'Pelvis waits until the ribs are off.',
+      ),
+      choice(
+        'leads',
+        'leads, rolling round the thighs first',
+        'The low back gets its turn first.',
+        'Roll the pelvis back first.',
+      ),
     ),
   ),
   stance(
@@ -297,29 +321,35 @@ export const stances: readonly Stance[] = [
       'Knees bent as long as it helps.',
     ),
   ),
-  stance(
-    'straightLeg',
-    'a straight leg',
-    'How straight.',
-    choice(
-      'fully',
-      'knee fully straight',
-      'The front of the thigh works to its end.',
-      'Long, and the kneecap drawn up.',
+  stanceWhere(
+    { needs: ['legStraight'], ofLegs: true },
+    stance(
+      'straightLeg',
+      'a straight leg',
+      'How straight.',
+      choice(
+        'fully',
+        'knee fully straight',
+        'The front of the thigh works to its end.',
+        'Long, and the kneecap drawn up.',
+      ),
+      choice('unlocked', 'just unlocked', 'Spares joints that bend too far.', 'Long, with the knee just soft.'),
     ),
-    choice('unlocked', 'just unlocked', 'Spares joints that bend too far.', 'Long, with the knee just soft.'),
   ),
-  stance(
-    'foot',
-    'the foot',
-    'Shape of the free foot.',
-    choice('soft', 'soft', 'Nothing in the foot distracts from the hip.', 'Let the foot hang.'),
-    choice('pointed', 'pointed', 'Line and length to the tip.', 'Point, long.'),
-    choice(
-      'flexed',
-      'flexed through the heel',
-      'The heel leads and the back of the leg lengthens.',
-      'Push the heel away.',
+  stanceWhere(
+    { ofLegs: true },
+    stance(
+      'foot',
+      'the foot',
+      'Shape of the free foot.',
+      choice('soft', 'soft', 'Nothing in the foot distracts from the hip.', 'Leave the foot soft.'),
+      choice('pointed', 'pointed', 'Line and length to the tip.', 'Point, long.'),
+      choice(
+        'flexed',
+        'flexed through the heel',
+        'The heel leads and the back of the leg lengthens.',
+        'Push the heel away.',
+      ),
     ),
   ),
   stance(
@@ -352,13 +382,16 @@ export const stances: readonly Stance[] = [
       'Deep and quiet, out through the nose.',
     ),
   ),
-  stance(
-    'bridgeArms',
-    'arms in the bridge',
-    'What the arms do.',
-    choice('light', 'light', 'The trunk does it.', 'Arms lie light.'),
-    choice('press', 'press down', 'The back of the arms broadens the chest.', 'Press the arms long into the mat.'),
-    choice('overhead', 'overhead', 'Takes the help away and opens the ribs.', 'Arms long past the ears.'),
+  stanceWhere(
+    { needs: ['handsBySides'] },
+    stance(
+      'bridgeArms',
+      'arms in the bridge',
+      'What the arms do.',
+      choice('light', 'light', 'The trunk does it.', 'Arms lie light.'),
+      choice('press', 'press down', 'The back of the arms broadens the chest.', 'Press the arms long into the mat.'),
+      choice('overhead', 'overhead', 'Takes the help away and opens the ribs.', 'Arms long past the ears.'),
+    ),
   ),
   stance(
     'secondInFamily',
@@ -374,12 +407,15 @@ export const stances: readonly Stance[] = [
     choice('round', 'round', 'Even load in every direction.', 'Round as a plate.'),
     choice('dShape', 'a D: wide across, short out', 'Challenges the side that must hold.', 'Far across, short out.'),
   ),
-  stance(
-    'eyesInCurls',
-    'eyes in curls',
-    'Where to look; never the ceiling.',
-    choice('thighs', 'thighs or knees', 'Keeps the back of the neck long.', 'Look at your thighs.'),
-    choice('toes', 'toes', 'Keeps the throat open.', 'Look at your toes.'),
+  stanceWhere(
+    { needs: ['headUp'] },
+    stance(
+      'eyesInCurls',
+      'eyes in curls',
+      'Where to look; never the ceiling.',
+      choice('thighs', 'thighs or knees', 'Keeps the back of the neck long.', 'Look at your thighs.'),
+      choice('toes', 'toes', 'Keeps the throat open.', 'Look at your toes.'),
+    ),
   ),
   stance(
     'neckAtPole',

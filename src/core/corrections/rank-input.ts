@@ -2,13 +2,14 @@ import * as v from 'valibot';
 import { phases } from '../anatomy/positions';
 import type { Repertoire } from '../knowledge/entries';
 import { entry } from '../knowledge/find';
+import { places } from '../anatomy/places';
 import { needWords } from '../knowledge/kinds';
 import { lookUp, lookUpLevel } from '../knowledge/lookup';
 import { resolveStances } from '../knowledge/stances';
 import { failure, success } from '../result';
 import type { Result } from '../result';
 import { rankCorrections } from './rank';
-import type { Option, Ranking } from './rank';
+import type { Option, RankContext, Ranking } from './rank';
 
 /** What the shell's `rank` takes. History oldest first; a trial is this client's unless it says otherwise. */
 export const rankInput = v.strictObject({
@@ -24,6 +25,8 @@ export const rankInput = v.strictObject({
     }),
   ),
   conditions: v.optional(v.array(v.string()), []),
+  /** Where on the body she says that she feels it. */
+  felt: v.optional(v.array(v.picklist(places))),
   /** Props in this room. */
   props: v.optional(v.array(v.string()), []),
   /** The same under the room's name, beside `props`. */
@@ -54,6 +57,15 @@ function lookUpAll(
   }
   return success(ids);
 }
+
+type Given = Pick<v.InferOutput<typeof rankInput>, 'level' | 'phase' | 'felt'>;
+
+/** What was given of the moment; nothing else. */
+const asGiven = ({ level, phase, felt }: Given): Partial<Pick<RankContext, 'level' | 'phase' | 'felt'>> => ({
+  ...(level === undefined ? {} : { level }),
+  ...(phase === undefined ? {} : { phase }),
+  ...(felt === undefined ? {} : { felt }),
+});
 
 /** Looks every name up, then ranks. Unknown names, and faults that the exercise does not show, are refused where they stand. */
 export function rankFromNames(input: v.InferOutput<typeof rankInput>, repertoire: Repertoire): Result<WordedRanking> {
@@ -91,8 +103,8 @@ export function rankFromNames(input: v.InferOutput<typeof rankInput>, repertoire
     conditions: conditions.value,
     props: props.value,
     touchConsent: input.touchConsent,
-    ...(input.level === undefined ? {} : { level: input.level }),
-    ...(input.phase === undefined ? {} : { phase: input.phase }),
+    ...(input.felt === undefined ? {} : { felt: input.felt }),
+    ...asGiven(input),
   });
   const inWords = (option: Option): WordedOption => {
     const { say, needs = [] } = entry(repertoire.corrections, option.correction);

@@ -5,7 +5,10 @@ import { entry, exerciseAt, serves } from '../knowledge/find';
 import { momentOf, whyUnfit } from '../knowledge/fits';
 import type { Phase } from '../anatomy/positions';
 import type { Correction, Level, Prop, Repertoire } from '../knowledge/entries';
+import { placeWords } from '../anatomy/places';
+import type { Place } from '../anatomy/places';
 import type { CorrectionKind } from '../knowledge/kinds';
+import { placeEased } from './felt';
 
 export type RankContext = {
   readonly fault: string;
@@ -21,6 +24,8 @@ export type RankContext = {
   readonly level?: number;
   /** When the fault was seen; left out, when it is watched, at the top if then too. */
   readonly phase?: Phase;
+  /** Where she says that she feels it. */
+  readonly felt?: readonly Place[];
 };
 
 export type Option = {
@@ -30,7 +35,11 @@ export type Option = {
   readonly probability: number;
   /** Successes and trials: this client's, and all of the studio's. */
   readonly evidence: { readonly client: readonly [number, number]; readonly studio: readonly [number, number] };
+  /** What is known of it here, in a sentence or two; `why` says what it asks besides. */
+  readonly known: string;
   readonly why: string;
+  /** Where she feels what she should not, and it acts on that too. */
+  readonly eases?: Place;
   /** The exercise names it among those first tried. */
   readonly first?: true;
 };
@@ -50,6 +59,8 @@ const intrusion: Readonly<Record<CorrectionKind, number>> = {
   modification: 0.1,
   stepBack: 0.15,
 };
+/** What acts on where she feels it too is worth so much more, against one sure success. A convention. */
+const easing = 0.08;
 const priorWeight = 4;
 const failuresToDrop = 2;
 
@@ -116,14 +127,12 @@ function wordCounts(counts: ByNearness): string {
     .join(', ');
 }
 
-/** Two sentences: the evidence with its counts, this exercise's first, and what it asks. */
-function explain(client: ByNearness, studio: ByNearness, kind: CorrectionKind): string {
+/** One sentence: the evidence with its counts, this exercise's first. */
+function wordEvidence(client: ByNearness, studio: ByNearness): string {
   const [own, all] = [wordCounts(client), wordCounts(studio)];
   const others = totalOf(studio)[1] > totalOf(client)[1];
-  if (own)
-    return `Worked ${own} with this client${others ? `; ${all.replace(' times', '')} in this studio` : ''}. ${asks[kind]}`;
-  if (all) return `Not tried with this client; worked ${all} in this studio. ${asks[kind]}`;
-  return `Not tried here yet. ${asks[kind]}`;
+  if (own) return `Worked ${own} with this client${others ? `; ${all.replace(' times', '')} in this studio` : ''}.`;
+  return all ? `Not tried with this client; worked ${all} in this studio.` : 'Not tried here yet.';
 }
 
 /** All of the studio's, this client's among them. */
@@ -143,7 +152,7 @@ function chanceOf(prior: number, { client, others }: Found): number {
 /**
  * Corrections for a fault, those that the exercise tries first, or that helped this client, before all others, each by its
  * score: chance of success (Beta-Binomial, shrunk client → studio → the repertoire's prior, of each this exercise → those of its
- * shape → all; weight 4) less the cost of intrusion; ties go to the least tried. Excluded ones are listed with the reason.
+ * shape → all; weight 4) less the cost of intrusion, and a little more for what acts on where she feels it; ties go to the least tried. Excluded ones are listed with the reason.
  */
 export function rankCorrections(repertoire: Repertoire, context: RankContext): Ranking {
   const exercise = exerciseAt(entry(repertoire.exercises, context.exercise), context.level); // as the body lies there
@@ -170,13 +179,18 @@ export function rankCorrections(repertoire: Repertoire, context: RankContext): R
     }
     const probability = chanceOf(correction.prior, found);
     const studio = inStudio(found);
+    const eases = placeEased(repertoire, exercise, correction, context.felt ?? []);
+    const where = eases ? `It also acts on the ${placeWords[eases]}, where she feels it. ` : '';
+    const known = `${where}${wordEvidence(found.client, studio)}`;
     options.push({
       correction: correction.id,
       kind: correction.kind,
       probability,
-      score: probability - intrusion[correction.kind],
+      score: probability - intrusion[correction.kind] + (eases ? easing : 0),
       evidence: { client: totalOf(found.client), studio: totalOf(studio) },
-      why: explain(found.client, studio, correction.kind),
+      known,
+      why: `${known} ${asks[correction.kind]}`,
+      ...(eases ? { eases } : {}),
       ...(exercise.corrections.includes(correction.id) && probability >= leastOfFirst ? { first: true } : {}),
     });
   }

@@ -59,7 +59,7 @@ test('what is left out has its usual', () => {
     causes: ['tired'],
     safety: false,
   };
-  expect(v.parse(fault, bare)).toEqual({ ...bare, shownBy: [], inShape: [] });
+  expect(v.parse(fault, bare)).toEqual({ ...bare, shownBy: [], inShape: [], feltAt: [] });
   const { position, spine, regions, feel, setUp, watches, looks, levels, gate, breath, faults } = march;
   const least = {
     id: 'x',

@@ -1,11 +1,22 @@
 // The shapes of the repertoire's entries. The data lies in src/repertoire; nothing here knows any one exercise.
 import * as v from 'valibot';
+import { places } from '../anatomy/places';
 import { phases, positions, views } from '../anatomy/positions';
 import { legOrders } from '../body/movement';
 import { poseShape } from '../body/pose';
 import { propForms, propPlaces } from '../figure/props';
 import { apparatuses, loadQuery, loadTags } from './load-tags';
-import { causeKinds, correctionKinds, directions, families, needs, regions, springRoles, trunks } from './kinds';
+import {
+  causeKinds,
+  correctionKinds,
+  directions,
+  families,
+  needs,
+  regions,
+  restingPlaces,
+  springRoles,
+  trunks,
+} from './kinds';
 import { blocks } from '../anatomy/blocks';
 
 /** Ids are kept in columns of this width. */
@@ -32,6 +43,8 @@ export const fault = v.strictObject({
   why: text,
   /** Likely common causes, likeliest first: ids of causes. */
   causes: v.pipe(v.array(id), v.minLength(1)),
+  /** Where it is felt by the one who does it. */
+  feltAt: v.optional(v.array(v.picklist(places)), []),
   /** Could hurt by itself, whoever shows it. */
   safety: v.boolean(),
   /** Measures that show it, and on which side of the target it lies. */
@@ -94,6 +107,11 @@ export const stance = v.strictObject({
   about: text,
   /** Its targets act only where a leg moves or is off the mat: lying still, neutral is neutral. */
   underLegLoad: v.optional(v.literal(true)),
+  /** What the body must be like at the top, and before anything moves, for its words to make sense. */
+  needs: v.optional(v.array(v.picklist(needs))),
+  needsAtStart: v.optional(v.array(v.picklist(needs))),
+  /** How legs and feet lie: a level that says so itself goes before it. */
+  ofLegs: v.optional(v.literal(true)),
   choices: v.pipe(
     v.array(
       v.strictObject({
@@ -102,6 +120,9 @@ export const stance = v.strictObject({
         why: text,
         /** What is said to a client who is taught so. */
         say: v.optional(text),
+        sayWhenBothLegsUp: v.optional(text),
+        /** Stands where an exercise says that the legs are parallel. */
+        notParallel: v.optional(text),
         /** Intervals that this choice sets, instead of the default target's. */
         targets: v.optional(v.array(v.strictObject({ measure: id, interval, whenBothLegsUp: v.optional(interval) }))),
         /** What of the drawn body this choice sets, where its targets act. */
@@ -173,6 +194,9 @@ export const level = v.strictObject({
   number: v.pipe(v.number(), v.integer(), v.minValue(1)),
   name: text,
   change: text,
+  /** What the hands do, and how legs and feet lie, where it is otherwise than in the exercise as a whole. */
+  hands: v.optional(text),
+  legLine: v.optional(text),
   /** Said by older entries; the pose shows it. */
   bothLegsUp: v.optional(v.boolean()),
   /** Before anything moves; hook lying when left out. */
@@ -208,11 +232,19 @@ export const exercise = v.strictObject({
   spine: v.pipe(v.array(v.picklist(directions)), v.minLength(1)),
   regions: v.pipe(v.array(v.picklist(regions)), v.minLength(1)),
   /** What the client should feel and where, and where not. */
-  feel: v.strictObject({ where: text, notWhere: text }),
+  feel: v.strictObject({
+    where: text,
+    notWhere: text,
+    /** The same as places on the body, for what she says that she feels. */
+    at: v.optional(v.array(v.picklist(places)), []),
+    notAt: v.optional(v.array(v.picklist(places)), []),
+  }),
   /** How the trunk is prepared: at the stance's effort, or not at all. */
   prepareTrunk: v.optional(v.picklist(['stance', 'none']), 'stance'),
   /** Feet and rotation of the legs. */
   legLine: v.optional(text),
+  /** What the hands do, where their place alone does not say it. */
+  hands: v.optional(text),
   /** The same end point, every repetition. */
   endPoint: text,
   sideOrder: v.optional(v.picklist(['both', 'alternate', 'chain']), 'both'),
@@ -221,6 +253,8 @@ export const exercise = v.strictObject({
   release: v.optional(text),
   /** How one gets into it and out of it, with a safe version. */
   transition: text,
+  /** Where a spotter stands and what she is ready to do, at levels that want one. */
+  spotter: v.optional(text),
   /** Minutes it takes to set up and change over. */
   setUpMinutes: v.optional(v.number(), 0.5),
   setUp: v.pipe(
@@ -381,6 +415,24 @@ export const sequence = v.strictObject({
 });
 export type Sequence = v.InferOutput<typeof sequence>;
 
+/** From one resting place on the mat straight to another. */
+export const transition = v.strictObject({
+  id,
+  from: v.picklist(restingPlaces),
+  to: v.picklist(restingPlaces),
+  /** With the hands' help, without a full stop. */
+  how: text,
+  /** The same for those who are sure on their feet. */
+  withoutHands: v.optional(text),
+  /** What it asks of a body: a condition that rules this out rules out the transition. */
+  load: v.optional(loadTags, {}),
+  /** How many steps it counts for, beside ways that pass other places. */
+  steps: v.optional(v.pipe(v.number(), v.integer(), v.minValue(1)), 1),
+  /** Shorter than the usual way, for those whose spine rolls well. */
+  isSkilled: v.optional(v.literal(true)),
+});
+export type Transition = v.InferOutput<typeof transition>;
+
 export const term = v.strictObject({ id, term: text, plain: text, meaning: text, also: texts });
 export type Term = v.InferOutput<typeof term>;
 
@@ -396,6 +448,7 @@ export const repertoire = v.strictObject({
   conditions: v.array(condition),
   stopSigns: v.array(stopSign),
   sequences: v.array(sequence),
+  transitions: v.optional(v.array(transition), []),
   glossary: v.array(term),
 });
 export type Repertoire = v.InferOutput<typeof repertoire>;

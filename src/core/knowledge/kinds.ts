@@ -47,6 +47,19 @@ export const trunks = [
 ] as const;
 export type TrunkFact = (typeof trunks)[number];
 
+/** Where a body can rest on the mat between two exercises. */
+export const restingPlaces = [
+  'onBack',
+  'onSide',
+  'onFront',
+  'sitting',
+  'handsAndKnees',
+  'plank',
+  'kneeling',
+  'standing',
+] as const satisfies readonly TrunkFact[];
+export type RestingPlace = (typeof restingPlaces)[number];
+
 export const correctionKinds = ['verbal', 'image', 'touch', 'prop', 'modification', 'stepBack'] as const;
 export type CorrectionKind = (typeof correctionKinds)[number];
 
@@ -81,6 +94,8 @@ export const needWords = {
   kneesAlike: 'the knees side by side',
   handsFree: 'the hands free',
   handsBehindHead: 'the hands behind the head',
+  handsOnLeg: 'a hand on the leg',
+  handsBySides: 'the arms by the sides',
   handsCarry: 'weight on the hands',
   trunkMoves: 'a spine that rolls or curls',
   spineDown: 'a spine that comes down to the mat',

@@ -32,6 +32,7 @@ const done = (
   rested: false,
   faults,
   pain: null,
+  felt: [],
   tries: [],
   decision: null,
 });

@@ -43,6 +43,7 @@ const item = (sets: Item['sets'], more: Partial<Item> = {}): Item => ({
   looks: [],
   notes: [],
   pains: [],
+  felt: [],
   decision: null,
   side: null,
   set: 1,
@@ -206,6 +207,10 @@ describe('outcome, further', () => {
     const once = outcomeOf(item([set(1, '0', '1', 'arch')]), new Set());
     expect(draftPoints(repertoire, { items: [once] }, levelText)).toEqual([
       expect.stringMatching(/^Watch .* in march: lost once\.$/),
+    ]);
+    const felt = outcomeOf(item([set(1, '1', '1')], { felt: ['abdomen', 'lowBack'] }), new Set());
+    expect(draftPoints(repertoire, { items: [felt] }, levelText)).toEqual([
+      'March: felt in the low back, where it should not be.',
     ]);
     const many = [1, 2, 4, 4.5, 5].map((level) => done('March', level));
     expect(draftPoints(repertoire, { items: many }, levelText)).toHaveLength(3);

@@ -120,6 +120,7 @@ export function suggest(repertoire: Repertoire, item: Item, fault: string, asked
     exercise: item.exercise,
     level: Math.floor(item.level),
     history: [...asked.history, ...now],
+    felt: item.felt,
   });
   const unhelpful = new Set(judged.filter(({ verdict }) => verdict !== 'better').map(({ correction }) => correction));
   const passedOver = new Set(

@@ -47,6 +47,7 @@ const each: Readonly<Record<string, object>> = {
   judged: { of: id, verdict: 'notTried' },
   looked: { item: id, grades: { arch: -2, flare: 2 } },
   noted: { item: null, words: 'Calm.' },
+  felt: { item: id, place: 'neck', isFelt: true },
   pained: { item: id, where: 'hip', score: 0 },
   decided,
   undone: { of: id },
@@ -214,12 +215,15 @@ test('an outcome is read as it was kept, and a broken one is not', () => {
     rested: false,
     faults: [{ fault: 'arch', times: 2 }],
     pain: null,
+    felt: ['neck'],
     tries: [{ fault: 'arch', correction: 'breatheFirst', verdict: null }],
     decision: { advised: 'hold', decision: 'back', level: 2, from: 3, reasons: ['Pain.'], overruled: null },
   };
   const { points, note, next } = wrapped;
   const kept = { seconds: 3000, items: [item], wrap: { points, note, next, home } };
   expect(v.parse(outcome, kept)).toEqual(kept);
+  const { felt: _, ...older } = item; // kept before anybody was asked where she felt it
+  expect(v.parse(outcome, { ...kept, items: [older] }).items[0]?.felt).toEqual([]);
   expect(v.parse(outcome, { ...kept, wrap: null, items: [{ ...item, decision: null, pain: 3 }] })).toMatchObject({
     items: [{ pain: 3, decision: null }],
   });

@@ -1,6 +1,7 @@
 // What can happen in a taught session, as events. Nothing is ever changed or removed: a correction of the record is an event.
 import * as v from 'valibot';
 import { dayInput } from '../day';
+import { places } from '../anatomy/places';
 import { decisions, eventVersion, feelings, lostBlocks, sides, verdicts } from './words';
 
 const id = v.pipe(v.string(), v.uuid('is not an id'));
@@ -96,6 +97,7 @@ const payloads = [
   v.strictObject({ kind: v.literal('judged'), of: id, verdict: v.picklist(verdicts) }),
   v.strictObject({ kind: v.literal('looked'), item: id, grades: v.record(entryId, v.picklist([-2, -1, 0, 1, 2])) }),
   v.strictObject({ kind: v.literal('noted'), item: v.nullable(id), words: line(2000) }),
+  v.strictObject({ kind: v.literal('felt'), item: id, place: v.picklist(places), isFelt: v.boolean() }),
   v.strictObject({ kind: v.literal('pained'), item: id, where: line(120), score: whole(0, 10) }),
   v.strictObject({
     kind: v.literal('decided'),

@@ -23,6 +23,7 @@ const item = (more: Partial<Item> = {}): Item => ({
   looks: [],
   notes: [],
   pains: [],
+  felt: [],
   decision: null,
   side: null,
   set: 1,

@@ -1,5 +1,6 @@
 // What came of a session, as it is kept.
 import * as v from 'valibot';
+import { places } from '../anatomy/places';
 import { wrapFields } from './events';
 import { decisions, verdicts } from './words';
 
@@ -22,6 +23,8 @@ export const itemOutcome = v.object({
   rested: v.boolean(),
   faults: v.array(v.object({ fault: v.string(), times: count })),
   pain: v.nullable(count),
+  /** Where she said that she felt it. */
+  felt: v.optional(v.array(v.picklist(places)), []),
   tries: v.array(v.object({ fault: v.string(), correction: v.string(), verdict: v.nullable(v.picklist(verdicts)) })),
   decision: v.nullable(
     v.object({

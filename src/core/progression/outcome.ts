@@ -1,4 +1,6 @@
 // What came of a session, exercise by exercise: what the gate, the corrections and the client's page go on with.
+import { misplaced } from '../corrections/felt';
+import { placeWords } from '../anatomy/places';
 import type { Repertoire } from '../knowledge/entries';
 import type { GateSession } from './gate-input';
 import type { ItemOutcome, Outcome } from './kept-outcome';
@@ -42,6 +44,7 @@ export function outcomeOf(item: Item, unsafe: ReadonlySet<string>): ItemOutcome 
     rested: here.some(({ rested }) => rested),
     faults: [...lostFaults(item)],
     pain,
+    felt: [...item.felt],
     tries: tries.map(({ fault, correction, verdict }) => ({ fault, correction, verdict })),
     decision: decision && {
       advised: decision.advised,
@@ -57,8 +60,8 @@ export function outcomeOf(item: Item, unsafe: ReadonlySet<string>): ItemOutcome 
 /** What came of a session: only what was begun. */
 export function outcomesOf(session: Session, unsafe: ReadonlySet<string>): Outcome {
   const begun = session.items.filter(
-    ({ sets, tries, decision, pains, looks }) =>
-      sets.length + tries.length + pains.length + looks.length > 0 || decision,
+    ({ sets, tries, decision, pains, looks, felt }) =>
+      sets.length + tries.length + pains.length + looks.length + felt.length > 0 || decision,
   );
   const { startedAt, endedAt, until, wrap } = session;
   const end = endedAt ?? until;
@@ -76,9 +79,17 @@ export function gateSession(date: string, one: ItemOutcome): GateSession | undef
   return { date, level, clean: run, safetyFault: safety === 'atTheEnd', breathKept, rested };
 }
 
+/** Where something was felt that should not be, one for each exercise. */
+const feltPoints = (exercises: Repertoire['exercises'], items: Outcome['items']): string[] =>
+  items.flatMap(({ exercise: id, name, felt }) => {
+    const exercise = exercises.find((one) => one.id === id);
+    const [place] = exercise ? misplaced(exercise, felt) : [];
+    return place ? [`${name}: felt in the ${placeWords[place]}, where it should not be.`] : [];
+  });
+
 /** Three things to remember next time, drafted from what happened: what to watch, what worked, who moves. */
 export function draftPoints(
-  { faults, corrections }: Pick<Repertoire, 'faults' | 'corrections'>,
+  { faults, corrections, exercises }: Pick<Repertoire, 'faults' | 'corrections' | 'exercises'>,
   { items }: Pick<Outcome, 'items'>,
   levelText: (level: number) => string,
 ): string[] {
@@ -93,6 +104,7 @@ export function draftPoints(
     points.push(
       `Watch ${fault.plain.toLowerCase()} in ${worst.name.toLowerCase()}: lost ${worst.times === 1 ? 'once' : `${worst.times} times`}.`,
     );
+  points.push(...feltPoints(exercises, items));
   const worked = items.flatMap(({ tries }) => tries).find(({ verdict }) => verdict === 'better');
   const correction = worked && corrections.find(({ id }) => id === worked.correction);
   if (correction) points.push(`Begin with “${correction.say}” It helped.`);

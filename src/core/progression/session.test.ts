@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import type { Place } from '../anatomy/places';
 import type { Payload, Planned, SessionEvent } from './events';
 import { countsOf, foldSession, lostFaults, lostTwiceRunning, nextUp, openTry } from './session';
 import type { Item } from './session';
@@ -149,6 +150,7 @@ describe('each kind of tap, and what it makes of the session', () => {
         looks: [],
         notes: [],
         pains: [],
+        felt: [],
         decision: null,
         side: null,
         set: 1,
@@ -260,6 +262,15 @@ describe('each kind of tap, and what it makes of the session', () => {
     });
     expect(folded.notes).toEqual([{ id: hour.id, words: 'Late.' }]);
     expect(folded.stray).toHaveLength(1);
+  });
+  test('where she feels it: each place once, taken off by a second tap, put back by an undo', () => {
+    const felt = (place: Place, isFelt = true) => event({ kind: 'felt', item: float, place, isFelt });
+    const off = felt('neck', false);
+    const taps = [felt('neck'), felt('abdomen'), felt('neck'), off];
+    const places = (...more: SessionEvent[]) => fold(event(started()), ...taps, ...more).items[0]?.felt;
+    expect(places()).toEqual(['abdomen']);
+    expect(places(event({ kind: 'undone', of: off.id }))).toEqual(['abdomen', 'neck']);
+    expect(fold(event(started()), felt('neck')).items.map(({ felt: at }) => at)).toEqual([['neck']]);
   });
   test('a decision remembers when it was tapped and the level it left', () => {
     const decided = event(

@@ -1,5 +1,6 @@
 // A taught session is the fold of its events: the same function in the browser and on the server.
 import type { Payload, Planned, SessionEvent } from './events';
+import type { Place } from '../anatomy/places';
 import type { Decision, LostBlock, Side, TryVerdict } from './words';
 
 export type Repetition = {
@@ -33,6 +34,8 @@ export type Item = Planned & {
   readonly looks: readonly { readonly id: string; readonly grades: Readonly<Record<string, number>> }[];
   readonly notes: readonly { readonly id: string; readonly words: string }[];
   readonly pains: readonly { readonly id: string; readonly where: string; readonly score: number }[];
+  /** Where she says that she feels it. */
+  readonly felt: readonly Place[];
   readonly decision: {
     readonly id: string;
     /** When it was tapped, ms since 1970. */
@@ -86,6 +89,7 @@ const emptyItem = (planned: Planned): Item => ({
   looks: [],
   notes: [],
   pains: [],
+  felt: [],
   decision: null,
   side: null,
   set: 1,
@@ -192,6 +196,10 @@ function itemAfter(item: Item, { id, at }: SessionEvent, what: AtItem): Item {
     case 'pained': {
       const { where, score } = what;
       return { ...item, pains: [...item.pains, { id, where, score }] };
+    }
+    case 'felt': {
+      const others = item.felt.filter((one) => one !== what.place);
+      return { ...item, felt: what.isFelt ? [...others, what.place] : others };
     }
     case 'decided': {
       const { advised, decision, level, reasons, overruled } = what;

@@ -18,6 +18,7 @@ const item = (exercise: string, more: Partial<ItemOutcome> = {}): ItemOutcome =>
   rested: false,
   faults: [],
   pain: null,
+  felt: [],
   tries: [],
   decision: null,
   ...more,

@@ -2,7 +2,7 @@
 
 // One exercise in hand: figure and breath in the middle, what to know at the side, counts and the two large taps below.
 import { keysOf } from '@/core/keyed';
-import { Moon, NotebookPen, SlidersHorizontal, Zap } from 'lucide-react';
+import { Moon, NotebookPen, PersonStanding, SlidersHorizontal, Zap } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import styled from 'styled-components';
@@ -53,12 +53,13 @@ const Side1 = styled.aside`
   min-height: 0;
   .panes {
     display: grid;
-    grid-template-columns: repeat(4, 1fr);
-    gap: 6px;
+    grid-template-columns: repeat(5, auto);
+    gap: 5px;
   }
   .panes button {
     padding: 4px 2px;
-    font-size: 0.98rem;
+    min-width: 0;
+    font-size: 0.96rem;
   }
   @media (max-width: 1000px) {
     border-left: 0;
@@ -214,6 +215,7 @@ const blockNames: Readonly<Record<LostBlock, string>> = {
 };
 const paneNames: Readonly<Record<Pane, string>> = {
   setUp: 'Set up',
+  teach: 'Teach',
   watch: 'Watch',
   correct: 'Correct',
   level: 'Level',
@@ -275,6 +277,10 @@ export function ExerciseInHand(props: InHand) {
             <Tap onClick={() => open('note')}>
               <NotebookPen size={24} aria-hidden />
               Note
+            </Tap>
+            <Tap onClick={() => open('felt')}>
+              <PersonStanding size={24} aria-hidden />
+              Felt
             </Tap>
             <Tap onClick={() => open('pain')}>
               <Zap size={24} aria-hidden />

@@ -5,7 +5,8 @@ import type { Pace } from './pacer';
 import type { ItemView } from './state';
 
 export type Recorder = (what: Payload) => Promise<string>;
-export type Sheets = 'note' | 'pain' | 'look' | 'picture' | 'change' | 'plan' | 'help' | 'stop' | 'aside' | 'end';
+export type Sheets =
+  'note' | 'pain' | 'felt' | 'look' | 'picture' | 'change' | 'plan' | 'help' | 'stop' | 'aside' | 'end';
 
 export type InHand = {
   readonly pack: DayPack;
@@ -13,7 +14,12 @@ export type InHand = {
   readonly view: ItemView;
   readonly record: Recorder;
   readonly open: (sheet: Sheets) => void;
-  readonly next: { readonly name: string | undefined; readonly go: () => void };
+  readonly next: {
+    readonly name: string | undefined;
+    readonly exercise: string | undefined;
+    readonly level: number | undefined;
+    readonly go: () => void;
+  };
   readonly count: {
     /** The repetition that was lost just now and has no name yet. */
     readonly naming: string | null;

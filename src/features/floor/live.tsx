@@ -22,6 +22,7 @@ const HelpSheet = dynamic(() => import('./sheets').then((all) => all.HelpSheet))
 const LookSheet = dynamic(() => import('./sheets').then((all) => all.LookSheet));
 const NoteSheet = dynamic(() => import('./sheets').then((all) => all.NoteSheet));
 const PainSheet = dynamic(() => import('./sheets').then((all) => all.PainSheet));
+const FeltSheet = dynamic(() => import('./felt-sheet').then((all) => all.FeltSheet));
 const PictureSheet = dynamic(() => import('./sheets').then((all) => all.PictureSheet));
 const PlanSheet = dynamic(() => import('./sheets').then((all) => all.PlanSheet));
 const StopSheet = dynamic(() => import('./sheets').then((all) => all.StopSheet));
@@ -202,6 +203,8 @@ function OpenSheet({ live }: { readonly live: Live }) {
       return item && <NoteSheet record={record} onClose={onClose} item={item} />;
     case 'pain':
       return item && <PainSheet record={record} onClose={onClose} item={item} onStop={() => setSheet('stop')} />;
+    case 'felt':
+      return inHand && <FeltSheet record={record} onClose={onClose} view={inHand.view} />;
     case 'look':
       return inHand && <LookSheet record={record} onClose={onClose} view={inHand.view} />;
     case 'picture':

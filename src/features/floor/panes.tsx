@@ -21,6 +21,7 @@ import type { InHand, Recorder } from './in-hand';
 import type { DayPack, FloorClient } from './pack';
 import { Small, Tap, Warn, Words, Wrapping } from './parts';
 import type { ItemView, Pane } from './state';
+import { Teach } from './teach-pane';
 import { FloorVials } from './vials';
 
 const Lines = styled.ul`
@@ -84,6 +85,8 @@ export function Shown({ pane, ...props }: InHand & { readonly pane: Pane }) {
   switch (pane) {
     case 'setUp':
       return <SetUp view={props.view} pack={props.pack} />;
+    case 'teach':
+      return <Teach {...props} />;
     case 'watch':
       return <Watching {...props} />;
     case 'correct':
@@ -256,7 +259,7 @@ function TryNow({ pack, item, fault, option, record, hasHelped }: TryNowProps) {
         </span>
       )}
       <Small>
-        {option.why} {because}
+        {option.known} {because}
       </Small>
       <div className="four">
         {(['better', 'same', 'worse'] as const).map((verdict) => (

@@ -113,6 +113,12 @@ describe('what to say now', () => {
     expect(shown([rep('left', false), named('ribs', null)]).fault?.block).toBe('ribs');
     expect(shown([rep('left', false), named('ribs', null)], client(), 'tuck').fault?.id).toBe('tuck');
   });
+  test('nothing was lost, but she feels it in the low back: the fault that is felt there, and what acts on it', () => {
+    const felt = (item: string): Payload => ({ kind: 'felt', item, place: 'lowBack', isFelt: true });
+    expect(shown([felt]).fault?.id).toBe('arch');
+    expect(shown([felt, rep('left', false), named('head', 'chinUp')]).fault?.id).toBe('chinUp');
+    expect(shown([felt]).ranking?.options.some(({ eases }) => eases === 'lowBack')).toBe(true);
+  });
   test('what is being tried stays until it is judged', () => {
     const tried = (item: string): Payload => ({ kind: 'tried', item, fault: 'arch', correction: 'bowlOfWater' });
     expect(shown([rep('left', false), named('pelvis', 'arch'), tried]).option?.correction).toBe('bowlOfWater');

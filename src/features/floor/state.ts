@@ -24,6 +24,7 @@ import { levelText, rungAt } from '@/core/load/rungs';
 import { lostTwiceRunning, nextUp, openTry } from '@/core/progression/session';
 import type { Item, NextUp, Session } from '@/core/progression/session';
 import type { DayPack, FloorClient } from './pack';
+import { faultFelt } from '@/core/corrections/felt';
 import { withoutTrials } from '@/core/corrections/evidence';
 import { planItem } from '@/core/progression/plan-item';
 
@@ -69,7 +70,7 @@ export function ruledOutOf({ repertoire }: DayPack, client: FloorClient, planned
   };
 }
 
-export type Pane = 'setUp' | 'watch' | 'correct' | 'level';
+export type Pane = 'setUp' | 'teach' | 'watch' | 'correct' | 'level';
 
 export type ItemView = {
   readonly item: Item;
@@ -161,7 +162,11 @@ export function viewItem(pack: DayPack, client: FloorClient, item: Item, working
     const pane = item.decision || next.finished ? 'level' : 'watch';
     return { item, levels: 0, next, stop, watch: [], breathFrom: '', unsafe, pane };
   }
-  const wanted = working ?? faultInHand(item, unsafe) ?? likeliestIn(item, exercise, repertoire);
+  const wanted =
+    working ??
+    faultInHand(item, unsafe) ??
+    likeliestIn(item, exercise, repertoire) ??
+    faultFelt(repertoire, exercise, item.felt);
   const fault = repertoire.faults.find(({ id }) => id === wanted);
   const edge = edgeFor(client, rung);
   const watched = watchedAt(repertoire, exercise, rung.number);

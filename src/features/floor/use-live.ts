@@ -117,7 +117,7 @@ export function useLive(link: FloorLink, state: LiveState) {
   });
   const inHand: InHand | undefined = view && {
     ...{ pack, client, view, record, open: setSheet },
-    next: { name: following?.name, go: goOn },
+    next: { name: following?.name, exercise: following?.exercise, level: following?.level, go: goOn },
     count: { naming, onNamed: () => setNaming(null), onTap: tapRepetition },
     work: {
       fault: chosen?.item === view.item.item ? chosen.fault : undefined,

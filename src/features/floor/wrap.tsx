@@ -1,6 +1,7 @@
 'use client';
 
 // After the last exercise: what happened, what is decided, what to remember, what to practise at home.
+import { placeWords } from '@/core/anatomy/places';
 import { unsafeFaults } from '@/core/knowledge/conditions';
 import { decisionWords, verdictWords } from '@/core/progression/words';
 import { Check, Printer, RotateCcw } from 'lucide-react';
@@ -228,7 +229,7 @@ type HappenedProps = {
 };
 
 function Happened({ one, pack: { repertoire }, advice, onAccept }: HappenedProps) {
-  const { exercise, name, level, seconds, clean, repetitions, run, pain, faults, tries, decision } = one;
+  const { exercise, name, level, seconds, clean, repetitions, run, pain, felt, faults, tries, decision } = one;
   return (
     <li data-exercise={exercise}>
       <div className="head">
@@ -247,6 +248,7 @@ function Happened({ one, pack: { repertoire }, advice, onAccept }: HappenedProps
           {repertoire.faults.find(({ id }) => id === fault)?.plain ?? fault}: {times}×
         </Small>
       ))}
+      {felt.length > 0 && <Small>Felt in the {felt.map((place) => placeWords[place]).join(', ')}</Small>}
       {tries.map(({ correction, verdict }, i) => (
         <Small key={i}>
           “{repertoire.corrections.find(({ id }) => id === correction)?.say ?? correction}”{' '}

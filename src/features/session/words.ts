@@ -1,3 +1,4 @@
+import { placeWords } from '@/core/anatomy/places';
 import { decisionWords, verdictWords } from '@/core/progression/words';
 import type { Repertoire } from '@/core/knowledge/entries';
 import type { Payload } from '@/core/progression/events';
@@ -61,6 +62,8 @@ export function eventWords(what: Payload, session: Session, names: Names): strin
       return `Note: ${what.words}`;
     case 'pained':
       return `Pain, ${what.where}: ${what.score} of 10`;
+    case 'felt':
+      return `${what.isFelt ? 'Felt' : 'Not felt'} in the ${placeWords[what.place]}`;
     case 'decided':
       return `${itemName(what.item)}: ${decisionWords[what.decision]} level ${levelText(what.level)}${what.overruled ? ` (overruled: ${what.overruled})` : ''}`;
     case 'undone':

@@ -18,9 +18,11 @@ import {
   up,
 } from '../author';
 
-const feel = {
+const feel: ExerciseEntry['feel'] = {
   where: 'Seat and backs of the thighs.',
   notWhere: 'Not in the low back, not in the neck, no cramp behind the thigh.',
+  at: ['seat', 'thighBacks'],
+  notAt: ['lowBack', 'neck'],
 };
 /** Lifted as one: ribs a little lower than hips, as the seat draws the pelvis a touch back. */
 const high = { ...both(down), trunkDeg: -26, lumbarFlexDeg: 8 };
@@ -120,7 +122,12 @@ export const bridges: readonly ExerciseEntry[] = [
     position: 'supine',
     spine: ['flexion', 'extension', 'articulation'],
     regions: ['lowBack', 'seat', 'thighs'],
-    feel: { where: 'One bone after another peels off.', notWhere: 'Not in the neck.' },
+    feel: {
+      where: 'One bone after another peels off.',
+      notWhere: 'Not in the neck.',
+      at: ['lowBack', 'upperBack'],
+      notAt: ['neck'],
+    },
     prepareTrunk: 'none',
     legLine: 'Parallel; press the big toes.',
     endPoint: 'The line from knee to shoulder, ribs soft.',
@@ -147,6 +154,7 @@ export const bridges: readonly ExerciseEntry[] = [
         number: 2,
         name: 'All the way, arms to the ceiling',
         change: 'To the line; the arms cannot push.',
+        hands: 'Up to the ceiling: they cannot push.',
         via: { ...both(down), trunkDeg: -20, lumbarFlexDeg: 18 },
         top: { ...high, ...arms(reach(90)) },
         dose: times(5),

@@ -21,9 +21,11 @@ import {
 
 const onKnees = { position: 'fourPoint', ...both(kneeDown) } as const;
 const plank = { position: 'frontSupport', ...both(long) } as const;
-const feel = {
+const feel: ExerciseEntry['feel'] = {
   where: 'The whole front of the trunk, the upper back broad.',
   notWhere: 'Not in the low back, not in the wrists.',
+  at: ['abdomen', 'upperBack'],
+  notAt: ['lowBack', 'wrists'],
 };
 const intoFourPoint = 'From sitting on the heels come forward onto the hands; back the same way.';
 const wristCautions = [
@@ -173,6 +175,7 @@ export const handsAndKnees: readonly ExerciseEntry[] = [
         number: 1,
         name: 'One leg back',
         change: 'From hands and knees one leg steps back, toes down.',
+        legLine: 'One knee down, the other leg long, toes tucked.',
         start: onKnees,
         top: { position: 'fourPoint', left: kneeDown, right: up(8, 0, { ankleDeg: -15, on: 'mat' }) },
         dose: each(3),
@@ -245,10 +248,13 @@ export const handsAndKnees: readonly ExerciseEntry[] = [
     regions: ['abdomen', 'shoulders', 'arms'],
     feel,
     legLine: 'Parallel, balls of the feet against the rests.',
+    hands: 'Whole hands on the bar, shoulder-wide, wrists straight.',
     endPoint: 'Shoulders over the bar, and a hand behind it.',
     release: 'Knees to the carriage, sit back.',
     transition: 'Hands on the bar first, one foot, then the other; off in reverse, carriage home.',
     setUpMinutes: 2,
+    spotter:
+      'Beside the carriage at the hips, a leg ready against its edge to brake it; hands near, not on, the pelvis.',
     setUp: plankSetUp,
     watches: [
       { measure: 'plankLine', phases: always },
@@ -311,12 +317,19 @@ export const handsAndKnees: readonly ExerciseEntry[] = [
     apparatus: 'reformer',
     spine: ['neutral'],
     regions: ['shoulders', 'abdomen', 'thighs'],
-    feel: { where: 'Under the shoulder blades, backs of the legs long.', notWhere: 'Not in the neck.' },
+    feel: {
+      where: 'Under the shoulder blades, backs of the legs long.',
+      notWhere: 'Not in the neck.',
+      at: ['upperBack', 'thighBacks'],
+      notAt: ['neck'],
+    },
     legLine: 'Parallel, heels reaching down.',
+    hands: 'Whole hands on the bar, shoulder-wide, wrists straight.',
     endPoint: 'Head between the arms, hips as high as the back stays long.',
     release: 'Knees to the carriage, sit back.',
     transition: 'Hands on the bar first, one foot, then the other; off in reverse, carriage home.',
     setUpMinutes: 2,
+    spotter: 'Beside the carriage at the hips, a leg ready against its edge to brake it; both hands near the pelvis.',
     setUp: plankSetUp,
     watches: [],
     looks: [side('the carriage at its furthest')],
@@ -375,14 +388,20 @@ export const handsAndKnees: readonly ExerciseEntry[] = [
     feel: {
       where: 'The front of the body long, the shoulder blades wide.',
       notWhere: 'Not sunk into the low back or the shoulders.',
+      at: ['abdomen', 'upperBack'],
+      notAt: ['lowBack', 'shoulders'],
     },
     legLine: 'The near foot whole on the back edge of the bar, the other wrapped in front of it.',
+    hands:
+      'One on the far shoulder rest (or looped round its base for wrists), the other round the corner of the carriage. Both travel with it; nothing holds the frame.',
     endPoint: 'Shoulders over the hands, one long line.',
     sideOrder: 'chain',
     release: 'Knees to the carriage, sit back, fold.',
     transition:
       'Start standing on the carriage before trying from the floor; a spotter at the hips; off with the carriage home.',
     setUpMinutes: 3,
+    spotter:
+      'At the hips, facing the bar, a leg against the edge of the carriage to brake it; both hands ready at the pelvis.',
     setUp: [
       {
         block: 'legs',
@@ -489,13 +508,21 @@ export const handsAndKnees: readonly ExerciseEntry[] = [
     apparatus: 'reformer',
     spine: ['extension', 'twist'],
     regions: ['shoulders', 'abdomen', 'upperBack'],
-    feel: { where: 'Ribs turning between wide shoulder blades.', notWhere: 'Not in the wrist, not in the low back.' },
+    feel: {
+      where: 'Ribs turning between wide shoulder blades.',
+      notWhere: 'Not in the wrist, not in the low back.',
+      at: ['ribs', 'upperBack'],
+      notAt: ['wrists', 'lowBack'],
+    },
     legLine: 'Whole foot on the bar.',
+    hands: 'As in the snake: both on the carriage, nothing holds the frame.',
     endPoint: 'Chest open to the side, hips square.',
     sideOrder: 'chain',
     release: 'Knees to the carriage, sit back, fold.',
     transition: 'As the snake, with a spotter at the hips.',
     setUpMinutes: 3,
+    spotter:
+      'At the hips, on the side that the chest turns to, a leg against the edge of the carriage; both hands ready at the pelvis.',
     setUp: plankSetUp,
     watches: [],
     looks: [side('the turn at its furthest')],

@@ -23,9 +23,11 @@ import {
   up,
 } from '../author';
 
-const lyingFeel = {
+const lyingFeel: ExerciseEntry['feel'] = {
   where: 'Low belly, deep and light; the thigh floats.',
   notWhere: 'Not in the low back, not in the front of the hip, not in the neck.',
+  at: ['abdomen'],
+  notAt: ['lowBack', 'hipFronts', 'neck'],
 };
 const settle = 'Lift and put back pelvis, ribs and head. Shoes off.';
 const release = 'Knees in, both hands behind the thighs.';
@@ -261,7 +263,12 @@ export const legsMoving: readonly ExerciseEntry[] = [
     position: 'supine',
     spine: ['neutral'],
     regions: ['abdomen', 'hips', 'lowBack'],
-    feel: { where: 'Low belly; the heel reaching long.', notWhere: 'Not one hip heavier than the other.' },
+    feel: {
+      where: 'Low belly; the heel reaching long.',
+      notWhere: 'Not one hip heavier than the other.',
+      at: ['abdomen'],
+      notAt: ['lowBack'],
+    },
     legLine: 'Parallel; the foot flexes at the end.',
     endPoint: 'Heel as far as the pelvis still lies level.',
     sideOrder: 'alternate',
@@ -334,7 +341,12 @@ export const legsMoving: readonly ExerciseEntry[] = [
     position: 'supine',
     spine: ['neutral'],
     regions: ['abdomen', 'hips', 'lowBack'],
-    feel: { where: 'Low belly, and length from heel to crown.', notWhere: 'Not in a sinking hip.' },
+    feel: {
+      where: 'Low belly, and length from heel to crown.',
+      notWhere: 'Not in a sinking hip.',
+      at: ['abdomen'],
+      notAt: ['hipFronts'],
+    },
     legLine: 'Parallel; heel leads.',
     endPoint: 'As low as the weight under the sacrum stays the same.',
     sideOrder: 'chain',
@@ -376,7 +388,7 @@ export const legsMoving: readonly ExerciseEntry[] = [
     corrections: ['evenSitBones', 'heelLong', 'shorterWay'],
     prepares: ['legSlide', 'march'],
     follows: ['singleLegStretch', 'lowerLift'],
-    stances: ['supinePelvis', 'straightLeg', 'foot'],
+    stances: ['supinePelvis', 'straightLeg'],
   },
   {
     id: 'legCircle',
@@ -388,8 +400,13 @@ export const legsMoving: readonly ExerciseEntry[] = [
     position: 'supine',
     spine: ['neutral'],
     regions: ['hips', 'abdomen', 'thighs'],
-    feel: { where: 'Deep in the hip joint.', notWhere: 'Not in the low back, not in a hard seat.' },
-    legLine: 'Parallel, later turned out; foot soft.',
+    feel: {
+      where: 'Deep in the hip joint.',
+      notWhere: 'Not in the low back, not in a hard seat.',
+      at: ['hipFronts'],
+      notAt: ['lowBack', 'seat'],
+    },
+    legLine: 'Parallel; foot soft.',
     endPoint: 'Back over the hip, the same place each time.',
     sideOrder: 'chain',
     selfChecks: ['Hands on both hip bones.', 'Planted foot, or long leg, as an anchor.'],
@@ -405,6 +422,7 @@ export const legsMoving: readonly ExerciseEntry[] = [
         number: 1,
         name: 'Knee circles',
         change: 'Bent knee, the thigh draws a plate on the ceiling.',
+        legLine: 'Parallel, knee bent.',
         start: { left: down, right: tabletop },
         ...circling(down, [84, 90, 14], 90),
         dose: circles(5),
@@ -413,6 +431,7 @@ export const legsMoving: readonly ExerciseEntry[] = [
         number: 2,
         name: 'Long, soft knee',
         change: 'The leg stands to the ceiling, knee soft.',
+        legLine: 'Parallel, the knee soft.',
         start: { left: down, right: up(88, 18) },
         ...circling(down, [78, 18, 16], 88),
         dose: circles(5),
@@ -422,6 +441,7 @@ export const legsMoving: readonly ExerciseEntry[] = [
         number: 3,
         name: 'Straight, parallel',
         change: 'The knee is straight.',
+        legLine: 'Parallel, the knee straight; foot soft.',
         start: { left: down, right: up(88, 2) },
         ...circling(down, [72, 2, 18], 88),
         dose: circles(5),
@@ -431,6 +451,7 @@ export const legsMoving: readonly ExerciseEntry[] = [
         number: 4,
         name: 'Turned out',
         change: 'The thigh turns out in its socket.',
+        legLine: 'Turned out from the hip; foot soft.',
         start: { left: down, right: up(88, 2, { turnDeg: 25 }) },
         ...circling(down, [70, 2, 20], 88, { turnDeg: 25 }),
         dose: circles(5),
@@ -481,7 +502,12 @@ export const legsMoving: readonly ExerciseEntry[] = [
     position: 'supine',
     spine: ['neutral'],
     regions: ['abdomen', 'hips', 'lowBack'],
-    feel: { where: 'Low belly, light pressure back into the roll.', notWhere: 'Not in the front of the thigh alone.' },
+    feel: {
+      where: 'Low belly, light pressure back into the roll.',
+      notWhere: 'Not in the front of the thigh alone.',
+      at: ['abdomen', 'lowBack'],
+      notAt: ['thighFronts'],
+    },
     legLine: 'Parallel.',
     endPoint: 'Thigh upright: a hand stops it there.',
     sideOrder: 'chain',
@@ -593,8 +619,13 @@ export const legsMoving: readonly ExerciseEntry[] = [
     apparatus: 'reformer',
     spine: ['neutral'],
     regions: ['hips', 'abdomen', 'thighs', 'lowBack'],
-    feel: { where: 'Backs of the thighs and low belly.', notWhere: 'Not in the low back, not in the shoulders.' },
-    legLine: 'Parallel, turned out or turned in, to shift the work.',
+    feel: {
+      where: 'Backs of the thighs and low belly.',
+      notWhere: 'Not in the low back, not in the shoulders.',
+      at: ['thighBacks', 'abdomen'],
+      notAt: ['lowBack', 'shoulders'],
+    },
+    legLine: 'Parallel; turning out or in shifts the work.',
     endPoint: 'The same low point, above the window’s edge.',
     selfChecks: ['Sacrum heavy the whole way.'],
     settle:

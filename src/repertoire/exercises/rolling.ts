@@ -17,9 +17,11 @@ import {
   head,
 } from '../author';
 
-const feel = {
+const feel: ExerciseEntry['feel'] = {
   where: 'One bone after another, all along the back.',
   notWhere: 'Not in the neck, not in a hinge at the hips.',
+  at: ['abdomen', 'upperBack'],
+  notAt: ['neck', 'hipFronts'],
 };
 const setUp: ExerciseEntry['setUp'] = [
   { block: 'pelvis', check: 'Weight even on both sit bones.', starts: ['sitting'] },
@@ -76,6 +78,7 @@ export const rolling: readonly ExerciseEntry[] = [
         number: 1,
         name: 'Half way, hands on thighs',
         change: 'Down to the thighs, hands carry.',
+        hands: 'They slide down the thighs and carry some of the trunk.',
         start: { position: 'standing', ...both(stand) },
         top: {
           position: 'standing',
@@ -91,6 +94,7 @@ export const rolling: readonly ExerciseEntry[] = [
         number: 2,
         name: 'All the way',
         change: 'The arms hang; the spine as far as it goes.',
+        hands: 'They hang.',
         start: { position: 'standing', ...both(stand) },
         top: {
           position: 'standing',
@@ -117,7 +121,7 @@ export const rolling: readonly ExerciseEntry[] = [
     corrections: ['oneBoneAtATime', 'ropeOntoQuay', 'shorterWay'],
     prepares: ['pelvicRock'],
     follows: ['rollUp', 'bridgeArticulated'],
-    stances: ['coreEffort', 'straightLeg'],
+    stances: ['coreEffort'],
     cautions: [notNow, 'Come up slowly: dizziness stops it.'],
   },
   {
@@ -145,6 +149,8 @@ export const rolling: readonly ExerciseEntry[] = [
         number: 1,
         name: 'Half roll-back, hands on thighs',
         change: 'From sitting the pelvis rolls back; hands behind the thighs.',
+        hands: 'Behind the thighs, light.',
+        legLine: 'Feet down, hip-wide, knees bent.',
         start: { ...both(down), trunkDeg: 72, lumbarFlexDeg: 14, thoracicFlexDeg: 8, ...arms(reach(75)) },
         top: { ...both(down), trunkDeg: 30, lumbarFlexDeg: 38, thoracicFlexDeg: 14, ...arms(reach(78)) },
         dose: times(5),
@@ -153,6 +159,8 @@ export const rolling: readonly ExerciseEntry[] = [
         number: 2,
         name: 'Lowering only',
         change: 'All the way down; back to sitting over the side.',
+        hands: 'Forward at shoulder height; behind the thighs where it drops.',
+        legLine: 'Feet down, hip-wide, knees bent.',
         start: { ...both(down), trunkDeg: 66, lumbarFlexDeg: 22, thoracicFlexDeg: 14, ...arms(reach(85)) },
         top: {
           ...both(down),
@@ -169,6 +177,7 @@ export const rolling: readonly ExerciseEntry[] = [
         number: 3,
         name: 'With a strap round the feet',
         change: 'Up and down, the strap lends what is missing.',
+        hands: 'On the strap, elbows long; it lends what is missing, no more.',
         start: { ...both(long), ...curl0() },
         via: {
           ...both(long),
@@ -194,6 +203,7 @@ export const rolling: readonly ExerciseEntry[] = [
         number: 4,
         name: 'Pad behind the low back',
         change: 'No strap; a thin pad to roll over.',
+        hands: 'Forward at shoulder height.',
         start: { ...both(long), ...curl0() },
         via: {
           ...both(long),
@@ -219,6 +229,7 @@ export const rolling: readonly ExerciseEntry[] = [
         number: 5,
         name: 'Full',
         change: 'Arms from overhead, no help.',
+        hands: 'From past the ears, forward over the legs.',
         start: { ...both(long), ...arms(reach(172)) },
         via: {
           ...both(long),
@@ -271,9 +282,14 @@ export const rolling: readonly ExerciseEntry[] = [
     position: 'supine',
     spine: ['flexion', 'articulation'],
     regions: ['abdomen', 'lowBack', 'upperBack'],
-    feel: { where: 'Low belly and the whole back.', notWhere: 'Never in the neck: any pressure there stops it.' },
+    feel: {
+      where: 'Low belly and the whole back.',
+      notWhere: 'Never in the neck: any pressure there stops it.',
+      at: ['abdomen', 'upperBack'],
+      notAt: ['neck'],
+    },
     ...noPrep,
-    legLine: 'Parallel over, open, close.',
+    legLine: 'Parallel; over together, open, close.',
     endPoint: 'Legs level with the floor, weight on the shoulder blades.',
     transition: 'Down bone by bone, knees bend as the tail lands.',
     setUp,
@@ -284,6 +300,7 @@ export const rolling: readonly ExerciseEntry[] = [
         number: 1,
         name: 'Hip lifts with help',
         change: 'Knees bent, the tail peels off with a hand under it.',
+        hands: 'One under the tail to help, or both by the sides pressing long.',
         start: both(up(95, 60)),
         top: { ...both(up(100, 60)), trunkDeg: -38, lumbarFlexDeg: 32, thoracicFlexDeg: 12, neckFlexDeg: 10 },
         dose: times(3),
@@ -292,6 +309,7 @@ export const rolling: readonly ExerciseEntry[] = [
         number: 2,
         name: 'Full',
         change: 'Legs together over, open, down.',
+        hands: 'By the sides, pressing long into the mat.',
         start: both(up(88, 2)),
         top: { ...both(up(94, 0)), trunkDeg: -112, lumbarFlexDeg: 48, thoracicFlexDeg: 42, neckFlexDeg: 44 },
         dose: times(3),
@@ -302,6 +320,7 @@ export const rolling: readonly ExerciseEntry[] = [
         number: 3,
         name: 'Reversed',
         change: 'Legs open over, close down.',
+        hands: 'By the sides, pressing long into the mat.',
         start: both(up(88, 2, { outDeg: 14 })),
         top: {
           ...both(up(94, 0, { outDeg: 14 })),
@@ -348,7 +367,12 @@ export const rolling: readonly ExerciseEntry[] = [
     position: 'supine',
     spine: ['flexion'],
     regions: ['abdomen', 'lowBack'],
-    feel: { where: 'Low belly hollow, low back wide.', notWhere: 'Not in the neck: stop on the blades.' },
+    feel: {
+      where: 'Low belly hollow, low back wide.',
+      notWhere: 'Not in the neck: stop on the blades.',
+      at: ['abdomen', 'lowBack'],
+      notAt: ['neck'],
+    },
     ...noPrep,
     endPoint: 'Balanced behind the sit bones, feet just off.',
     transition: intoSitting,
@@ -360,6 +384,7 @@ export const rolling: readonly ExerciseEntry[] = [
         number: 1,
         name: 'Balance, hands behind the thighs',
         change: 'Find the balance; nothing rolls.',
+        hands: 'Behind the thighs, elbows wide.',
         start: {
           ...both(down),
           trunkDeg: 60,
@@ -382,6 +407,7 @@ export const rolling: readonly ExerciseEntry[] = [
         number: 2,
         name: 'Ball',
         change: 'Back to the shoulder blades and up to the balance.',
+        hands: 'On the shins, elbows wide.',
         start: {
           ...both(up(124, 130)),
           trunkDeg: 42,
@@ -406,6 +432,7 @@ export const rolling: readonly ExerciseEntry[] = [
         number: 3,
         name: 'Hands at the ankles, tight',
         change: 'Heels nearer, head nearer the knees.',
+        hands: 'At the ankles, elbows wide.',
         start: {
           ...both(up(130, 142)),
           trunkDeg: 40,
@@ -458,8 +485,13 @@ export const rolling: readonly ExerciseEntry[] = [
     position: 'supine',
     spine: ['flexion', 'articulation'],
     regions: ['abdomen', 'hips', 'thighs'],
-    feel: { where: 'The whole front of the trunk.', notWhere: 'Not in a cord at the front of the hips.' },
-    legLine: 'Together, parallel or turned out.',
+    feel: {
+      where: 'The whole front of the trunk.',
+      notWhere: 'Not in a cord at the front of the hips.',
+      at: ['abdomen'],
+      notAt: ['hipFronts', 'neck'],
+    },
+    legLine: 'Parallel, together.',
     endPoint: 'Legs and arms on two parallel lines, balanced.',
     transition: intoSitting,
     setUp,
@@ -470,6 +502,8 @@ export const rolling: readonly ExerciseEntry[] = [
         number: 1,
         name: 'Half roll-back',
         change: 'Feet down, the pelvis rolls back and returns.',
+        hands: 'Forward, or behind the thighs.',
+        legLine: 'Feet down, knees together.',
         start: { ...both(down), trunkDeg: 70, lumbarFlexDeg: 14, ...arms(reach(80)) },
         top: {
           ...both(down),
@@ -485,6 +519,8 @@ export const rolling: readonly ExerciseEntry[] = [
         number: 2,
         name: 'One leg, other foot down',
         change: 'Up with one leg long, knees level.',
+        hands: 'Forward, level with the shin.',
+        legLine: 'Knees level; the planted foot presses.',
         start: { left: down, right: up(45, 3), ...arms(reach(160)) },
         top: {
           left: down,
@@ -503,6 +539,7 @@ export const rolling: readonly ExerciseEntry[] = [
         number: 3,
         name: 'Strap on the feet',
         change: 'Both legs, a strap lends strength.',
+        hands: 'On the strap, elbows long.',
         start: { ...both(up(50, 3)), ...arms(reach(60)) },
         top: {
           ...both(up(90, 3)),
@@ -521,6 +558,7 @@ export const rolling: readonly ExerciseEntry[] = [
         number: 4,
         name: 'Full',
         change: 'Up and down together, no help.',
+        hands: 'Forward, level with the shins; nothing holds.',
         start: { ...both(up(40, 2)), ...arms(reach(165)) },
         top: {
           ...both(up(90, 2)),
@@ -582,6 +620,7 @@ export const rolling: readonly ExerciseEntry[] = [
         number: 1,
         name: 'Arms crossed on the chest',
         change: 'The roll-up with folded arms.',
+        hands: 'Folded on the chest.',
         start: { ...both(long), ...arms(reach(60, { elbowDeg: 120 })) },
         top: {
           ...both(long),
@@ -632,7 +671,7 @@ export const rolling: readonly ExerciseEntry[] = [
     position: 'supine',
     spine: ['flexion'],
     regions: ['abdomen', 'thighs', 'lowBack'],
-    feel: { where: 'Low belly hollow, legs long.', notWhere: 'Not in the neck.' },
+    feel: { where: 'Low belly hollow, legs long.', notWhere: 'Not in the neck.', at: ['abdomen'], notAt: ['neck'] },
     ...noPrep,
     legLine: 'Open a little wider than the shoulders.',
     endPoint: 'The balance, arms and legs long.',
@@ -645,6 +684,8 @@ export const rolling: readonly ExerciseEntry[] = [
         number: 1,
         name: 'Balance, one leg at a time',
         change: 'One leg opens, then the other.',
+        hands: 'Behind the calf of the leg that opens, the other behind its thigh.',
+        legLine: 'One leg opens, the other waits bent.',
         start: {
           ...both(up(105, 100, { outDeg: 16 })),
           trunkDeg: 46,
@@ -669,6 +710,7 @@ export const rolling: readonly ExerciseEntry[] = [
         number: 2,
         name: 'Rocker',
         change: 'Back to the shoulder blades and up, legs long.',
+        hands: 'Behind the calves or at the ankles, arms long.',
         start: {
           ...both(up(96, 4, { outDeg: 24 })),
           trunkDeg: 42,
