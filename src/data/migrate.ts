@@ -10,6 +10,7 @@ import * as summaries from './migrations/007-summaries';
 import * as dates from './migrations/008-dates';
 import * as seen from './migrations/009-seen';
 import * as byExercise from './migrations/010-evidence-by-exercise';
+import * as triesInALook from './migrations/011-tries-in-a-look';
 import { restartable } from './migrations/restartable';
 
 type Migration = {
@@ -28,6 +29,7 @@ const migrations: readonly (readonly [string, Migration])[] = [
   ['008-dates', dates],
   ['009-seen', seen],
   ['010-evidence-by-exercise', byExercise],
+  ['011-tries-in-a-look', triesInALook],
 ];
 
 /** Brings the tables to the newest shape, or to that of `to`; returns the names of the migrations that ran. */

@@ -9,7 +9,7 @@ import type {
   Sequelize,
 } from 'sequelize';
 import type { View } from '@/core/anatomy/positions';
-import type { Role as PictureRole } from '@/core/alignment/look-values';
+import type { EarlierRole, Role as PictureRole } from '@/core/alignment/look-values';
 import type { RepeatedMarks } from '@/core/agreement/repeats';
 import type { Setting } from '@/core/alignment/setting';
 import type { LegLengths } from '@/core/body/segments';
@@ -241,7 +241,7 @@ export class LookPicture extends Model<Attributes<LookPicture>, Creation<LookPic
   declare id: string;
   declare studioId: string;
   declare lookId: string;
-  declare role: PictureRole;
+  declare role: PictureRole | EarlierRole;
   declare view: CreationOptional<View>;
   declare setting: CreationOptional<Setting | null>;
   declare pictureId: string;
@@ -253,7 +253,7 @@ export class LookReading extends Model<Attributes<LookReading>, Creation<LookRea
   declare id: string;
   declare studioId: string;
   declare lookId: string;
-  declare role: PictureRole;
+  declare role: PictureRole | EarlierRole;
   declare method: 'hand' | 'eye' | 'seen';
   declare measure: string;
   declare taken: number;
@@ -276,6 +276,8 @@ export class Trial extends Model<Attributes<Trial>, Creation<Trial>> {
   /** Tried in a look, or on the Floor: there without a measure. */
   declare lookId: string | null;
   declare sessionId: CreationOptional<string | null>;
+  /** Its turn in its look. */
+  declare number: CreationOptional<number>;
   declare exercise: string;
   declare fault: string;
   declare correction: string;
@@ -617,6 +619,7 @@ export function defineModels(sequelize: Sequelize): void {
     clientId: UUID,
     lookId: UUID,
     sessionId: UUID,
+    number: { type: INTEGER, defaultValue: 1 },
     exercise: STRING,
     fault: STRING,
     correction: STRING,

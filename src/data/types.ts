@@ -173,7 +173,15 @@ export type LookCard = {
   readonly result: KeptReading | null;
   readonly pictures: readonly LookPictureCard[];
   readonly readings: readonly TakenReading[];
+  /** Corrections tried in it, in their order; once it is kept, the one it closed with last. */
+  readonly tried: readonly LookTry[];
 };
+
+/** How a correction went in a look: by a measure, or by eye. */
+export type LookTry = Pick<
+  TrialCard,
+  'fault' | 'correction' | 'measure' | 'verdict' | 'changeValue' | 'mdc' | 'exercise' | 'triedAt'
+> & { readonly id: string };
 
 export type DoseCard = StoredDose & {
   readonly id: string;

@@ -92,7 +92,7 @@ export function BodyMap({ felt, wanted, unwanted, onPlace }: BodyMapProps) {
           onClick={() => onPlace(place)}
         >
           {capital(placeWords[place])}
-          {wanted.includes(place) && <small>where it should be</small>}
+          {wanted.includes(place) && <small>wanted here</small>}
           {unwanted.includes(place) && <small>not here</small>}
         </button>
       ))}

@@ -308,7 +308,7 @@ export const correctionsForAll: readonly Correction[] = [
     [...tilt, ...sideways],
     'A boat on slack water: not a ripple as you move.',
     'Stillness in every direction at once.',
-    { needs: ['moves'] },
+    { needs: ['moves', 'pelvisHeld'] },
   ),
   image(
     'tideGoesOut',
@@ -316,6 +316,7 @@ export const correctionsForAll: readonly Correction[] = [
     ['bellyDome', 'flare', 'breathHeld'],
     'The tide goes out under your ribs, and everything sinks a little.',
     'Breath and settling become one thing.',
+    { needs: ['trunkHeld'] },
   ),
   image(
     'netDrying',
@@ -392,8 +393,12 @@ export const correctionsForAll: readonly Correction[] = [
     'handsOnPelvis',
     0.5,
     [...tilt, ...sideways, ...grips],
-    'My fingers are on both hip bones: keep them where they are.',
+    'My fingers are on both hip bones: no tipping, no turning.',
     'A hand on either side tells which way it goes, at once.',
+    {
+      positions: ['supine', 'sideLying', 'fourPoint', 'frontSupport', 'sitting', 'kneeling', 'standing'],
+      needs: ['pelvisHeld'],
+    },
   ),
   touch(
     'handsRoundRibs',
@@ -401,6 +406,7 @@ export const correctionsForAll: readonly Correction[] = [
     ['flare', 'overBraced', 'bellyDome', 'breathHeld'],
     'My hands lie round your lower ribs: breathe into them, then let them close.',
     'The ribs learn from the hand what to do.',
+    { needs: ['trunkHeld'] },
   ),
   touch(
     'handUnderSkull',
@@ -413,7 +419,7 @@ export const correctionsForAll: readonly Correction[] = [
   touch(
     'fingersGuideKnee',
     0.48,
-    ['kneeOut', 'kneeAcross', 'kneesPart', 'legTurns', 'tabletopLost', 'legDrops'],
+    ['kneeOut', 'kneeAcross', 'kneesPart', 'legTurns', 'tabletopLost'],
     'Follow my fingertips with your knee.',
     'A light track beside the knee or at the heel.',
   ),
@@ -469,6 +475,7 @@ export const correctionsForAll: readonly Correction[] = [
         { condition: 'pelvicGirdlePain', why: 'Squeezing between the knees can sting at the front of the pelvis.' },
       ],
       needs: ['kneesAlike'],
+      positions: ['supine', 'fourPoint', 'sitting', 'standing'],
     },
   ),
   prop(
@@ -477,7 +484,7 @@ export const correctionsForAll: readonly Correction[] = [
     ['flare', 'overBraced', 'breathHeld'],
     'Breathe into the band on all sides; let it close you.',
     'The band answers every breath.',
-    { prop: 'elasticBand' },
+    { prop: 'elasticBand', needs: ['trunkHeld'] },
   ),
   prop(
     'towelHead',
@@ -524,6 +531,7 @@ export const correctionsForAll: readonly Correction[] = [
     {
       prop: 'blocks',
       positions: ['fourPoint', 'frontSupport'],
+      needs: ['bothHandsCarry'],
       notWith: [{ condition: 'shoulder', why: 'The forearms still load the shoulders.' }],
     },
   ),
@@ -557,7 +565,7 @@ export const correctionsForAll: readonly Correction[] = [
     ['endPointVaries', 'legDrops', 'rushes'],
     'Meet the roller every time, and leave it again.',
     'A thing to meet makes every end the same.',
-    { prop: 'roller', needs: ['legUp'] },
+    { prop: 'roller', needs: ['legUp', 'lowBackDown', 'trunkHeld'] },
   ),
   prop(
     'cushionUnderSeat',
@@ -581,7 +589,7 @@ export const correctionsForAll: readonly Correction[] = [
     ['kneeAcross', 'kneeOut', 'hipDrop', 'legTurns', 'overArch'],
     'Press out into the band as far as your hips are wide.',
     'The outer hip wakes and holds the knee in line.',
-    { prop: 'elasticBand', needs: ['kneesAlike'] },
+    { prop: 'elasticBand', positions: ['supine', 'sitting', 'standing'], needs: ['kneesAlike'] },
   ),
   prop(
     'wallAtFeet',
@@ -729,10 +737,10 @@ export const correctionsForAll: readonly Correction[] = [
   change(
     'kneesSofter',
     0.5,
-    ['tailboneUp', 'kneeBends', 'heelsLift', 'hipFlexorGrip', 'tuck'],
+    ['tailboneUp', 'heelsLift', 'hipFlexorGrip', 'tuck'],
     'Bend the knees a little and keep them so.',
     'The backs of the thighs stop pulling the pelvis.',
-    { needs: ['legStraight'] },
+    { positions: ['supine', 'sitting', 'standing'], needs: ['legStraight'] },
   ),
   change(
     'onFists',
@@ -799,15 +807,15 @@ export const correctionsForAll: readonly Correction[] = [
     ['shouldersUp', 'elbowsPush', 'overArch', 'flare'],
     'Arms to the ceiling, and stay there.',
     'Arms that cannot push show what the trunk does.',
-    { positions: ['supine'], needs: ['handsFree'] },
+    { positions: ['supine'], needs: ['handsFree', 'headDown'] },
   ),
   change(
     'strongStart',
     0.44,
     ['arch', 'lowBackPops', 'sag'],
     'Find the most you can hold, then ease back to half.',
-    'The trunk is on before the leg, at an effort that lasts.',
-    { notWith: strongEffort },
+    'The trunk is on before anything moves, at an effort that lasts.',
+    { notWith: strongEffort, needs: ['trunkHeld'] },
   ),
 
   // a step back
@@ -825,7 +833,7 @@ export const correctionsForAll: readonly Correction[] = [
     ['arch', 'lowBackPops', 'bellyDome', 'legDrops', 'hipFlexorGrip', 'trembling'],
     'One leg down, and the same with the other.',
     'Half the load, and the same task.',
-    { positions: ['supine'], needs: ['legsUp'] },
+    { positions: ['supine'], needs: ['legsUp', 'lowBackDown'] },
   ),
   back(
     'halfRollBack',

@@ -24,7 +24,7 @@ export const faultShapes: Readonly<Record<string, readonly Shape[]>> = {
     {
       trunks: ['bridged', 'inverted'],
       seen: 'The low back hollows while the hips are up; the pelvis no longer follows the curve.',
-      why: 'What should bend piece by piece is held in one place, the low back.',
+      why: 'The low back takes a lift that belongs to the hips.',
     },
     {
       trunks: ['rolled'],

@@ -7,6 +7,7 @@ import { conditions, stopSigns } from './conditions';
 import { corrections } from './corrections';
 import { correctionsForAll } from './corrections-more';
 import { correctionsByPosition } from './corrections-positions';
+import { correctionsByShape } from './corrections-shapes';
 import { abdominal } from './exercises/abdominal';
 import { apparatus } from './exercises/apparatus';
 import { bridges } from './exercises/bridges';
@@ -26,7 +27,7 @@ import { targets } from './targets';
 import { transitions } from './transitions';
 
 /** Version of rules and data together: kept with every stored result, so that it can be computed again. */
-export const rulesVersion = '2026.11-10';
+export const rulesVersion = '2026.11-11';
 
 export const repertoire: Repertoire = v.parse(shape, {
   exercises: [
@@ -45,7 +46,7 @@ export const repertoire: Repertoire = v.parse(shape, {
   targets,
   stances,
   schools,
-  corrections: [...corrections, ...correctionsByPosition, ...correctionsForAll],
+  corrections: [...corrections, ...correctionsByPosition, ...correctionsByShape, ...correctionsForAll],
   props,
   conditions,
   stopSigns,

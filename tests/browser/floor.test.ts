@@ -146,6 +146,14 @@ describe('a whole session, with the server killed in the middle', () => {
     await chrome.press('Better');
     await chrome.sees('it helped just now');
     for (let i = 0; i < 3; i += 1) await tap('Clean');
+    await chrome.press('Teach'); // one glance away, with no server either
+    await chrome.sees('No long hold at the top.');
+    await chrome.sees('“The seat works, it does not clench.”');
+    await chrome.press('Where does she feel it?');
+    await tap('Neck');
+    await chrome.sees('Not wanted in the neck');
+    await findNothingToImprove('where she feels it');
+    await (await chrome.find(By.css('dialog[open]'))).sendKeys('\uE00C'); // escape
     await chrome.press('Level');
     await chrome.find(By.css('[data-decision="hold"]'));
     await chrome.press('Accept');
@@ -174,6 +182,7 @@ describe('a whole session, with the server killed in the middle', () => {
       "return [...document.querySelectorAll('input')].map((one) => one.value).filter(Boolean)",
     );
     expect(points).toEqual(expect.arrayContaining(['March: begin at level 4.']));
+    await chrome.sees('Felt in the neck');
     await findNothingToImprove('wrap-up');
     await chrome.press('Mon');
     await chrome.press('Thu');

@@ -399,7 +399,21 @@ describe('a fault that no picture shows', () => {
     await findNothingToImprove('findings by eye');
     await (await chrome.find(By.css('[data-kind=verbal]'))).click();
     await chrome.press('Retest with this');
+    await chrome.sees('now, against the belly doming'); // the chosen cue stands where she gives it
     await chrome.sees('By eye, against the belly doming');
+    const firstCue = await chrome.text('[aria-label="Correction in hand"] .say');
+    await chrome.press('Same');
+    await chrome.press('Try another against the same baseline');
+    await chrome.find(By.css('[data-tried][data-verdict=same]'));
+    expect(await chrome.text('[aria-label=Corrections]')).not.toContain(firstCue); // it has not helped, and is not offered again
+    await (await chrome.find(By.css('[data-kind=verbal]'))).click();
+    await chrome.press('Retest with this');
+    await chrome.press('Take the last one back'); // it was better after all
+    await chrome.isAt(/\/looks\//);
+    await chrome.until('nothing tried', async () => !(await chrome.has(By.css('[data-tried]'))));
+    await (await chrome.button('4Retest')).click();
+    expect(await chrome.text('[aria-label="Correction in hand"] .say')).toBe(firstCue);
+    await findNothingToImprove('retest by eye');
     await chrome.press('Better');
     await (await chrome.button('5Dose')).click();
     await chrome.press('Keep look and dose');

@@ -4,6 +4,8 @@ import type { View } from '../anatomy/positions';
 /** Moments of a look. */
 export const roles = ['setup', 'top', 'back', 'retest'] as const;
 export type Role = (typeof roles)[number];
+/** Where what was taken of an earlier retest of the same look lies, by the number of its try. */
+export type EarlierRole = `tried${number}`;
 export const methods = ['picture', 'hand', 'eye'] as const;
 export type Method = (typeof methods)[number];
 

@@ -55,6 +55,12 @@ test.each([
   ['carriage', 'footwork 1', 'march 1'],
   ['opens', 'snake 2', 'snake 1'],
   ['trunkHeld', 'sitTall 1', 'mermaid 1'],
+  ['pelvisHeld', 'march 3', 'rollUp 5'],
+  ['pelvisHeld', 'bridgeNeutral 2', 'bridgeArticulated 2'], // it rises level, or it curls
+  ['bothHandsCarry', 'armLegReach 3', 'armLegReach 4'],
+  ['bothHandsCarry', 'frontSupportHold 2', 'longStretch 1'], // there a bar is held
+  ['handsOnLeg', 'singleLegStretch 4', 'singleLegStretch 1'],
+  ['handsBySides', 'bridgeArticulated 1', 'bridgeArticulated 2'],
   ['overShoulders', 'rollingBack 2', 'rollingBack 1'],
 ] as const)('%s: %s, and not %s', (need, met, not) => {
   const at = (where: string) => {

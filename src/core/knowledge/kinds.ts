@@ -97,6 +97,8 @@ export const needWords = {
   handsOnLeg: 'a hand on the leg',
   handsBySides: 'the arms by the sides',
   handsCarry: 'weight on the hands',
+  bothHandsCarry: 'both hands on the mat',
+  pelvisHeld: 'a pelvis that neither tips nor turns',
   trunkMoves: 'a spine that rolls or curls',
   spineDown: 'a spine that comes down to the mat',
   moves: 'a movement',

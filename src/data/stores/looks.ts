@@ -7,7 +7,9 @@ import type { KeptReading } from '@/core/knowledge/kept';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
 import type { View } from '@/core/anatomy/positions';
+import { roles } from '@/core/alignment/look-values';
 import type { Role } from '@/core/alignment/look-values';
+import { isOneOf } from '@/core/keyed';
 import type { Setting } from '@/core/alignment/setting';
 import { Dose, Look, LookPicture, LookReading, Picture, Stop, Trial, User } from '../models';
 import { ready } from '../ready';
@@ -25,7 +27,7 @@ import type {
   Who,
 } from '../types';
 
-const noLook = () => failure('notFound', 'There is no such look in this studio.', 'look');
+export const noLook = () => failure('notFound', 'There is no such look in this studio.', 'look');
 
 export type NewLook = {
   readonly clientId: string;
@@ -64,10 +66,11 @@ export function startLook(who: Who, look: NewLook, id = newId()): Promise<Result
   });
 }
 
-const isStopped = async ({ studioId }: Who, clientId: string, transaction: Transaction): Promise<boolean> =>
+export const isStopped = async ({ studioId }: Who, clientId: string, transaction: Transaction): Promise<boolean> =>
   (await Stop.count({ where: { studioId, clientId, clearedOn: null }, transaction })) > 0;
 
-const stopped = () => failure('stopped', 'A stop sign was seen: nothing goes on until clearance is on file.', 'client');
+export const stopped = () =>
+  failure('stopped', 'A stop sign was seen: nothing goes on until clearance is on file.', 'client');
 
 async function toCards(who: Who, looks: readonly Look[]): Promise<LookCard[]> {
   const { studioId } = who;
@@ -78,12 +81,16 @@ async function toCards(who: Who, looks: readonly Look[]): Promise<LookCard[]> {
   });
   const instructors = await User.findAll({ where: { studioId }, attributes: ['id', 'name'] });
   const readings = await LookReading.findAll({ where: { studioId, lookId: looks.map(({ id }) => id) } });
+  const trials = await Trial.findAll({
+    where: { studioId, lookId: looks.map(({ id }) => id) },
+    order: [['number', 'ASC']],
+  });
   const cardsOf = (lookId: string): LookPictureCard[] =>
     marked
       .filter((one) => one.lookId === lookId)
       .flatMap(({ role, view, setting, marks, pictureId }) => {
         const picture = pictures.find(({ id }) => id === pictureId);
-        if (!picture) return [];
+        if (!picture || !isOneOf(roles, role)) return []; // those of earlier tries stay, and are not in hand
         const { id, title, width, height, originalWidth, originalHeight } = picture;
         return [{ role, view, setting, marks, id, title, width, height, originalWidth, originalHeight }];
       });
@@ -105,7 +112,14 @@ async function toCards(who: Who, looks: readonly Look[]): Promise<LookCard[]> {
     pictures: cardsOf(look.id),
     readings: readings
       .filter(({ lookId }) => lookId === look.id)
-      .map(({ role, method, measure, taken, side }) => ({ role, method, measure, taken, ...(side ? { side } : {}) })),
+      .flatMap(({ role, method, measure, taken, side }) =>
+        isOneOf(roles, role) ? [{ role, method, measure, taken, ...(side ? { side } : {}) }] : [],
+      ),
+    tried: trials
+      .filter(({ lookId }) => lookId === look.id)
+      .map(({ id, exercise, fault, correction, measure, verdict, changeValue, mdc, triedAt }) => ({
+        ...{ id, exercise, fault, correction, measure, verdict, changeValue, mdc, triedAt },
+      })),
   }));
 }
 
@@ -255,9 +269,10 @@ export async function keepLook(who: Who, lookId: string, kept: KeptLook, doseId 
     }
     if (await isStopped(who, clientId, transaction)) return stopped();
     await look.update({ result: kept.result, keptAt: at }, { transaction });
+    const number = 1 + ((await Trial.max<number | null, Trial>('number', { where: { lookId }, transaction })) ?? 0);
     if (kept.trial)
       await Trial.create(
-        { id: trialId, studioId, clientId, lookId, exercise, ...kept.trial, triedAt: at },
+        { id: trialId, studioId, clientId, lookId, number, exercise, ...kept.trial, triedAt: at },
         { transaction },
       );
     if (kept.trial) await countTrials({ studioId, clientId }, [{ ...kept.trial, exercise }], transaction);

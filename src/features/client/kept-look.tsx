@@ -190,7 +190,7 @@ export function KeptLook({ look }: { look: LookLine }) {
 }
 
 /** Finding, what was tried and how it went, dose. */
-const KeptFacts = ({ look: { result, tried, faults, dose } }: { readonly look: LookLine }) => (
+const KeptFacts = ({ look: { result, tried, before, faults, dose } }: { readonly look: LookLine }) => (
   <dl>
     <div>
       <dt>finding</dt>
@@ -200,7 +200,12 @@ const KeptFacts = ({ look: { result, tried, faults, dose } }: { readonly look: L
     </div>
     <div>
       <dt>correction</dt>
-      <dd>{tried ? `“${tried}”` : 'none'}</dd>
+      {before.map(({ say, verdict }) => (
+        <dd key={say} data-before={verdict}>
+          “{say}” <Small>{outcome[verdict]}</Small>
+        </dd>
+      ))}
+      <dd>{tried ? `“${tried}”` : before.length > 0 ? 'then nothing else' : 'none'}</dd>
     </div>
     {result?.verdict && <Outcome verdict={result.verdict} />}
     {dose && <DoseFact dose={dose} />}

@@ -97,6 +97,8 @@ export type LookLine = {
   readonly name: string;
   /** What was tried, as it is said. */
   readonly tried: string | null;
+  /** Tried before it in the same look, each with its own retest. */
+  readonly before: readonly { readonly say: string; readonly verdict: 'better' | 'same' | 'worse' }[];
   /** Faults that were found, in plain words, with their block where it is known. */
   readonly faults: Readonly<Record<string, { readonly plain: string; readonly block: Block | null }>>;
   /** Of each moment, one side: the first that the exercise is looked at from. */
@@ -367,6 +369,9 @@ function lineOf(
     school: schoolName(repertoire, look.school),
     name: exerciseName(repertoire, exercise, result?.words),
     tried: correction && correctionWords(repertoire, correction, result?.words),
+    before: look.tried
+      .filter(({ triedAt }) => !keptAt || triedAt < keptAt) // the one that it closed with stands by itself
+      .map((one) => ({ say: correctionWords(repertoire, one.correction, result?.words), verdict: one.verdict })),
     faults: Object.fromEntries(
       (result ? [...result.baseline, ...result.back, ...result.retest, ...result.seen] : []).map(({ fault }) => [
         fault,

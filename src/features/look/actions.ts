@@ -18,6 +18,7 @@ import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { findClient } from '@/data/stores/clients';
 import { checkedOn, findRepertoire, findStudio, keepCheck, setRoom } from '@/data/stores/studio';
+import { keepTry, takeBackTry } from '@/data/stores/look-tries';
 import { chooseCorrection, findLook, keepLook, setLookPicture, setLookReading, startLook } from '@/data/stores/looks';
 import { addRounds, setFinger } from '@/data/stores/observers';
 import { addOverrule } from '@/data/stores/cautions';
@@ -175,6 +176,37 @@ function trialOf(
       mdc: verdict.mdc,
     };
   return byEye && fault ? { fault, correction, measure: 'byEye', verdict: byEye, changeValue: 0, mdc: 0 } : undefined;
+}
+
+const tryForm = v.strictObject({
+  lookId: id,
+  /** Made with the page: sent twice, it is kept once. */
+  tryId: id,
+  /** How the fault worked on looked afterwards, where no measure tells. */
+  byEye: v.optional(v.picklist(['better', 'same', 'worse'])),
+});
+
+/** Keeps how the correction in hand went, as the server reads it, and frees the retest for another against the same baseline. */
+export async function keepTried(input: unknown): Promise<Result<null>> {
+  return act(tryForm, input, async (who, { lookId, tryId, byEye }) => {
+    const look = await findLook(who, lookId);
+    if (!look.ok) return look;
+    if (look.value.tried.some((one) => one.id === tryId)) return success(null);
+    const client = await findClient(who, look.value.clientId);
+    if (!client.ok) return client;
+    const reading = await readKeptLook(who, await findRepertoire(who), look.value, client.value);
+    if (!reading.ok) return reading;
+    const trial = trialOf(reading.value, look.value, byEye);
+    if (!trial) return failure('notRetested', 'Retest it first: mark the retest, or say by eye how it went.', 'retest');
+    return keepTry(who, lookId, tryId, trial);
+  });
+}
+
+/** Takes back what was tried last in a look: it counts no more, and its retest is in hand again. */
+export async function takeBackTried(input: unknown): Promise<Result<null>> {
+  return act(v.strictObject({ lookId: id, tryId: id }), input, (who, { lookId, tryId }) =>
+    takeBackTry(who, lookId, tryId),
+  );
 }
 
 /** Closes a look: reads the marks once more on the server, keeps what they say, the correction's outcome and the dose. */

@@ -11,6 +11,7 @@ import { onProp } from '@/core/figure/props';
 import { Figure } from '@/design/figure';
 import { Button } from '@/design/button';
 import { Chip, Quiet, Row, Small, Stack } from '@/design/layout';
+import type { Tried } from './use-tries';
 import { useRepertoire } from '@/platform/browser/repertoire';
 
 const kindNames = {
@@ -63,15 +64,22 @@ const firstShown = 6;
 
 type CorrectionsProps = {
   readonly context: RankContext;
+  /** What was tried in this look already: what did not help is not offered again. */
+  readonly tried?: readonly Pick<Tried, 'fault' | 'correction' | 'verdict'>[];
   readonly chosen: string | undefined;
   readonly onChoose: (correction: string) => void;
 };
 
 /** What to try for the finding worked on, in the order to try it; one is picked. */
-export function Corrections({ context, chosen, onChoose }: CorrectionsProps) {
+export function Corrections({ context, tried = [], chosen, onChoose }: CorrectionsProps) {
   const repertoire = useRepertoire();
   const [all, setAll] = useState(false);
-  const { options, excluded: left } = rankCorrections(repertoire, context);
+  const { options: ranked, excluded: left } = rankCorrections(repertoire, context);
+  const hasFailed = (id: string) =>
+    tried.some(
+      ({ correction, fault: of, verdict }) => correction === id && of === context.fault && verdict !== 'better',
+    );
+  const options = ranked.filter(({ correction }) => !hasFailed(correction));
   const excluded = left.filter(({ unfit }) => !unfit); // what the shape forbids is no news to her
   const shown = all ? options : leastOfEachKind(options);
   const fault = faultAt(repertoire, entry(repertoire.exercises, context.exercise), context.fault, context.level);

@@ -10,6 +10,7 @@ import { AlsoSeen } from './also-seen';
 import { Causes } from './causes';
 import { Corrections } from './corrections';
 import { Findings } from './findings';
+import { TriedSoFar } from './tried';
 import { outBlocks } from './numbers';
 import { workOf } from './work';
 import type { Work } from './work';
@@ -84,23 +85,25 @@ function Found({ model, reading, work }: FoundProps) {
 
 /** What to try against the fault in hand, and what may cause it. */
 function ToTry({ model, reading, work, go }: StepProps & { readonly work: Work }) {
-  const { opening, picked, pick, pickFailed, exercise } = model;
+  const { opening, picked, pick, pickFailed, exercise, tries } = model;
   const { frame, known, props, touchConsent } = opening;
   const { fault } = work;
   return (
     <Stack>
+      <TriedSoFar model={model} />
       {fault ? (
         <Corrections
           context={{
             fault,
             exercise: frame.exercise,
             level: frame.level,
-            history: [],
+            history: tries.history,
             known,
             conditions: frame.conditions,
             props,
             touchConsent,
           }}
+          tried={tries.tried}
           chosen={picked.correction ?? undefined}
           onChoose={(correction) => void pick(fault, correction)}
         />

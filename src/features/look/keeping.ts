@@ -23,7 +23,11 @@ const againMs = 3000;
 const gravest: readonly Keeping['state'][] = ['refused', 'waiting', 'keeping', 'kept'];
 
 /** Sends each thing after every change, and again until it is acknowledged; a copy waits in the browser, by look and thing. */
-export function useKept(lookId: string, things: readonly Kept[], drafts: Drafts): Keeping {
+export function useKept(
+  lookId: string,
+  things: readonly Kept[],
+  drafts: Drafts,
+): { readonly keeping: Keeping; readonly forget: (isOf: (key: string) => boolean) => void } {
   const wanted = useMemo(() => things.map(({ key, body }) => [key, JSON.stringify(body)] as const), [things]);
   const [acknowledged, setAcknowledged] = useState<Readonly<Record<string, string>>>(() =>
     Object.fromEntries(things.filter(({ fresh }) => !fresh).map(({ key, body }) => [key, JSON.stringify(body)])),
@@ -74,5 +78,9 @@ export function useKept(lookId: string, things: readonly Kept[], drafts: Drafts)
     const known = trouble[key];
     return known?.of === body ? known.keeping : { state: 'keeping' };
   });
-  return gravest.map((state) => states.find((one) => one.state === state)).find(Boolean) ?? { state: 'kept' };
+  const keeping = gravest.map((state) => states.find((one) => one.state === state)).find(Boolean) ?? { state: 'kept' };
+  /** What the server has put away is sent anew when it comes again, be it the same. */
+  const forget = (isOf: (key: string) => boolean) =>
+    setAcknowledged((before) => Object.fromEntries(Object.entries(before).filter(([key]) => !isOf(key))));
+  return { keeping, forget };
 }

@@ -35,7 +35,7 @@ import { actingOn } from '@/data/types';
 import { findObserver, markingInForce } from '@/data/stores/observers';
 import type { ObserverCard } from '@/data/stores/observers';
 import { listDemoPictures } from '@/data/stores/pictures';
-import type { ClientCard, LookCard, PictureCard, StudioCard, Who } from '@/data/types';
+import type { ClientCard, LookCard, LookTry, PictureCard, StudioCard, Who } from '@/data/types';
 import { bodyOf } from '@/core/body/segments';
 import type { Body } from '@/core/body/segments';
 import type { OpeningPicture } from './state';
@@ -127,6 +127,8 @@ export type BenchOpening = {
   readonly markingSdPx: number | undefined;
   readonly fault: string | null;
   readonly correction: string | null;
+  /** Corrections tried in this look before, each with its own retest; counted in `known` already. */
+  readonly tried: readonly LookTry[];
   readonly known: Known;
   readonly props: readonly string[];
   readonly touchConsent: boolean;
@@ -190,6 +192,7 @@ export async function readBench(who: Who, lookId: string): Promise<Result<BenchO
     markingSdPx: markingInForce(observer),
     fault: slice.faults.some(({ id }) => id === fault) ? fault : null,
     correction: slice.corrections.some(({ id }) => id === correction) ? correction : null,
+    tried: look.value.tried,
     known: {
       client: withShapes(repertoire.exercises, evidence.of(clientId)),
       studio: withShapes(repertoire.exercises, evidence.studio),

@@ -47,7 +47,7 @@ const Pair = styled.div`
   }
 `;
 
-const words = { better: 'Better', same: 'Same', worse: 'Worse' } as const;
+export const verdictWords = { better: 'Better', same: 'Same', worse: 'Worse' } as const;
 
 /** The verdict in words: what changed, and whether it is more than the two errors allow. */
 export function Verdict({
@@ -68,7 +68,7 @@ export function Verdict({
       : 'The change is larger than the least real change.';
   return (
     <Band $tone={word} data-verdict={word}>
-      <h2 className="word">{words[word]}</h2>
+      <h2 className="word">{verdictWords[word]}</h2>
       <span className="change numeral">
         {formatMeasure(measure, before.value)} <ArrowRight size={20} aria-label="to" />{' '}
         {formatMeasure(measure, after.value)}
@@ -146,8 +146,8 @@ export function ByEyeVerdict({
   onVerdict,
 }: {
   fault: string;
-  verdict: keyof typeof words | undefined;
-  onVerdict: (verdict: keyof typeof words) => void;
+  verdict: keyof typeof verdictWords | undefined;
+  onVerdict: (verdict: keyof typeof verdictWords) => void;
 }) {
   const { faults } = useRepertoire();
   return (
@@ -157,7 +157,7 @@ export function ByEyeVerdict({
         label="By eye, after the correction"
         chosen="main"
         gap={10}
-        options={optionsOf(keysOf(words), words)}
+        options={optionsOf(keysOf(verdictWords), verdictWords)}
         value={verdict}
         onChange={onVerdict}
       />

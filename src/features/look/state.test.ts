@@ -196,3 +196,15 @@ describe('a dose as typed', () => {
     ['changeOverS', '-1'],
   ])('%s "%s" is nonsense', (field, text) => expect(readDose('legFloat', { ...typed, [field]: text })).toBeUndefined());
 });
+
+test('a moment begun anew keeps nothing of its pictures, and nothing that undo would bring back; the others stay', () => {
+  const retest: BenchAct = { do: 'load', place: 'retest:side', sheet: sheet('r'), setting };
+  const mark: BenchAct = { do: 'put', place: 'retest:side', mark: 'ASIS', at: [5, 5], remember: true };
+  const bench = after(load, put('SN', [7, 7]), retest, mark, { do: 'clear', role: 'retest' });
+  expect(Object.keys(bench.sheets)).toEqual(['setup:side']);
+  expect(draftAt(bench, 'retest:side').points).toEqual({});
+  expect(bench.drafts['setup:side']?.points.SN).toEqual([7, 7]);
+  const undone = step(bench, { do: 'undo' });
+  expect(undone.drafts['setup:side']?.points.SN).toBeUndefined();
+  expect(undone.sheets['retest:side']).toBeUndefined();
+});

@@ -61,6 +61,8 @@ export type BenchAct =
       readonly points: Readonly<Partial<Record<MarkId, Vec2>>>;
       readonly onlyFree: boolean;
     }
+  /** A moment begun anew: its pictures and marks are put away. */
+  | { readonly do: 'clear'; readonly role: Role }
   | { readonly do: 'remove'; readonly place: Place; readonly mark: MarkId }
   | { readonly do: 'hide'; readonly place: Place; readonly mark: MarkId; readonly why: string | null }
   | { readonly do: 'knownMm'; readonly place: Place; readonly mm: number | null }
@@ -137,6 +139,19 @@ function carryOver(bench: Bench, place: Place, sheet: Sheet): Draft {
   return { points: Object.fromEntries(lines), knownMm, hidden: {} };
 }
 
+/** Without the pictures of a moment, and without what undo would bring back of them. */
+function cleared(bench: Bench, role: Role): Bench {
+  const isOther = (place: Place) => partsOf(place)[0] !== role;
+  const others = <T>(of: Readonly<Partial<Record<Place, T>>>): Readonly<Partial<Record<Place, T>>> =>
+    Object.fromEntries(entriesOf(of).filter(([place]) => isOther(place)));
+  const { sheets, settings, drafts, active } = bench;
+  return {
+    ...bench,
+    ...{ sheets: others(sheets), settings: others(settings), drafts: others(drafts), active: others(active) },
+    ...keepSteps(bench, ({ place }) => isOther(place)),
+  };
+}
+
 export function step(bench: Bench, act: BenchAct): Bench {
   switch (act.do) {
     case 'load': {
@@ -177,6 +192,8 @@ export function step(bench: Bench, act: BenchAct): Bench {
       const mark = nextWanted(wantedAt(next, act.place), draftAt(next, act.place), undefined);
       return { ...next, active: { ...next.active, [act.place]: mark } };
     }
+    case 'clear':
+      return cleared(bench, act.role);
     case 'remove': {
       const draft = draftAt(bench, act.place);
       const { [act.mark]: gone, ...points } = draft.points;

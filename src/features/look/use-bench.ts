@@ -15,6 +15,7 @@ import { Drafts } from '@/platform/browser/drafts';
 import { useOnce } from '@/platform/browser/once';
 import { useRepertoire } from '@/platform/browser/repertoire';
 import { keepMarks, keepTaken, keepWholeLook, pickCorrection } from './actions';
+import { useTries } from './use-tries';
 import { useKept } from './keeping';
 import type { Kept } from './keeping';
 import type { BenchOpening } from './read';
@@ -66,7 +67,9 @@ function usePicked({ lookId, fault, correction }: BenchOpening, onOther: () => v
     setPicked(before);
     setFailed(result.error.message);
   };
-  return { picked, failed, pick };
+  /** The fault stays in hand, the correction was tried. */
+  const letGo = () => setPicked(({ fault: held }) => ({ fault: held, correction: null }));
+  return { picked, failed, pick, letGo };
 }
 
 /** Marks that this browser held, and the server had not acknowledged, go back onto their pictures. */
@@ -106,14 +109,21 @@ export function useBench(opening: BenchOpening) {
   );
   const [readings, setReadings] = useState<readonly Taken[]>(opening.readings);
   const [byEye, setByEye] = useState<'better' | 'same' | 'worse'>();
-  const { picked, failed, pick } = usePicked(opening, () => setByEye(undefined));
+  const { picked, failed, pick, letGo } = usePicked(opening, () => setByEye(undefined));
   const [drafts] = useState(() => new Drafts(opening.keeper));
   useHeldDrafts(opening, drafts, dispatch);
   const things = useMemo(
     () => [...picturesToKeep(bench, opening), ...readingsToKeep(readings, opening)],
     [bench, readings, opening],
   );
-  const keeping = useKept(lookId, things, drafts);
+  const { keeping, forget } = useKept(lookId, things, drafts);
+  const tries = useTries(opening, picked, () => {
+    dispatch({ do: 'clear', role: 'retest' });
+    setReadings((before) => before.filter(({ role }) => role !== 'retest'));
+    setByEye(undefined);
+    forget((key) => key.startsWith('retest:'));
+    letGo();
+  });
   const reading = useMemo(
     () => readBench(repertoire, opening, bench, readings, picked.fault),
     [repertoire, opening, bench, readings, picked.fault],
@@ -139,7 +149,7 @@ export function useBench(opening: BenchOpening) {
   };
   return {
     ...{ opening, repertoire, exercise, level, bench, dispatch, readings, onRead, reading, keeping },
-    ...{ picked, pickFailed: failed, pick, onSeen, byEye, setByEye, keep, undoKeys },
+    ...{ picked, pickFailed: failed, pick, onSeen, byEye, setByEye, keep, undoKeys, tries },
   };
 }
 

@@ -2,6 +2,7 @@
 
 import styled from 'styled-components';
 import { setUpAt } from '@/core/knowledge/fits';
+import { handLines } from '@/core/knowledge/teach';
 import { SetUpList } from '@/design/set-up-list';
 import { Quiet, Row, Small, Stack, TextLink } from '@/design/layout';
 import { fromWhere } from '@/core/anatomy/positions';
@@ -42,7 +43,7 @@ export const ToTeach = ({ page: { exercise, first, prepares, follows }, level, q
       </Stack>
     )}
     <SetUpList setUp={setUpAt(exercise, level)} />
-    <Teaching exercise={exercise} />
+    <Teaching exercise={exercise} level={level} />
     {exercise.selfChecks.length > 0 && <TextList title="The client can check" lines={exercise.selfChecks} />}
     {exercise.notes.length > 0 && <TextList title="Finer points" lines={exercise.notes} />}
     {first.length > 0 && (
@@ -81,28 +82,35 @@ const Fact = ({ name, children }: { readonly name: string; readonly children: st
     </>
   ) : null;
 
-const Teaching = ({ exercise }: { readonly exercise: ExercisePage['exercise'] }) => (
-  <Stack $gap={6}>
-    <h2>Teaching it</h2>
-    <Facts>
-      <Fact name="Feel it">{exercise.feel.where}</Fact>
-      <Fact name="Not there">{exercise.feel.notWhere}</Fact>
-      <Fact name="Ends at">{exercise.endPoint}</Fact>
-      <Fact name="Legs">{exercise.legLine}</Fact>
-      <Fact name="Sides">{sideWords[exercise.sideOrder]}</Fact>
-      <Fact name="Trunk">
-        {exercise.prepareTrunk === 'none'
-          ? 'no bracing: let it yield'
-          : 'drawn together lightly on a breath out, then eased'}
-      </Fact>
-      <Fact name="Before">{exercise.settle}</Fact>
-      <Fact name="After">{exercise.release}</Fact>
-      <Fact name="In and out">{exercise.transition}</Fact>
-      <Fact name="Works">{exercise.regions.map((one) => regionNames[one]).join(', ')}</Fact>
-      <Fact name="Stand">{exercise.looks.map(({ view }) => fromWhere[view]).join(', ')}</Fact>
-    </Facts>
-  </Stack>
-);
+type TeachingProps = { readonly exercise: ExercisePage['exercise']; readonly level: number };
+
+function Teaching({ exercise, level }: TeachingProps) {
+  const here = exercise.levels.find(({ number }) => number === level);
+  return (
+    <Stack $gap={6}>
+      <h2>Teaching it</h2>
+      <Facts>
+        <Fact name="Feel it">{exercise.feel.where}</Fact>
+        <Fact name="Not there">{exercise.feel.notWhere}</Fact>
+        <Fact name="Ends at">{exercise.endPoint}</Fact>
+        <Fact name="Hands">{here && handLines(exercise, here).join(' ')}</Fact>
+        <Fact name="Legs">{here?.legLine ?? exercise.legLine}</Fact>
+        <Fact name="Sides">{sideWords[exercise.sideOrder]}</Fact>
+        <Fact name="Trunk">
+          {exercise.prepareTrunk === 'none'
+            ? 'no bracing: let it yield'
+            : 'drawn together lightly on a breath out, then eased'}
+        </Fact>
+        <Fact name="Before">{exercise.settle}</Fact>
+        <Fact name="After">{exercise.release}</Fact>
+        <Fact name="Spotter">{here?.load.also.includes('spotter') ? exercise.spotter : undefined}</Fact>
+        <Fact name="In and out">{exercise.transition}</Fact>
+        <Fact name="Works">{exercise.regions.map((one) => regionNames[one]).join(', ')}</Fact>
+        <Fact name="Stand">{exercise.looks.map(({ view }) => fromWhere[view]).join(', ')}</Fact>
+      </Facts>
+    </Stack>
+  );
+}
 
 function TextList({ title, lines }: { title: string; lines: readonly string[] }) {
   return (
