@@ -178,7 +178,11 @@ export async function readDay(
       school: studio.school,
       stances: studio.stances,
       exerciseStances: studio.exerciseStances,
-      room: { name: studio.room.name, props: studio.room.props },
+      room: {
+        name: studio.room.name,
+        props: studio.room.props,
+        rigs: apparatus.filter(({ room }) => room === studio.room.id).map(({ rig }) => rig),
+      },
     },
     day: date.toString(),
     rules: rulesVersion,

@@ -1,4 +1,5 @@
 // What a tablet holds for a day on the Floor: as much as the day's sessions need, and no more.
+import type { Rig } from '@/core/springs/apparatus';
 import type { Body } from '@/core/body/segments';
 import { withoutTrials } from '@/core/corrections/evidence';
 import type { Evidence, Trial } from '@/core/corrections/evidence';
@@ -62,7 +63,7 @@ export type DayPack = {
     readonly school: string;
     readonly stances: Readonly<Record<string, string>>;
     readonly exerciseStances: Readonly<Record<string, Readonly<Record<string, string>>>>;
-    readonly room: { readonly name: string; readonly props: readonly string[] };
+    readonly room: { readonly name: string; readonly props: readonly string[]; readonly rigs: readonly Rig[] };
   };
   /** As 2026-03-01, in the studio's time zone. */
   readonly day: string;

@@ -16,7 +16,7 @@ import type { Recorder } from './in-hand';
 import type { Aside } from './held';
 import type { DayPack, FloorClient } from './pack';
 import { Choose, Line, Sheet, Small, Tap, Warn, Words, Wrapping } from './parts';
-import { onPlan, plan, stancesFor } from './state';
+import { onPlan, plan, roomSprings, stancesFor } from './state';
 import type { ItemView } from './state';
 
 type Common = { readonly record: Recorder; readonly onClose: () => void };
@@ -219,6 +219,7 @@ export function ChangeSheet({
     const rung = rungs.find((one) => one.number === number);
     if (!rung || !whole) return;
     const stances = stancesFor(pack, client, whole.id);
+    const inRoom = roomSprings(pack, whole, number, client);
     void record({
       kind: 'levelled',
       item: item.item,
@@ -228,7 +229,7 @@ export function ChangeSheet({
         ...item.dose,
         ...doseInForce(rung, stances),
         pattern: breathInForce(whole, stances, Math.ceil(number)).pattern,
-        ...(rung.springs ? { springs: rung.springs } : {}),
+        ...(inRoom ? { springs: inRoom } : {}),
       },
     });
     onClose();

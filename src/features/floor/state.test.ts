@@ -1,4 +1,5 @@
 import { entry } from '@/core/knowledge/find';
+import { usualRig } from '@/core/springs/apparatus';
 import type { Payload, SessionEvent } from '@/core/progression/events';
 import { foldSession } from '@/core/progression/session';
 import { repertoire } from '@/repertoire';
@@ -46,7 +47,13 @@ const pack = (clients: readonly FloorClient[] = [client()]): DayPack => ({
   build: 'test',
   who: { id: 'w', name: 'Lead' },
   key: '',
-  studio: { name: 'Quay', school: 'evenKeel', stances: {}, exerciseStances: {}, room: { name: 'Loft', props: [] } },
+  studio: {
+    name: 'Quay',
+    school: 'evenKeel',
+    stances: {},
+    exerciseStances: {},
+    room: { name: 'Loft', props: [], rigs: [] },
+  },
   until: 0,
   day: '2026-03-08',
   rules: 'x',
@@ -167,6 +174,18 @@ describe('plan and dose', () => {
     [{ repetitions: 5, sets: 1, sides: 2, directions: 1 } as const, '5 each side'],
     [{ repetitions: 3, sets: 2, sides: 1, directions: 2 } as const, '2 sets of 3, each way'],
   ])('%j reads %s', (dose, text) => expect(doseText({ ...dose, pattern: '', pace: 1 })).toBe(text));
+  test('springs are those that hang in the room, nearest to what the level means; her own setting goes before', () => {
+    const springs = (rigs: DayPack['studio']['room']['rigs'], who = client(), level = 1) => {
+      const day = pack([who]);
+      const here = { ...day, studio: { ...day.studio, room: { ...day.studio.room, rigs } } };
+      return plan(here, who, { exercise: 'footwork', level })?.dose.springs;
+    };
+    expect(springs([])).toBe('three full to start'); // nothing is known of this room: the level's own words
+    expect(springs([usualRig('reformer')])).toBe('3 full');
+    expect(springs([usualRig('reformer')], client(), 4)).toBe('1 full, with the jump board');
+    const set = { ...client(), springs: { footwork: { text: '2 full + 1 half', note: '' } } };
+    expect(springs([usualRig('reformer')], set)).toBe('2 full + 1 half'); // hers goes before it
+  });
   test('apparatus is asked for until it is checked, and the mat never', () => {
     const footwork = plan(pack(), client(), { exercise: 'footwork', level: 1 });
     const mat = plan(pack(), client(), march);

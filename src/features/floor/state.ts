@@ -7,6 +7,7 @@ import type { Weighed } from '@/core/knowledge/cautions';
 import type { Exercise, Fault, Level } from '@/core/knowledge/entries';
 import { layStances, resolveStances } from '@/core/knowledge/stances';
 import type { StancesInForce } from '@/core/knowledge/stances';
+import { springsInRoom } from '@/core/knowledge/room-springs';
 import { watchedAt } from '@/core/knowledge/fits';
 import { watchFor } from '@/core/knowledge/watch';
 import type { Watch } from '@/core/knowledge/watch';
@@ -40,6 +41,17 @@ export function stancesFor(pack: DayPack, client: FloorClient, exercise: string)
   return resolved.value;
 }
 
+/** Springs for a level by what hangs in this room. */
+export function roomSprings(
+  { studio }: DayPack,
+  exercise: Exercise,
+  level: number,
+  { body }: Pick<FloorClient, 'body'>,
+): string | undefined {
+  const rung = rungAt(exercise, level, body);
+  return rung && springsInRoom(exercise, rung, studio.room.rigs);
+}
+
 /** An exercise put on a session's plan, with its dose as the school in force gives it or as it was left last time. */
 export function plan(pack: DayPack, client: FloorClient, { exercise: id, level }: Standing): Planned | undefined {
   const exercise = pack.repertoire.exercises.find((one) => one.id === id);
@@ -47,7 +59,7 @@ export function plan(pack: DayPack, client: FloorClient, { exercise: id, level }
   return planItem(exercise, client.body, stancesFor(pack, client, id), {
     item: newId(),
     level,
-    springs: client.springs[id]?.text,
+    springs: client.springs[id]?.text ?? roomSprings(pack, exercise, level, client),
     before: client.standings.find((one) => one.exercise === id && one.level === level)?.dose,
   });
 }
