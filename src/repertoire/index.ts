@@ -19,6 +19,7 @@ import { rolling } from './exercises/rolling';
 import { upright } from './exercises/upright';
 import { faultShapes } from './fault-shapes';
 import { faults } from './faults';
+import { forms } from './forms';
 import { glossary } from './glossary';
 import { props } from './props';
 import { sequences } from './sequences';
@@ -40,7 +41,7 @@ export const repertoire: Repertoire = v.parse(shape, {
     ...frontAndSide,
     ...upright,
     ...apparatus,
-  ],
+  ].map((one) => ({ ...one, forms: [...(forms[one.id] ?? [])] })),
   faults: faults.map((one) => ({ ...one, inShape: [...(faultShapes[one.id] ?? [])] })),
   causes,
   targets,

@@ -150,7 +150,7 @@ describe('a whole session, with the server killed in the middle', () => {
     await chrome.sees('No long hold at the top.');
     await chrome.sees('“The seat works, it does not clench.”');
     await chrome.press('Where does she feel it?');
-    await tap('Neck');
+    await (await chrome.find(By.xpath("//dialog[@open]//button[starts-with(., 'Neck')]"))).click();
     await chrome.sees('Not wanted in the neck');
     await findNothingToImprove('where she feels it');
     await (await chrome.find(By.css('dialog[open]'))).sendKeys('\uE00C'); // escape

@@ -406,7 +406,7 @@ describe('a fault that no picture shows', () => {
     await chrome.press('Try another against the same baseline');
     await chrome.find(By.css('[data-tried][data-verdict=same]'));
     expect(await chrome.text('[aria-label=Corrections]')).not.toContain(firstCue); // it has not helped, and is not offered again
-    await (await chrome.find(By.css('[data-kind=verbal]'))).click();
+    await (await chrome.find(By.css('[aria-label=Corrections] [data-kind]'))).click();
     await chrome.press('Retest with this');
     await chrome.press('Take the last one back'); // it was better after all
     await chrome.isAt(/\/looks\//);

@@ -18,6 +18,8 @@ export const propPlaces = [
   'underKnees',
   'underFeet',
   'underRightFoot',
+  'underRightHeel',
+  'underCalves',
   'underSeat',
   'betweenKnees',
   'betweenAnkles',
@@ -27,7 +29,7 @@ export const propPlaces = [
   'alongBack',
 ] as const;
 export type PropPlace = (typeof propPlaces)[number];
-export const propForms = ['roll', 'block', 'wedge', 'pad', 'ball', 'ring', 'band', 'strap', 'pole'] as const;
+export const propForms = ['roll', 'block', 'wedge', 'pad', 'ball', 'bigBall', 'ring', 'band', 'strap', 'pole'] as const;
 export type PropForm = (typeof propForms)[number];
 export type PlacedProp = { readonly form: PropForm; readonly at: PropPlace };
 
@@ -53,6 +55,12 @@ function spotOf(at: PropPlace, body: PosedBody): Vec3 {
       return lowered(both('ball'), 0.0135 * h);
     case 'underRightFoot':
       return lowered(middle3(sides.R.ankle, sides.R.ball), 0.0135 * h);
+    case 'underRightHeel':
+      return lowered(sides.R.heel, 0.01 * h);
+    case 'underCalves': {
+      const calf = (side: 'L' | 'R') => middle3(sides[side].knee, sides[side].ankle);
+      return lowered(middle3(calf('L'), calf('R')), 0.028 * h);
+    }
     case 'underSeat':
       return place(body.pelvis, [-0.09 * h, 0, -0.02 * h]);
     case 'betweenKnees':
@@ -184,11 +192,21 @@ function trunkWedge({ body, eye, spot }: Placing): Piece[] {
   return [solid([-170, 170].flatMap(cut), eye)];
 }
 
+/** It lies on the mat under what rests on it, as large as that leaves room for; a studio's big ball at most. */
+function bigBallPiece({ eye, spot, top }: Placing): Piece[] {
+  const radius = Math.min(220, top / 2);
+  const looked = eye.see([spot[0], spot[1], radius]);
+  return [
+    { away: looked.away, shapes: [{ role: 'prop', path: disc({ at: looked.at, radius: radius * looked.perMm }) }] },
+  ];
+}
+
 const pieceOf: Readonly<Record<PropForm, (placing: Placing) => Piece[]>> = {
   pole: polePiece,
   strap: strapPiece,
   band: bandPiece,
   ball: ballPiece,
+  bigBall: bigBallPiece,
   ring: ringPiece,
   roll: rollPiece,
   pad: (placing) => [solid(onMat(placing, placing.at === 'underHead' ? 95 : 60, 110), placing.eye)],

@@ -220,6 +220,21 @@ export const level = v.strictObject({
 });
 export type Level = v.InferOutput<typeof level>;
 
+/** Another way of doing a level that is held, at about the same level. */
+export const form = v.strictObject({
+  id,
+  name: text,
+  change: text,
+  /** Levels that can be done so; left out, every one. */
+  levels: v.optional(v.array(v.number())),
+  prop: v.optional(id),
+  /** What it asks beside what the level asks. */
+  load: v.optional(loadTags, {}),
+  /** Another top. */
+  top: v.optional(poseShape),
+});
+export type Form = v.InferOutput<typeof form>;
+
 export const exercise = v.strictObject({
   id,
   name: text,
@@ -309,6 +324,8 @@ export const exercise = v.strictObject({
   stances: ids,
   /** What to look out for, beside the conditions' own rules. */
   cautions: texts,
+  /** Other ways of doing its levels. */
+  forms: v.optional(v.array(form), []),
   /** Finer points of teaching it. */
   notes: texts,
 });

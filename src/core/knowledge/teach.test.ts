@@ -5,21 +5,25 @@ import { resolveStances } from './stances';
 import { teachAt, teachTopics } from './teach';
 import type { TeachTopic } from './teach';
 
+type Asked = {
+  readonly school?: string;
+  readonly next?: readonly [string, number];
+  readonly conditions?: readonly string[];
+  readonly props?: readonly string[];
+};
+
 function taught(
   id: string,
   level: number,
-  {
-    school = 'evenKeel',
-    next,
-    conditions = [],
-  }: { school?: string; next?: [string, number]; conditions?: string[] } = {},
+  { school = 'evenKeel', next, conditions = [], props = [] }: Asked = {},
 ): Readonly<Partial<Record<TeachTopic, readonly string[]>>> {
   const stances = resolveStances(repertoire, school);
   if (!stances.ok) throw new Error(stances.error.message);
   const exercise = entry(repertoire.exercises, id);
   const notes = teachAt(repertoire, exercise, level, {
     stances: stances.value,
-    conditions,
+    client: { conditions: conditions.map((condition) => ({ condition, clearedOn: null })) },
+    props,
     ...(next ? { next: { exercise: entry(repertoire.exercises, next[0]), level: next[1] } } : {}),
   });
   return Object.fromEntries(notes.map(({ topic, lines }) => [topic, lines]));
@@ -126,5 +130,22 @@ describe('into the next', () => {
     for (const { exercises } of repertoire.sequences)
       for (const [i, id] of exercises.slice(1).entries())
         expect([id, taught(exercises[i] ?? '', 1, { next: [id, 1] }).next?.length ?? 0]).not.toEqual([id, 0]);
+  });
+});
+
+describe('other ways of doing a level', () => {
+  const forms = (id: string, level: number, more: Asked = {}) =>
+    (taught(id, level, more).forms ?? []).map((line) => line.split(':')[0]);
+  test('those of this level, with the props of this room', () => {
+    expect(forms('bridgeNeutral', 2)).toEqual(['Arms overhead', 'One hip down and up', 'Shift and drop']);
+    expect(forms('bridgeNeutral', 2, { props: ['bigBall'] })).toContain('Calves on the big ball');
+    expect(forms('bridgeNeutral', 1)).toEqual(['Arms overhead']);
+    expect(forms('armLegReach', 4)).toEqual(['Arm to the side']);
+  });
+  test('none that a caution rules out: arms overhead, a hip that may not turn out, a ball that rolls', () => {
+    expect(forms('bridgeNeutral', 2, { conditions: ['shoulder'] })).not.toContain('Arms overhead');
+    expect(forms('legCircle', 3)).toEqual(expect.arrayContaining(['Turned out', 'Turned in']));
+    expect(forms('legCircle', 3, { conditions: ['hipFromFront'] })).not.toContain('Turned out');
+    expect(forms('legCircle', 3, { conditions: ['hipFromBehind'] })).not.toContain('Turned in');
   });
 });

@@ -4,6 +4,8 @@ import { areBothLegsUp, factsOfPhase, isUnderLegLoad } from './facts';
 import type { Facts, HandFact } from './facts';
 import { entry } from './find';
 import { whyUnfit } from './fits';
+import type { ActingOn } from './cautions';
+import { formsAt, openForms } from './forms';
 import type { StancesInForce } from './stances';
 import { restingPlaceOf, transitionBetween } from './transition';
 
@@ -15,6 +17,7 @@ export const teachTopics = [
   'sayNow',
   'hands',
   'legs',
+  'forms',
   'finerPoints',
   'inAndOut',
   'next',
@@ -28,6 +31,7 @@ export const teachNames: Readonly<Record<TeachTopic, string>> = {
   sayNow: 'In this school',
   hands: 'Hands',
   legs: 'Legs and feet',
+  forms: 'Other ways',
   finerPoints: 'Finer points',
   inAndOut: 'In and out',
   next: 'Into the next',
@@ -46,6 +50,7 @@ const handWords: Readonly<Partial<Record<HandFact, string>>> = {
 };
 const wristChoices = 'Where a wrist complains: fists, a wedge under the heel of the hand, or forearms on blocks.';
 
+const small = (words: string): string => words.charAt(0).toLowerCase() + words.slice(1);
 const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 
 /** Where hands are at the top, in words; undefined where they are free to do anything. */
@@ -110,8 +115,9 @@ function legLines({ legLine }: Exercise, level: Level, choices: readonly Choice[
 
 export type TeachContext = {
   readonly stances: StancesInForce;
-  /** Conditions that act on the client. */
-  readonly conditions: readonly string[];
+  /** What acts on the client, and in which room. */
+  readonly client: ActingOn;
+  readonly props: readonly string[];
   /** What comes after, and at which level. */
   readonly next?: { readonly exercise: Exercise; readonly level: number } | undefined;
 };
@@ -121,12 +127,12 @@ function nextLines(
   repertoire: Pick<Repertoire, 'transitions' | 'conditions'>,
   exercise: Exercise,
   level: Level,
-  { next, conditions }: TeachContext,
+  { next, client }: TeachContext,
 ): string[] {
   if (!next) return [];
   if (next.exercise.apparatus !== 'mat' || exercise.apparatus !== 'mat') return [next.exercise.transition];
   const [from, to] = [restingPlaceOf(exercise, level.number), restingPlaceOf(next.exercise, next.level)];
-  const words = from && to && transitionBetween(repertoire, from, to, conditions);
+  const words = from && to && transitionBetween(repertoire, from, to, client);
   return words ? [...words.steps, ...(words.orElse ? [words.orElse] : [])] : ['Stay where you are.'];
 }
 
@@ -150,6 +156,9 @@ export function teachAt(
     sayNow: choices.flatMap((choice) => wordsOf(choice, level) ?? []).map((words) => `“${words}”`),
     hands: handLines(exercise, level),
     legs: legLines(exercise, level, choices),
+    forms: openForms(formsAt(repertoire, exercise, level.number, context.client), context.props).map(
+      ({ name, change }) => `${name}: ${small(change)}`,
+    ),
     finerPoints: exercise.notes,
     inAndOut: [exercise.transition],
     next: nextLines(repertoire, exercise, level, context),

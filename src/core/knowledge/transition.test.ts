@@ -1,13 +1,17 @@
 import { repertoire } from '@/repertoire';
+import type { ActingOn } from './cautions';
 import { entry } from './find';
 import { restingPlaces } from './kinds';
 import type { RestingPlace } from './kinds';
 import { restingPlaceOf, transitionBetween } from './transition';
 
+const having = (...conditions: string[]): Pick<ActingOn, 'conditions'> => ({
+  conditions: conditions.map((condition) => ({ condition, clearedOn: null })),
+});
 const steps = (from: RestingPlace, to: RestingPlace, ...conditions: string[]): readonly string[] =>
-  transitionBetween(repertoire, from, to, conditions)?.steps ?? [];
+  transitionBetween(repertoire, from, to, having(...conditions))?.steps ?? [];
 const orElse = (from: RestingPlace, to: RestingPlace, ...conditions: string[]): string | undefined =>
-  transitionBetween(repertoire, from, to, conditions)?.orElse;
+  transitionBetween(repertoire, from, to, having(...conditions))?.orElse;
 
 // Where each begins and comes back to, as a teacher would say.
 test.each([
@@ -25,7 +29,7 @@ test.each([
 );
 
 test('nothing to change, nothing to say; half a level rests as the one below', () => {
-  expect(transitionBetween(repertoire, 'sitting', 'sitting', [])).toBeUndefined();
+  expect(transitionBetween(repertoire, 'sitting', 'sitting', having())).toBeUndefined();
   expect(restingPlaceOf(entry(repertoire.exercises, 'frontSupportHold'), 1.5)).toBe('handsAndKnees');
 });
 
@@ -75,7 +79,14 @@ test('there is a way between all places, for every condition, and no step of it 
     }
 });
 
+test('what was cleared does not stand in the way, and a pregnancy acts by its week', () => {
+  const cleared = { conditions: [{ condition: 'knee', clearedOn: '2026-01-01' }] };
+  expect(transitionBetween(repertoire, 'sitting', 'standing', cleared)?.steps.join()).not.toMatch(/chair/);
+  const early = { conditions: [{ condition: 'pregnancy', clearedOn: null, week: 8 }] };
+  expect(transitionBetween(repertoire, 'onBack', 'handsAndKnees', early)?.steps.join()).toMatch(/to the front/);
+});
+
 test('what leads nowhere is not told', () => {
   const alone = { ...repertoire, transitions: repertoire.transitions.filter(({ to }) => to !== 'plank') };
-  expect(transitionBetween(alone, 'standing', 'plank', [])).toBeUndefined();
+  expect(transitionBetween(alone, 'standing', 'plank', having())).toBeUndefined();
 });

@@ -3,6 +3,8 @@ import { entriesOf } from '../keyed';
 import type { Repertoire, Exercise, Transition } from './entries';
 import { factsOfPhase } from './facts';
 import type { RestingPlace, TrunkFact } from './kinds';
+import { actingConditions } from './cautions';
+import type { ActingOn } from './cautions';
 import { fits } from './load-fit';
 
 /** Where a trunk comes to rest from where it is. */
@@ -26,23 +28,22 @@ export function restingPlaceOf({ levels }: Pick<Exercise, 'levels'>, wanted: num
   return level && restsOn[factsOfPhase(level, 'start').trunk];
 }
 
-/** A condition in force rules out what the step asks. Steps that ask nothing are open to everybody. */
-function isRuledOut(
-  load: Transition['load'],
-  { conditions }: Pick<Repertoire, 'conditions'>,
-  inForce: readonly string[],
-): boolean {
+type Acting = ReturnType<typeof actingConditions>;
+
+/** A condition that acts rules out what the step asks. Steps that ask nothing are open to everybody. */
+function isRuledOut(load: Transition['load'], acting: Acting): boolean {
   const asks = entriesOf(load).some(([, asked]) => (Array.isArray(asked) ? asked.length > 0 : asked === true));
   const bends = [load.flexion, load.extension, load.twist].some((one) => one !== 'none');
   if (!asks && !bends && load.lying === 'no') return false;
-  return conditions
-    .filter(({ id }) => inForce.includes(id))
-    .some(({ rules }) =>
-      rules.some(
-        ({ when, act }) =>
-          act === 'ruleOut' && !when.anything && fits(when, { tags: load, positions: [], apparatus: 'mat' }),
-      ),
-    );
+  return acting.some(({ condition, week }) =>
+    condition.rules.some(
+      ({ when, act, fromWeek }) =>
+        act === 'ruleOut' &&
+        !when.anything &&
+        !(fromWeek !== undefined && week !== undefined && week < fromWeek) &&
+        fits(when, { tags: load, positions: [], apparatus: 'mat' }),
+    ),
+  );
 }
 
 /** The way with the fewest steps, by these transitions; undefined where none leads there. */
@@ -97,10 +98,11 @@ export function transitionBetween(
   repertoire: Pick<Repertoire, 'transitions' | 'conditions'>,
   from: RestingPlace,
   to: RestingPlace,
-  conditions: readonly string[],
+  client: Pick<ActingOn, 'conditions'>,
 ): TransitionWords | undefined {
   if (from === to) return undefined;
-  const open = repertoire.transitions.filter(({ load }) => !isRuledOut(load, repertoire, conditions));
+  const acting = actingConditions(repertoire, client.conditions);
+  const open = repertoire.transitions.filter(({ load }) => !isRuledOut(load, acting));
   const usual = (all: readonly Transition[]) =>
     shortestWay(
       all.filter(({ isSkilled }) => !isSkilled),
@@ -109,7 +111,7 @@ export function transitionBetween(
     );
   const way = usual(open) ?? usual(repertoire.transitions);
   if (!way) return undefined;
-  const mayFreeHands = ({ load }: Transition) => !isRuledOut({ ...load, ...handsFree }, repertoire, conditions);
+  const mayFreeHands = ({ load }: Transition) => !isRuledOut({ ...load, ...handsFree }, acting);
   const orElse = orElseOf(way, shortestWay(open, from, to), mayFreeHands);
   return { steps: way.map(({ how }) => `${how}.`), ...(orElse ? { orElse } : {}) };
 }

@@ -53,13 +53,12 @@ const Side1 = styled.aside`
   min-height: 0;
   .panes {
     display: grid;
-    grid-template-columns: repeat(5, auto);
-    gap: 5px;
+    grid-template-columns: repeat(5, minmax(64px, 1fr));
+    gap: 4px;
   }
   .panes button {
     padding: 4px 2px;
-    min-width: 0;
-    font-size: 0.96rem;
+    font-size: 0.94rem;
   }
   @media (max-width: 1000px) {
     border-left: 0;

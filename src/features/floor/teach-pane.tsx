@@ -48,7 +48,8 @@ export function Teach({ pack, client, view, next, open }: InHand) {
   const following = find(next.exercise);
   const notes = teachAt(pack.repertoire, exercise, item.level, {
     stances: stancesFor(pack, client, exercise.id),
-    conditions: client.conditions,
+    client: client.acting,
+    props: pack.studio.room.props,
     next: following && { exercise: following, level: next.level ?? 1 },
   });
   const wrong = misplaced(exercise, item.felt);

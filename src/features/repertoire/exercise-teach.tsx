@@ -3,6 +3,7 @@
 import styled from 'styled-components';
 import { setUpAt } from '@/core/knowledge/fits';
 import { handLines } from '@/core/knowledge/teach';
+import { StandingChip } from '@/design/standing';
 import { SetUpList } from '@/design/set-up-list';
 import { Quiet, Row, Small, Stack, TextLink } from '@/design/layout';
 import { fromWhere } from '@/core/anatomy/positions';
@@ -28,7 +29,7 @@ const Facts = styled.dl`
 type ToTeachProps = { readonly page: ExercisePage; readonly level: number; readonly query: string };
 
 /** Cautions, set-up, and everything else to teach from. */
-export const ToTeach = ({ page: { exercise, first, prepares, follows }, level, query }: ToTeachProps) => (
+export const ToTeach = ({ page: { exercise, first, prepares, follows, forms }, level, query }: ToTeachProps) => (
   <>
     {exercise.cautions.length > 0 && (
       <Stack $gap={6}>
@@ -44,6 +45,7 @@ export const ToTeach = ({ page: { exercise, first, prepares, follows }, level, q
     )}
     <SetUpList setUp={setUpAt(exercise, level)} />
     <Teaching exercise={exercise} level={level} />
+    <OtherWays forms={forms[level] ?? []} />
     {exercise.selfChecks.length > 0 && <TextList title="The client can check" lines={exercise.selfChecks} />}
     {exercise.notes.length > 0 && <TextList title="Finer points" lines={exercise.notes} />}
     {first.length > 0 && (
@@ -67,6 +69,25 @@ export const ToTeach = ({ page: { exercise, first, prepares, follows }, level, q
     </Stack>
   </>
 );
+
+/** Forms of the level in hand; what stands against one is said with it. */
+const OtherWays = ({ forms }: { readonly forms: ExercisePage['forms'][number] }) =>
+  forms.length > 0 && (
+    <Stack $gap={6}>
+      <h2>Other ways</h2>
+      <ul aria-label="Other ways of this level" style={{ display: 'grid', gap: 8 }}>
+        {forms.map(({ name, change, prop, standing, why }) => (
+          <li key={name} data-form={standing}>
+            <b>{name}</b>
+            {prop && <Small> with the {prop.toLowerCase()}</Small>}{' '}
+            {standing !== 'fine' && <StandingChip standing={standing} />}
+            <br />
+            {change} {why && <Small>{why}.</Small>}
+          </li>
+        ))}
+      </ul>
+    </Stack>
+  );
 
 const sideWords = {
   both: 'both together',

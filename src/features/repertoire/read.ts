@@ -4,7 +4,8 @@ import { rankCorrections } from '@/core/corrections/rank';
 import type { Option } from '@/core/corrections/rank';
 import { actingConditions, weighExercise } from '@/core/knowledge/cautions';
 import { loadsOf } from '@/core/knowledge/loads';
-import type { WeighedExercise } from '@/core/knowledge/cautions';
+import type { CautionStanding, WeighedExercise } from '@/core/knowledge/cautions';
+import { formsAt } from '@/core/knowledge/forms';
 import { conditionsInForce } from '@/core/knowledge/conditions';
 import { exercise as exerciseShape } from '@/core/knowledge/entries';
 import { entry, faultIds, serves } from '@/core/knowledge/find';
@@ -147,6 +148,15 @@ export type FaultCard = Pick<Fault, 'id' | 'name' | 'plain' | 'block' | 'seen' |
   readonly excluded: readonly { readonly say: string; readonly why: string }[];
 };
 
+/** Another way of doing a level; for a client, how it stands. */
+export type FormLine = {
+  readonly name: string;
+  readonly change: string;
+  readonly prop: string | null;
+  readonly standing: CautionStanding;
+  readonly why: string | null;
+};
+
 export type ExercisePage = {
   readonly exercise: Exercise;
   readonly own: OwnState | null;
@@ -168,6 +178,8 @@ export type ExercisePage = {
   readonly clients: readonly ClientChoice[];
   readonly client: ClientChoice | null;
   readonly weighed: WeighedExercise | null;
+  /** Other ways of doing each level, by its number. */
+  readonly forms: Readonly<Record<number, readonly FormLine[]>>;
   readonly looks: readonly string[];
   readonly mayChange: boolean;
 };
@@ -282,6 +294,23 @@ async function ladderOf(who: Who, { repertoire, exercise, client }: ExerciseCont
   return { ladder: ladder ?? null, heldPct: ladder?.kind === 'legs' ? held : null };
 }
 
+/** Other ways of doing each level, as they stand for the client. */
+function formLines({ repertoire, exercise, client }: ExerciseContext): ExercisePage['forms'] {
+  const acting = client ? actingOn(client) : { conditions: [] };
+  return Object.fromEntries(
+    exercise.levels.map(({ number }) => [
+      number,
+      formsAt(repertoire, exercise, number, acting).map(
+        ({ form: { name, change, prop }, weighed: { standing, reasons } }): FormLine => ({
+          ...{ name, change, standing },
+          prop: prop ? entry(repertoire.props, prop).name : null,
+          why: standing === 'fine' ? null : (reasons[0]?.why ?? null),
+        }),
+      ),
+    ]),
+  );
+}
+
 /** One exercise as a person could teach from it; for a client, with the cautions and what worked. */
 export async function readExercise(who: Who, id: string, clientId?: string): Promise<Result<ExercisePage>> {
   const [repertoire, own, studio, clients, client] = await Promise.all([
@@ -325,6 +354,7 @@ export async function readExercise(who: Who, id: string, clientId?: string): Pro
     clients,
     client: client ? { id: client.id, name: client.name } : null,
     weighed: client ? weighExercise(repertoire, exercise, actingOn(client)) : null,
+    forms: formLines(context),
     looks: looksAt(exercise).map(({ view }) => view),
     mayChange: who.role === 'lead',
   });

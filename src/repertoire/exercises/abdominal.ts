@@ -33,7 +33,8 @@ const feel: ExerciseEntry['feel'] = {
   notAt: ['neck', 'hipFronts'],
 };
 const settle = 'Level found, breath to the sides, trunk lightly drawn together.';
-const release = 'Head down first, then feet, one at a time; knees in.';
+const release =
+  'Head down first, then feet, one at a time; knees in. Where rounding is welcome, sit up over the side and fold over the legs.';
 const curlNote =
   'Curl so that the tips of the shoulder blades just clear; chin a fist from the chest; the belly stays flat.';
 const faults = [...curlFaults, ...supineFaults.filter(({ fault }) => !curlFaults.some((one) => one.fault === fault))];

@@ -49,7 +49,10 @@ export const findingTheStart: readonly ExerciseEntry[] = [
     settle: 'Lift and put back pelvis, ribs and head, one after the other. Shoes off.',
     release: 'Knees in, sway a little.',
     transition: fromHookLying,
-    setUp: supineSetUp,
+    setUp: [
+      ...supineSetUp,
+      { block: 'head', check: 'The neck keeps its own curve: a finger or two of room under it, the skull heavy.' },
+    ],
     watches: [
       ...supineWatches.filter(({ measure }) => measure !== 'pelvicShift'),
       { measure: 'tabletopError', phases: held, levels: [3, 4] },
