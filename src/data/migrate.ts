@@ -11,6 +11,7 @@ import * as dates from './migrations/008-dates';
 import * as seen from './migrations/009-seen';
 import * as byExercise from './migrations/010-evidence-by-exercise';
 import * as triesInALook from './migrations/011-tries-in-a-look';
+import * as ownRanges from './migrations/012-own-ranges';
 import { restartable } from './migrations/restartable';
 
 type Migration = {
@@ -30,6 +31,7 @@ const migrations: readonly (readonly [string, Migration])[] = [
   ['009-seen', seen],
   ['010-evidence-by-exercise', byExercise],
   ['011-tries-in-a-look', triesInALook],
+  ['012-own-ranges', ownRanges],
 ];
 
 /** Brings the tables to the newest shape, or to that of `to`; returns the names of the migrations that ran. */

@@ -9,6 +9,7 @@ import type {
   Sequelize,
 } from 'sequelize';
 import type { View } from '@/core/anatomy/positions';
+import type { RangeId, RangeMethod, RangeSide } from '@/core/knowledge/ranges';
 import type { EarlierRole, Role as PictureRole } from '@/core/alignment/look-values';
 import type { RepeatedMarks } from '@/core/agreement/repeats';
 import type { Setting } from '@/core/alignment/setting';
@@ -181,6 +182,21 @@ export class SpringSettingRow extends Model<Attributes<SpringSettingRow>, Creati
   declare note: string;
   declare madeBy: string;
   declare madeAt: Date;
+}
+
+export class ClientRange extends Model<Attributes<ClientRange>, Creation<ClientRange>> {
+  declare id: string;
+  declare studioId: string;
+  declare clientId: string;
+  declare range: RangeId;
+  declare side: RangeSide;
+  declare value: number;
+  declare method: RangeMethod;
+  declare takenOn: string;
+  declare madeBy: string;
+  declare madeAt: Date;
+  /** Taken back: it stays, and counts no more. */
+  declare struckAt: CreationOptional<Date | null>;
 }
 
 export class Intake extends Model<Attributes<Intake>, Creation<Intake>> {
@@ -533,6 +549,19 @@ export function defineModels(sequelize: Sequelize): void {
     note: STRING,
     madeBy: STRING,
     madeAt: DATE(3),
+  });
+  define(ClientRange, 'client_ranges', {
+    id,
+    studioId,
+    clientId: UUID,
+    range: STRING,
+    side: STRING,
+    value: DOUBLE,
+    method: STRING,
+    takenOn: DATEONLY,
+    madeBy: STRING,
+    madeAt: DATE(3),
+    struckAt: DATE(3),
   });
   define(Intake, 'intakes', {
     id,

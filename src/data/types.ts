@@ -1,4 +1,5 @@
 // Plain values that stores take and give.
+import type { OwnRange } from '@/core/knowledge/ranges';
 import type { KeptReading } from '@/core/knowledge/kept';
 import type { View } from '@/core/anatomy/positions';
 import type { LegLengths } from '@/core/body/segments';
@@ -81,6 +82,14 @@ export type ApparatusCard = {
   readonly revision: number;
   readonly changedBy: string;
   readonly changedAt: Date;
+};
+/** A range of a client's own, as it was taken. */
+export type RangeCard = OwnRange & {
+  readonly id: string;
+  readonly clientId: string;
+  readonly takenOn: string;
+  readonly madeBy: string;
+  readonly isStruck: boolean;
 };
 /** What was set for a client. */
 export type SettingCard = {

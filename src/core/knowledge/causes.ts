@@ -3,6 +3,8 @@ import { levelOf, entry } from './find';
 import type { Cause, Exercise, Repertoire } from './entries';
 import { fits } from './load-fit';
 import { loadOf } from './loads';
+import { isShort, rangeIds, rangeRules } from './ranges';
+import type { OwnRange } from './ranges';
 
 export type SeenFault = {
   readonly fault: string;
@@ -54,6 +56,16 @@ export type LikelyCause = {
   readonly why: string;
 };
 
+/** A range that is short makes its cause likelier, one that reaches the usual makes it less likely. Conventions. */
+const shortOdds = 3;
+const longOdds = 0.35;
+
+function rangeOdds(cause: string, ranges: readonly OwnRange[]): number {
+  const known = rangeIds.filter((id) => rangeRules[id].cause === cause).map((id) => isShort(id, ranges));
+  if (known.includes(true)) return shortOdds;
+  return known.includes(false) ? longOdds : 1;
+}
+
 /** How strongly the first, second, … of a fault's causes is believed before anything else is known. */
 const firstWeight = 0.6;
 const fade = 0.75;
@@ -63,7 +75,7 @@ const missedCost = 0.55;
 /**
  * Likely common causes of what was seen, best first: each fault speaks for its causes in their order; a cause that explains
  * several faults gathers from all; one that should have shown a fault which is in level loses; clues shift the odds.
- * Shares add up to 1 over all causes. A convention of this product, not a diagnosis.
+ * Her own ranges, where they were taken, make a cause of length likelier or less likely. Shares add up to 1 over all causes. A convention of this product, not a diagnosis.
  */
 export function likelyCauses(
   repertoire: Repertoire,
@@ -72,6 +84,7 @@ export function likelyCauses(
   seen: readonly SeenFault[],
   noticed: readonly Clue[] = [],
   most = 4,
+  ranges: readonly OwnRange[] = [],
 ): LikelyCause[] {
   const load = loadOf(exercise, levelOf(exercise, level));
   const isThinkable = ({ when }: Cause) => !when || fits(when, load);
@@ -93,7 +106,10 @@ export function likelyCauses(
     .filter((cause) => belief.has(cause.id) && isThinkable(cause))
     .map((cause) => {
       const { not, explains, missed } = belief.get(cause.id) ?? { not: 1, explains: [], missed: 1 };
-      const shift = noticed.reduce((product, clue) => product * (odds[clue][cause.id] ?? 1), 1);
+      const shift = noticed.reduce(
+        (product, clue) => product * (odds[clue][cause.id] ?? 1),
+        rangeOdds(cause.id, ranges),
+      );
       return { cause, explains, score: (1 - not) * missed * shift };
     })
     .filter(({ score, explains }) => score > 0 && explains.length > 0)
@@ -101,7 +117,10 @@ export function likelyCauses(
   const total = scored.reduce((sum, { score }) => sum + score, 0);
   return scored.slice(0, most).map(({ cause: { id, name, kind, tell }, explains, score }) => {
     const plain = explains.map((fault) => entry(repertoire.faults, fault).plain);
-    const pointing = noticed.filter((clue) => (odds[clue][id] ?? 1) > 1).map((clue) => clueWords[clue]);
+    const pointing = [
+      ...noticed.filter((clue) => (odds[clue][id] ?? 1) > 1).map((clue) => clueWords[clue]),
+      ...(rangeOdds(id, ranges) > 1 ? ['her own range'] : []),
+    ];
     return {
       cause: id,
       name,

@@ -212,6 +212,10 @@ describe('outcome, further', () => {
     expect(draftPoints(repertoire, { items: [felt] }, levelText)).toEqual([
       'March: felt in the low back, where it should not be.',
     ]);
+    const lost = outcomeOf(item([set(1, '0', '1', 'arch')], { felt: ['lowBack'] }), new Set());
+    expect(draftPoints(repertoire, { items: [lost] }, levelText)).toEqual([
+      expect.stringMatching(/lost once, and felt in the low back\.$/),
+    ]);
     const many = [1, 2, 4, 4.5, 5].map((level) => done('March', level));
     expect(draftPoints(repertoire, { items: many }, levelText)).toHaveLength(3);
     const unknown = outcomeOf(item([set(1, '0', '1', 'goneSince')]), new Set());

@@ -1,6 +1,7 @@
 // What came of a session, exercise by exercise: what the gate, the corrections and the client's page go on with.
 import { misplaced } from '../corrections/felt';
 import { placeWords } from '../anatomy/places';
+import type { Place } from '../anatomy/places';
 import type { Repertoire } from '../knowledge/entries';
 import type { GateSession } from './gate-input';
 import type { ItemOutcome, Outcome } from './kept-outcome';
@@ -79,13 +80,11 @@ export function gateSession(date: string, one: ItemOutcome): GateSession | undef
   return { date, level, clean: run, safetyFault: safety === 'atTheEnd', breathKept, rested };
 }
 
-/** Where something was felt that should not be, one for each exercise. */
-const feltPoints = (exercises: Repertoire['exercises'], items: Outcome['items']): string[] =>
-  items.flatMap(({ exercise: id, name, felt }) => {
-    const exercise = exercises.find((one) => one.id === id);
-    const [place] = exercise ? misplaced(exercise, felt) : [];
-    return place ? [`${name}: felt in the ${placeWords[place]}, where it should not be.`] : [];
-  });
+/** The first place where an exercise was felt and should not be. */
+function feltWrong(exercises: Repertoire['exercises'], { exercise: id, felt }: ItemOutcome): Place | undefined {
+  const exercise = exercises.find((one) => one.id === id);
+  return exercise ? misplaced(exercise, felt)[0] : undefined;
+}
 
 /** Three things to remember next time, drafted from what happened: what to watch, what worked, who moves. */
 export function draftPoints(
@@ -97,20 +96,25 @@ export function draftPoints(
   const hurting = items.find(({ pain }) => pain !== null && pain > 0);
   if (hurting) points.push(`Ask about the pain in ${hurting.name.toLowerCase()} (${hurting.pain} of 10).`);
   const [worst] = items
-    .flatMap(({ name, faults: lost }) => lost.map((one) => ({ ...one, name })))
+    .flatMap((item) => item.faults.map((one) => ({ ...one, item })))
     .sort((a, b) => b.times - a.times);
   const fault = worst && faults.find(({ id }) => id === worst.fault);
-  if (worst && fault)
-    points.push(
-      `Watch ${fault.plain.toLowerCase()} in ${worst.name.toLowerCase()}: lost ${worst.times === 1 ? 'once' : `${worst.times} times`}.`,
-    );
-  points.push(...feltPoints(exercises, items));
+  if (worst && fault) {
+    const place = feltWrong(exercises, worst.item);
+    const times = worst.times === 1 ? 'once' : `${worst.times} times`;
+    const also = place ? `, and felt in the ${placeWords[place]}` : '';
+    points.push(`Watch ${fault.plain.toLowerCase()} in ${worst.item.name.toLowerCase()}: lost ${times}${also}.`);
+  }
   const worked = items.flatMap(({ tries }) => tries).find(({ verdict }) => verdict === 'better');
   const correction = worked && corrections.find(({ id }) => id === worked.correction);
   if (correction) points.push(`Begin with “${correction.say}” It helped.`);
   for (const { decision, name } of items)
     if (decision && decision.level > decision.from)
       points.push(`${name}: begin at level ${levelText(decision.level)}.`);
+  for (const item of items) {
+    const place = worst?.item === item ? undefined : feltWrong(exercises, item);
+    if (place) points.push(`${item.name}: felt in the ${placeWords[place]}, where it should not be.`);
+  }
   for (const { decision, name } of items)
     if (decision && decision.level < decision.from)
       points.push(`${name}: back at level ${levelText(decision.level)}; look again before more.`);

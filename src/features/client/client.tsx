@@ -85,6 +85,7 @@ export function Client({ page: whole, deferring }: { page: ClientPage; deferring
             <TextLink href={`${here}/stances`}>
               {whole.changedStances > 0 ? `${whole.changedStances} stances changed` : 'Stances'}
             </TextLink>
+            <TextLink href={`${here}/ranges`}>Own ranges</TextLink>
             <Chip>{client.touchConsent ? 'touch: agreed' : 'touch: not agreed'}</Chip>
           </Row>
         </div>

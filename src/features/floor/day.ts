@@ -11,6 +11,8 @@ import { setText } from '@/core/springs/springs';
 import { listApparatus, newestSettings } from '@/data/stores/apparatus';
 import { findClient, listAppointments } from '@/data/stores/clients';
 import { withShapes } from '@/core/corrections/evidence';
+import { newestRanges } from '@/core/knowledge/ranges';
+import { listRanges } from '@/data/stores/ranges';
 import { findEvidence } from '@/data/stores/evidence';
 import { tabletKey } from '@/data/stores/floor';
 import { listTrialsOf } from '@/data/stores/looks';
@@ -18,7 +20,7 @@ import { checkedOn, findRepertoire, findStudio } from '@/data/stores/studio';
 import { findOpen, findSummaries } from '@/data/stores/summaries';
 import type { ClientSummary } from '@/core/progression/summary';
 import { actingOn } from '@/data/types';
-import type { ApparatusCard, AppointmentCard, ClientCard, SettingCard, TrialCard, Who } from '@/data/types';
+import type { ApparatusCard, AppointmentCard, ClientCard, RangeCard, SettingCard, TrialCard, Who } from '@/data/types';
 import { rulesVersion } from '@/repertoire';
 import { thisBuild } from './build';
 import type { DayPack, FloorClient } from './pack';
@@ -36,6 +38,7 @@ type Known = {
   readonly evidence: Awaited<ReturnType<typeof findEvidence>>;
   readonly settings: readonly SettingCard[];
   readonly apparatus: readonly ApparatusCard[];
+  readonly ranges: readonly RangeCard[];
   /** First day that the gate looks at. */
   readonly since: string;
   readonly shortDay: (day: string) => string;
@@ -111,6 +114,7 @@ function toFloor(
     acting: actingOn(client),
     conditions: conditionsInForce(client.conditions),
     touchConsent: client.touchConsent,
+    ranges: newestRanges(known.ranges.filter(({ clientId }) => clientId === client.id)),
     school: client.school,
     stances: client.stances,
     time: appointment?.time ?? null,
@@ -157,17 +161,18 @@ export async function readDay(
   }
   const ids = [...clients.keys()];
   const open = await findOpen(who, ids);
-  const [summaries, trials, evidence, checked, settings, apparatus] = await Promise.all([
+  const [summaries, trials, evidence, checked, settings, apparatus, ranges] = await Promise.all([
     findSummaries(who, repertoire, [...clients.values()]),
     listTrialsOf(who, [...open.values()]),
     findEvidence(who, ids),
     checkedOn(who, date.toString()),
     newestSettings(who, ids),
     listApparatus(who),
+    listRanges(who, ids),
   ]);
   const since = date.subtract({ days: historyDays }).toString();
   const { clock, shortDay } = datesIn(locale, timeZone);
-  const known: Known = { repertoire, summaries, open, trials, evidence, settings, apparatus, since, shortDay };
+  const known: Known = { repertoire, summaries, open, trials, evidence, settings, apparatus, ranges, since, shortDay };
   return success({
     build: thisBuild,
     who: { id: who.userId, name: who.name },

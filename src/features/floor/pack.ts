@@ -1,4 +1,5 @@
 // What a tablet holds for a day on the Floor: as much as the day's sessions need, and no more.
+import type { OwnRange } from '@/core/knowledge/ranges';
 import type { Rig } from '@/core/springs/apparatus';
 import type { Body } from '@/core/body/segments';
 import { withoutTrials } from '@/core/corrections/evidence';
@@ -29,6 +30,8 @@ export type FloorClient = {
   readonly acting: ActingOn;
   readonly conditions: readonly string[];
   readonly touchConsent: boolean;
+  /** How far her own joints go, the newest of each. */
+  readonly ranges: readonly OwnRange[];
   readonly school: string | null;
   readonly stances: Readonly<Record<string, string>>;
   readonly time: string | null;

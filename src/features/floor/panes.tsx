@@ -6,6 +6,7 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import type { PlannedEdge } from '@/core/load/fan';
 import { entry } from '@/core/knowledge/find';
+import { shortOf } from '@/core/knowledge/ranges';
 import { setUpAt } from '@/core/knowledge/fits';
 import { correctionWords } from '@/core/knowledge/names';
 import { levelAfter, levelText, rungAt } from '@/core/load/rungs';
@@ -20,7 +21,7 @@ import { fromWhere } from '@/core/anatomy/positions';
 import type { InHand, Recorder } from './in-hand';
 import type { DayPack, FloorClient } from './pack';
 import { Small, Tap, Warn, Words, Wrapping } from './parts';
-import type { ItemView, Pane } from './state';
+import type { Pane } from './state';
 import { Teach } from './teach-pane';
 import { FloorVials } from './vials';
 
@@ -84,7 +85,7 @@ const Card = styled.div`
 export function Shown({ pane, ...props }: InHand & { readonly pane: Pane }) {
   switch (pane) {
     case 'setUp':
-      return <SetUp view={props.view} pack={props.pack} />;
+      return <SetUp view={props.view} pack={props.pack} client={props.client} />;
     case 'teach':
       return <Teach {...props} />;
     case 'watch':
@@ -99,7 +100,7 @@ export function Shown({ pane, ...props }: InHand & { readonly pane: Pane }) {
 /** `underLowBack` → `under low back`. */
 const spaced = (name: string): string => name.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
 
-function SetUp({ view: { exercise, item, rung }, pack }: { view: ItemView; pack: DayPack }) {
+function SetUp({ view: { exercise, item, rung }, pack, client }: Pick<InHand, 'view' | 'pack' | 'client'>) {
   const props = (rung?.scene?.props ?? []).map(({ form, at }) => `${form} ${spaced(at)}`);
   const apparatus = rung?.scene?.apparatus;
   const bar = apparatus?.kind === 'reformer' && apparatus.feetOnBar ? 'feet on the bar' : undefined;
@@ -108,6 +109,8 @@ function SetUp({ view: { exercise, item, rung }, pack }: { view: ItemView; pack:
   return (
     <>
       {rung && <b style={{ fontSize: '1.15rem' }}>{rung.change}</b>}
+      {rung &&
+        shortOf(rung, client.ranges).map(({ range, side, words }) => <Warn key={`${range} ${side}`}>{words}</Warn>)}
       {inPlace.length > 0 && <b>In place: {inPlace.join('; ')}</b>}
       {exercise.settle && <Small>First: {exercise.settle}</Small>}
       <Lines aria-label="Set up, tailbone to head">

@@ -27,6 +27,7 @@ const client = (more: Partial<FloorClient> = {}): FloorClient => ({
   acting: { conditions: [] },
   conditions: [],
   touchConsent: true,
+  ranges: [],
   school: null,
   stances: {},
   time: null,

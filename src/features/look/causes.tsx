@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import styled from 'styled-components';
+import type { OwnRange } from '@/core/knowledge/ranges';
 import { clues, clueWords, likelyCauses } from '@/core/knowledge/causes';
 import type { Clue, SeenFault } from '@/core/knowledge/causes';
 import type { Exercise } from '@/core/knowledge/entries';
@@ -26,14 +27,16 @@ export function Causes({
   exercise,
   level,
   seen,
+  ranges,
 }: {
   readonly exercise: Exercise;
   readonly level: number;
   readonly seen: readonly SeenFault[];
+  readonly ranges: readonly OwnRange[];
 }) {
   const repertoire = useRepertoire();
   const [noticed, setNoticed] = useState<readonly Clue[]>([]);
-  const causes = likelyCauses(repertoire, exercise, level, seen, noticed, 3);
+  const causes = likelyCauses(repertoire, exercise, level, seen, noticed, 3, ranges);
   if (causes.length === 0) return null;
   return (
     <Stack as="section" $gap={8} aria-label="Likely causes">

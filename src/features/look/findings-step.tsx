@@ -10,6 +10,7 @@ import { AlsoSeen } from './also-seen';
 import { Causes } from './causes';
 import { Corrections } from './corrections';
 import { Findings } from './findings';
+import { RangesHere } from './ranges-here';
 import { TriedSoFar } from './tried';
 import { outBlocks } from './numbers';
 import { workOf } from './work';
@@ -73,6 +74,7 @@ function Found({ model, reading, work }: FoundProps) {
         <Findings {...at} judged={baseline} working={work.fault} onWork={(fault) => void model.pick(fault, null)} />
       )}
       <ByEyeList model={model} reading={reading} work={work} />
+      <RangesHere level={model.level} reading={reading} clientId={model.opening.clientId} today={model.opening.today} />
       {back && back.findings.length > 0 && (
         <Stack $gap={6}>
           <h3>On the way back</h3>
@@ -111,7 +113,7 @@ function ToTry({ model, reading, work, go }: StepProps & { readonly work: Work }
         <NothingOut model={model} reading={reading} />
       )}
       <Failed>{pickFailed}</Failed>
-      <Causes exercise={exercise} level={frame.level} seen={work.seen} />
+      <Causes exercise={exercise} level={frame.level} seen={work.seen} ranges={opening.ranges} />
       <Button $look="main" onPress={() => go(picked.correction ? 'retest' : 'dose')} style={{ justifySelf: 'start' }}>
         {picked.correction ? 'Retest with this' : 'Go on to the dose'}
         <ArrowRight size={19} aria-hidden />

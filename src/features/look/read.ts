@@ -29,6 +29,9 @@ import { failure, success } from '@/core/result';
 import { findClient } from '@/data/stores/clients';
 import { checkedOn, findRepertoire, findStudio } from '@/data/stores/studio';
 import { findLook, listResults } from '@/data/stores/looks';
+import { newestRanges } from '@/core/knowledge/ranges';
+import type { OwnRange } from '@/core/knowledge/ranges';
+import { listRanges } from '@/data/stores/ranges';
 import { findEvidence } from '@/data/stores/evidence';
 import { newestOfEach } from '@/data/stores/summaries';
 import { actingOn } from '@/data/types';
@@ -117,6 +120,8 @@ export type BenchOpening = {
   readonly lookId: string;
   readonly clientId: string;
   readonly clientName: string;
+  /** In the studio's time zone. */
+  readonly today: string;
   readonly body: Body;
   readonly pubicMark: ClientCard['pubicMark'];
   readonly frame: LookFrame;
@@ -132,6 +137,8 @@ export type BenchOpening = {
   readonly known: Known;
   readonly props: readonly string[];
   readonly touchConsent: boolean;
+  /** How far her own joints go, the newest of each. */
+  readonly ranges: readonly OwnRange[];
   /** What acts on the client: the dose may not go where a caution forbids. */
   readonly acting: ActingOn;
   readonly demoPictures: readonly PictureCard[];
@@ -159,7 +166,7 @@ export async function readBench(who: Who, lookId: string): Promise<Result<BenchO
   if (!exercise?.levels.some(({ number }) => number === look.value.level))
     return success({ gone: true, clientId, name: exercise?.name ?? look.value.exercise });
   const slice = sliceOf(repertoire, [exercise.id]);
-  const [studio, evidence, demoPictures, observer, neutral, key] = await Promise.all([
+  const [studio, evidence, demoPictures, observer, neutral, key, ranges] = await Promise.all([
     findStudio(who),
     findEvidence(
       who,
@@ -170,6 +177,7 @@ export async function readBench(who: Who, lookId: string): Promise<Result<BenchO
     findObserver(who),
     readOwnNeutral(who, repertoire, look.value),
     tabletKey(who),
+    listRanges(who, [clientId]),
   ]);
   const { name, touchConsent, pubicMark } = client.value;
   const { from } = layStances({
@@ -182,6 +190,7 @@ export async function readBench(who: Who, lookId: string): Promise<Result<BenchO
     lookId,
     clientId,
     clientName: name,
+    today: todayIn(studio.timeZone),
     body: bodyOf(client.value),
     pubicMark,
     frame: frameOf(look.value, client.value, neutral, from),
@@ -199,6 +208,7 @@ export async function readBench(who: Who, lookId: string): Promise<Result<BenchO
     },
     props: studio.room.props,
     touchConsent,
+    ranges: newestRanges(ranges),
     acting: actingOn(client.value),
     demoPictures,
     keeper: { user: who.userId, key },

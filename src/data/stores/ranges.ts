@@ -1,0 +1,57 @@
+// How far a client's own joints go: every time it was taken, the newest of each in force.
+import type { OwnRange } from '@/core/knowledge/ranges';
+import { failure, success } from '@/core/result';
+import type { Result } from '@/core/result';
+import { Client, ClientRange } from '../models';
+import { ready } from '../ready';
+import { transact } from '../transact';
+import type { RangeCard, Who } from '../types';
+
+export type NewRange = OwnRange & { readonly id: string };
+
+/** Keeps what was taken on a day, all or nothing; ids are made with the form: sent twice, each is kept once. */
+export function addRanges(
+  who: Who,
+  clientId: string,
+  takenOn: string,
+  ranges: readonly NewRange[],
+): Promise<Result<null>> {
+  return transact(async (transaction) => {
+    const { studioId } = who;
+    if ((await Client.count({ where: { id: clientId, studioId }, transaction })) === 0)
+      return failure('notFound', 'There is no such client in this studio.', 'client');
+    const rows = ranges.map((one) => ({ ...one, studioId, clientId, takenOn, madeBy: who.name, madeAt: new Date() }));
+    await ClientRange.bulkCreate(rows, { ignoreDuplicates: true, transaction });
+    return success(null);
+  });
+}
+
+/** Strikes a range out, or puts it back: nothing is lost. */
+export function strikeRange(who: Who, id: string, isStruck: boolean): Promise<Result<null>> {
+  return transact(async (transaction) => {
+    const found = await ClientRange.findOne({ where: { id, studioId: who.studioId }, transaction, lock: true });
+    if (!found) return failure('notFound', 'There is no such range in this studio.', 'range');
+    await found.update({ struckAt: isStruck ? new Date() : null }, { transaction });
+    return success(null);
+  });
+}
+
+const toCard = (row: ClientRange): RangeCard => {
+  const { id, clientId, range, side, value, method, takenOn, madeBy, struckAt } = row;
+  return { id, clientId, range, side, value, method, takenOn, madeBy, isStruck: struckAt !== null };
+};
+
+/** Everything that was taken of these clients, newest first; struck ones too. */
+export async function listRanges({ studioId }: Who, clientIds: readonly string[]): Promise<RangeCard[]> {
+  ready();
+  if (clientIds.length === 0) return [];
+  const rows = await ClientRange.findAll({
+    where: { studioId, clientId: [...clientIds] },
+    order: [
+      ['takenOn', 'DESC'],
+      ['madeAt', 'DESC'],
+      ['id', 'DESC'],
+    ],
+  });
+  return rows.map(toCard);
+}
