@@ -86,37 +86,58 @@ function feltWrong(exercises: Repertoire['exercises'], { exercise: id, felt }: I
   return exercise ? misplaced(exercise, felt)[0] : undefined;
 }
 
-/** Three things to remember next time, drafted from what happened: what to watch, what worked, who moves. */
-export function draftPoints(
-  { faults, corrections, exercises }: Pick<Repertoire, 'faults' | 'corrections' | 'exercises'>,
-  { items }: Pick<Outcome, 'items'>,
-  levelText: (level: number) => string,
-): string[] {
-  const points: string[] = [];
-  const hurting = items.find(({ pain }) => pain !== null && pain > 0);
-  if (hurting) points.push(`Ask about the pain in ${hurting.name.toLowerCase()} (${hurting.pain} of 10).`);
+type Named = Pick<Repertoire, 'faults' | 'corrections' | 'exercises'>;
+type Items = Outcome['items'];
+
+/** What was lost most often, where it was, and where it was felt with it. */
+function worstPoint(
+  { faults, exercises }: Named,
+  items: Items,
+): { readonly item?: ItemOutcome; readonly words: string[] } {
   const [worst] = items
     .flatMap((item) => item.faults.map((one) => ({ ...one, item })))
     .sort((a, b) => b.times - a.times);
   const fault = worst && faults.find(({ id }) => id === worst.fault);
-  if (worst && fault) {
-    const place = feltWrong(exercises, worst.item);
-    const times = worst.times === 1 ? 'once' : `${worst.times} times`;
-    const also = place ? `, and felt in the ${placeWords[place]}` : '';
-    points.push(`Watch ${fault.plain.toLowerCase()} in ${worst.item.name.toLowerCase()}: lost ${times}${also}.`);
-  }
+  if (!worst || !fault) return { words: [] };
+  const { item } = worst;
+  const place = feltWrong(exercises, item);
+  const times = worst.times === 1 ? 'once' : `${worst.times} times`;
+  const also = place ? `, and felt in the ${placeWords[place]}` : '';
+  return { item, words: [`Watch ${fault.plain.toLowerCase()} in ${item.name.toLowerCase()}: lost ${times}${also}.`] };
+}
+
+/** What was felt where it should not be, in the exercises that were not spoken of. */
+const feltPoints = ({ exercises }: Named, items: Items, spoken: ItemOutcome | undefined): string[] =>
+  items.flatMap((item) => {
+    const place = item === spoken ? undefined : feltWrong(exercises, item);
+    return place ? [`${item.name}: felt in the ${placeWords[place]}, where it should not be.`] : [];
+  });
+
+function workedPoint({ corrections }: Named, items: Items): string[] {
   const worked = items.flatMap(({ tries }) => tries).find(({ verdict }) => verdict === 'better');
   const correction = worked && corrections.find(({ id }) => id === worked.correction);
-  if (correction) points.push(`Begin with “${correction.say}” It helped.`);
-  for (const { decision, name } of items)
-    if (decision && decision.level > decision.from)
-      points.push(`${name}: begin at level ${levelText(decision.level)}.`);
-  for (const item of items) {
-    const place = worst?.item === item ? undefined : feltWrong(exercises, item);
-    if (place) points.push(`${item.name}: felt in the ${placeWords[place]}, where it should not be.`);
-  }
-  for (const { decision, name } of items)
-    if (decision && decision.level < decision.from)
-      points.push(`${name}: back at level ${levelText(decision.level)}; look again before more.`);
-  return points.slice(0, 3);
+  return correction ? [`Begin with “${correction.say}” It helped.`] : [];
+}
+
+const levelPoints = (items: Items, way: 1 | -1, words: (level: number) => string): string[] =>
+  items.flatMap(({ decision, name }) =>
+    decision && Math.sign(decision.level - decision.from) === way ? [`${name}: ${words(decision.level)}`] : [],
+  );
+
+/** Three things to remember next time, drafted from what happened: what to watch, what worked, who moves. */
+export function draftPoints(
+  known: Named,
+  { items }: Pick<Outcome, 'items'>,
+  levelText: (level: number) => string,
+): string[] {
+  const hurting = items.find(({ pain }) => pain !== null && pain > 0);
+  const worst = worstPoint(known, items);
+  return [
+    ...(hurting ? [`Ask about the pain in ${hurting.name.toLowerCase()} (${hurting.pain} of 10).`] : []),
+    ...worst.words,
+    ...workedPoint(known, items),
+    ...levelPoints(items, 1, (level) => `begin at level ${levelText(level)}.`),
+    ...feltPoints(known, items, worst.item),
+    ...levelPoints(items, -1, (level) => `back at level ${levelText(level)}; look again before more.`),
+  ].slice(0, 3);
 }
