@@ -38,7 +38,7 @@ test('sitting on long legs is a straight leg at right angles to the trunk; a cur
 describe('where a level asks more than she has', () => {
   test('it is said with both figures, the side, and what to do; within the error of the method it is not', () => {
     expect(shortOf(level('lowerLift', 1), [own('straightLegRaise', 65)]).map(({ words }) => words)).toEqual([
-      'Her left straight leg comes up to 65°; this level asks 88°: knees softer, or the leg lower.',
+      'Left straight leg comes up to 65°; this level asks 88°: knees softer, or the leg lower.',
     ]);
     expect(shortOf(level('lowerLift', 1), [own('straightLegRaise', 84)])).toEqual([]);
     expect(shortOf(level('lowerLift', 1), [own('straightLegRaise', 81, { method: 'eye' })])).toEqual([]); // ± 8
@@ -47,9 +47,9 @@ describe('where a level asks more than she has', () => {
   test('a level that does not ask it says nothing; a hip that does not come straight says so', () => {
     expect(shortOf(level('march', 5), [own('straightLegRaise', 40)])).toEqual([]);
     expect(shortOf(level('proneLegLift', 2), [own('hipExtension', -5)])[0]?.words).toMatch(
-      /^Her left leg does not come to the hip by 5°/,
+      /^Left leg does not come to the hip by 5°/,
     );
-    expect(shortOf(level('headFloat', 2), [own('curl', 30)])[0]?.words).toMatch(/^Her curl comes up to 30 mm/);
+    expect(shortOf(level('headFloat', 2), [own('curl', 30)])[0]?.words).toMatch(/^Own curl comes up to 30 mm/);
   });
 });
 

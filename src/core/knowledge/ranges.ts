@@ -31,7 +31,7 @@ export type RangeRule = {
   readonly cause: string;
   /** What the bench measures for it. */
   readonly measure: string | null;
-  /** What it is called after “her”. */
+  /** What it is called after `left` or `own`. */
   readonly words: string;
   /** What to do where a level asks more. */
   readonly instead: string;
@@ -145,7 +145,7 @@ function hipDeg({ pelvis, sides: both }: PosedBody, side: 'L' | 'R'): number {
   return degrees(Math.atan2(dot3(thigh, front), -dot3(thigh, headward)));
 }
 
-const legName = { L: 'left', R: 'right' } as const;
+const legName = { L: 'Left', R: 'Right' } as const;
 
 /** Knee bend of a leg, by its joints. */
 function kneeDegOf({ sides: both }: PosedBody, side: 'L' | 'R'): number {
@@ -196,7 +196,7 @@ export type Shortfall = OwnRange & {
 };
 
 const worded = (value: number, { unit }: RangeRule): string => `${Math.round(value)}${unit === '°' ? '°' : ' mm'}`;
-const whose = (side: RangeSide): string => (side === 'both' ? 'Her' : `Her ${legName[side]}`);
+const whose = (side: RangeSide): string => (side === 'both' ? 'Own' : legName[side]);
 
 /** Where a level asks more than this person's own ranges give, beyond their errors, in words; by the newest of each. */
 export function shortOf(level: Asking, ranges: readonly OwnRange[]): Shortfall[] {

@@ -92,8 +92,8 @@ export function ClientRanges({ client, today, ranges }: RangesProps) {
           <TextLink href={`/clients/${client.id}`}>{client.name}</TextLink>
           <h1>Own ranges</h1>
           <Quiet>
-            How far her joints go by themselves. Levels that ask more say so, and causes are weighed by it. A range is
-            taken without pain and without force; it is no diagnosis.
+            How far this client’s joints go by themselves. Levels that ask more say so, and causes are weighed by it. A
+            range is taken without pain and without force; it is no diagnosis.
           </Quiet>
         </div>
       </PageHead>
