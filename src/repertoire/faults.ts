@@ -465,6 +465,7 @@ export const faults: readonly Entry[] = [
     seen: 'A piece of the back passes the mat as one plank, and the parts beside it bend the more.',
     why: 'The neighbours do the bending for it, again and again in the same place.',
     causes: ['stiffLowBack', 'stiffUpperBack', 'tooMuchEffort', 'ownShape'],
+    shownBy: low('cCurve'),
     byEye: 'Even, one flat stretch, or a plank.',
     needs: ['trunkMoves'],
   },

@@ -50,6 +50,15 @@ export const targets: readonly Target[] = [
     block: 'ribs',
   },
   {
+    measure: 'cCurve',
+    interval: [20, null],
+    tolerance: 8,
+    relativeTo: 'asMeasured',
+    low: 'flatSpot',
+    high: null,
+    block: 'ribs',
+  },
+  {
     measure: 'ribPelvisRatio',
     interval: [0.93, 1.07],
     tolerance: 0.07,

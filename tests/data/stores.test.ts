@@ -415,6 +415,7 @@ describe('tables', () => {
       'apparatus_checks',
       'appointments',
       'client_conditions',
+      'client_ranges',
       'client_summaries',
       'client_trial_counts',
       'clients',

@@ -3,7 +3,7 @@ import type { MeasureInput } from '@/core/alignment/input';
 import type { Position } from '@/core/anatomy/positions';
 import { measure } from '@/core/alignment/measure';
 import type { Measure } from '@/core/alignment/propagate';
-import { tilts } from '@/core/alignment/rules';
+import { selfCompared, tilts } from '@/core/alignment/rules';
 import { seeded } from '@/core/random';
 import { nearSideOf, pinhole } from '@/core/figure/camera';
 import { directionsIn, trueEye } from '@/core/figure/true-marks';
@@ -24,6 +24,11 @@ export const signedAngles = [
   'craniovertebral',
   'pelvicRoll',
   'pelvicHike',
+  'pelvisOnThigh',
+  'lowBackBend',
+  'chestBend',
+  'neckBend',
+  'cCurve',
 ] as const;
 
 export type Tally = {
@@ -129,7 +134,7 @@ export function honesty(
       for (const [id, { value, seWithin }] of Object.entries(now)) {
         const [before, trueNow, trueBefore] = [rest[id], truth.top[id], truth.setup[id]];
         if (!trueNow || !trueBefore) continue;
-        if (comparesItself.has(id)) add(drift, id, value - trueNow.value, seWithin);
+        if (selfCompared.has(id)) add(drift, id, value - trueNow.value, seWithin);
         else if (before)
           add(
             drift,
@@ -155,5 +160,3 @@ export function honesty(
     [...drift.keys()].map((id) => [id, { drift: close(drift.get(id)), absolute: close(absolute.get(id)) }]),
   );
 }
-
-const comparesItself: ReadonlySet<string> = new Set(['ribFlare', 'ribPelvisRatio', 'shoulderEar']);

@@ -32,6 +32,8 @@ test.each([
   'footSpacing',
 ])('%s, a length, a ratio or without sign: the stated error is not too small', (id) => {
   const { drift, absolute } = tally[id] ?? {};
-  expect(drift?.within).toBeGreaterThanOrEqual(0.93);
-  expect(absolute?.within).toBeGreaterThanOrEqual(0.93);
+  for (const one of [drift, absolute]) {
+    const chance = 2 * Math.sqrt((0.95 * 0.05) / (one?.count ?? 1)); // some are seen in few of the looks
+    expect(one?.within).toBeGreaterThanOrEqual(Math.min(0.93, 0.95 - chance));
+  }
 });

@@ -1,7 +1,7 @@
 // Every alignment measure: where it can be seen, what it needs, its formula and its sign. One entry a measure.
 // Angles of segments after Winter 2009, Biomechanics and Motor Control of Human Movement, ch. 3; signs and tolerances are
 // conventions of this product.
-import { distance, dot, middle, minus, times } from '../geometry';
+import { distance, dot, middle, minus, times, wrapDeg } from '../geometry';
 import type { Vec2 } from '../geometry';
 import type { Frame } from './frame';
 import type { Position, View } from '../anatomy/positions';
@@ -42,6 +42,8 @@ export type MeasureRule = {
   readonly isOfTheTop?: true;
   /** Tells how the body lies, whatever an exercise watches: its marks are asked for, or it is listed as well. */
   readonly always?: 'asked' | 'listed';
+  /** Taken to a client's own end, it is how far a joint of hers goes. */
+  readonly tellsRange?: 'straightLegRaise' | 'curl';
   /** Kept over dates as the client's own neutral. */
   readonly isOwnNeutral?: true;
   /** The same landmarks are needed in the set-up picture. */
@@ -109,6 +111,27 @@ const legInAsisWidths = 3.4;
 /** Seen from the front, from above or from the foot end, a leg much shorter than it is long is bent toward the lens. */
 const isBentTowardLens = (points: Points): boolean =>
   points.length >= 5 && distance(p(points, 0), p(points, 2)) < 2.6 * distance(p(points, 3), p(points, 4));
+
+/** How far the line between one pair of points turns toward the belly past the line between another. */
+function turnPast(points: Points, [a, b]: Pair, [c, d]: Pair, frame: Frame): Dual {
+  const turned = sum(tiltOf(points, c, d, frame), negate(tiltOf(points, a, b, frame)));
+  return chain(turned, wrapDeg(turned.value), 1);
+}
+type Pair = readonly [from: number, to: number];
+
+/** A bend of the side line, from own neutral: + rounds toward the belly. */
+const sideLine = (id: string, name: string, needs: readonly Landmark[], first: Pair, second: Pair): MeasureRule => ({
+  id,
+  name,
+  unit: 'deg',
+  views: ['side'],
+  needs,
+  instead: { SL1: 'GT', SL7: 'TR' },
+  fromNeutral: true,
+  compares: 'difference',
+  apart: [first, second],
+  read: (points, frame) => turnPast(points, first, second, frame),
+});
 
 export const measureRules: readonly MeasureRule[] = [
   {
@@ -266,6 +289,7 @@ export const measureRules: readonly MeasureRule[] = [
   },
   {
     id: 'straightLegElevation',
+    tellsRange: 'straightLegRaise',
     name: 'whole leg above the mat',
     unit: 'deg',
     isSignless: true,
@@ -316,6 +340,7 @@ export const measureRules: readonly MeasureRule[] = [
   },
   {
     id: 'curlHeight',
+    tellsRange: 'curl',
     name: 'upper back above the mat',
     unit: 'mm',
     isSignless: true,
@@ -331,6 +356,11 @@ export const measureRules: readonly MeasureRule[] = [
       return chain(height, height.value * mm, mm);
     },
   },
+  sideLine('pelvisOnThigh', 'pelvis on thigh', ['LK', 'SL1', 'SL2'], [0, 1], [1, 2]),
+  sideLine('lowBackBend', 'bend of the low back', ['SL1', 'SL2', 'SL4'], [0, 1], [1, 2]),
+  sideLine('chestBend', 'bend of the chest', ['SL2', 'SL4', 'SL5'], [0, 1], [1, 2]),
+  sideLine('neckBend', 'bend of the neck', ['SL4', 'SL5', 'SL7'], [0, 1], [1, 2]),
+  sideLine('cCurve', 'C-curve', ['SL1', 'SL2', 'SL4', 'SL5'], [0, 1], [2, 3]),
   {
     id: 'plankLine',
     name: 'plank line',

@@ -40,6 +40,12 @@ test('points: spread of finding each again by touch, and how far it lies from th
     'SEAT 10 60',
     'STF 8 148',
     'STB 8 162',
+    'SL1 8 165',
+    'SL2 8 145',
+    'SL3 8 135',
+    'SL4 8 145',
+    'SL5 8 150',
+    'SL7 4 75',
   ]));
 
 test('measures as the page of measures has them: name, unit, from where, in which positions, by which points, against what', () => {
@@ -79,6 +85,11 @@ test('measures as the page of measures has them: name, unit, from where, in whic
     'kneeFlexion | knee bend | deg | side above | everywhere | GT LK LM | whenNamed | [[0,1],[1,2]]',
     'tabletopError | off tabletop | deg | side | supine | GT LK LM |  | [[0,1],[1,2]]',
     'curlHeight | upper back above the mat | mm | side | supine | T6 | needsScale | []',
+    'pelvisOnThigh | pelvis on thigh | deg | side | everywhere | LK SL1 SL2 instead {"SL1":"GT","SL7":"TR"} | fromNeutral difference | [[0,1],[1,2]]',
+    'lowBackBend | bend of the low back | deg | side | everywhere | SL1 SL2 SL4 instead {"SL1":"GT","SL7":"TR"} | fromNeutral difference | [[0,1],[1,2]]',
+    'chestBend | bend of the chest | deg | side | everywhere | SL2 SL4 SL5 instead {"SL1":"GT","SL7":"TR"} | fromNeutral difference | [[0,1],[1,2]]',
+    'neckBend | bend of the neck | deg | side | everywhere | SL4 SL5 SL7 instead {"SL1":"GT","SL7":"TR"} | fromNeutral difference | [[0,1],[1,2]]',
+    'cCurve | C-curve | deg | side | everywhere | SL1 SL2 SL4 SL5 instead {"SL1":"GT","SL7":"TR"} | fromNeutral difference | [[0,1],[2,3]]',
     'plankLine | plank line | deg | side | frontSupport prone fourPoint | AC GT LM |  | [[0,1],[1,2]]',
     'bridgeLine | bridge line | deg | side | supine | AC GT LK |  | [[0,1],[1,2]]',
     'shoulderOverWrist | shoulder over wrist | ratio | side | fourPoint frontSupport | AC WR |  | [[0,1]]',

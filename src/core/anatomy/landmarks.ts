@@ -38,6 +38,12 @@ export const landmarkInfo = {
   SEAT: { name: 'sit bone', findingSdMm: 10, depthMm: 60, slipMm: [2] },
   STF: { name: 'front sticker of the pelvis strip', findingSdMm: 8, depthMm: 148, slipMm: [2] },
   STB: { name: 'back sticker of the pelvis strip', findingSdMm: 8, depthMm: 162, slipMm: [2] },
+  SL1: { name: 'side line: outer hip', findingSdMm: 8, depthMm: 165, slipMm: [3, 17, 'hip'] },
+  SL2: { name: 'side line: crest of the hip bone', findingSdMm: 8, depthMm: 145, slipMm: [3] },
+  SL3: { name: 'side line: lowest rib', findingSdMm: 8, depthMm: 135, slipMm: [3] },
+  SL4: { name: 'side line: ribs beside the tip of the breastbone', findingSdMm: 8, depthMm: 145, slipMm: [3] },
+  SL5: { name: 'side line: below the armpit', findingSdMm: 8, depthMm: 150, slipMm: [3, 8, 'arm'] },
+  SL7: { name: 'side line: ear', findingSdMm: 4, depthMm: 75, slipMm: [2] },
 } as const satisfies Record<string, { name: string; findingSdMm: number; depthMm: number; slipMm: Slip }>;
 
 export type Landmark = keyof typeof landmarkInfo;

@@ -30,6 +30,12 @@ export function findLandmarks(
     found[`SEAT_${side}`] = place(pelvis, [-0.35 * w, sign * 0.25 * w, -0.2 * w]);
     found[`STF_${side}`] = place(pelvis, [0.28 * w, sign * 0.62 * w, 0]);
     found[`STB_${side}`] = place(pelvis, [0.1 * w, sign * 0.68 * w, -0.3 * w]);
+    found[`SL1_${side}`] = place(pelvis, [0, sign * 0.7 * w, -0.02 * w]);
+    found[`SL2_${side}`] = place(pelvis, [0.55 * w, sign * 0.6 * w, -0.1 * w]);
+    found[`SL3_${side}`] = place(ribs, [-0.01 * h, sign * 0.08 * h, 0.01 * h]);
+    found[`SL4_${side}`] = place(ribs, [0.045 * h, sign * 0.086 * h, 0.01 * h]);
+    found[`SL5_${side}`] = place(ribs, [0.105 * h, sign * 0.088 * h, 0.005 * h]);
+    found[`SL7_${side}`] = place(head, [-0.015 * h, sign * 0.045 * h, -0.005 * h]);
     found[`LR_${side}`] = place(ribs, [-0.003 * h, sign * 0.055 * h, 0.07 * h]);
     found[`AC_${side}`] = place(ribs, [0.15 * h + shrugMm, sign * 0.107 * h, 0]);
     found[`TR_${side}`] = place(head, [-0.015 * h, sign * 0.045 * h, -0.005 * h]);

@@ -81,6 +81,9 @@ const aimMm: Readonly<Record<Position, number>> = {
   standing: 880,
 };
 
+/** A careful person's distance. */
+const distanceMm = 3400;
+
 /** How much wider than usual a camera must see for bodies that reach far up or out: 1 for those that do not. */
 function widening(bodies: readonly PosedBody[], view: View, height: number, acrossMm: number, ratio: number): number {
   const isEnd = view === 'foot' || view === 'head';
@@ -90,7 +93,9 @@ function widening(bodies: readonly PosedBody[], view: View, height: number, acro
     ...[sides.L, sides.R].flatMap(({ toe, knee, hand, elbow }) => [toe, knee, hand, elbow]),
   ]);
   const up = Math.max(0, ...parts.map(([, , z]) => z - height)) + 90;
-  const aside = Math.max(0, ...parts.map(([x, y]) => Math.abs(isEnd ? y : x - 60)));
+  /** A leg opened toward the lens looks longer. */
+  const closer = (y: number) => (view === 'side' ? distanceMm / (distanceMm - Math.max(0, y)) : 1);
+  const aside = Math.max(0, ...parts.map(([x, y]) => (isEnd ? Math.abs(y) : Math.abs(x - 60) * closer(y))));
   const across = Math.max(view === 'above' ? 0 : 2 * up * nearer * ratio, 2 * aside * (isEnd ? nearer : 1.02));
   return Math.max(1, across / acrossMm);
 }
@@ -105,7 +110,7 @@ export function standingCamera(
   { wide, high, askew = 0 }: { readonly wide: number; readonly high: number; readonly askew?: number },
   shown: readonly PosedBody[] = [],
 ): Camera {
-  const distance = 3400;
+  const distance = distanceMm;
   const turn = radians(askew);
   const [away, aside] = [distance * Math.cos(turn), distance * Math.sin(turn)];
   const height = aimMm[position];

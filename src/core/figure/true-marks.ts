@@ -8,10 +8,27 @@ import type { Vec2, Vec3 } from '../geometry';
 import { nearSideOf, pinhole } from './camera';
 import type { Eye } from './camera';
 
+const sideLine: readonly Landmark[] = ['SL1', 'SL2', 'SL3', 'SL4', 'SL5', 'SL7'];
+
 /** Landmarks that a view shows; in profile those of the near side. */
 export function shownIn(view: View, near: 'L' | 'R'): LandmarkKey[] {
   const single: Landmark[] = ['PS', 'SN', 'XP', 'FH', 'CH', 'C7', 'T6', 'T12', 'L3', 'S2'];
-  const paired: Landmark[] = ['ASIS', 'PSIS', 'GT', 'LK', 'LM', 'LR', 'AC', 'TR', 'EL', 'WR', 'TOE', 'STF', 'STB'];
+  const paired: Landmark[] = [
+    'ASIS',
+    'PSIS',
+    'GT',
+    'LK',
+    'LM',
+    'LR',
+    'AC',
+    'TR',
+    'EL',
+    'WR',
+    'TOE',
+    'STF',
+    'STB',
+    ...sideLine,
+  ];
   if (view === 'side') return [...single, ...paired.map((name): LandmarkKey => `${name}_${near}`)];
   const both: Landmark[] = ['ASIS', 'GT', 'PAT', 'LM', 'HEEL', 'AC', 'TR'];
   return ['SN', ...both.flatMap((name): LandmarkKey[] => [`${name}_L`, `${name}_R`])];

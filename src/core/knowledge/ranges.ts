@@ -3,6 +3,7 @@
 import * as v from 'valibot';
 import { apply, degrees, dot3, minus3, unit3 } from '../geometry';
 import type { Vec3 } from '../geometry';
+import { measureRules } from '../alignment/rules';
 import type { PosedBody } from '../body/skeleton';
 import { remembering } from '../remember';
 import { momentsOf } from './loads';
@@ -29,8 +30,6 @@ export type RangeRule = {
   readonly isPaired: boolean;
   /** Cause that is likelier when it is short, and less likely when it is not. */
   readonly cause: string;
-  /** What the bench measures for it. */
-  readonly measure: string | null;
   /** What it is called after `left` or `own`. */
   readonly words: string;
   /** What to do where a level asks more. */
@@ -47,7 +46,6 @@ export const rangeRules: Readonly<Record<RangeId, RangeRule>> = {
     se: { picture: 3, hand: 4, eye: 8 },
     isPaired: true,
     cause: 'shortHamstrings',
-    measure: 'straightLegElevation',
     words: 'straight leg comes up to',
     instead: 'knees softer, or the leg lower',
   },
@@ -60,7 +58,6 @@ export const rangeRules: Readonly<Record<RangeId, RangeRule>> = {
     se: { picture: 3, hand: 4, eye: 8 },
     isPaired: true,
     cause: 'shortHipFront',
-    measure: null,
     words: 'leg goes behind the hip by',
     instead: 'lift less, the rest would come from the low back',
   },
@@ -73,7 +70,6 @@ export const rangeRules: Readonly<Record<RangeId, RangeRule>> = {
     se: { picture: 4, hand: 5, eye: 10 },
     isPaired: true,
     cause: 'stiffUpperBack',
-    measure: null,
     words: 'arm goes overhead to',
     instead: 'arms less far, or the ribs will lift',
   },
@@ -86,7 +82,6 @@ export const rangeRules: Readonly<Record<RangeId, RangeRule>> = {
     se: { picture: 10, hand: 12, eye: 20 },
     isPaired: false,
     cause: 'weakCurl',
-    measure: 'curlHeight',
     words: 'curl comes up to',
     instead: 'smaller, or the head on a support',
   },
@@ -220,8 +215,9 @@ export const rangeFigures = (
   values: Readonly<Record<string, { readonly value: number; readonly method: string }>>,
 ): RangeFigure[] =>
   rangeIds.flatMap((range): RangeFigure[] => {
-    const { measure, isPaired } = rangeRules[range];
-    if (measure === null || rangesAsked(level)[range] === undefined) return [];
+    const { isPaired } = rangeRules[range];
+    const measure = measureRules.find(({ tellsRange }) => tellsRange === range)?.id;
+    if (measure === undefined || rangesAsked(level)[range] === undefined) return [];
     const told = (id: string) => (values[id]?.method === 'picture' ? values[id].value : undefined);
     const bySide = (['L', 'R'] as const).flatMap((side): RangeFigure[] => {
       const value = isPaired ? told(`${measure}_${side}`) : undefined;

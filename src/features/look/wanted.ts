@@ -52,9 +52,26 @@ const order: readonly Landmark[] = [
   'S2',
   'L3',
   'T6',
+  'SL2',
+  'SL4',
+  'SL5',
 ];
+/** Ends of the side line that other marks serve for. */
+const servedBy: Readonly<Partial<Record<Landmark, Landmark>>> = { SL1: 'GT', SL7: 'TR' };
 /** Marks that sharpen or replace others, but are not waited for. */
-const extra: ReadonlySet<string> = new Set(['PSIS', 'STF', 'STB', 'S2', 'L3', 'T6', 'knownMid', 'HEEL']);
+const extra: ReadonlySet<string> = new Set([
+  'PSIS',
+  'STF',
+  'STB',
+  'S2',
+  'L3',
+  'T6',
+  'SL2',
+  'SL4',
+  'SL5',
+  'knownMid',
+  'HEEL',
+]);
 /** Any one of these serves for the tilt of the pelvis; none is insisted on. */
 const oneOf: readonly (readonly Landmark[])[] = [['PS', 'PSIS', 'STF']];
 
@@ -71,9 +88,11 @@ export function marksFor(exercise: Pick<Exercise, 'watches' | 'position'>, view:
   const keys = new Set<LandmarkKey>();
   for (const { id, needs, paired = [], sided } of measureRules) {
     if (!seen.has(id) || !wanted.has(id)) continue;
-    for (const name of needs)
+    for (const needed of needs) {
+      const name = servedBy[needed] ?? needed;
       if (paired.includes(name) || sided === 'always') keys.add(sidedKey(name, 'L')).add(sidedKey(name, 'R'));
       else keys.add(name);
+    }
   }
   if (leans && view === 'side') for (const name of trunkLine) keys.add(name);
   const landmarks = order.flatMap((name) =>
@@ -100,6 +119,7 @@ const blocks: readonly (readonly [string, readonly Landmark[]])[] = [
   ['arm', ['AC', 'WR']],
   ['head', ['FH', 'CH', 'C7', 'TR']],
   ['back', ['S2', 'L3', 'T6']],
+  ['side line', ['SL2', 'SL4', 'SL5']],
 ];
 
 /** The same by block, for buttons. */

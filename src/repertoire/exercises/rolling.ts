@@ -48,7 +48,10 @@ const intoSitting =
   'Down: roll or turn to the side and let the hands help. Up: over the side, hands push, never with a jerk.';
 const notNow = 'New or sudden back pain, and any pressure in the neck, ends it.';
 const noPrep = { prepareTrunk: 'none' as const };
-const noMeasures: ExerciseEntry['watches'] = [];
+/** The low back and chest together round by so much at the top, from own neutral: read from the side line. */
+const rounds = (leastDeg: number, ...levels: number[]): ExerciseEntry['watches'] => [
+  { measure: 'cCurve', phases: ['hold'], interval: [leastDeg, null], ...(levels.length > 0 ? { levels } : {}) },
+];
 
 export const rolling: readonly ExerciseEntry[] = [
   {
@@ -142,7 +145,7 @@ export const rolling: readonly ExerciseEntry[] = [
     release: 'Fold forward over the legs, or knees in.',
     transition: intoSitting,
     setUp,
-    watches: noMeasures,
+    watches: rounds(25),
     looks: [side('the sticking place'), head('the way up')],
     levels: [
       {
@@ -293,7 +296,7 @@ export const rolling: readonly ExerciseEntry[] = [
     endPoint: 'Legs level with the floor, weight on the shoulder blades.',
     transition: 'Down bone by bone, knees bend as the tail lands.',
     setUp,
-    watches: noMeasures,
+    watches: rounds(40, 2, 3),
     looks: [side('the pelvis at its highest')],
     levels: [
       {
@@ -377,7 +380,7 @@ export const rolling: readonly ExerciseEntry[] = [
     endPoint: 'Balanced behind the sit bones, feet just off.',
     transition: intoSitting,
     setUp,
-    watches: noMeasures,
+    watches: rounds(30),
     looks: [side('the balance')],
     levels: [
       {
@@ -613,7 +616,7 @@ export const rolling: readonly ExerciseEntry[] = [
     endPoint: 'Sitting tall, then down bone by bone.',
     transition: intoSitting,
     setUp,
-    watches: noMeasures,
+    watches: rounds(25),
     looks: [side('the start of the rise')],
     levels: [
       {

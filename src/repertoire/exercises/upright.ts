@@ -116,7 +116,7 @@ export const upright: readonly ExerciseEntry[] = [
     selfChecks: ['Sit bones even before and after.'],
     transition: down1,
     setUp: [sitBones, ...uprightSetUp.slice(1)],
-    watches: [],
+    watches: [{ measure: 'cCurve', phases: ['hold'], interval: [25, null] }],
     looks: [side('the spine at its roundest')],
     levels: [
       {
@@ -189,7 +189,7 @@ export const upright: readonly ExerciseEntry[] = [
     sideOrder: 'alternate',
     transition: down1,
     setUp: [sitBones, ...uprightSetUp.slice(1)],
-    watches: [],
+    watches: [{ measure: 'cCurve', phases: ['hold'], interval: [12, null], levels: [2] }],
     looks: [front('the turn at its furthest'), side('the reach at its furthest')],
     levels: [
       {
