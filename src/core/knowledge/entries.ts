@@ -194,7 +194,8 @@ export const level = v.strictObject({
   number: v.pipe(v.number(), v.integer(), v.minValue(1)),
   name: text,
   change: text,
-  /** What the hands do, and how legs and feet lie, where it is otherwise than in the exercise as a whole. */
+  /** Where it ends, what the hands do, and how legs and feet lie, where it is otherwise than in the exercise as a whole. */
+  endPoint: v.optional(text),
   hands: v.optional(text),
   legLine: v.optional(text),
   /** Said by older entries; the pose shows it. */

@@ -149,3 +149,14 @@ describe('other ways of doing a level', () => {
     expect(forms('legCircle', 3, { conditions: ['hipFromBehind'] })).not.toContain('Turned in');
   });
 });
+
+test('an end point speaks of tabletop exactly where the top has it', () => {
+  for (const exercise of repertoire.exercises)
+    for (const level of exercise.levels) {
+      const words = level.endPoint ?? exercise.endPoint;
+      const { left, right } = factsOfPhase(level).tabletop;
+      const where = [exercise.id, level.number];
+      if (/both thighs upright/i.test(words)) expect([where, left && right]).toEqual([where, true]);
+      else if (/thigh upright, (its )?shin level/i.test(words)) expect([where, left !== right]).toEqual([where, true]);
+    }
+});

@@ -122,7 +122,7 @@ function SetUp({ view: { exercise, item, rung }, pack, client }: Pick<InHand, 'v
         ))}
       </Lines>
       <Small>
-        Ends at: {exercise.endPoint} Room: {pack.studio.room.name}.
+        Ends at: {rung?.endPoint ?? exercise.endPoint} Room: {pack.studio.room.name}.
       </Small>
     </>
   );

@@ -113,7 +113,7 @@ function Teaching({ exercise, level }: TeachingProps) {
       <Facts>
         <Fact name="Feel it">{exercise.feel.where}</Fact>
         <Fact name="Not there">{exercise.feel.notWhere}</Fact>
-        <Fact name="Ends at">{exercise.endPoint}</Fact>
+        <Fact name="Ends at">{here?.endPoint ?? exercise.endPoint}</Fact>
         <Fact name="Hands">{here && handLines(exercise, here).join(' ')}</Fact>
         <Fact name="Legs">{here?.legLine ?? exercise.legLine}</Fact>
         <Fact name="Sides">{sideWords[exercise.sideOrder]}</Fact>

@@ -196,6 +196,7 @@ export const upright: readonly ExerciseEntry[] = [
         number: 1,
         name: 'Turn only',
         change: 'The ribs turn over a pelvis that stays.',
+        endPoint: 'The breastbone over the inner thigh, both sit bones down.',
         hands: 'Wide to the sides, level with the shoulders.',
         start: {
           position: 'sitting',
@@ -348,6 +349,7 @@ export const upright: readonly ExerciseEntry[] = [
         number: 1,
         name: 'Stand on the knees',
         change: 'Upright, nothing moves but the breath.',
+        endPoint: 'Knees, hips and ears on one line.',
         start: { position: 'kneeling', ...both(kneeDown) },
         top: { position: 'kneeling', ...both(kneeDown) },
         dose: times(3),
@@ -412,6 +414,7 @@ export const upright: readonly ExerciseEntry[] = [
         number: 1,
         name: 'Heel lifts',
         change: 'The heel rises, the toes stay.',
+        endPoint: 'The heel high, the hip where it was.',
         start: { position: 'standing', ...both(stand) },
         top: { position: 'standing', left: stand, right: up(22, 44, { ankleDeg: -1, on: 'mat' }) },
         dose: each(5),
