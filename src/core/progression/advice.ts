@@ -108,6 +108,23 @@ export function faultInHand(item: Item, unsafe: ReadonlySet<string>): string | u
   return (lost.find(({ fault }) => unsafe.has(fault)) ?? lost[0])?.fault;
 }
 
+/** The fault that the newest look by eye points to: of what the exercise watches, what could hurt first, then the farthest off. */
+export function faultLooked(
+  { targets }: Pick<Repertoire, 'targets'>,
+  { faults }: Pick<Exercise, 'faults'>,
+  item: Item,
+  unsafe: ReadonlySet<string>,
+): string | undefined {
+  const grades = Object.entries(item.looks.at(-1)?.grades ?? {}).filter(([, grade]) => grade !== 0);
+  const found = grades.flatMap(([measure, grade]) => {
+    const target = targets.find((one) => one.measure === measure);
+    const fault = grade < 0 ? target?.low : target?.high;
+    return fault && faults.some((one) => one.fault === fault) ? [{ fault, off: Math.abs(grade) }] : [];
+  });
+  found.sort((a, b) => Number(unsafe.has(b.fault)) - Number(unsafe.has(a.fault)) || b.off - a.off);
+  return found[0]?.fault;
+}
+
 type Asked = Omit<RankContext, 'fault' | 'exercise' | 'level' | 'history'> & { readonly history: readonly Trial[] };
 
 /** Corrections for a fault in hand; what was judged in this session already counts, and is not offered twice. */

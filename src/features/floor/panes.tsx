@@ -11,7 +11,7 @@ import { setUpAt } from '@/core/knowledge/fits';
 import { correctionWords } from '@/core/knowledge/names';
 import { levelAfter, levelText, rungAt } from '@/core/load/rungs';
 import type { Option, Ranking } from '@/core/corrections/rank';
-import type { Exercise, Fault } from '@/core/knowledge/entries';
+import type { Exercise, Fault, Level } from '@/core/knowledge/entries';
 import type { LevelAdvice } from '@/core/progression/advice';
 import { openTry } from '@/core/progression/session';
 import type { Item } from '@/core/progression/session';
@@ -21,7 +21,7 @@ import { fromWhere } from '@/core/anatomy/positions';
 import type { InHand, Recorder } from './in-hand';
 import type { DayPack, FloorClient } from './pack';
 import { Small, Tap, Warn, Words, Wrapping } from './parts';
-import type { Pane } from './state';
+import type { ItemView, Pane } from './state';
 import { Teach } from './teach-pane';
 import { FloorVials } from './vials';
 
@@ -100,17 +100,28 @@ export function Shown({ pane, ...props }: InHand & { readonly pane: Pane }) {
 /** `underLowBack` → `under low back`. */
 const spaced = (name: string): string => name.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
 
-function SetUp({ view: { exercise, item, rung }, pack, client }: Pick<InHand, 'view' | 'pack' | 'client'>) {
-  const props = (rung?.scene?.props ?? []).map(({ form, at }) => `${form} ${spaced(at)}`);
-  const apparatus = rung?.scene?.apparatus;
-  const bar = apparatus?.kind === 'reformer' && apparatus.feetOnBar ? 'feet on the bar' : undefined;
-  const inPlace = [item.dose.springs && `springs: ${item.dose.springs}`, bar, ...props].filter(Boolean);
+/** Springs, bar and props that stand ready before it begins. */
+function inPlaceOf({ item, rung }: ItemView): string[] {
+  const { apparatus, props = [] } = rung?.scene ?? {};
+  return [
+    ...(item.dose.springs ? [`springs: ${item.dose.springs}`] : []),
+    ...(apparatus?.kind === 'reformer' && apparatus.feetOnBar ? ['feet on the bar'] : []),
+    ...props.map(({ form, at }) => `${spaced(form)} ${spaced(at)}`),
+  ];
+}
+
+/** Where the level asks more than this client's own ranges give. */
+const ShortRanges = ({ rung, ranges }: { rung: Level; ranges: FloorClient['ranges'] }) =>
+  shortOf(rung, ranges).map(({ range, side, words }) => <Warn key={`${range} ${side}`}>{words}</Warn>);
+
+function SetUp({ view, pack, client }: Pick<InHand, 'view' | 'pack' | 'client'>) {
+  const { exercise, item, rung } = view;
+  const inPlace = inPlaceOf(view);
   if (!exercise) return null;
   return (
     <>
       {rung && <b style={{ fontSize: '1.15rem' }}>{rung.change}</b>}
-      {rung &&
-        shortOf(rung, client.ranges).map(({ range, side, words }) => <Warn key={`${range} ${side}`}>{words}</Warn>)}
+      {rung && <ShortRanges rung={rung} ranges={client.ranges} />}
       {inPlace.length > 0 && <b>In place: {inPlace.join('; ')}</b>}
       {exercise.settle && <Small>First: {exercise.settle}</Small>}
       <Lines aria-label="Set up, tailbone to head">

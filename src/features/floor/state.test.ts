@@ -121,6 +121,15 @@ describe('what to say now', () => {
     expect(shown([rep('left', false), named('ribs', null)]).fault?.block).toBe('ribs');
     expect(shown([rep('left', false), named('ribs', null)], client(), 'tuck').fault?.id).toBe('tuck');
   });
+  test('nothing was lost, but an eye saw it: what could hurt first, then what was farthest off; level says nothing', () => {
+    const looked =
+      (grades: Record<string, -2 | -1 | 0 | 1 | 2>) =>
+      (item: string): Payload => ({ kind: 'looked', item, grades });
+    expect(shown([looked({ pelvicTilt: 1, ribFlare: 2 })]).fault?.id).toBe('flare');
+    expect(shown([looked({ pelvicTilt: -2, faceAngle: 1 })]).fault?.id).toBe('tuck');
+    expect(shown([looked({ pelvicTilt: 0 })]).fault).toBeUndefined();
+    expect(shown([looked({ pelvicTilt: 2 }), looked({ ribFlare: 1 })]).fault?.id).toBe('flare'); // the newest look counts
+  });
   test('nothing was lost, but she feels it in the low back: the fault that is felt there, and what acts on it', () => {
     const felt = (item: string): Payload => ({ kind: 'felt', item, place: 'lowBack', isFelt: true });
     expect(shown([felt]).fault?.id).toBe('arch');

@@ -11,7 +11,7 @@ import { springsInRoom } from '@/core/knowledge/room-springs';
 import { watchedAt } from '@/core/knowledge/fits';
 import { watchFor } from '@/core/knowledge/watch';
 import type { Watch } from '@/core/knowledge/watch';
-import { adviseLevel, faultInHand, suggest } from '@/core/progression/advice';
+import { adviseLevel, faultInHand, faultLooked, suggest } from '@/core/progression/advice';
 import type { LevelAdvice } from '@/core/progression/advice';
 import type { Standing } from '@/core/load/capacity';
 import { edgeOf } from '@/core/load/fan';
@@ -174,14 +174,15 @@ export function viewItem(pack: DayPack, client: FloorClient, item: Item, working
     const pane = item.decision || next.finished ? 'level' : 'watch';
     return { item, levels: 0, next, stop, watch: [], breathFrom: '', unsafe, pane };
   }
+  const watched = watchedAt(repertoire, exercise, rung.number);
   const wanted =
     working ??
     faultInHand(item, unsafe) ??
     likeliestIn(item, exercise, repertoire) ??
-    faultFelt(repertoire, exercise, item.felt);
+    faultLooked(repertoire, watched, item, unsafe) ??
+    faultFelt(repertoire, watched, item.felt);
   const fault = repertoire.faults.find(({ id }) => id === wanted);
   const edge = edgeFor(client, rung);
-  const watched = watchedAt(repertoire, exercise, rung.number);
   return {
     ...{ item, rung, next, stop, unsafe },
     exercise: watched,
