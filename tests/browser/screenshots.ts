@@ -152,7 +152,7 @@ async function main(): Promise<void> {
     await press('March', 'Clean', 'Clean', 'Clean', 'Lost it', 'an arch', 'Lost it', 'an arch', 'Pace');
     await new Promise((resolve) => setTimeout(resolve, 5200));
     await shoot('floor');
-    await press('Stop pace', 'Better', ...Array.from({ length: 5 }, () => 'Clean'));
+    await press('Pause', 'Better', ...Array.from({ length: 5 }, () => 'Clean'));
     await chrome.prefersDark(true);
     await press('Breathing', 'Clean', 'Clean', 'Clean', 'Clean', 'Level');
     await shoot('floor-dark');

@@ -35,8 +35,6 @@ export type Option = {
   readonly probability: number;
   /** Successes and trials: this client's, and all of the studio's. */
   readonly evidence: { readonly client: readonly [number, number]; readonly studio: readonly [number, number] };
-  /** What is known of it here, in a sentence or two; `why` says what it asks besides. */
-  readonly known: string;
   readonly why: string;
   /** Where she feels what she should not, and it acts on that too. */
   readonly eases?: Place;
@@ -181,15 +179,13 @@ export function rankCorrections(repertoire: Repertoire, context: RankContext): R
     const studio = inStudio(found);
     const eases = placeEased(repertoire, exercise, correction, context.felt ?? []);
     const where = eases ? `It also acts on the ${placeWords[eases]}, where she feels it. ` : '';
-    const known = `${where}${wordEvidence(found.client, studio)}`;
     options.push({
       correction: correction.id,
       kind: correction.kind,
       probability,
       score: probability - intrusion[correction.kind] + (eases ? easing : 0),
       evidence: { client: totalOf(found.client), studio: totalOf(studio) },
-      known,
-      why: `${known} ${asks[correction.kind]}`,
+      why: `${where}${wordEvidence(found.client, studio)} ${asks[correction.kind]}`,
       ...(eases ? { eases } : {}),
       ...(exercise.corrections.includes(correction.id) && probability >= leastOfFirst ? { first: true } : {}),
     });

@@ -224,7 +224,7 @@ function Tempo({ tempo: { running, sound, onRun, onSound }, pace, onTapPace }: T
     <>
       <Tap onClick={() => onRun(!running)} aria-pressed={running} $look={running ? 'chosen' : 'plain'}>
         <PaceIcon size={24} aria-hidden />
-        {running ? 'Stop pace' : 'Pace'}
+        {running ? 'Pause' : 'Pace'}
       </Tap>
       <Tap onClick={onTapPace} title="Tap three times on the beat">
         <Metronome size={24} aria-hidden />

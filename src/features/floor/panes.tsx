@@ -6,6 +6,7 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import type { PlannedEdge } from '@/core/load/fan';
 import { entry } from '@/core/knowledge/find';
+import { placeWords } from '@/core/anatomy/places';
 import { shortOf } from '@/core/knowledge/ranges';
 import { setUpAt } from '@/core/knowledge/fits';
 import { correctionWords } from '@/core/knowledge/names';
@@ -242,6 +243,13 @@ function Helped({ pack, correction }: { readonly pack: DayPack; readonly correct
   );
 }
 
+/** What is known of a correction, short enough for a glance: hers, else the studio's. */
+function briefly({ eases, evidence: { client, studio } }: Option): string {
+  const also = eases ? `Also acts on the ${placeWords[eases]}. ` : '';
+  const [[helped, tried], whose] = client[1] > 0 ? [client, 'with this client'] : [studio, 'in this studio'];
+  return `${also}${tried > 0 ? `Worked ${helped} of ${tried} times ${whose}.` : 'Not tried here yet.'}`;
+}
+
 type TryNowProps = Pick<InHand, 'pack' | 'record'> & {
   readonly item: Item;
   readonly fault: Fault;
@@ -273,7 +281,7 @@ function TryNow({ pack, item, fault, option, record, hasHelped }: TryNowProps) {
         </span>
       )}
       <Small>
-        {option.known} {because}
+        {briefly(option)} {because}
       </Small>
       <div className="four">
         {(['better', 'same', 'worse'] as const).map((verdict) => (
