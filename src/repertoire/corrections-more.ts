@@ -2,7 +2,10 @@
 // of the exercise, a step back.
 import type { Correction } from '@/core/knowledge/entries';
 
-type More = Pick<Correction, 'exercises' | 'positions' | 'prop' | 'notWith' | 'levelDown' | 'spring' | 'needs'>;
+type More = Pick<
+  Correction,
+  'exercises' | 'positions' | 'prop' | 'placing' | 'notWith' | 'levelDown' | 'spring' | 'needs'
+>;
 const of =
   (kind: Correction['kind']) =>
   (id: string, prior: number, faults: string[], say: string, because: string, more: More = {}): Correction => ({
@@ -484,7 +487,11 @@ export const correctionsForAll: readonly Correction[] = [
     ['flare', 'overBraced', 'breathHeld'],
     'Breathe into the band on all sides; let it close you.',
     'The band answers every breath.',
-    { prop: 'elasticBand', needs: ['trunkHeld'] },
+    {
+      prop: 'elasticBand',
+      placing: 'Round the lower ribs, crossed below the breastbone, an end in each hand; only as tight as a sleeve.',
+      needs: ['trunkHeld'],
+    },
   ),
   prop(
     'towelHead',
@@ -494,6 +501,7 @@ export const correctionsForAll: readonly Correction[] = [
     'The towel carries the head, and the curl carries the towel.',
     {
       prop: 'foldedTowel',
+      placing: 'Under the shoulders and the head, a corner in each hand.',
       positions: ['supine', 'sitting'],
       needs: ['onBack', 'headUp', 'handsOffLegs', 'lowBackDown'],
     },
@@ -504,7 +512,7 @@ export const correctionsForAll: readonly Correction[] = [
     ['heelsLift', 'flatSpot', 'momentum', 'headThrown', 'elbowsPush', 'legDrops'],
     'Strap round both feet; pay it out hand over hand.',
     'The strap lends just the help that is missing.',
-    { prop: 'strap', needs: ['kneesAlike', 'handsFree', 'rolledUp'] },
+    { prop: 'strap', needs: ['kneesAlike', 'legStraight', 'handsFree', 'rolledUp'] },
   ),
   prop(
     'padBehindLowBack',
@@ -512,7 +520,12 @@ export const correctionsForAll: readonly Correction[] = [
     ['flatSpot', 'momentum'],
     'Roll over the pad as over a low wave.',
     'The pad gives the stiff part something to roll over.',
-    { prop: 'thinPad', positions: ['supine', 'sitting'], needs: ['rolledUp', 'trunkMoves'] },
+    {
+      prop: 'thinPad',
+      placing: 'Flat across the mat where the low back comes down; nothing under the neck.',
+      positions: ['supine', 'sitting'],
+      needs: ['rolledUp', 'trunkMoves'],
+    },
   ),
   prop(
     'wedgeUnderHands',
@@ -573,7 +586,12 @@ export const correctionsForAll: readonly Correction[] = [
     [...tilt, ...sideways, 'headForward', 'shouldersUp', 'flatSpot', 'momentum', 'heelsLift'],
     'Sit up on the box, or on the folded pad.',
     'Raised hips let the pelvis stand without a fight.',
-    { prop: 'box', positions: ['sitting'], needs: ['seatOnMat'] },
+    {
+      prop: 'box',
+      placing: 'Under the sit bones, high enough for the pelvis to stand upright.',
+      positions: ['sitting'],
+      needs: ['seatOnMat'],
+    },
   ),
   prop(
     'ballUnderSacrum',
@@ -581,7 +599,12 @@ export const correctionsForAll: readonly Correction[] = [
     ['roll', 'hike', 'shift', 'weightDrift', 'overBraced', 'gluteGrip', 'overArch'],
     'Half-soft ball under the sacrum: keep it level and still.',
     'The ball makes the smallest drift plain.',
-    { prop: 'smallBall', positions: ['supine'], needs: ['lowBackDown'] },
+    {
+      prop: 'smallBall',
+      placing: 'Under the sacrum, half blown up, so low that the waist stays long.',
+      positions: ['supine'],
+      needs: ['lowBackDown'],
+    },
   ),
   prop(
     'bandRoundThighs',
@@ -597,7 +620,7 @@ export const correctionsForAll: readonly Correction[] = [
     ['sag', 'pike'],
     'Feel for the block with the heels and stay on it.',
     'A place to push from steadies what lies between.',
-    { prop: 'blocks', needs: ['plank'] },
+    { prop: 'blocks', placing: 'Against the wall, the heels on it.', needs: ['plank'] },
   ),
   prop(
     'padAtWaist',
@@ -605,7 +628,12 @@ export const correctionsForAll: readonly Correction[] = [
     ['roll', 'hike', 'shift', 'hipDrop', 'weightDrift', 'twist'],
     'Keep the rolled towel under your waist lightly touched.',
     'The waist that would sink is told at once.',
-    { prop: 'rolledTowel', positions: ['sideLying'] },
+    {
+      prop: 'rolledTowel',
+      placing:
+        'Across the mat between the lowest ribs and the rim of the pelvis; as thick as the gap there and no thicker.',
+      positions: ['sideLying'],
+    },
   ),
   prop(
     'padUnderFrontHips',
@@ -613,7 +641,11 @@ export const correctionsForAll: readonly Correction[] = [
     ['arch', 'tuck', 'overArch', 'weightDrift', 'roll', 'hipFlexorGrip', 'gluteGrip'],
     'Folded towel under the front of the hips; both hip bones press it alike.',
     'The front of the pelvis can report where it is.',
-    { prop: 'foldedTowel', positions: ['prone'] },
+    {
+      prop: 'foldedTowel',
+      placing: 'Across the mat under the front of the hips, flat, as thick on the left as on the right.',
+      positions: ['prone'],
+    },
   ),
   prop(
     'boxToLeanOn',
@@ -633,7 +665,11 @@ export const correctionsForAll: readonly Correction[] = [
     ],
     'Fingertips on the box beside you, just for balance.',
     'With the fear gone, the grip goes too.',
-    { prop: 'box', positions: ['standing', 'kneeling'] },
+    {
+      prop: 'box',
+      placing: 'Beside the client within reach of the fingertips, where it can’t slide.',
+      positions: ['standing', 'kneeling'],
+    },
   ),
 
   // a change in the exercise
@@ -1019,7 +1055,11 @@ export const correctionsForAll: readonly Correction[] = [
     ['roll', 'shift', 'weightDrift'],
     'Your long foot presses the block, always the same.',
     'The still leg anchors the pelvis against the moving one.',
-    { prop: 'blocks', exercises: ['legCircle', 'legPressAway', 'legSlide'] },
+    {
+      prop: 'blocks',
+      placing: 'Upright against the wall at the end of the mat, under the sole of the leg that lies long.',
+      exercises: ['legCircle', 'legPressAway', 'legSlide'],
+    },
   ),
   prop(
     'bandAtPlantedFoot',
@@ -1027,7 +1067,11 @@ export const correctionsForAll: readonly Correction[] = [
     ['roll', 'shift', 'weightDrift'],
     'Elastic at the planted foot: keep it just taut. Then again without it.',
     'The band says when the planted leg goes slack.',
-    { prop: 'elasticBand', exercises: ['legSlide', 'legPressAway'] },
+    {
+      prop: 'elasticBand',
+      placing: 'Round the planted foot, both ends in one hand beside the hip, just taut.',
+      exercises: ['legSlide', 'legPressAway'],
+    },
   ),
   prop(
     'padUnderTail',
@@ -1035,7 +1079,12 @@ export const correctionsForAll: readonly Correction[] = [
     ['tuck', 'tailboneUp'],
     'Keep the pad under your tailbone pressed, lightly, all the way.',
     'The tailbone feels at once when it leaves.',
-    { prop: 'thinPad', positions: ['supine'], needs: ['lowBackDown'] },
+    {
+      prop: 'thinPad',
+      placing: 'Flat under the tailbone and the sacrum, so that it tells and does not tip the pelvis.',
+      positions: ['supine'],
+      needs: ['lowBackDown'],
+    },
   ),
   prop(
     'inclineForPelvis',

@@ -3,6 +3,8 @@ import { join } from 'node:path';
 import * as v from 'valibot';
 import { checkRepertoire } from '@/core/knowledge/check';
 import { repertoire as shape } from '@/core/knowledge/entries';
+import { entry, propOf } from '@/core/knowledge/find';
+import type { Position } from '@/core/anatomy/positions';
 import type { Repertoire } from '@/core/knowledge/entries';
 import { repertoire } from '.';
 
@@ -144,4 +146,39 @@ test('adding an exercise touches only data: no screen and no computation names o
         );
       });
   expect([...used('src/core'), ...used('src/features'), ...used('src/design')]).toEqual([]);
+});
+
+describe('where a prop goes is said for the correction that uses it', () => {
+  /** In which positions the usual place of a prop, as its text names it, has the mat or the hands under it. */
+  const usual: Readonly<Record<string, readonly Position[]>> = {
+    thinPad: ['supine'],
+    rolledTowel: ['supine'],
+    foldedTowel: ['supine'],
+    inclinePillow: ['supine'],
+    wedge: ['fourPoint', 'frontSupport'],
+    blocks: ['fourPoint', 'frontSupport'],
+    box: ['supine'],
+    slipCloth: ['supine'],
+  };
+  const whereOffered = ({ id, positions }: Repertoire['corrections'][number]): readonly Position[] =>
+    positions ?? exercises.filter((one) => one.corrections.includes(id)).map(({ position }) => position);
+
+  test.each(Object.keys(usual))('%s', (prop) => {
+    const inUsual = corrections.filter((one) => one.prop === prop && one.placing === undefined);
+    for (const one of inUsual)
+      expect([one.id, whereOffered(one).filter((at) => !usual[prop]?.includes(at))]).toEqual([one.id, []]);
+  });
+
+  const as = (id: string) => propOf(entry(corrections, id), repertoire.props);
+  test('the same towel lies under the skull, and elsewhere under the hips', () => {
+    expect(as('towelUnderSkull')?.placed).toMatch(/^Under the back of the skull, not under the neck. Fold toward/);
+    expect(as('padUnderFrontHips')).toMatchObject({ name: 'folded towel', placed: expect.stringMatching(/hips/) });
+    expect(as('padUnderFrontHips')?.placed).not.toMatch(/skull/);
+  });
+  test('it is drawn in its usual place alone, and a caution stays with it', () => {
+    expect(as('padUnderBack')?.drawn).toBeDefined();
+    expect(as('padUnderTail')).toMatchObject({ drawn: undefined, notWhen: 'Not if it makes the low back ache.' });
+    expect(as('ribBand')?.notWhen).toMatch(/nicked/);
+  });
+  test('words alone use no prop', () => expect(as('oneBoneAtATime')).toBeUndefined());
 });

@@ -33,6 +33,13 @@ const down = { kind: 'footDown' };
 
 test('nothing changed, nothing found', () => expect(found(() => undefined)).toEqual([]));
 
+test('a place for a prop that is not named', () => {
+  expect(found((c) => (one(c, 'corrections', 'oneBoneAtATime').placing = 'Under the skull.'))).toEqual([
+    'corrections.oneBoneAtATime.placing: says where a prop goes and names none',
+  ]);
+  expect(found((c) => (one(c, 'corrections', 'padUnderBack').placing = 'Under the skull.'))).toEqual([]);
+});
+
 describe('what leads nowhere', () => {
   test.each<[string, (copy: Copy) => void, string[]]>([
     [

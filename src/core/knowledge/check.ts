@@ -232,7 +232,9 @@ function* problems(repertoire: Repertoire): Generator<Problem> {
   yield* checkFaults(repertoire, known);
   yield* checkConditions(repertoire, known);
   yield* checkStances(repertoire);
-  for (const { id, faults: named, exercises: only = [], prop, notWith = [] } of corrections) {
+  for (const { id, faults: named, exercises: only = [], prop, placing, notWith = [] } of corrections) {
+    if (placing !== undefined && prop === undefined)
+      yield { path: `corrections.${id}.placing`, message: 'says where a prop goes and names none' };
     yield* dangling(known, 'faults', `corrections.${id}.faults`, named);
     yield* dangling(known, 'exercises', `corrections.${id}.exercises`, only);
     yield* dangling(known, 'props', `corrections.${id}.prop`, [prop]);

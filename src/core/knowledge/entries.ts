@@ -347,6 +347,8 @@ export const correction = v.strictObject({
   /** What it is for, in plain words. */
   because: text,
   prop: v.optional(id),
+  /** Where the prop goes for this correction and which way round, where that is not its usual place. */
+  placing: v.optional(text),
   /** Chance that it works, before anything is known of this client or studio. */
   prior: v.pipe(v.number(), v.minValue(0.05), v.maxValue(0.95)),
   notWith: v.optional(v.array(v.strictObject({ condition: id, why: text }))),
@@ -362,7 +364,9 @@ export type Correction = v.InferOutput<typeof correction>;
 export const prop = v.strictObject({
   id,
   name: text,
+  /** Its usual place: the one that is drawn. */
   placement: text,
+  elsewhere: v.optional(text),
   whichWay: text,
   tells: text,
   notWhen: v.optional(text),

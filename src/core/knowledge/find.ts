@@ -1,6 +1,6 @@
 // Finding one's way in entries of the repertoire: no shapes, nothing to check.
 import { positionOf } from '../body/position';
-import type { Correction, Exercise, Level } from './entries';
+import type { Correction, Exercise, Level, Prop } from './entries';
 
 /** Faults of an exercise by id, in the order in which they are watched. */
 export const faultIds = ({ faults }: Pick<Exercise, 'faults'>): string[] => faults.map(({ fault: one }) => one);
@@ -17,6 +17,18 @@ export function entry<T extends { readonly id: string }>(entries: readonly T[], 
   const found = entries.find((one) => one.id === wanted);
   if (!found) throw new Error(`the repertoire has no "${wanted}"`);
   return found;
+}
+
+/** The prop of a correction as it goes there: `placed` says where and which way round; drawn only in its usual place. */
+export function propOf(
+  { prop, placing }: Pick<Correction, 'prop' | 'placing'>,
+  props: readonly Prop[],
+): (Pick<Prop, 'name' | 'notWhen' | 'drawn'> & { readonly placed: string }) | undefined {
+  if (prop === undefined) return undefined;
+  const { name, placement, whichWay, notWhen, drawn } = entry(props, prop);
+  return placing === undefined
+    ? { name, notWhen, drawn, placed: `${placement} ${whichWay}` }
+    : { name, notWhen, drawn: undefined, placed: placing };
 }
 
 /** A level by its number; throws where the exercise has none such, like `entry`. */

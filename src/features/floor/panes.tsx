@@ -5,7 +5,7 @@ import { ArrowRight, Eye, Ruler, Undo2 } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
 import type { PlannedEdge } from '@/core/load/fan';
-import { entry } from '@/core/knowledge/find';
+import { entry, propOf } from '@/core/knowledge/find';
 import { placeWords } from '@/core/anatomy/places';
 import { shortOf } from '@/core/knowledge/ranges';
 import { setUpAt } from '@/core/knowledge/fits';
@@ -259,8 +259,9 @@ type TryNowProps = Pick<InHand, 'pack' | 'record'> & {
 
 /** One correction to say now, and how it went. */
 function TryNow({ pack, item, fault, option, record, hasHelped }: TryNowProps) {
-  const { say, because, prop: propId } = entry(pack.repertoire.corrections, option.correction);
-  const prop = propId ? pack.repertoire.props.find(({ id }) => id === propId) : undefined;
+  const correction = entry(pack.repertoire.corrections, option.correction);
+  const { say, because } = correction;
+  const prop = propOf(correction, pack.repertoire.props);
   const judge = async (verdict: 'better' | 'same' | 'worse' | 'notTried') => {
     const open = openTry(item);
     const of =
@@ -277,7 +278,7 @@ function TryNow({ pack, item, fault, option, record, hasHelped }: TryNowProps) {
       <p className="cue">“{say}”</p>
       {prop && (
         <span>
-          <b>{prop.name}:</b> {prop.placement} {prop.whichWay}
+          <b>{prop.name}:</b> {prop.placed} {prop.notWhen}
         </span>
       )}
       <Small>

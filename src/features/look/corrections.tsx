@@ -5,7 +5,7 @@ import { Radio, RadioGroup } from 'react-aria-components';
 import styled from 'styled-components';
 import { rankCorrections } from '@/core/corrections/rank';
 import type { RankContext } from '@/core/corrections/rank';
-import { entry } from '@/core/knowledge/find';
+import { entry, propOf } from '@/core/knowledge/find';
 import { faultAt } from '@/core/knowledge/fits';
 import { onProp } from '@/core/figure/props';
 import { Figure } from '@/design/figure';
@@ -92,7 +92,7 @@ export function Corrections({ context, tried = [], chosen, onChoose }: Correctio
       <Choices aria-label="Corrections" value={chosen ?? null} onChange={onChoose}>
         {shown.map(({ correction: id, kind, why }) => {
           const correction = entry(repertoire.corrections, id);
-          const prop = correction.prop ? entry(repertoire.props, correction.prop) : undefined;
+          const prop = propOf(correction, repertoire.props);
           return (
             <Radio key={id} value={id} className="option" data-kind={kind}>
               <Row $gap={8}>
@@ -114,7 +114,7 @@ export function Corrections({ context, tried = [], chosen, onChoose }: Correctio
               )}
               {prop ? (
                 <span className="placing">
-                  {prop.placement} {prop.whichWay} {prop.notWhen}
+                  {prop.placed} {prop.notWhen}
                 </span>
               ) : (
                 <Small>{correction.because}</Small>

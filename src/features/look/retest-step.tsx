@@ -2,7 +2,7 @@
 
 import { ArrowRight, RotateCcw } from 'lucide-react';
 import styled from 'styled-components';
-import { entry } from '@/core/knowledge/find';
+import { entry, propOf } from '@/core/knowledge/find';
 import { taught } from '@/core/knowledge/look';
 import { Button } from '@/design/button';
 import { Panel, Quiet, Row, Small, Stack } from '@/design/layout';
@@ -33,13 +33,14 @@ const Cue = styled(Panel)`
 /** The correction that is being retested, said once more where she gives it. */
 function ChosenCue({ correction, fault }: { readonly correction: string; readonly fault: string }) {
   const { corrections, props, faults } = useRepertoire();
-  const { say, because, prop: propId } = entry(corrections, correction);
-  const prop = propId ? entry(props, propId) : undefined;
+  const chosen = entry(corrections, correction);
+  const { say, because } = chosen;
+  const prop = propOf(chosen, props);
   return (
     <Cue role="group" aria-label="Correction in hand">
       <Small>now, against {entry(faults, fault).plain}</Small>
       <p className="say">“{say}”</p>
-      <span>{prop ? `${prop.name}: ${prop.placement} ${prop.whichWay}` : because}</span>
+      <span>{prop ? `${prop.name}: ${prop.placed}` : because}</span>
     </Cue>
   );
 }

@@ -40,7 +40,7 @@ export function Props({ props, here }: { props: readonly Prop[]; here: { name: s
         </div>
       </PageHead>
       <List>
-        {props.map(({ id, name, placement, whichWay, tells, notWhen, drawn }) => (
+        {props.map(({ id, name, placement, elsewhere, whichWay, tells, notWhen, drawn }) => (
           <li key={id} data-prop={id}>
             <Stack $gap={6}>
               {drawn && (
@@ -56,7 +56,7 @@ export function Props({ props, here }: { props: readonly Prop[]; here: { name: s
               )}
               <h2>{name[0]?.toUpperCase() + name.slice(1)}</h2>
               <span>
-                {placement} {whichWay}
+                {placement} {whichWay} {elsewhere}
               </span>
               <Small>It tells: {tells}</Small>
               {notWhen && <span style={{ color: 'var(--out)' }}>{notWhen}</span>}
