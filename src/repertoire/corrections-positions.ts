@@ -59,8 +59,9 @@ export const correctionsByPosition: readonly Correction[] = [
   {
     id: 'growFromCrown',
     kind: 'verbal',
-    faults: ['headForward', 'chinUp', 'shouldersUp'],
+    faults: ['headForward', 'chinUp'],
     positions: ['sitting', 'kneeling', 'standing'],
+    needs: ['tall'],
     prior: 0.48,
     say: 'Let the crown rise and the ears drift back over the shoulders.',
     because: 'Length first; the chin follows by itself.',

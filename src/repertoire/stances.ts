@@ -304,21 +304,24 @@ export const stances: readonly Stance[] = [
       ),
     ),
   ),
-  stance(
-    'rollUpKnees',
-    'roll-up: bent knees',
-    'Whether bent knees are the easier form.',
-    choice(
-      'bentToLower',
-      'bent to lower, long to rise',
-      'Long legs weigh the body down; bent ones ease the way down.',
-      'Bend the knees for the way down.',
-    ),
-    choice(
-      'bentEasier',
-      'bent is the easier form',
-      'Bent knees free the low back to round.',
-      'Knees bent as long as it helps.',
+  stanceWhere(
+    { needs: ['legStraight'] },
+    stance(
+      'rollUpKnees',
+      'roll-up: bent knees',
+      'Whether bent knees are the easier form.',
+      choice(
+        'bentToLower',
+        'bent to lower, long to rise',
+        'Long legs weigh the body down; bent ones ease the way down.',
+        'Bend the knees for the way down.',
+      ),
+      choice(
+        'bentEasier',
+        'bent is the easier form',
+        'Bent knees free the low back to round.',
+        'Knees bent as long as it helps.',
+      ),
     ),
   ),
   stanceWhere(

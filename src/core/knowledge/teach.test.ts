@@ -54,6 +54,11 @@ describe('the school in force speaks where its point comes up, and nowhere else'
     expect(says('singleLegStretch', 1)).not.toMatch(/Look at|Knee stops|hand to the/);
     expect(says('hundred', 1)).not.toMatch(/Look at/);
   });
+  test('long legs are told to bend, bent ones are not', () => {
+    const level = entry(repertoire.exercises, 'rollUp').levels.find(({ top }) => top.left.kind === 'along')?.number;
+    expect(says('rollUp', level ?? 0)).toContain('Bend the knees for the way down.');
+    expect(says('rollUp', 1)).not.toContain('Bend the knees');
+  });
   test('a trunk that rolls is not braced, whatever the school', () => {
     expect(says('rollUp', 5, 'gradedImprint')).toContain('Let it be soft');
     expect(says('march', 3, 'gradedImprint')).not.toContain('Let it be soft');
