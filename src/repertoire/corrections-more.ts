@@ -490,7 +490,7 @@ export const correctionsForAll: readonly Correction[] = [
     {
       prop: 'elasticBand',
       placing: 'Round the lower ribs, crossed below the breastbone, an end in each hand; only as tight as a sleeve.',
-      needs: ['trunkHeld'],
+      needs: ['trunkHeld', 'handsFree'],
     },
   ),
   prop(

@@ -106,6 +106,15 @@ export const correctionsByShape: readonly Correction[] = [
     because: 'The order keeps the low back round until it lies.',
   },
   {
+    id: 'elbowsHeavy',
+    kind: 'verbal',
+    faults: ['shouldersUp', 'neckTense'],
+    needs: ['handsOnLeg'],
+    prior: 0.47,
+    say: 'Elbows wide and heavy; the hands hold, the shoulders do not.',
+    because: 'Arms that only hold leave the neck free.',
+  },
+  {
     id: 'kneesBendDown',
     kind: 'modification',
     faults: ['arch', 'legDrops'],

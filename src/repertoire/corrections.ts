@@ -154,7 +154,7 @@ export const corrections: readonly Correction[] = [
     kind: 'prop',
     faults: ['flare', 'overBraced'],
     positions: ['supine'],
-    needs: ['trunkHeld'],
+    needs: ['trunkHeld', 'handsFree'],
     prior: 0.5,
     prop: 'elasticBand',
     placing: 'Round the lower ribs, crossed below the breastbone, an end in each hand; only as tight as a sleeve.',

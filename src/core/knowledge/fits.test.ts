@@ -60,6 +60,9 @@ test.each([
   ['bothHandsCarry', 'armLegReach 3', 'armLegReach 4'],
   ['bothHandsCarry', 'frontSupportHold 2', 'longStretch 1'], // there a bar is held
   ['handsOnLeg', 'singleLegStretch 4', 'singleLegStretch 1'],
+  ['handsOnLeg', 'rollUp 1', 'rollUp 5'], // behind the thighs, else forward
+  ['handsOnLeg', 'openLegRocker 1', 'teaser 4'],
+  ['trunkMoves', 'rollingBack 2', 'rollingBack 1'], // there it only balances
   ['handsBySides', 'bridgeArticulated 1', 'bridgeArticulated 2'],
   ['overShoulders', 'rollingBack 2', 'rollingBack 1'],
 ] as const)('%s: %s, and not %s', (need, met, not) => {
