@@ -2,6 +2,7 @@ import { v7 as newId } from 'uuid';
 import { newestRanges } from '@/core/knowledge/ranges';
 import { database } from '@/data/database';
 import { Client } from '@/data/models';
+import { addStop } from '@/data/stores/cautions';
 import { addRanges, listRanges, strikeRange } from '@/data/stores/ranges';
 import type { Who } from '@/data/types';
 import { bringClient, openStudio } from './studio';
@@ -50,4 +51,27 @@ test('another studio neither reads nor writes them, and they go with the client'
   expect(await listRanges(ours, [client])).toHaveLength(1);
   await Client.destroy({ where: { id: client } });
   expect(await listRanges(ours, [client])).toEqual([]);
+});
+
+test('whoever was stopped is not measured until cleared; what was known before stays, and can be struck out', async () => {
+  const client = await bringClient(ours);
+  const before = leg('L', 70);
+  await addRanges(ours, client, '2026-11-01', [before]);
+  await addStop(ours, client, { sign: 'faint', seen: '', lookId: null });
+  expect(await addRanges(ours, client, '2026-11-02', [leg('R', 75)])).toMatchObject({
+    ok: false,
+    error: { code: 'stopped' },
+  });
+  expect(await listRanges(ours, [client])).toHaveLength(1);
+  expect(await strikeRange(ours, before.id, true)).toMatchObject({ ok: true });
+});
+
+test('sent while a stop is noted, it is kept before the stop or not at all', async () => {
+  const client = await bringClient(ours);
+  const [kept, noted] = await Promise.all([
+    addRanges(ours, client, '2026-11-01', [leg('L', 70), leg('R', 75)]),
+    addStop(ours, client, { sign: 'faint', seen: '', lookId: null }),
+  ]);
+  expect(noted).toMatchObject({ ok: true });
+  expect(await listRanges(ours, [client])).toHaveLength(kept.ok ? 2 : 0);
 });

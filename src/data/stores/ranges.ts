@@ -2,14 +2,19 @@
 import type { OwnRange } from '@/core/knowledge/ranges';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
-import { Client, ClientRange } from '../models';
+import { ClientRange } from '../models';
 import { ready } from '../ready';
 import { transact } from '../transact';
 import type { RangeCard, Who } from '../types';
+import { claimClient } from './claims';
+import { isStopped, stopped } from './looks';
 
 export type NewRange = OwnRange & { readonly id: string };
 
-/** Keeps what was taken on a day, all or nothing; ids are made with the form: sent twice, each is kept once. */
+/**
+ * Keeps what was taken on a day, all or nothing; ids are made with the form: sent twice, each is kept once. A client who was
+ * stopped is not taken to the end of a joint.
+ */
 export function addRanges(
   who: Who,
   clientId: string,
@@ -18,8 +23,9 @@ export function addRanges(
 ): Promise<Result<null>> {
   return transact(async (transaction) => {
     const { studioId } = who;
-    if ((await Client.count({ where: { id: clientId, studioId }, transaction })) === 0)
+    if (!(await claimClient(who, clientId, transaction)))
       return failure('notFound', 'There is no such client in this studio.', 'client');
+    if (await isStopped(who, clientId, transaction)) return stopped();
     const rows = ranges.map((one) => ({ ...one, studioId, clientId, takenOn, madeBy: who.name, madeAt: new Date() }));
     await ClientRange.bulkCreate(rows, { ignoreDuplicates: true, transaction });
     return success(null);
