@@ -1,7 +1,7 @@
 // How far this person's own joints go, and what a level asks of them: a leg that comes up straight to 65° can't lie easily at
 // 85°, and a tailbone that lifts there tells of the backs of the thighs.
 import * as v from 'valibot';
-import { apply, degrees, dot3, minus3, unit3 } from '../geometry';
+import { angleBetween3, apply, degrees, dot3, minus3, unit3 } from '../geometry';
 import type { Vec3 } from '../geometry';
 import { measureRules } from '../alignment/rules';
 import type { PosedBody } from '../body/skeleton';
@@ -39,7 +39,7 @@ export type RangeRule = {
 export const rangeRules: Readonly<Record<RangeId, RangeRule>> = {
   straightLegRaise: {
     name: 'Straight leg raised',
-    how: 'On the back, other leg long, pelvis level: lift the straight leg for her until the knee or the pelvis begins to give.',
+    how: 'On the back, other leg long, pelvis level: lift the straight leg until the knee or the pelvis begins to give.',
     unit: '°',
     limits: [0, 150],
     usual: 80,
@@ -51,7 +51,7 @@ export const rangeRules: Readonly<Record<RangeId, RangeRule>> = {
   },
   hipExtension: {
     name: 'Leg behind the hip',
-    how: 'On the front, pelvis heavy: lift the straight leg for her until the pelvis begins to tip.',
+    how: 'On the front, pelvis heavy: lift the straight leg until the pelvis begins to tip.',
     unit: '°',
     limits: [-30, 45],
     usual: 10,
@@ -75,7 +75,7 @@ export const rangeRules: Readonly<Record<RangeId, RangeRule>> = {
   },
   curl: {
     name: 'Curl',
-    how: 'On the back, feet down: how high the tip of the shoulder blade comes from the mat in her own best curl.',
+    how: 'On the back, feet down: how high the tip of the shoulder blade comes from the mat in the best curl.',
     unit: 'mm',
     limits: [0, 250],
     usual: 40,
@@ -145,8 +145,7 @@ const legName = { L: 'Left', R: 'Right' } as const;
 /** Knee bend of a leg, by its joints. */
 function kneeDegOf({ sides: both }: PosedBody, side: 'L' | 'R'): number {
   const { hip, knee, ankle } = both[side];
-  const along = dot3(unit3(minus3(knee, hip)), unit3(minus3(ankle, knee)));
-  return degrees(Math.acos(Math.max(-1, Math.min(1, along))));
+  return angleBetween3(minus3(knee, hip), minus3(ankle, knee));
 }
 
 function liftOf({ pose }: Moment, side: 'L' | 'R'): number {
@@ -190,7 +189,10 @@ export type Shortfall = OwnRange & {
   readonly words: string;
 };
 
-const worded = (value: number, { unit }: RangeRule): string => `${Math.round(value)}${unit === '°' ? '°' : ' mm'}`;
+/** A value of a range with its unit, as it is read: `62.5°`, `40 mm`. */
+export const rangeWords = (value: number, { unit }: Pick<RangeRule, 'unit'>): string =>
+  unit === '°' ? `${value}°` : `${value} mm`;
+const worded = (value: number, rule: RangeRule): string => rangeWords(Math.round(value), rule);
 const whose = (side: RangeSide): string => (side === 'both' ? 'Own' : legName[side]);
 
 /** Where a level asks more than this person's own ranges give, beyond their errors, in words; by the newest of each. */

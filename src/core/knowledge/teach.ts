@@ -106,12 +106,24 @@ function choicesAt(
 const wordsOf = ({ say, sayWhenBothLegsUp }: Choice, level: Level): string | undefined =>
   (areBothLegsUp(level) ? sayWhenBothLegsUp : undefined) ?? say;
 
-/** How legs and feet lie: the level's own line, else the exercise's in the school's words. */
+/** How legs and feet lie: the level's own line, else the exercise's in the words of the choices in force. */
 function legLines({ legLine }: Exercise, level: Level, choices: readonly Choice[]): string[] {
   if (level.legLine) return [level.legLine];
   const instead = choices.find(({ notParallel }) => notParallel)?.notParallel;
   return legLine ? [instead ? legLine.replace(/^Parallel/, instead) : legLine] : [];
 }
+
+/** The same, with the choices that come up at the level. */
+export const legsAt = (
+  repertoire: Pick<Repertoire, 'stances'>,
+  exercise: Exercise,
+  level: Level,
+  stances: StancesInForce,
+): string[] => legLines(exercise, level, choicesAt(repertoire, exercise, level, stances));
+
+/** Where the spotter stands, at a level that wants one. */
+export const spotterAt = ({ spotter }: Pick<Exercise, 'spotter'>, { load }: Level): string | undefined =>
+  load.also.includes('spotter') ? spotter : undefined;
 
 export type TeachContext = {
   readonly stances: StancesInForce;
@@ -146,11 +158,10 @@ export function teachAt(
   const level = exercise.levels.find(({ number }) => number === Math.floor(wanted));
   if (!level) return [];
   const choices = choicesAt(repertoire, exercise, level, context.stances);
-  const isSpotted = level.load.also.includes('spotter');
-  const { feel, spotter } = exercise;
+  const { feel } = exercise;
   const lines: Readonly<Record<TeachTopic, readonly (string | undefined)[]>> = {
     takeCare: exercise.cautions,
-    spotter: [isSpotted ? spotter : undefined],
+    spotter: [spotterAt(exercise, level)],
     feel: [feel.where],
     notThere: [feel.notWhere],
     sayNow: choices.flatMap((choice) => wordsOf(choice, level) ?? []).map((words) => `“${words}”`),

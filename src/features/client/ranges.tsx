@@ -7,7 +7,7 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import { entriesOf } from '@/core/keyed';
 import type { Pose } from '@/core/body/pose';
-import { newestRanges, rangeRules } from '@/core/knowledge/ranges';
+import { newestRanges, rangeRules, rangeWords } from '@/core/knowledge/ranges';
 import type { RangeId, RangeMethod, RangeSide } from '@/core/knowledge/ranges';
 import type { RangeCard } from '@/data/types';
 import { Button } from '@/design/button';
@@ -120,7 +120,8 @@ type OneRangeProps = {
 };
 
 function OneRange({ range, clientId, today, cards }: OneRangeProps) {
-  const { name, how, unit, usual, se, isPaired } = rangeRules[range];
+  const rule = rangeRules[range];
+  const { name, how, usual, se, isPaired } = rule;
   const sides: readonly RangeSide[] = isPaired ? ['L', 'R'] : ['both'];
   const newest = newestRanges(cards);
   return (
@@ -135,18 +136,13 @@ function OneRange({ range, clientId, today, cards }: OneRangeProps) {
             return (
               <div key={side} data-side={side}>
                 {isPaired && <Small>{sideNames[side]}</Small>}
-                <div className="numeral value">{own ? `${own.value}${unit === '°' ? '°' : ' mm'}` : '–'}</div>
-                <Small>
-                  {own ? `± ${se[own.method]}${unit === '°' ? '°' : ' mm'}, ${methodNames[own.method]}` : 'not taken'}
-                </Small>
+                <div className="numeral value">{own ? rangeWords(own.value, rule) : '–'}</div>
+                <Small>{own ? `± ${rangeWords(se[own.method], rule)}, ${methodNames[own.method]}` : 'not taken'}</Small>
               </div>
             );
           })}
         </div>
-        <Small>
-          Most levels count on {usual}
-          {unit === '°' ? '°' : ' mm'}. A convention.
-        </Small>
+        <Small>Most levels count on {rangeWords(usual, rule)}. A convention.</Small>
         <TakeAnew range={range} clientId={clientId} today={today} sides={sides} />
         <Before cards={cards} />
       </Stack>
@@ -231,10 +227,7 @@ function Before({ cards }: { readonly cards: readonly Card[] }) {
           <li key={id} data-struck={isStruck ? '' : undefined}>
             <span>
               <Small>{day}</Small> {side === 'both' ? '' : `${sideNames[side].toLowerCase()} `}
-              <b>
-                {value}
-                {rangeRules[range].unit === '°' ? '°' : ' mm'}
-              </b>{' '}
+              <b>{rangeWords(value, rangeRules[range])}</b>{' '}
               <Small>
                 {methodNames[method]}, {madeBy}
               </Small>

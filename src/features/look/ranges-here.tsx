@@ -3,7 +3,7 @@
 // A picture that shows how far a joint goes tells a range of the client's own: kept with a press.
 import { useState } from 'react';
 import type { Level } from '@/core/knowledge/entries';
-import { rangeFigures, rangeRules } from '@/core/knowledge/ranges';
+import { rangeFigures, rangeRules, rangeWords } from '@/core/knowledge/ranges';
 import type { RangeFigure, RangeSide } from '@/core/knowledge/ranges';
 import type { LookReading } from '@/core/knowledge/look';
 import { Button } from '@/design/button';
@@ -42,7 +42,8 @@ export function RangesHere({ level, reading, clientId, today }: RangesHereProps)
 type OneFigureProps = { readonly figure: RangeFigure; readonly clientId: string; readonly today: string };
 
 function OneFigure({ figure: { range, side: known, value }, clientId, today }: OneFigureProps) {
-  const { name, unit, isPaired } = rangeRules[range];
+  const rule = rangeRules[range];
+  const { name, isPaired } = rule;
   const once = useOnce();
   const { busy, failed, ask } = useAsking();
   const [side, setSide] = useState<RangeSide | undefined>(isPaired ? known : 'both');
@@ -55,7 +56,7 @@ function OneFigure({ figure: { range, side: known, value }, clientId, today }: O
   return (
     <Row $gap={10} data-range={range}>
       <span>
-        {name} <b className="numeral">{`${Math.round(value)}${unit === '°' ? '°' : ' mm'}`}</b>
+        {name} <b className="numeral">{rangeWords(Math.round(value), rule)}</b>
       </span>
       {isPaired && !known && (
         <OneOf

@@ -2,7 +2,7 @@
 
 import styled from 'styled-components';
 import { setUpAt } from '@/core/knowledge/fits';
-import { handLines } from '@/core/knowledge/teach';
+import { handLines, spotterAt } from '@/core/knowledge/teach';
 import { StandingChip } from '@/design/standing';
 import { SetUpList } from '@/design/set-up-list';
 import { Quiet, Row, Small, Stack, TextLink } from '@/design/layout';
@@ -29,7 +29,7 @@ const Facts = styled.dl`
 type ToTeachProps = { readonly page: ExercisePage; readonly level: number; readonly query: string };
 
 /** Cautions, set-up, and everything else to teach from. */
-export const ToTeach = ({ page: { exercise, first, prepares, follows, forms }, level, query }: ToTeachProps) => (
+export const ToTeach = ({ page: { exercise, first, prepares, follows, forms, legs }, level, query }: ToTeachProps) => (
   <>
     {exercise.cautions.length > 0 && (
       <Stack $gap={6}>
@@ -44,7 +44,7 @@ export const ToTeach = ({ page: { exercise, first, prepares, follows, forms }, l
       </Stack>
     )}
     <SetUpList setUp={setUpAt(exercise, level)} />
-    <Teaching exercise={exercise} level={level} />
+    <Teaching exercise={exercise} level={level} legs={legs[level]} />
     <OtherWays forms={forms[level] ?? []} />
     {exercise.selfChecks.length > 0 && <TextList title="The client can check" lines={exercise.selfChecks} />}
     {exercise.notes.length > 0 && <TextList title="Finer points" lines={exercise.notes} />}
@@ -103,9 +103,13 @@ const Fact = ({ name, children }: { readonly name: string; readonly children: st
     </>
   ) : null;
 
-type TeachingProps = { readonly exercise: ExercisePage['exercise']; readonly level: number };
+type TeachingProps = {
+  readonly exercise: ExercisePage['exercise'];
+  readonly level: number;
+  readonly legs: string | undefined;
+};
 
-function Teaching({ exercise, level }: TeachingProps) {
+function Teaching({ exercise, level, legs }: TeachingProps) {
   const here = exercise.levels.find(({ number }) => number === level);
   return (
     <Stack $gap={6}>
@@ -115,7 +119,7 @@ function Teaching({ exercise, level }: TeachingProps) {
         <Fact name="Not there">{exercise.feel.notWhere}</Fact>
         <Fact name="Ends at">{here?.endPoint ?? exercise.endPoint}</Fact>
         <Fact name="Hands">{here && handLines(exercise, here).join(' ')}</Fact>
-        <Fact name="Legs">{here?.legLine ?? exercise.legLine}</Fact>
+        <Fact name="Legs">{legs}</Fact>
         <Fact name="Sides">{sideWords[exercise.sideOrder]}</Fact>
         <Fact name="Trunk">
           {exercise.prepareTrunk === 'none'
@@ -124,7 +128,7 @@ function Teaching({ exercise, level }: TeachingProps) {
         </Fact>
         <Fact name="Before">{exercise.settle}</Fact>
         <Fact name="After">{exercise.release}</Fact>
-        <Fact name="Spotter">{here?.load.also.includes('spotter') ? exercise.spotter : undefined}</Fact>
+        <Fact name="Spotter">{here && spotterAt(exercise, here)}</Fact>
         <Fact name="In and out">{exercise.transition}</Fact>
         <Fact name="Works">{exercise.regions.map((one) => regionNames[one]).join(', ')}</Fact>
         <Fact name="Stand">{exercise.looks.map(({ view }) => fromWhere[view]).join(', ')}</Fact>

@@ -15,6 +15,7 @@ import { looksAt } from '@/core/knowledge/looks';
 import { differences, stateOf } from '@/core/knowledge/own-entries';
 import type { Difference, EditableKind, OwnState } from '@/core/knowledge/own-entries';
 import { gateInForce } from '@/core/progression/gate';
+import { legsAt } from '@/core/knowledge/teach';
 import { breathInForce, layStances, ownerOf, resolveStances } from '@/core/knowledge/stances';
 import type { Layer, StancesInForce } from '@/core/knowledge/stances';
 import { ladderLoad } from '@/core/load/ladder';
@@ -180,6 +181,8 @@ export type ExercisePage = {
   readonly weighed: WeighedExercise | null;
   /** Other ways of doing each level, by its number. */
   readonly forms: Readonly<Record<number, readonly FormLine[]>>;
+  /** How legs and feet lie in each level, in the school's words. */
+  readonly legs: Readonly<Record<number, string>>;
   readonly looks: readonly string[];
   readonly mayChange: boolean;
 };
@@ -355,6 +358,9 @@ export async function readExercise(who: Who, id: string, clientId?: string): Pro
     client: client ? { id: client.id, name: client.name } : null,
     weighed: client ? weighExercise(repertoire, exercise, actingOn(client)) : null,
     forms: formLines(context),
+    legs: Object.fromEntries(
+      exercise.levels.map((level) => [level.number, legsAt(repertoire, exercise, level, stances.value).join(' ')]),
+    ),
     looks: looksAt(exercise).map(({ view }) => view),
     mayChange: who.role === 'lead',
   });
