@@ -71,6 +71,15 @@ type NumberFieldProps = {
   readonly isRow?: boolean;
 };
 
+const asText = (value: number | null | undefined): string =>
+  value === null || value === undefined ? '' : String(value);
+
+/** Whether a value is what the text reads, but for rounding. */
+const isAsTyped = (value: number | null | undefined, read: number | string | null): boolean =>
+  typeof value === 'number' && typeof read === 'number'
+    ? Math.abs(value - read) <= 0.001 * Math.abs(read)
+    : (value ?? null) === read;
+
 export function NumberField({
   label,
   limits,
@@ -82,9 +91,14 @@ export function NumberField({
   isLabelled = false,
   isRow = false,
 }: NumberFieldProps) {
-  const [text, setText] = useState(value === null || value === undefined ? '' : String(value));
+  const [text, setText] = useState(asText(value));
+  const [shown, setShown] = useState(value);
   const read = (typed: string) => (mayBeEmpty && typed.trim() === '' ? null : readWithin(typed, limits));
   const now = read(text);
+  if (value !== shown) {
+    setShown(value);
+    if (!isAsTyped(value, now)) setText(asText(value)); // it came from elsewhere: a sticker, a file
+  }
   const error = typeof now === 'string' ? now : undefined;
   return (
     <Field

@@ -130,6 +130,14 @@ describe('front support, by the simulated camera and its stickers', () => {
       const [at, true1] = [await markAt(chrome, mark), truth.landmarks[`${mark}_L` as 'ASIS_L']];
       expect(Math.hypot((at?.[0] ?? 0) - (true1?.[0] ?? 0), (at?.[1] ?? 0) - (true1?.[1] ?? 0))).toBeLessThan(1.5);
     }
+    // The two on the mat's edge: its line, and a metre of it.
+    for (const mark of ['mat1', 'mat2'] as const) {
+      const [x = 0, y = 0] = (await markAt(chrome, mark)) ?? [];
+      const [[x1, y1], [x2, y2]] = truth.matLine;
+      expect(Math.abs(y - (y1 + ((x - x1) * (y2 - y1)) / (x2 - x1)))).toBeLessThan(1.5);
+    }
+    const length = await chrome.find(By.xpath("//input[@id = //label[.='Known length in mm']/@for]"));
+    expect(await length.getAttribute('value')).toBe('1000');
     await layLines(truth);
     await chrome.sees('marks loaded from lines.csv');
     expect(Math.abs(number(await cell('plankLine', 1)))).toBeLessThan(6);

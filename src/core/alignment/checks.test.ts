@@ -299,10 +299,13 @@ describe('the lens', () => {
   test('a lens that is higher but level looks down by nothing; aimed at the pelvis it looks down by all of it', () => {
     const setting = { headEnd: 'left', lensHeightMm: 410, lensDistanceMm: 3000 } as const;
     const size = { width: 2000, height: 1000 };
-    const elevation = (y: number) => cameraOf(setting, size, 'supine', 'side', [1000, y], 1).cameraElevationDeg;
+    const elevation = (y: number) =>
+      cameraOf(setting, size, { position: 'supine', view: 'side', pelvis: [1000, y], mmPerPx: 1 }).cameraElevationDeg;
     expect(elevation(800)).toBeCloseTo(0, 6); // 300 mm above the pelvis, which is seen 300 mm below the middle
     expect(elevation(500)).toBeCloseTo((Math.atan(0.1) * 180) / Math.PI, 6);
-    expect(cameraOf({ headEnd: 'left' }, size, 'supine', 'side', [1000, 500], 1)).toEqual({});
+    expect(
+      cameraOf({ headEnd: 'left' }, size, { position: 'supine', view: 'side', pelvis: [1000, 500], mmPerPx: 1 }),
+    ).toEqual({});
   });
   test('the same word says head end and facing', () => {
     expect(directionsOf({ headEnd: 'right' }, 'standing')).toEqual({ facing: 'right' });

@@ -1,7 +1,7 @@
 // What `measure`, `judge` and `compare` take, checked at the edge.
 import * as v from 'valibot';
 import { phases, positions, views } from '../anatomy/positions';
-import { knownLength, landmarks, line, point } from '../anatomy/marks';
+import { knownLength, landmarkSds, landmarks, line, point } from '../anatomy/marks';
 import { notNegative, number } from '../numbers';
 
 const choice = <const T extends readonly string[]>(options: T) =>
@@ -22,7 +22,14 @@ export const measureInput = v.strictObject({
   matLine: line,
   scale: v.optional(knownLength),
   landmarks,
-  neutral: v.optional(v.strictObject({ landmarks, matLine: v.optional(line), scale: v.optional(knownLength) })),
+  neutral: v.optional(
+    v.strictObject({
+      landmarks,
+      matLine: v.optional(line),
+      scale: v.optional(knownLength),
+      landmarkSdPx: v.optional(landmarkSds),
+    }),
+  ),
   /** Where the lens stands, to undo its perspective in profile views. */
   lens: v.optional(
     v.strictObject({
@@ -38,6 +45,8 @@ export const measureInput = v.strictObject({
     }),
   ),
   markingSdPx: v.optional(notNegative, 1.5),
+  /** The same of single landmarks, where it is another: of a sticker that was found, of one that is partly hidden. */
+  landmarkSdPx: v.optional(landmarkSds),
   /** Spread of what is known of the camera's elevation; 2 where nothing is, 0.7 where it was measured. */
   cameraElevationSdDeg: v.optional(notNegative),
   /** Elevation of the line of sight at the client, + from above, where lens height and distance were measured. */

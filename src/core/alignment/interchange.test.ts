@@ -105,6 +105,13 @@ describe('marks as JSON', () => {
     const measured = measure(read.value);
     expect(measured.ok && measured.value.measures.pelvicTilt?.value).toBeCloseTo(10.05, 1);
   });
+  test('carry the spread of what was found by its sticker', () => {
+    const sure = { ...marks, sdPx: { ASIS: 0.3 } };
+    const said = toMeasureJson({ position: 'supine', view: 'side', headEnd: 'left' }, sure, sure);
+    expect(said).toMatchObject({ landmarkSdPx: { ASIS: 0.3 }, neutral: { landmarkSdPx: { ASIS: 0.3 } } });
+    expect(json).not.toHaveProperty('landmarkSdPx');
+    expect(parse(measureInput, JSON.parse(JSON.stringify(said))).ok).toBe(true);
+  });
   test('come back, and nonsense is told', () => {
     expect(fromMeasureJson(JSON.stringify(json))).toMatchObject({ ok: true, value: { points: pointsOf(marks) } });
     expect(fromMeasureJson('{')).toMatchObject({ error: { code: 'notJson' } });

@@ -83,17 +83,20 @@ export function toMeasureJson(
   setup: Marks | undefined,
 ): object {
   const scaleOf = ({ scale }: Marks) => (scale?.mm ? { scale: { ...scale, mm: scale.mm } } : {});
+  const sdsOf = ({ sdPx }: Marks) => (sdPx ? { landmarkSdPx: sdPx } : {});
   return {
     ...facts,
     ...(marks.matLine ? { matLine: marks.matLine } : {}),
     ...scaleOf(marks),
     landmarks: marks.landmarks,
+    ...sdsOf(marks),
     ...(setup && Object.keys(setup.landmarks).length > 0
       ? {
           neutral: {
             landmarks: setup.landmarks,
             ...(setup.matLine ? { matLine: setup.matLine } : {}),
             ...scaleOf(setup),
+            ...sdsOf(setup),
           },
         }
       : {}),

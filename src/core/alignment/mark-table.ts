@@ -5,6 +5,7 @@ import { landmarkInfo, landmarkNames, sidedKey } from '../anatomy/landmarks';
 import type { Landmark, LandmarkKey, Landmarks, Side } from '../anatomy/landmarks';
 
 export type MarkTable = readonly (Vec2 | undefined)[];
+export type SdTable = readonly (number | undefined)[];
 
 /** Places of a landmark's three marks in the table. */
 const bare = 0;
@@ -37,6 +38,17 @@ export function layOut(landmarks: Landmarks): MarkTable {
   for (const key of keysOf(landmarks)) {
     const slot = slotOfKey.get(key);
     if (slot !== undefined) table[slot] = landmarks[key];
+  }
+  return table;
+}
+
+/** Spread of single marks by slot, px; undefined where none is told. */
+export function layOutSds(sds: Readonly<Partial<Record<LandmarkKey, number>>> | undefined): SdTable | undefined {
+  if (!sds) return undefined;
+  const table = new Array<number | undefined>(keys.length).fill(undefined);
+  for (const key of keysOf(sds)) {
+    const slot = slotOfKey.get(key);
+    if (slot !== undefined) table[slot] = sds[key];
   }
   return table;
 }

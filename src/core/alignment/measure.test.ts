@@ -125,6 +125,17 @@ describe('errors', () => {
     const { measures } = read(supine(marks, { neutral: { landmarks: marks } }));
     expect(measures.ribFlare?.seWithin).toBeCloseTo(Math.hypot(of(1.5), of(1.5), of(2)), 4);
   });
+  test('a landmark with a spread of its own, here and in the set-up: 0.3 px and 3 px of 101.54 px are 1.701°', () => {
+    const own = supine({ ASIS: [1000, 682.367], PS: [1100, 700] }, { landmarkSdPx: { ASIS: 0.3, PS: 3 } });
+    expect(read(own).measures.pelvicTilt?.seWithin).toBeCloseTo((Math.hypot(0.3, 3) * 180) / Math.PI / 101.54, 3);
+    const marks: Landmarks = { LR: [800, 690], SN: [650, 720] };
+    const of = (spread: number) => (spread * 180) / Math.PI / Math.hypot(150, 30);
+    const { measures } = read(
+      supine(marks, { landmarkSdPx: { LR: 0.3 }, neutral: { landmarks: marks, landmarkSdPx: { LR: 0.3, SN: 4 } } }),
+    );
+    const expected = Math.hypot(of(0.3), of(1.5), of(0.3), of(4), of(2 * Math.SQRT2));
+    expect(measures.ribFlare?.seWithin).toBeCloseTo(expected, 4);
+  });
   describe('drift since the set-up, hip bone and pubic bone 100 mm apart', () => {
     const leg = (lk: [number, number]): Landmarks => ({ AC: [600, 750], GT: [1050, 750], LK: lk });
     const down = { ASIS: [1000, 700], PS: [1100, 700], ...leg([1450, 750]) } satisfies Landmarks;

@@ -11,7 +11,7 @@ import type { View } from '../anatomy/positions';
 import type { Side } from '../anatomy/landmarks';
 import { flattenLines, flattenMarks, isProfile, lensOf, shareAtMiddle, usualLensWords } from './lens';
 import type { Lens } from './lens';
-import { keyAt, layOut, nearSlot, numberOf, sideAt, sidedSlot } from './mark-table';
+import { keyAt, layOut, layOutSds, nearSlot, numberOf, sideAt, sidedSlot } from './mark-table';
 import { pointsAt } from './needs';
 import type { Picture } from './needs';
 import { errorsOf, withErrors } from './propagate';
@@ -161,6 +161,7 @@ function layOutPictures(input: MeasureInput, lens: Lens | undefined): Result<Pic
   const now: Picture = {
     table: tableOf(input.landmarks, frame.value),
     marked: markedIn(input.landmarks),
+    sdsPx: layOutSds(input.landmarkSdPx),
     frame: frame.value,
     path: '',
   };
@@ -171,6 +172,7 @@ function layOutPictures(input: MeasureInput, lens: Lens | undefined): Result<Pic
   const neutral: Picture = {
     table: tableOf(rest.landmarks, own.value),
     marked: markedIn(rest.landmarks),
+    sdsPx: layOutSds(rest.landmarkSdPx),
     frame: own.value,
     path: 'neutral.',
   };
@@ -237,9 +239,10 @@ function shareOf(
   if (wrong) return { wrong };
   const seen = rule.read(points, frame, limb);
   const nearer = rule.standsNearerMm?.[input.view];
-  if (!nearer) return { dual: seen, slots, frame, points };
+  const { sdsPx } = picture;
+  if (!nearer) return { dual: seen, slots, frame, points, sdsPx };
   const share = shareAtMiddle(input, nearer);
-  return { dual: chain(seen, share * seen.value, share), slots, frame, points };
+  return { dual: chain(seen, share * seen.value, share), slots, frame, points, sdsPx };
 }
 
 /** What a rule reads of a limb or of the whole; refused where marks cannot be right. */
@@ -260,7 +263,7 @@ function readRule(
   return withErrors({ value, shares, model, moved }, rule, errors);
 }
 
-const withDual = ({ slots, points, frame }: Share, dual: Dual): Share => ({ dual, slots, points, frame });
+const withDual = ({ slots, points, frame, sdsPx }: Share, dual: Dual): Share => ({ dual, slots, points, frame, sdsPx });
 
 /** A value against the same in the set-up picture, with the slopes of the result in the points of both. */
 function against(

@@ -4,13 +4,15 @@ import type { Landmark, Side } from '../anatomy/landmarks';
 import type { Position, View } from '../anatomy/positions';
 import type { Frame } from './frame';
 import { nearSlot, numberOf, sidedSlot } from './mark-table';
-import type { MarkTable } from './mark-table';
+import type { MarkTable, SdTable } from './mark-table';
 import { measureRules } from './rules';
 import type { MeasureRule } from './rules';
 
 /** A picture laid out; `path` leads to it in the input, for errors. */
 export type Picture = {
   readonly table: MarkTable;
+  /** Spread of single marks, px, where it is another than that of all. */
+  readonly sdsPx?: SdTable | undefined;
   /** Keys of the marks that are set. */
   readonly marked: string;
   readonly frame: Frame;

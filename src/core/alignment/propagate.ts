@@ -8,6 +8,7 @@ import type { MeasureInput } from './input';
 import { unknownShare } from './lens';
 import type { Lens } from './lens';
 import { findingSdMm, nearerMm } from './mark-table';
+import type { SdTable } from './mark-table';
 import type { MeasureRule, Unit } from './rules';
 import { slipSdMm } from './slip';
 import type { Moved } from './slip';
@@ -58,6 +59,7 @@ export type Share = {
   readonly slots: readonly number[];
   readonly points: readonly Vec2[];
   readonly frame: Frame;
+  readonly sdsPx: SdTable | undefined;
 };
 
 /**
@@ -68,7 +70,7 @@ type Parts = { variance: number; slip: number; finding: number; elevated: number
 
 function addParts(
   parts: Parts,
-  { dual, slots, points, frame }: Share,
+  { dual, slots, points, frame, sdsPx }: Share,
   { sdPx, lens }: Errors,
   moved: Moved | undefined,
 ): void {
@@ -79,7 +81,8 @@ function addParts(
     const [x, y] = [slopes[2 * i] ?? 0, slopes[2 * i + 1] ?? 0];
     const steep = x * x + y * y;
     const found = (findingSdMm[slot] ?? 0) / mmPerPx;
-    parts.variance += steep * sdPx * sdPx;
+    const marked = sdsPx?.[slot] ?? sdPx;
+    parts.variance += steep * marked * marked;
     if (moved) parts.slip += steep * (slipSdMm(slot, moved) / mmPerPx) ** 2;
     parts.finding += steep * found * found;
     const point = points[i];

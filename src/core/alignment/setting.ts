@@ -41,23 +41,27 @@ const pelvisHeightMm: Readonly<Record<Position, number>> = {
 const matNearerMm = 305;
 const rodNearerMm = 245;
 
-/**
- * What the picture's lens does, where its distance was measured; and, where its height was too, how far it looks down.
- * `pelvis`: where the pelvis is in the picture; `mmPerPx` its scale.
- */
+/** What a camera looks at: how the client lies, where her pelvis is in the picture, and its scale. */
+export type Aim = {
+  readonly position: Position;
+  readonly view: View;
+  readonly pelvis?: Vec2 | undefined;
+  readonly mmPerPx?: number | undefined;
+  /** The known length lies on the mat's edge, not on the mat. */
+  readonly isKnownOnEdge?: boolean;
+};
+
+/** What the picture's lens does, where its distance was measured; and, where its height was too, how far it looks down. */
 export function cameraOf(
   { lensHeightMm, lensDistanceMm }: Setting,
   { width, height }: PictureSize,
-  position: Position,
-  view: View,
-  pelvis: Vec2 | undefined,
-  mmPerPx: number | undefined,
+  { position, view, pelvis, mmPerPx, isKnownOnEdge }: Aim,
 ): Pick<MeasureInput, 'lens' | 'cameraElevationDeg'> {
   if (lensDistanceMm === undefined) return {};
   const lens: MeasureInput['lens'] = {
     axis: [width / 2, height / 2],
     distanceMm: lensDistanceMm,
-    ...(view === 'side' ? { matNearerMm, knownNearerMm: rodNearerMm } : {}),
+    ...(view === 'side' ? { matNearerMm, knownNearerMm: isKnownOnEdge ? matNearerMm : rodNearerMm } : {}),
   };
   if (lensHeightMm === undefined || view !== 'side' || !pelvis || !mmPerPx) return { lens };
   // A lens that is higher but level sees the pelvis below the middle of the picture; what is left over, it looks down.

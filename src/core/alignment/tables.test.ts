@@ -247,17 +247,18 @@ describe('figures in words', () => {
 describe('the camera', () => {
   const size = { width: 2000, height: 1000 };
   test('its axis meets the middle; mat and rod lie nearer than the client, from the side only', () => {
-    const camera = (view: 'side' | 'foot') =>
-      cameraOf({ headEnd: 'left', lensDistanceMm: 3000 }, size, 'supine', view, undefined, undefined);
+    const camera = (view: 'side' | 'foot', isKnownOnEdge = false) =>
+      cameraOf({ headEnd: 'left', lensDistanceMm: 3000 }, size, { position: 'supine', view, isKnownOnEdge });
     expect(camera('side')).toEqual({
       lens: { axis: [1000, 500], distanceMm: 3000, matNearerMm: 305, knownNearerMm: 245 },
     });
+    expect(camera('side', true)).toMatchObject({ lens: { matNearerMm: 305, knownNearerMm: 305 } });
     expect(camera('foot')).toEqual({ lens: { axis: [1000, 500], distanceMm: 3000 } });
   });
   test('how far it looks down: height over the pelvis, less what the picture shows below its middle', () => {
     const setting = { headEnd: 'left', lensHeightMm: 610, lensDistanceMm: 3000 } as const;
     const down = (position: 'supine' | 'standing', at: [number, number] | undefined, mmPerPx: number | undefined) =>
-      cameraOf(setting, size, position, 'side', at, mmPerPx).cameraElevationDeg;
+      cameraOf(setting, size, { position, view: 'side', pelvis: at, mmPerPx }).cameraElevationDeg;
     // Supine the pelvis is 110 mm up: 500 mm below the lens. In the middle of the picture: atan(500/3000) = 9.46°.
     expect(down('supine', [900, 500], 2)).toBeCloseTo(9.4623, 3);
     // 250 px of 2 mm below the middle, and the lens is level.
@@ -266,17 +267,16 @@ describe('the camera', () => {
     expect(down('standing', [900, 500], 2)).toBeCloseTo((Math.atan(-270 / 3000) * 180) / Math.PI, 9);
     expect(down('supine', undefined, 2)).toBeUndefined();
     expect(down('supine', [900, 500], undefined)).toBeUndefined();
-    expect(cameraOf(setting, size, 'supine', 'above', [1, 1], 2)).not.toHaveProperty('cameraElevationDeg');
+    expect(
+      cameraOf(setting, size, { position: 'supine', view: 'above', pelvis: [1, 1], mmPerPx: 2 }),
+    ).not.toHaveProperty('cameraElevationDeg');
   });
   test('heights of the pelvis, by position', () => {
     const level = positions.map((position) => {
       const { cameraElevationDeg = Number.NaN } = cameraOf(
         { headEnd: 'left', lensHeightMm: 1000, lensDistanceMm: 1000 },
         size,
-        position,
-        'side',
-        [0, 500],
-        1,
+        { position, view: 'side', pelvis: [0, 500], mmPerPx: 1 },
       );
       return Math.round(1000 - 1000 * Math.tan((cameraElevationDeg * Math.PI) / 180));
     });

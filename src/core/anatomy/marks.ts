@@ -1,8 +1,9 @@
 // What is marked on one picture, in pixels of the original picture, y down: landmarks, the mat line, a known length.
 import * as v from 'valibot';
+import { cross, length, minus } from '../geometry';
 import type { Vec2 } from '../geometry';
 import { entriesOf, isOneOf } from '../keyed';
-import { number, positive } from '../numbers';
+import { notNegative, number, positive } from '../numbers';
 import { isLandmarkKey } from './landmarks';
 import type { LandmarkKey, Landmarks } from './landmarks';
 
@@ -38,6 +39,12 @@ export const landmarks = v.pipe(
   }),
 );
 
+/** Spread of single marks, pixels of the original picture: of those that were not set by hand, by name. */
+export const landmarkSds = v.record(
+  v.custom<LandmarkKey>((key) => isLandmarkKey(String(key)), 'is not a known landmark'),
+  notNegative,
+);
+
 /** A known length in the picture: its ends, and how long it is. */
 export const knownLength = v.strictObject({
   points: line,
@@ -53,10 +60,21 @@ export const marksInput = v.strictObject({
   landmarks,
   /** Landmarks that cannot be seen, and why. */
   hidden: v.optional(v.record(v.string(), v.pipe(v.string(), v.maxLength(120)))),
+  /** Of landmarks that were found by their sticker. */
+  sdPx: v.optional(landmarkSds),
 });
 export type Marks = v.InferOutput<typeof marksInput>;
 
 export const noMarks: Marks = { matLine: null, scale: null, landmarks: {} };
+
+/** Whether the known length was marked on the mat's edge itself: it then lies as near to the lens as that. */
+export function isKnownOnMatLine({ matLine, scale }: Marks): boolean {
+  if (!matLine || !scale) return false;
+  const [from, to] = matLine;
+  const along = minus(to, from);
+  const reach = length(along);
+  return scale.points.every((end) => Math.abs(cross(along, minus(end, from))) < 0.004 * reach * reach);
+}
 
 /** Ends of the mat line and of the known length, and its middle. */
 export const lineMarks = ['mat1', 'mat2', 'known1', 'known2', 'knownMid'] as const;

@@ -37,6 +37,8 @@ const clothes: Readonly<Partial<Record<ShapeRole, string>>> = {
   farArm: '#a97f64',
   pelvisBlock: '#31535f',
 };
+/** Where on the mat's edge the two stickers are that tell the mat line and a metre. */
+const matStickers = [-440, 560] as const;
 const stickerOf = (name: string): string =>
   /^(ASIS|PS|GT)/.test(name) ? '#c3166f' : /^(LK|LM|PAT)/.test(name) ? '#0f7a45' : '#1450b8';
 
@@ -258,6 +260,7 @@ export function demoPicture(body: PosedBody, camera: Camera, view: View = 'side'
   const { behind, mat, pole } =
     view === 'side' ? roomBeside(body.position, camera, at) : roomFrom(view, body.pelvis.at[2], camera, at);
   const [poleA, poleB] = [at(pole[0]), at(pole[1])];
+  const onEdge = view === 'side' ? matStickers.map((x) => eye.see([x, matHalfWidthMm, 0])) : [];
   const seat = seatPieces(body, eye)
     .flatMap((piece) => piece.shapes)
     .map(({ path }) => `<path d="${path}" fill="#a98a5b"/>`)
@@ -269,7 +272,7 @@ ${behind}
 ${seat}${clothed(body, eye)}
 <path d="M${poleA[0]} ${poleA[1]}L${poleB[0]} ${poleB[1]}" stroke="#e9dcc0" stroke-width="${16 * eye.see(pole[1]).perMm}"/>
 <path d="M${poleA[0]} ${poleA[1] - 16}v32M${poleB[0]} ${poleB[1] - 16}v32" stroke="#3a2a18" stroke-width="4"/>
-${drawn}<rect width="${w}" height="${hPx}" fill="url(#light)"/></svg>`;
+${onEdge.map((seen) => `<path d="${disc({ at: seen.at, radius: stickerMm * seen.perMm })}" fill="#7e2cc4"/>`).join('')}${drawn}<rect width="${w}" height="${hPx}" fill="url(#light)"/></svg>`;
   return {
     svg,
     landmarks,

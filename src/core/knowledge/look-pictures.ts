@@ -1,4 +1,5 @@
 // The pictures of a look: each measured with what holds of its marks, beside the set-up from the same place.
+import { isKnownOnMatLine } from '../anatomy/marks';
 import type { Marks } from '../anatomy/marks';
 import { isLandmarkKey } from '../anatomy/landmarks';
 import type { Landmarks } from '../anatomy/landmarks';
@@ -62,8 +63,15 @@ const knownLength = ({ scale }: Marks) => (scale?.mm ? { scale: { ...scale, mm: 
 /** Marks of the set-up as `measure` takes them; nothing where none are set. */
 function asNeutral(setup: MarkedPicture | undefined): Pick<MeasureInput, 'neutral'> {
   if (!setup || Object.keys(setup.marks.landmarks).length === 0) return {};
-  const { landmarks, matLine } = setup.marks;
-  return { neutral: { landmarks, ...(matLine ? { matLine } : {}), ...knownLength(setup.marks) } };
+  const { landmarks, matLine, sdPx } = setup.marks;
+  return {
+    neutral: {
+      landmarks,
+      ...(matLine ? { matLine } : {}),
+      ...knownLength(setup.marks),
+      ...(sdPx ? { landmarkSdPx: sdPx } : {}),
+    },
+  };
 }
 
 /** How the body lies in the pictures of a look. */
@@ -88,8 +96,15 @@ export function readPicture(
     matLine: marks.matLine,
     ...knownLength(marks),
     landmarks: marks.landmarks,
+    ...(marks.sdPx ? { landmarkSdPx: marks.sdPx } : {}),
     ...asNeutral(setup),
     markingSdPx,
-    ...cameraOf(setting, size, position, view, pelvis.at, pelvis.mmPerPx),
+    ...cameraOf(setting, size, {
+      position,
+      view,
+      pelvis: pelvis.at,
+      mmPerPx: pelvis.mmPerPx,
+      isKnownOnEdge: isKnownOnMatLine(marks),
+    }),
   });
 }

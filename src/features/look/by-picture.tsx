@@ -166,6 +166,7 @@ function MarkSheet({ sheet, note, onNote, onShow, levels, ...props }: MarkSheetP
             dispatch={dispatch}
             onSet={tools.onSet}
             outline={tools.outline}
+            loose={tools.loose}
           />
         </div>
         <OutlineBar tools={tools} />

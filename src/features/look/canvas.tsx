@@ -7,6 +7,7 @@ import styled from 'styled-components';
 import { jointAngles, levelLines } from '@/core/figure/levels';
 import type { Band } from '@/core/figure/levels';
 import type { Marks } from '@/core/anatomy/marks';
+import { distance } from '@/core/geometry';
 import type { Vec2 } from '@/core/geometry';
 import { Button } from '@/design/button';
 import { JointAngles, Levels, pictureAddress } from '@/design/marked-picture';
@@ -14,6 +15,7 @@ import { Outline } from './outline';
 import type { OutlinePlace, OutlineShape } from './outline';
 import { actFor, centreOf, shownAfter, whole, zoomAbout } from './shown';
 import type { BenchAct, Draft, Place, Sheet } from './state';
+import type { LooseSticker } from './stickers';
 import { usePointing } from './use-pointing';
 import { nameOfMark } from './wanted';
 import { isLineMark } from '@/core/anatomy/marks';
@@ -108,6 +110,8 @@ type CanvasProps = {
   readonly dispatch: Dispatch<BenchAct>;
   /** Told of each mark newly set by hand, with where. */
   readonly onSet?: ((mark: MarkId, at: Vec2) => void) | undefined;
+  /** Stickers that were found and got no name. */
+  readonly loose?: readonly LooseSticker[];
   /** A body's outline laid over the picture, to be dragged onto the client. */
   readonly outline?:
     { readonly shape: OutlineShape; readonly at: OutlinePlace; readonly move: (at: OutlinePlace) => void } | undefined;
@@ -201,6 +205,7 @@ function Drawn({
   out,
   wrong,
   outline,
+  loose = [],
   ghost,
   unit,
 }: CanvasProps & { readonly ghost: Vec2 | undefined; readonly unit: number }) {
@@ -222,6 +227,11 @@ function Drawn({
           strokeDasharray={`${4 * unit} ${3 * unit}`}
         />
       )}
+      {loose
+        .filter(({ at, radius }) => !isMarkedNear(draft, at, 1.5 * radius))
+        .map((one) => (
+          <Loose key={one.at.join()} sticker={one} unit={unit} />
+        ))}
       {wanted.map((id) => {
         const spot = draft.points[id];
         const state = wrong.has(id) ? 'wrong' : id === active ? 'active' : 'set';
@@ -231,6 +241,36 @@ function Drawn({
     </>
   );
 }
+
+const isMarkedNear = ({ points }: Draft, at: Vec2, within: number): boolean =>
+  Object.values(points).some((point) => distance(point, at) < within);
+
+/** A sticker that got no name: ringed, with a question mark. */
+const Loose = ({ sticker: { at, radius, why }, unit }: { readonly sticker: LooseSticker; readonly unit: number }) => (
+  <g transform={`translate(${at[0]} ${at[1]})`} pointerEvents="none" data-loose>
+    <title>{why}</title>
+    <circle r={radius + 4 * unit} fill="none" stroke="#0d1518" strokeWidth={4.4 * unit} strokeOpacity={0.7} />
+    <circle
+      r={radius + 4 * unit}
+      fill="none"
+      stroke="#ffd68a"
+      strokeWidth={2.2 * unit}
+      strokeDasharray={`${5 * unit} ${3.5 * unit}`}
+    />
+    <text
+      x={radius + 8 * unit}
+      y={5 * unit}
+      fontSize={17 * unit}
+      fontWeight={700}
+      fill="#ffd68a"
+      stroke="#0d1518"
+      strokeWidth={3.4 * unit}
+      paintOrder="stroke"
+    >
+      ?
+    </text>
+  </g>
+);
 
 /** Larger, smaller, whole (no factor). */
 const ZoomButtons = ({

@@ -3,7 +3,7 @@
 import { useRef } from 'react';
 import type { ReactNode } from 'react';
 import { Menu, MenuItem, MenuTrigger } from 'react-aria-components';
-import { pointsOf } from '@/core/anatomy/marks';
+import { isKnownOnMatLine, pointsOf } from '@/core/anatomy/marks';
 import type { Position } from '@/core/anatomy/positions';
 import type { Marks } from '@/core/anatomy/marks';
 import type { MeasureOutput } from '@/core/alignment/measure';
@@ -70,7 +70,7 @@ export function FilesMenu(props: FilesProps) {
     position,
     view,
     ...directionsOf(setting, position),
-    ...cameraOf(setting, size, position, view, undefined, undefined),
+    ...cameraOf(setting, size, { position, view, isKnownOnEdge: isKnownOnMatLine(marks) }),
   };
   const save = async (what: string): Promise<void> => {
     switch (what) {

@@ -14,6 +14,7 @@ import { Failed, Quiet, Row, Small, Stack } from '@/design/layout';
 import { pictureAddress } from '@/design/marked-picture';
 import { Camera, realCamera } from './camera';
 import { StandHere } from './stand-here';
+import { StickerPlan } from './sticker-plan';
 import type { Sheet } from './state';
 import { OneOf, optionsOf } from '@/design/choice';
 
@@ -147,6 +148,7 @@ export function PictureSource({
             {where} Square to the mat, on something that does not move. Put a pole or ruler of known length beside the
             client.
           </Quiet>
+          <StickerPlan view={view} />
           <OneOf
             label="Where the picture comes from"
             options={optionsOf(keysOf(sourceNames), sourceNames)}

@@ -36,6 +36,7 @@ test('marks are asked for in order, and PS or PSIS will do', () => {
     points: { mat1: [0, 0], mat2: [9, 0], known1: [0, 0], known2: [9, 0], ASIS: [5, 5] },
     knownMm: 9,
     hidden: {},
+    sdPx: {},
   } as const;
   expect(nextWanted(wanted, draft, 'ASIS')).toBe('PS');
   expect(nextWanted(wanted, { ...draft, points: { ...draft.points, PSIS: [1, 1] } }, 'ASIS')).toBe('SN');
@@ -66,7 +67,7 @@ test('removing is undone too, and a new mark forgets what could be redone', () =
 
 test('undo leaves the known length as it is typed', () => {
   const bench = after(load, put('ASIS', [5, 5]), { do: 'knownMm', place: 'setup:side', mm: 1000 }, { do: 'undo' });
-  expect(draftAt(bench, 'setup:side')).toEqual({ points: {}, knownMm: 1000, hidden: {} });
+  expect(draftAt(bench, 'setup:side')).toEqual({ points: {}, knownMm: 1000, hidden: {}, sdPx: {} });
 });
 
 test('marks stay inside the picture', () =>
@@ -83,6 +84,7 @@ test('a picture of the same camera takes over mat line and known length, not lan
     points: { mat1: [1, 900], mat2: [2300, 900] },
     knownMm: 1000,
     hidden: {},
+    sdPx: {},
   });
   const larger = step(marked, { do: 'load', place: 'top:side', sheet: sheet('c', 4000), setting });
   expect(draftAt(larger, 'top:side').points).toEqual({});
@@ -131,6 +133,38 @@ test('marks from stickers or an outline come as one step; an outline leaves set 
   expect(draftAt(step(all, { do: 'undo' }), 'setup:side').points).toEqual({ ASIS: [5, 5] });
   const over = after(load, put('ASIS', [5, 5]), { do: 'putAll', place: 'setup:side', points: some, onlyFree: false });
   expect(draftAt(over, 'setup:side').points.ASIS).toEqual([50, 60]);
+});
+
+test('marks found by their sticker keep its spread until a hand moves them', () => {
+  const found = after(load, {
+    do: 'putAll',
+    place: 'setup:side',
+    points: { ASIS: [50, 60], PS: [70, 60] },
+    onlyFree: false,
+    sdPx: { ASIS: 0.3, PS: 2 },
+  });
+  expect(toMarks(draftAt(found, 'setup:side')).sdPx).toEqual({ ASIS: 0.3, PS: 2 });
+  const moved = step(found, put('ASIS', [52, 60]));
+  expect(toMarks(draftAt(moved, 'setup:side')).sdPx).toEqual({ PS: 2 });
+  expect(toMarks(draftAt(step(moved, { do: 'undo' }), 'setup:side')).sdPx).toEqual({ ASIS: 0.3, PS: 2 });
+  const snapped = step(moved, { do: 'put', place: 'setup:side', mark: 'SN', at: [9, 9], sdPx: 0.4, remember: false });
+  expect(toMarks(draftAt(snapped, 'setup:side')).sdPx).toEqual({ PS: 2, SN: 0.4 });
+  const removed = step(snapped, { do: 'remove', place: 'setup:side', mark: 'PS' });
+  expect(toMarks(draftAt(removed, 'setup:side')).sdPx).toEqual({ SN: 0.4 });
+  expect(fromMarks(toMarks(draftAt(removed, 'setup:side'))).sdPx).toEqual({ SN: 0.4 });
+});
+
+test('stickers on the mat’s edge give the lines that are free, and a metre where no length was typed', () => {
+  const ends = { mat1: [0, 900], mat2: [1000, 900], known1: [0, 900], known2: [1000, 900] } as const;
+  const find: BenchAct = { do: 'putAll', place: 'setup:side', points: ends, onlyFree: false, knownMm: 1000 };
+  expect(toMarks(draftAt(after(load, find), 'setup:side'))).toMatchObject({
+    matLine: [ends.mat1, ends.mat2],
+    scale: { points: [ends.known1, ends.known2], mm: 1000 },
+  });
+  const own = draftAt(after(load, put('known1', [5, 5]), put('mat1', [7, 7]), find), 'setup:side');
+  expect(own.points).toEqual({ known1: [5, 5], mat1: [7, 7] });
+  const typed = after(load, { do: 'knownMm', place: 'setup:side', mm: 1200 }, find);
+  expect(draftAt(typed, 'setup:side').knownMm).toBe(1200);
 });
 
 test.each(

@@ -31,9 +31,13 @@ export type Draft = {
   readonly knownMm: number | null;
   /** What cannot be seen, and why. */
   readonly hidden: Readonly<Partial<Record<MarkId, string>>>;
+  /** Spread of marks that were found by their sticker, pixels of the original; a mark set by hand has none. */
+  readonly sdPx: Spreads;
 };
 
-export const emptyDraft: Draft = { points: {}, knownMm: null, hidden: {} };
+export type Spreads = Readonly<Partial<Record<MarkId, number>>>;
+
+export const emptyDraft: Draft = { points: {}, knownMm: null, hidden: {}, sdPx: {} };
 
 /** A picture on the bench. */
 export type Sheet = PictureCard;
@@ -53,13 +57,24 @@ export type BenchAct =
   | { readonly do: 'choose'; readonly place: Place; readonly mark: MarkId }
   | { readonly do: 'next' | 'previous'; readonly place: Place }
   /** `remember`: undo comes back to what was before; false for all but the first place of a drag. */
-  | { readonly do: 'put'; readonly place: Place; readonly mark: MarkId; readonly at: Vec2; readonly remember: boolean }
+  | {
+      readonly do: 'put';
+      readonly place: Place;
+      readonly mark: MarkId;
+      readonly at: Vec2;
+      readonly remember: boolean;
+      /** Its spread, where it lies on the middle of a sticker. */
+      readonly sdPx?: number;
+    }
   /** Several at once, as one step: from stickers, an outline or a file. `onlyFree` leaves set marks alone. */
   | {
       readonly do: 'putAll';
       readonly place: Place;
       readonly points: Readonly<Partial<Record<MarkId, Vec2>>>;
       readonly onlyFree: boolean;
+      readonly sdPx?: Spreads;
+      /** Of stickers on the mat's edge: how far they are apart. Lines that are there already stay as they are. */
+      readonly knownMm?: number;
     }
   /** A moment begun anew: its pictures and marks are put away. */
   | { readonly do: 'clear'; readonly role: Role }
@@ -86,15 +101,20 @@ export const activeAt = (bench: Bench, place: Place): MarkId =>
   bench.active[place] ?? nextWanted(wantedAt(bench, place), draftAt(bench, place), undefined);
 export const settingAt = ({ settings }: Bench, place: Place): Setting => settings[place] ?? { headEnd: 'left' };
 
-export function toMarks({ points, knownMm, hidden }: Draft): Marks {
+export function toMarks({ points, knownMm, hidden, sdPx }: Draft): Marks {
   const reasons = Object.fromEntries(entriesOf(hidden));
-  return { ...marksFromPoints(points, knownMm), ...(Object.keys(reasons).length > 0 ? { hidden: reasons } : {}) };
+  const sds = Object.fromEntries(entriesOf(sdPx).filter(([id]) => points[id] && isLandmarkKey(id)));
+  return {
+    ...marksFromPoints(points, knownMm),
+    ...(Object.keys(reasons).length > 0 ? { hidden: reasons } : {}),
+    ...(Object.keys(sds).length > 0 ? { sdPx: sds } : {}),
+  };
 }
 
 export function fromMarks(marks: Marks): Draft {
   const hidden: Partial<Record<MarkId, string>> = {};
   for (const [key, why] of Object.entries(marks.hidden ?? {})) if (isLandmarkKey(key)) hidden[key] = why;
-  return { points: pointsOf(marks), knownMm: marks.scale?.mm ?? null, hidden };
+  return { points: pointsOf(marks), knownMm: marks.scale?.mm ?? null, hidden, sdPx: marks.sdPx ?? {} };
 }
 
 const isWanted = ({ points, hidden }: Draft, id: MarkId): boolean =>
@@ -136,8 +156,13 @@ function carryOver(bench: Bench, place: Place, sheet: Sheet): Draft {
   if (role === 'setup' || !isSameCamera || Object.keys(own.points).length > 0) return own;
   const { points, knownMm } = draftAt(bench, first);
   const lines = entriesOf(points).filter(([id]) => isLineMark(id));
-  return { points: Object.fromEntries(lines), knownMm, hidden: {} };
+  return { points: Object.fromEntries(lines), knownMm, hidden: {}, sdPx: {} };
 }
+
+/** Whether a mark is an end of a line of which an end is set. */
+const isOnLineIn = ({ points }: Draft, id: MarkId): boolean =>
+  (id.startsWith('mat') && Boolean(points.mat1 ?? points.mat2)) ||
+  (id.startsWith('known') && Boolean(points.known1 ?? points.known2));
 
 /** Without the pictures of a moment, and without what undo would bring back of them. */
 function cleared(bench: Bench, role: Role): Bench {
@@ -179,16 +204,25 @@ export function step(bench: Bench, act: BenchAct): Bench {
       const draft = draftAt(bench, act.place);
       const { [act.mark]: _, ...hidden } = draft.hidden;
       const points = { ...draft.points, [act.mark]: inside(act.at, bench.sheets[act.place]) };
-      const moved = { ...draft, points, hidden };
+      const { [act.mark]: __, ...others } = draft.sdPx;
+      const sdPx = act.sdPx === undefined ? others : { ...others, [act.mark]: act.sdPx };
+      const moved: Draft = { ...draft, points, hidden, sdPx };
       return act.remember ? change(bench, act.place, moved) : withDraft(bench, act.place, moved);
     }
     case 'putAll': {
       const draft = draftAt(bench, act.place);
       const placed = entriesOf(act.points)
-        .filter(([id]) => !(act.onlyFree && draft.points[id]))
-        .map(([id, at]) => [id, inside(at, bench.sheets[act.place])]);
+        .filter(([id]) => !(draft.points[id] && act.onlyFree) && !(act.knownMm && isOnLineIn(draft, id)))
+        .map(([id, at]) => [id, inside(at, bench.sheets[act.place])] as const);
       if (placed.length === 0) return bench;
-      const next = change(bench, act.place, { ...draft, points: { ...draft.points, ...Object.fromEntries(placed) } });
+      const replaced = new Set(placed.map(([id]) => id));
+      const others = entriesOf(draft.sdPx).filter(([id]) => !replaced.has(id));
+      const next = change(bench, act.place, {
+        ...draft,
+        points: { ...draft.points, ...Object.fromEntries(placed) },
+        sdPx: { ...Object.fromEntries(others), ...act.sdPx },
+        knownMm: draft.knownMm ?? act.knownMm ?? null,
+      });
       const mark = nextWanted(wantedAt(next, act.place), draftAt(next, act.place), undefined);
       return { ...next, active: { ...next.active, [act.place]: mark } };
     }
@@ -197,7 +231,8 @@ export function step(bench: Bench, act: BenchAct): Bench {
     case 'remove': {
       const draft = draftAt(bench, act.place);
       const { [act.mark]: gone, ...points } = draft.points;
-      return gone ? change(bench, act.place, { ...draft, points }) : bench;
+      const { [act.mark]: _, ...sdPx } = draft.sdPx;
+      return gone ? change(bench, act.place, { ...draft, points, sdPx }) : bench;
     }
     case 'hide': {
       const draft = draftAt(bench, act.place);

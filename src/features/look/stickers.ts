@@ -1,10 +1,12 @@
 import type { Vec2 } from '@/core/geometry';
-import { assignStickers, nearestSticker, stickerColours } from '@/core/motion/sticker-plan';
-import type { StickerAnswer, StickerAsk } from './stickers.worker';
-import type { Sheet } from './state';
-import type { expectedPlaces } from './expected';
 import type { MarkId } from '@/core/anatomy/marks';
+import type { ExpectedMark } from '@/core/motion/sticker-naming';
+import { matStickersApartMm } from '@/core/motion/sticker-plan';
+import type { Sticker } from '@/core/motion/stickers';
 import { pictureAddress } from '@/design/marked-picture';
+import type { Sheet, Spreads } from './state';
+import type { NamedStickers, StickerAnswer, StickerAsk } from './stickers.worker';
+import { nameOfMark } from './wanted';
 
 const patienceMs = 20_000;
 
@@ -21,39 +23,89 @@ function ask(question: StickerAsk): Promise<StickerAnswer> {
   }).finally(() => worker.terminate());
 }
 
-export type FoundStickers =
-  | { readonly ok: true; readonly points: Readonly<Partial<Record<MarkId, Vec2>>>; readonly seen: number }
-  | { readonly ok: false; readonly message: string };
+/** A sticker that was found and got no name, in pixels of the original. */
+export type LooseSticker = { readonly at: Vec2; readonly radius: number; readonly why: string };
+
+export type PlacedStickers = {
+  readonly points: Readonly<Partial<Record<MarkId, Vec2>>>;
+  readonly sdPx: Spreads;
+  /** Of the two on the mat's edge, where they were seen. */
+  readonly knownMm?: number;
+  readonly loose: readonly LooseSticker[];
+  /** What was found, in words. */
+  readonly words: string;
+};
+
+const colours =
+  'Magenta on the hips, green on the leg, blue on ribs and head, two violet ones a metre apart on the mat’s edge are what is looked for; yellow and orange drown on skin.';
+
+const joined = (list: readonly string[]): string =>
+  list.length < 2 ? list.join('') : `${list.slice(0, -1).join(', ')} and ${list.at(-1) ?? ''}`;
+
+function wordMat(mat: NamedStickers['mat']): string[] {
+  return mat
+    ? [
+        'Mat line and known length, where none were set, come from the two violet ones: a metre, if no other length is typed.',
+      ]
+    : [];
+}
+
+/** What was found, in words: how many became landmarks, which are partly covered, and which got no name and why. */
+export function wordStickers({ named, unnamed, mat }: NamedStickers): string {
+  const seen = named.length + unnamed.length;
+  if (seen === 0) return [...wordMat(mat), `No stickers were found on the client. ${colours}`].join(' ');
+  if (named.length === 0) {
+    const reason = unnamed[0]?.why ?? '';
+    return [
+      `${seen} ${seen === 1 ? 'sticker was' : 'stickers were'} found and got no name: ${reason}. Check head end and exercise, or set the marks by hand. ${colours}`,
+      ...wordMat(mat),
+    ].join(' ');
+  }
+  const covered = named.filter(({ sticker }) => sticker.isCovered).map(({ name }) => nameOfMark(name));
+  const doubts = unnamed.map(({ why }) => why);
+  return [
+    `${named.length} of ${seen} stickers found are landmarks now. Look them over; undo takes them back.`,
+    ...(covered.length > 0 ? [`Partly covered, so less sharp: ${joined(covered)}.`] : []),
+    ...(doubts.length > 0 ? [`Ringed without a name: ${joined([...new Set(doubts)])}.`] : []),
+    ...wordMat(mat),
+  ].join(' ');
+}
 
 /** Finds the stickers of a picture and names them by colour and place. */
 export async function placeByStickers(
   sheet: Sheet,
-  expected: ReturnType<typeof expectedPlaces>,
-): Promise<FoundStickers> {
-  const answer = await ask({ address: pictureAddress(sheet.id), colours: stickerColours });
-  if (!answer.ok) return { ok: false, message: 'The picture could not be read for stickers. Try again in a moment.' };
+  expected: readonly ExpectedMark[],
+): Promise<PlacedStickers | undefined> {
+  const answer = await ask({ ask: 'all', address: pictureAddress(sheet.id), expected });
+  if (!answer.ok || !('named' in answer)) return undefined;
   const scale = sheet.originalWidth / answer.width;
-  const assigned = assignStickers(
-    answer.stickers,
-    expected.map(({ landmark, at }) => ({ name: landmark, at })),
-  );
-  const points: Partial<Record<MarkId, Vec2>> = {};
-  for (const { landmark, at } of assigned) {
-    const name = expected.find((one) => one.landmark === landmark)?.name;
-    if (name) points[name] = [at[0] * scale, at[1] * scale];
-  }
-  return { ok: true, points, seen: answer.stickers.length };
+  const inOriginal = ({ at: [x, y] }: Sticker): Vec2 => [x * scale, y * scale];
+  const { named, unnamed, mat } = answer;
+  const [left, right] = mat?.map(inOriginal) ?? [];
+  return {
+    points: {
+      ...Object.fromEntries(named.map(({ name, sticker }) => [name, inOriginal(sticker)])),
+      ...(left && right ? { mat1: left, mat2: right, known1: left, known2: right } : {}),
+    },
+    sdPx: Object.fromEntries(named.map(({ name, sticker }) => [name, sticker.sdPx * scale])),
+    ...(mat ? { knownMm: matStickersApartMm } : {}),
+    loose: unnamed.map(({ sticker, why }) => ({ at: inOriginal(sticker), radius: sticker.radius * scale, why })),
+    words: wordStickers(answer),
+  };
 }
 
-/** The middle of the sticker under a tap, of whatever colour it is; at sub-pixel place. */
-export async function stickerUnder(sheet: Sheet, at: Vec2): Promise<Vec2 | undefined> {
+/** The middle of the sticker under a tap, of whatever colour it is, at sub-pixel place; and its spread. */
+export async function stickerUnder(
+  sheet: Sheet,
+  at: Vec2,
+): Promise<{ readonly at: Vec2; readonly sdPx: number } | undefined> {
   const answer = await ask({
+    ask: 'under',
     address: pictureAddress(sheet.id),
-    colours: [],
     tap: [at[0] / sheet.originalWidth, at[1] / sheet.originalHeight],
   });
-  if (!answer.ok) return undefined;
+  if (!answer.ok || !('under' in answer) || !answer.under) return undefined;
   const scale = sheet.originalWidth / answer.width;
-  const found = nearestSticker(answer.stickers, [at[0] / scale, at[1] / scale], 0);
-  return found && [found.at[0] * scale, found.at[1] * scale];
+  const { under } = answer;
+  return { at: [under.at[0] * scale, under.at[1] * scale], sdPx: under.sdPx * scale };
 }

@@ -13,6 +13,7 @@ import { firstPlace, landmarksUnder, outlineOf } from './outline';
 import type { OutlinePlace } from './outline';
 import type { BenchAct, Place, Sheet } from './state';
 import { placeByStickers, stickerUnder } from './stickers';
+import type { LooseSticker } from './stickers';
 import type { WantedMarks } from './wanted';
 import type { MarkId } from '@/core/anatomy/marks';
 
@@ -30,38 +31,40 @@ type ToolsOn = {
   readonly onNote: (note: Note | undefined) => void;
 };
 
-/** How many stickers were found, in words. */
-function wordFound(count: number, seen: number): string {
-  if (count > 0) return `${count} of ${seen} stickers found are landmarks now. Look them over; undo takes them back.`;
-  return `${seen === 0 ? 'No stickers' : `${seen} stickers, but none where the body has landmarks`} were found. Magenta on the hips, green on the leg, blue on ribs and head are what is looked for; yellow and orange drown on skin.`;
-}
+const unreadable = 'The picture could not be read for stickers. Try again in a moment.';
 
 /** What sets marks on a picture besides a hand: stickers found at once or snapped to, and an outline laid over the client. */
 export function usePictureTools({ body, pose, view, wanted, place, sheet, setting, dispatch, onNote }: ToolsOn) {
   const [outlineAt, setOutlineAt] = useState<OutlinePlace>();
   const [isSearching, setSearching] = useState(false);
   const [isSnapping, setSnapping] = useState(false);
+  const [loose, setLoose] = useState<readonly LooseSticker[]>([]);
   const { headEnd } = setting;
   const shape = () => outlineOf(body, pose, view, wanted, headEnd);
   const outline = outlineAt && { shape: shape(), at: outlineAt, move: setOutlineAt };
   const findStickers = async () => {
     setSearching(true);
+    setLoose([]);
     onNote(undefined);
     const found = await placeByStickers(sheet, expectedPlaces(body, pose, view, wanted, headEnd));
     setSearching(false);
-    if (!found.ok) return onNote({ tone: 'out', text: found.message });
-    dispatch({ do: 'putAll', place, points: found.points, onlyFree: false });
-    onNote({ tone: 'info', text: wordFound(Object.keys(found.points).length, found.seen) });
+    if (!found) return onNote({ tone: 'out', text: unreadable });
+    const { points, sdPx, knownMm, loose, words } = found;
+    dispatch({ do: 'putAll', place, points, onlyFree: false, sdPx, ...(knownMm ? { knownMm } : {}) });
+    setLoose(loose);
+    onNote({ tone: 'info', text: words });
   };
   /** One tap on a sticker of any colour: the mark goes to its middle. */
   const snap = (mark: MarkId, at: Vec2) => {
     void stickerUnder(sheet, at).then((found) => {
-      if (found) dispatch({ do: 'put', place, mark, at: found, remember: false });
+      if (found) dispatch({ do: 'put', place, mark, at: found.at, sdPx: found.sdPx, remember: false });
     });
   };
   return {
     isSearching,
     findStickers,
+    /** Found, and not named. */
+    loose,
     onSet: isSnapping ? snap : undefined,
     toggleSnap: () => setSnapping(!isSnapping),
     outline,

@@ -1,0 +1,138 @@
+import { withFault } from '../body/deviations';
+import { poseBody } from '../body/skeleton';
+import { demoPicture, standingCamera } from '../figure/picture';
+import { flatEye } from '../figure/camera';
+import { isLandmarkKey } from '../anatomy/landmarks';
+import type { Landmark } from '../anatomy/landmarks';
+import type { View } from '../anatomy/positions';
+import type { Vec2 } from '../geometry';
+import { entry, levelOf } from '../knowledge/find';
+import { repertoire } from '@/repertoire';
+import { nameStickers } from './sticker-naming';
+import type { ExpectedMark } from './sticker-naming';
+import { colourOf } from './sticker-plan';
+import type { Sticker } from './stickers';
+
+const model: readonly ExpectedMark[] = (
+  [
+    ['ASIS', 0, 0],
+    ['PS', 101, 2],
+    ['GT', 71, 50],
+    ['LK', 75, -310],
+    ['LM', 500, -305],
+    ['SN', -420, -20],
+    ['LR', -165, -60],
+    ['FH', -640, 10],
+    ['CH', -490, 12],
+  ] as const
+).map(([name, x, y]) => ({ name, landmark: name, at: [x, y] }));
+const [c, s, k] = [Math.cos(0.1), Math.sin(0.1), 1.4];
+const stickerAt = (at: Vec2, colour: number): Sticker => ({ at, radius: 9, colour, isCovered: false, sdPx: 0.3 });
+/** The model turned, stretched and moved, each sticker a little beside its place. */
+const stuck = model.map(({ landmark, at: [x, y] }, i) => ({
+  name: landmark,
+  sticker: stickerAt(
+    [900 + k * (c * x - s * y) + (i % 3) * 6, 500 + k * (s * x + c * y) - (i % 2) * 7],
+    colourOf(landmark),
+  ),
+}));
+const all = stuck.map(({ sticker }) => sticker);
+const without = (...names: string[]) => stuck.filter(({ name }) => !names.includes(name));
+
+test('stickers become landmarks by colour and place, turned, moved and with one too many', () => {
+  const stray = stickerAt([300, 60], 2);
+  const { named, unnamed } = nameStickers([stray, ...all], model);
+  expect(named).toHaveLength(model.length);
+  for (const { name, sticker } of named) expect(sticker).toBe(stuck.find((one) => one.name === name)?.sticker);
+  expect(unnamed).toEqual([{ sticker: stray, why: 'no landmark of its colour is near' }]);
+});
+
+test('a hidden sticker does not lend its name to its neighbour', () => {
+  for (const gone of ['ASIS', 'PS', 'GT', 'LK', 'SN', 'LR', 'CH'])
+    for (const { name, sticker } of nameStickers(
+      without(gone).map((one) => one.sticker),
+      model,
+    ).named)
+      expect([gone, name, sticker]).toEqual([gone, name, stuck.find((one) => one.name === name)?.sticker]);
+});
+
+test('one that may be either of two gets no name, and both are said', () => {
+  const { named, unnamed } = nameStickers(
+    [...without('ASIS', 'PS', 'GT').map(({ sticker }) => sticker), stickerAt([960, 515], 0)],
+    model,
+  );
+  expect(named.map(({ name }) => name)).toEqual(expect.arrayContaining(['LK', 'LM', 'SN', 'LR', 'FH', 'CH']));
+  expect(named).toHaveLength(6);
+  expect(unnamed).toHaveLength(1);
+  expect(unnamed[0]?.why).toMatch(/^(either (ASIS|PS|GT) or (ASIS|PS|GT)|perhaps (ASIS|PS|GT))$/);
+});
+
+test('a figure that lies the other way round than was told, and stickers strewn about, get no names', () => {
+  const mirrored = all.map((one) => ({ ...one, at: [1800 - one.at[0], one.at[1]] as const }));
+  const wrongly = nameStickers(mirrored, model);
+  expect(wrongly.named).toEqual([]);
+  expect(wrongly.unnamed).toHaveLength(model.length);
+  expect(wrongly.unnamed[0]?.why).toBe('the stickers make no figure that a body makes here');
+  const strewn = all.map((one, i) => ({ ...one, at: [(i * 577) % 1280, (i * 331) % 720] as const }));
+  expect(nameStickers(strewn, model).named).toEqual([]);
+  expect(nameStickers([], model)).toEqual({ named: [], unnamed: [] });
+  expect(nameStickers(all, []).named).toEqual([]);
+});
+
+test('stickers on the mat are no landmarks', () => {
+  const mat = stickerAt([400, 700], 3);
+  const { named, unnamed } = nameStickers([mat, ...all], model);
+  expect(named).toHaveLength(model.length);
+  expect(unnamed).toEqual([]);
+});
+
+/** A body and its stickers in a picture, and where a model of another height has them. */
+function photographed(id: string, view: View, fault: string | null) {
+  const exercise = entry(repertoire.exercises, id);
+  const pose = levelOf(exercise, 2).top;
+  const camera = standingCamera(exercise.position, view, { wide: 2000, high: 2000 });
+  const done = fault ? withFault(pose, fault) : pose;
+  const seen = demoPicture(poseBody({ heightM: 1.78, massKg: 70 }, done), camera, view).landmarks;
+  const { landmarks } = poseBody({ heightM: 1.7, massKg: 65 }, pose);
+  const eye = flatEye(view, 1, [0, 0]);
+  const marks = Object.entries(seen).flatMap(([key, at]) => {
+    const point = isLandmarkKey(key) && landmarks[key];
+    const landmark = key.replace(/_[LR]$/, '') as Landmark;
+    return point
+      ? [
+          {
+            sticker: stickerAt(at, colourOf(landmark)),
+            expected: { name: key as Landmark, landmark, at: eye.see(point).at },
+          },
+        ]
+      : [];
+  });
+  return marks;
+}
+
+test.each(
+  ['frontSupportHold', 'armLegReach', 'legFloat', 'standKneeLift'].flatMap((id) =>
+    [null, 'arch', 'sag', 'flare', 'chinUp'].map((fault) => [id, fault] as const),
+  ),
+)('%s with %s: the stickers of a fault are named as those of the clean pose would be', (id, fault) => {
+  const marks = photographed(id, 'side', fault);
+  const { named } = nameStickers(
+    marks.map(({ sticker }) => sticker),
+    marks.map(({ expected }) => expected),
+  );
+  expect(named.length).toBeGreaterThanOrEqual(marks.length - 2);
+  for (const { name, sticker } of named)
+    expect([name, sticker]).toEqual([name, marks.find(({ expected }) => expected.name === name)?.sticker]);
+});
+
+test('seen from the foot end, left and right get names of their own', () => {
+  const marks = photographed('legFloat', 'foot', null);
+  const { named } = nameStickers(
+    marks.map(({ sticker }) => sticker),
+    marks.map(({ expected }) => expected),
+  );
+  const names = named.map(({ name }) => name);
+  expect(names).toEqual(expect.arrayContaining(['ASIS_L', 'ASIS_R']));
+  for (const { name, sticker } of named)
+    expect([name, sticker]).toEqual([name, marks.find(({ expected }) => expected.name === name)?.sticker]);
+});
