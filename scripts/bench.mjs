@@ -55,6 +55,7 @@ async function main() {
   rmSync(folder, { recursive: true, force: true });
   await measureBuilt('core-bench.ts');
   await measureBuilt('body-bench.ts');
+  await measureBuilt('sticker-bench.ts');
   await measureBuilt('load-bench.ts');
   await measureIn('page-bench.ts');
   await measureIn('weight-bench.ts');

@@ -1,20 +1,18 @@
-// Drawing, sticker finding and measuring as ratios taken in one run, and how honest each measure's error is.
-import sharp from 'sharp';
+// Drawing and measuring as ratios taken in one run, and how honest each measure's error is.
 import { measure } from '@/core/alignment/measure';
 import type { MeasureInput } from '@/core/alignment/input';
 import { poseBody } from '@/core/body/skeleton';
 import { flatEye, pinhole } from '@/core/figure/camera';
 import { drawBody } from '@/core/figure/draw';
 import { honesty } from '../rigs/honesty';
-import { demoPicture, standingCamera } from '@/core/figure/picture';
+import { takeLooks, tallyOf } from '../rigs/repertoire-looks';
+import type { MadeLook } from '../rigs/repertoire-looks';
 import { directionsIn } from '@/core/figure/true-marks';
 import { markShot, randomBodies, someCamera } from '../rigs/random-look';
-import { stickerColours } from '@/core/motion/sticker-plan';
-import { findStickers } from '@/core/motion/stickers';
 import { normal, seeded } from '@/core/random';
 import { leastUs, thousandAngles } from './timing';
 
-async function main(): Promise<void> {
+function main(): void {
   const size = { heightM: 1.7, massKg: 65 };
   const pose = { left: { kind: 'footDown' }, right: { kind: 'raised', thighDeg: 90, kneeDeg: 90 } } as const;
   const body = poseBody(size, pose);
@@ -28,23 +26,6 @@ async function main(): Promise<void> {
       `• drawing a figure from ${view}: ${(drawing / placing).toFixed(2)} × placing its joints (here ${drawing.toFixed(0)} µs)`,
     );
   }
-
-  const { svg } = demoPicture(body, standingCamera('supine', 'side', { wide: 1280, high: 720 }));
-  const { data, info } = await sharp(Buffer.from(svg)).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
-  const pixels = { width: info.width, height: info.height, data: new Uint8Array(data) };
-  const touch = () => {
-    let sum = 0;
-    for (let i = 0; i < pixels.data.length; i += 4)
-      sum += (pixels.data[i] ?? 0) + (pixels.data[i + 1] ?? 0) + (pixels.data[i + 2] ?? 0);
-    return sum;
-  };
-  const [once = 1, found = 0] = leastUs([
-    { work: touch, calls: 4 },
-    { work: () => findStickers(pixels, stickerColours).length, calls: 4 },
-  ]);
-  console.warn(
-    `• ${findStickers(pixels, stickerColours).length} stickers in 1280 × 720: ${(found / once).toFixed(2)} × touching each pixel once (here ${(found / 1000).toFixed(1)} ms)`,
-  );
 
   const uniform = seeded(5);
   const shake = { uniform, gauss: () => normal(uniform) };
@@ -72,9 +53,35 @@ async function main(): Promise<void> {
     console.warn(
       `    ${id.padEnd(22)} drift ${drift.bias.toFixed(3).padStart(7)}  ${(100 * drift.within).toFixed(1)} %   absolute ${absolute.bias.toFixed(3).padStart(7)}  ${(100 * absolute.within).toFixed(1)} %   (${drift.count})`,
     );
+  for (const [name, way] of Object.entries(ways)) tellLooks(name, takeLooks(6000, 20261130, way));
 }
 
-main().catch((error: unknown) => {
-  console.error(error);
-  process.exit(1);
-});
+const ways = {
+  'stickers, strip, distance told': { marking: 'stickers', strip: true, lensTold: true },
+  'marks by hand, nothing told of the lens': { marking: 'hands', strip: false, lensTold: false },
+} as const;
+/** Fewer say little. */
+const enough = 150;
+const percent = (part: number, of: number): string => `${((100 * part) / Math.max(1, of)).toFixed(1)} %`;
+
+/** How right drift is by how the trunk lies, and how many looks end in "can't tell". */
+function tellLooks(name: string, looks: readonly MadeLook[]): void {
+  const findings = looks.flatMap((one) => one.findings);
+  const unsure = findings.filter(({ verdict }) => verdict === 'unsure').length;
+  const clean = looks.filter(({ fault }) => !fault);
+  const open = clean.filter((one) => one.findings.some(({ verdict }) => verdict === 'unsure')).length;
+  const shown = looks.filter(({ fault, findings: all }) => fault && all.some((one) => one.fault === fault));
+  const told = shown.filter(({ fault, findings: all }) =>
+    all.some((one) => one.fault === fault && one.verdict === 'out'),
+  ).length;
+  console.warn(
+    `• ${looks.length} looks over the repertoire, ${name}: of ${findings.length} findings ${percent(unsure, findings.length)} end in "can't tell", of clean looks ${percent(open, clean.length)} in any; of ${shown.length} faults half to two and a half tolerances out ${percent(told, shown.length)} are told`,
+  );
+  const groups = tallyOf(looks).filter(({ count }) => count >= enough);
+  for (const { trunk, measure: id, count, bias, within } of groups.sort((a, b) => a.trunk.localeCompare(b.trunk)))
+    console.warn(
+      `    ${trunk.padEnd(14)} ${id.padEnd(20)} ${bias.toFixed(2).padStart(6)}  ${(100 * within).toFixed(1)} %   (${count})`,
+    );
+}
+
+main();

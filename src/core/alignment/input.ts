@@ -7,6 +7,11 @@ import { notNegative, number } from '../numbers';
 const choice = <const T extends readonly string[]>(options: T) =>
   v.picklist(options, `must be one of ${options.join(', ')}`);
 
+const estimate = v.strictObject({ value: number, se: notNegative });
+export type Estimate = v.InferOutput<typeof estimate>;
+
+const bends = v.strictObject({ hip: notNegative, knee: notNegative, arm: notNegative });
+
 export const measureInput = v.strictObject({
   position: choice(positions),
   view: choice(views),
@@ -44,6 +49,13 @@ export const measureInput = v.strictObject({
       knownNearerMm: v.optional(number),
     }),
   ),
+  /** How far joints have moved since the set-up, as far as the pictures do not show it; 10° where it is not told. */
+  movedDeg: v.optional(v.strictObject({ L: bends, R: bends })),
+  /**
+   * How far the pelvis has rolled since the set-up, + right side up, where it is known from the same unbroken hold (a picture
+   * from an end of the mat, a phone across both hip bones): what a roll makes of tilt is taken off.
+   */
+  rolledDeg: v.optional(estimate),
   markingSdPx: v.optional(notNegative, 1.5),
   /** The same of single landmarks, where it is another: of a sticker that was found, of one that is partly hidden. */
   landmarkSdPx: v.optional(landmarkSds),
@@ -53,9 +65,6 @@ export const measureInput = v.strictObject({
   cameraElevationDeg: v.optional(number),
 });
 export type MeasureInput = v.InferOutput<typeof measureInput>;
-
-const estimate = v.strictObject({ value: number, se: notNegative });
-export type Estimate = v.InferOutput<typeof estimate>;
 
 export const judgeInput = v.strictObject({
   exercise: v.string('must be the id of an exercise'),

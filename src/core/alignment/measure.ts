@@ -6,7 +6,8 @@ import { checkPicture } from './checks';
 import type { Warning } from './checks';
 import { alongTrunk, nearSide, readFrame } from './frame';
 import type { Frame } from './frame';
-import type { MeasureInput } from './input';
+import type { Estimate, MeasureInput } from './input';
+import { isUpright } from '../anatomy/positions';
 import type { View } from '../anatomy/positions';
 import type { Side } from '../anatomy/landmarks';
 import { flattenLines, flattenMarks, isProfile, lensOf, shareAtMiddle, usualLensWords } from './lens';
@@ -45,6 +46,8 @@ type Asked = {
   readonly neutral: Picture | undefined;
   readonly errors: Errors;
   readonly moved: Moved | undefined;
+  /** The roll since the set-up as this side sees it. */
+  readonly rolled: Estimate | undefined;
 };
 
 /** Marks that cannot be right give neither a measure nor a share of one. */
@@ -85,11 +88,28 @@ const trunkEnds = ({ table, frame }: Picture): readonly [hip: Vec2 | undefined, 
   table[nearSlot(table, numberOf.AC, frame.near)],
 ];
 
-function trunkFrame(rule: MeasureRule, input: MeasureInput, picture: Picture): Frame {
-  const { frame } = picture;
-  if (!rule.alongTrunk || input.trunk !== 'inclined') return frame;
+/** The trunk's line in a picture, as a reference: its ends, their slots, and the frame along it. */
+type TrunkLine = {
+  readonly frame: Frame;
+  readonly ends: readonly [Vec2, Vec2];
+  readonly slots: readonly [number, number];
+};
+
+/** The line that a rule is read along where the trunk is off the mat; none where it is read against the mat. */
+function trunkLineFor(rule: MeasureRule, input: MeasureInput, picture: Picture): TrunkLine | undefined {
+  if (!rule.alongTrunk || input.trunk !== 'inclined') return undefined;
+  const { table, frame } = picture;
   const [hip, shoulder] = trunkEnds(picture);
-  return hip && shoulder ? alongTrunk(frame, hip, shoulder) : frame;
+  if (!hip || !shoulder) return undefined;
+  const slots = [nearSlot(table, numberOf.GT, frame.near), nearSlot(table, numberOf.AC, frame.near)] as const;
+  return { frame: alongTrunk(frame, hip, shoulder), ends: [hip, shoulder], slots };
+}
+
+/** What was read along the trunk's line leans on its ends as well, and on the mat no more. */
+function leaningOn(seen: Dual, { ends: [hip, shoulder] }: TrunkLine): Dual {
+  const [x, y] = minus(shoulder, hip);
+  const by = seen.turn / (x * x + y * y);
+  return { value: seen.value, slopes: [...seen.slopes, y * by, -x * by, -y * by, x * by], turn: 0 };
 }
 
 /** From so much on, a trunk seen lying on the back is off the mat, which is then no reference for pelvis and ribs. Degrees. */
@@ -205,7 +225,8 @@ export function measure(given: MeasureInput): Result<MeasureOutput> {
   const { now, neutral } = pictures.value;
   const { input, assumes } = withTrunk(given, now, given.lens || !lens ? nothing : [usualLensWords]);
   const errors = errorsOf(input, lens);
-  const asked: Asked = { input, now, neutral, errors, moved: neutral && movedSince(now, neutral, isProfile(input)) };
+  const moved = neutral && movedSince(now, neutral, isProfile(input), input.movedDeg);
+  const asked: Asked = { input, now, neutral, errors, moved, rolled: rolledToward(input, now.frame) };
   const { rules, missing, unseen } = readableIn({ input, now, neutral });
   const measures: Record<string, Measure> = {};
   for (const { rule, readings, limbs } of rules) {
@@ -225,6 +246,19 @@ export function measure(given: MeasureInput): Result<MeasureOutput> {
   return success({ measures, missing, unseen, warnings: checkPicture(input, now), assumes });
 }
 
+/**
+ * A known roll, + when it lifts the near hip bone toward the belly side, as which it reads as an arch. None upright, where what an
+ * end of the mat shows is no roll, nor along a trunk that is off the mat.
+ */
+function rolledToward(
+  { rolledDeg, position, trunk }: MeasureInput,
+  { near, bellyward, up }: Frame,
+): Estimate | undefined {
+  if (!rolledDeg || isUpright(position) || trunk === 'inclined') return undefined;
+  const toward = (near === 'R' ? 1 : -1) * Math.sign(dot(bellyward, up));
+  return { value: toward * rolledDeg.value, se: rolledDeg.se };
+}
+
 /** What a rule reads from one picture, by its slots there; refused where marks cannot be right. */
 function shareOf(
   rule: MeasureRule,
@@ -233,11 +267,20 @@ function shareOf(
   slots: readonly number[],
   limb: 1 | -1,
 ): Share | { readonly wrong: Failure } {
-  const frame = trunkFrame(rule, input, picture);
+  const trunk = trunkLineFor(rule, input, picture);
+  const frame = trunk?.frame ?? picture.frame;
   const points = pointsAt(picture, slots);
   const wrong = findMisplaced(rule, slots, points, frame, picture, errors.sdPx);
   if (wrong) return { wrong };
   const seen = rule.read(points, frame, limb);
+  if (trunk)
+    return {
+      dual: leaningOn(seen, trunk),
+      slots: [...slots, ...trunk.slots],
+      points: [...points, ...trunk.ends],
+      frame,
+      sdsPx: picture.sdsPx,
+    };
   const nearer = rule.standsNearerMm?.[input.view];
   const { sdsPx } = picture;
   if (!nearer) return { dual: seen, slots, frame, points, sdsPx };
@@ -251,16 +294,17 @@ function readRule(
   { side, here, there }: Readable,
   asked: Asked,
 ): Measure | { readonly wrong: Failure } {
-  const { input, now, neutral, errors, moved } = asked;
+  const { input, now, neutral, errors, moved, rolled } = asked;
   const limb = limbSign(rule, here, now, side);
   const first = shareOf(rule, asked, now, here, limb);
   if (isRefused(first)) return first;
   const model = rule.model?.(first.points, input.view, first.dual.value);
-  if (!there || !neutral) return withErrors({ value: first.dual.value, shares: [first], model, moved }, rule, errors);
+  if (!there || !neutral)
+    return withErrors({ value: first.dual.value, shares: [first], model, moved, rolled }, rule, errors);
   const rest = shareOf(rule, asked, neutral, there, limb);
   if (isRefused(rest)) return rest;
   const { value, shares } = against(rule, first, rest);
-  return withErrors({ value, shares, model, moved }, rule, errors);
+  return withErrors({ value, shares, model, moved, rolled }, rule, errors);
 }
 
 const withDual = ({ slots, points, frame, sdsPx }: Share, dual: Dual): Share => ({ dual, slots, points, frame, sdsPx });

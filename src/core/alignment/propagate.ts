@@ -101,14 +101,30 @@ export type Computed = {
   readonly model: readonly [within: number, between: number] | undefined;
   /** What has moved since the set-up; absent where there is none to compare with. */
   readonly moved: Moved | undefined;
+  /** The roll since the set-up, where it is known. */
+  readonly rolled: Rolled | undefined;
 };
+
+/** A roll as one sees it in profile: + when it lifts the near hip bone toward the belly side. */
+type Rolled = { readonly value: number; readonly se: number };
+
+/** How much more or less than usual a degree of roll reads as, from body to body: a share of it. A convention. */
+const perRollShare = 0.2;
+
+/** What is taken off for the roll since the set-up, and what of it remains, degrees. */
+function rollIn(perRollDeg: number, lens: Lens | undefined, known: Rolled | undefined): { off: number; sd: number } {
+  if (!lens) return { off: 0, sd: 0 };
+  if (!known) return { off: 0, sd: perRollDeg * rollSdDeg };
+  const off = perRollDeg < 1 ? 0 : perRollDeg * known.value;
+  return { off, sd: Math.hypot(perRollDeg * known.se, perRollShare * off) };
+}
 
 /** How far the pelvis rolls unnoticed: between two moments of a hold, and as people lie down. Degrees, a convention. */
 const rollSdDeg = 2;
 
 /** A measure with both its errors; in degrees, mm or plain as `unit` says. */
 export function withErrors(
-  { value, shares, model = [0, 0], moved }: Computed,
+  { value, shares, model = [0, 0], moved, rolled }: Computed,
   { report, unit, perRollDeg = 0 }: Pick<MeasureRule, 'report' | 'unit' | 'perRollDeg'>,
   errors: Errors,
 ): Measure {
@@ -121,16 +137,19 @@ export function withErrors(
   }
   const { slip, finding, elevated } = parts;
   const variance = parts.variance + (parts.drawnBack * distanceShare) ** 2;
-  const rolled = lens ? (perRollDeg * rollSdDeg) ** 2 : 0;
+  const since = rollIn(perRollDeg, lens, moved && rolled);
+  const anyRoll = lens ? (perRollDeg * rollSdDeg) ** 2 : 0;
   const [{ dual, frame }] = shares;
   const { mmPerPx, matLengthPx } = frame;
-  const corrected = mmPerPx ? value + elevated * elevation : value;
+  const corrected = (mmPerPx ? value + elevated * elevation : value) - since.off;
   const reported = report ? report(corrected) : corrected;
-  const sinceSetUp = moved ? (mmPerPx ? slip : 0) + rolled : 0;
-  const seWithin = Math.sqrt(variance + sinceSetUp + model[0] ** 2);
+  const sinceSetUp = moved ? (mmPerPx ? slip : 0) + since.sd ** 2 : 0;
+  // Against the set-up, what a camera that looks down adds cancels as far as the body lies as it lay; where it has turned it does not.
+  const turned = shares.length > 1 ? (elevated * elevationSd) ** 2 : 0;
+  const seWithin = Math.sqrt(variance + sinceSetUp + turned + model[0] ** 2);
   if (!mmPerPx) return { value: reported, unit, seWithin };
   const matSd = (Math.SQRT2 * sdPx) / matLengthPx;
   const between =
-    variance + finding + (elevated * elevationSd) ** 2 + (dual.turn * matSd) ** 2 + rolled + model[1] ** 2;
+    variance + finding + (elevated * elevationSd) ** 2 + (dual.turn * matSd) ** 2 + anyRoll + model[1] ** 2;
   return { value: reported, unit, seWithin, seBetween: Math.sqrt(between) };
 }

@@ -17,6 +17,11 @@ export const settingInput = v.strictObject({
   /** Where the head is; in upright positions, where the client faces. */
   headEnd: v.picklist(['left', 'right']),
   bellySide: v.optional(v.picklist(['up', 'down'])),
+  /**
+   * A picture from an end of the mat: taken in the same unbroken hold as the one from the side, so that its roll is that one's.
+   * From the side: the roll by hand was read in this hold.
+   */
+  sameHold: v.optional(v.boolean()),
   /** Lens above the mat, and from the client's middle. */
   lensHeightMm: v.optional(lengthMm(0, 4000)),
   lensDistanceMm: v.optional(lengthMm(500, 20_000)),

@@ -1,14 +1,14 @@
 // How far marks slip over the bone between the set-up and a later moment of one unmoved set-up: more where a joint beside
 // them has moved.
 import { landmarkInfo } from '../anatomy/landmarks';
-import type { Joint, Landmark } from '../anatomy/landmarks';
+import type { Joint, Landmark, Side } from '../anatomy/landmarks';
 import { degrees, minus } from '../geometry';
 import type { Vec2 } from '../geometry';
-import { nameAt, nearSlot, numberOf } from './mark-table';
+import { nameAt, nearSlot, numberOf, sideAt } from './mark-table';
 import type { Picture } from './needs';
 
-/** Degrees that joints have moved by between two pictures. */
-export type Moved = Readonly<Record<Joint, number>>;
+/** Degrees that joints of each side have moved by between two pictures. */
+export type Moved = Readonly<Record<Side, Readonly<Record<Joint, number>>>>;
 
 /** Three marks that show a joint's bend, the joint in the middle; the first that are marked count. */
 const shownBy: Readonly<Record<Joint, readonly (readonly [Landmark, Landmark, Landmark])[]>> = {
@@ -25,6 +25,8 @@ const shownBy: Readonly<Record<Joint, readonly (readonly [Landmark, Landmark, La
 };
 /** What a joint that these pictures do not show may have moved by. */
 const unseenDeg = 10;
+const unseenBends = { hip: unseenDeg, knee: unseenDeg, arm: unseenDeg };
+const unseen: Moved = { L: unseenBends, R: unseenBends };
 
 const markOf = ({ table, frame }: Picture, name: Landmark): Vec2 | undefined =>
   table[nearSlot(table, numberOf[name], frame.near)];
@@ -37,23 +39,39 @@ function bendIn(picture: Picture, [from, at, to]: readonly [Landmark, Landmark, 
   return Math.abs(degrees(Math.atan2(ux * vy - uy * vx, ux * vx + uy * vy)));
 }
 
-function movedBy(joint: Joint, now: Picture, rest: Picture): number {
+function movedBy(joint: Joint, now: Picture, rest: Picture): number | undefined {
   for (const marks of shownBy[joint]) {
     const [bent, before] = [bendIn(now, marks), bendIn(rest, marks)];
     if (bent !== undefined && before !== undefined) return Math.abs(bent - before);
   }
-  return unseenDeg;
+  return undefined;
 }
 
-/** How far hip, knee and arm of the side toward the lens have moved since the set-up: only a profile shows their bends. */
-export const movedSince = (now: Picture, rest: Picture, inProfile: boolean): Moved => ({
-  hip: inProfile ? movedBy('hip', now, rest) : unseenDeg,
-  knee: inProfile ? movedBy('knee', now, rest) : unseenDeg,
-  arm: inProfile ? movedBy('arm', now, rest) : unseenDeg,
-});
+/** How far the joints of the side toward the lens have moved, as its marks show; what they don't show as was told. */
+function seenIn(now: Picture, rest: Picture, told: Moved[Side] = unseenBends): Moved[Side] {
+  return {
+    hip: movedBy('hip', now, rest) ?? told.hip,
+    knee: movedBy('knee', now, rest) ?? told.knee,
+    arm: movedBy('arm', now, rest) ?? told.arm,
+  };
+}
 
-/** Spread of a mark's slip since the set-up, mm per axis. */
+/**
+ * How far hip, knee and arm have moved since the set-up. In profile the marks of the near side show it; what they don't show is
+ * as was told (of what the exercise does), else a little.
+ */
+export function movedSince(now: Picture, rest: Picture, inProfile: boolean, told: Moved | undefined): Moved {
+  if (!inProfile) return told ?? unseen;
+  const { near } = now.frame;
+  const seen = seenIn(now, rest, told?.[near]);
+  return near === 'L' ? { L: seen, R: told?.R ?? seen } : { L: told?.L ?? seen, R: seen };
+}
+
+/** Spread of a mark's slip since the set-up, mm per axis; of a mark without a side as of the one that moved more. */
 export function slipSdMm(slot: number, moved: Moved): number {
   const [rest, per90, joint] = landmarkInfo[nameAt(slot)].slipMm;
-  return joint === undefined ? rest : rest + (per90 * moved[joint]) / 90;
+  if (joint === undefined) return rest;
+  const side = sideAt(slot);
+  const by = side ? moved[side][joint] : Math.max(moved.L[joint], moved.R[joint]);
+  return rest + (per90 * by) / 90;
 }

@@ -4,7 +4,8 @@ import type { Vec2 } from '../geometry';
 /** How far skin slips over the bone between two moments, mm: at rest, and what more for each 90° that a joint beside it moves. */
 export type Slip = readonly [rest: number] | readonly [rest: number, per90: number, joint: Joint];
 /** Joints whose bend carries skin along. */
-export type Joint = 'hip' | 'knee' | 'arm';
+export const joints = ['hip', 'knee', 'arm'] as const;
+export type Joint = (typeof joints)[number];
 
 /**
  * Body points that a picture can carry. `findingSdMm`: spread of finding the point again by touch, per axis;
@@ -48,7 +49,8 @@ export const landmarkInfo = {
 
 export type Landmark = keyof typeof landmarkInfo;
 export type LandmarkKey = Landmark | `${Landmark}_L` | `${Landmark}_R`;
-export type Side = 'L' | 'R';
+export const sides = ['L', 'R'] as const;
+export type Side = (typeof sides)[number];
 
 /** Marked points in pixels of the original picture, y down. */
 export type Landmarks = Readonly<Partial<Record<LandmarkKey, Vec2>>>;

@@ -77,9 +77,12 @@ function asNeutral(setup: MarkedPicture | undefined): Pick<MeasureInput, 'neutra
 /** How the body lies in the pictures of a look. */
 export type Lying = { readonly position: Position; readonly trunk: 'inclined' | 'level' };
 
+/** How the body lies, and how far its joints have moved since the set-up, by what the exercise does. */
+export type Doing = Lying & Pick<MeasureInput, 'movedDeg' | 'rolledDeg'>;
+
 /** A picture measured, beside the set-up's from the same place. */
 export function readPicture(
-  { position, trunk }: Lying,
+  { position, trunk, movedDeg, rolledDeg }: Doing,
   view: View,
   picture: MarkedPicture | undefined,
   setup: MarkedPicture | undefined,
@@ -98,6 +101,8 @@ export function readPicture(
     landmarks: marks.landmarks,
     ...(marks.sdPx ? { landmarkSdPx: marks.sdPx } : {}),
     ...asNeutral(setup),
+    ...(movedDeg ? { movedDeg } : {}),
+    ...(rolledDeg ? { rolledDeg } : {}),
     markingSdPx,
     ...cameraOf(setting, size, {
       position,

@@ -10,6 +10,8 @@ import type { SeenByEye } from './seen';
 import type { Taken } from '../alignment/readings';
 import { readPicture } from './look-pictures';
 import type { Lying, MarkedPicture, ReadPicture } from './look-pictures';
+import { phaseOf, readMoment } from './look-moments';
+import type { Pictures } from './look-moments';
 import type { Layer } from './stances';
 import { success } from '../result';
 import type { Result } from '../result';
@@ -19,15 +21,13 @@ import { roles } from '../alignment/look-values';
 import type { Method, OtherReading, Role, LookValue } from '../alignment/look-values';
 import type { Estimate } from '../alignment/input';
 import type { Side } from '../anatomy/landmarks';
-import { views } from '../anatomy/positions';
 import type { Phase, View } from '../anatomy/positions';
 import { judge } from './judge';
 import type { Finding, JudgeOutput } from '../alignment/judge';
 import { excessOver } from '../alignment/probability';
+import { formatMeasure } from '../alignment/words';
 import type { Interval } from '../alignment/probability';
 import { implausible, isToldApart, rollAlike, selfCompared, tilts } from '../alignment/rules';
-
-const phaseOf: Readonly<Record<Role, Phase>> = { setup: 'start', top: 'hold', back: 'back', retest: 'hold' };
 
 export type LookInput = {
   readonly exercise: string;
@@ -37,7 +37,7 @@ export type LookInput = {
   /** Who set each of the stances. */
   readonly from?: Readonly<Record<string, Layer>>;
   readonly conditions: readonly string[];
-  readonly pictures: Readonly<Partial<Record<Role, Readonly<Partial<Record<View, MarkedPicture>>>>>>;
+  readonly pictures: Pictures;
   readonly readings?: Readonly<Partial<Record<Role, readonly OtherReading[]>>>;
   /** Everything as it was taken; of it, faults that were graded by themselves. */
   readonly taken?: readonly Taken[];
@@ -154,8 +154,8 @@ function limbsIn(values: Readonly<Record<string, LookValue>>): Readonly<Record<s
 function judgeMoment(
   input: LookInput,
   repertoire: Repertoire,
-  values: Readonly<Record<string, LookValue>>,
-  setup: Readonly<Record<string, LookValue>> | undefined,
+  { values, rolledDeg }: { readonly values: Values; readonly rolledDeg: Estimate | undefined },
+  setup: Values | undefined,
   phase: Phase,
 ): Result<JudgeOutput> | undefined {
   if (Object.keys(values).length === 0) return undefined;
@@ -197,19 +197,31 @@ function judgeMoment(
     repertoire,
   );
   if (!judged.ok) return judged;
-  const findings = judged.value.findings.map((finding) => withRoll(finding, values[finding.measure]?.method));
+  const findings = judged.value.findings.map((finding) =>
+    withRoll(finding, values[finding.measure]?.method, rolledDeg),
+  );
   return success({ ...judged.value, findings, notJudged: { ...judged.value.notJudged, ...notJudged } });
 }
 
-/** What is out by a picture that a roll of the pelvis would show alike says so, and what tells them apart. */
-function withRoll(finding: Finding, method: Method | undefined): Finding {
-  const roll =
-    finding.verdict === 'out' && method === 'picture' ? rollAlike(finding.measure, finding.excess) : undefined;
+/**
+ * What is out by a picture that a roll of the pelvis would show alike says so, and what tells them apart; where the roll was seen
+ * in the same hold, that it is taken off.
+ */
+function withRoll(finding: Finding, method: Method | undefined, rolledDeg: Estimate | undefined): Finding {
+  const roll = method === 'picture' ? rollAlike(finding.measure, finding.excess) : undefined;
   if (roll === undefined) return finding;
+  if (rolledDeg) return { ...finding, why: `${finding.why} ${wordRolled(rolledDeg)}` };
+  if (finding.verdict !== 'out') return finding;
   return {
     ...finding,
-    why: `${finding.why} A pelvis rolled by ${Math.max(1, Math.round(roll))}° more would read so too: the strip, or a look from the foot end, tells.`,
+    why: `${finding.why} A pelvis rolled by ${Math.max(1, Math.round(roll))}° more would read so too: the strip, or a look from the foot end in the same hold, tells.`,
   };
+}
+
+function wordRolled({ value, se }: Estimate): string {
+  const [rolled, error] = [formatMeasure('pelvicRoll', Math.abs(value)), formatMeasure('pelvicRoll', se, 'error')];
+  const side = value > 0 ? 'left' : 'right';
+  return `The pelvis’ roll in the same hold, ${rolled.replace('+', '')} ± ${error} toward her ${side}, is taken off.`;
 }
 
 const isRetold = (retest: JudgeOutput | undefined, { measure }: Finding): boolean =>
@@ -231,18 +243,6 @@ const ofRoles = <T>(read: (role: Role) => T): OfRole<T> => ({
   back: read('back'),
   retest: read('retest'),
 });
-
-function readPictures({ pictures }: LookInput, lying: Lying): LookReading['pictures'] {
-  return ofRoles((role) => {
-    const found: Partial<Record<View, ReadPicture>> = {};
-    for (const view of views) {
-      if (!pictures[role] || !(view in pictures[role])) continue;
-      const setup = role === 'setup' ? undefined : pictures.setup?.[view];
-      found[view] = readPicture(lying, view, pictures[role][view], setup);
-    }
-    return found;
-  });
-}
 
 /** Everything told of each moment; what a moment and the set-up have by one method compares best. */
 function collectAll(
@@ -321,8 +321,11 @@ export function readLook(input: LookInput, repertoire: Repertoire, fault?: strin
   const { position, levels } = exerciseAt(known.value, input.level);
   const level = levels.find(({ number }) => number === input.level);
   const lying: Lying = { position, trunk: level && isInclined(level) ? 'inclined' : 'level' };
-  const pictures = readPictures(input, lying);
   const readingsOf = (role: Role): readonly OtherReading[] => input.readings?.[role] ?? [];
+  const moment = { pictures: input.pictures, readings: readingsOf, lying, level };
+  const atRest = readMoment(moment, 'setup', {});
+  const moments = ofRoles((role) => (role === 'setup' ? atRest : readMoment(moment, role, atRest.read)));
+  const pictures = ofRoles((role) => moments[role].read);
   const values = collectAll(pictures, readingsOf);
   const judged: { -readonly [Key in keyof Judged]: Judged[Key] } = {};
   for (const role of roles) {
@@ -330,7 +333,13 @@ export function readLook(input: LookInput, repertoire: Repertoire, fault?: strin
       role === 'setup'
         ? undefined
         : collect(pictures.setup, readingsOf('setup'), (id, method) => values[role][id]?.method === method);
-    const result = judgeMoment(input, repertoire, values[role], rest, phaseOf[role]);
+    const result = judgeMoment(
+      input,
+      repertoire,
+      { values: values[role], rolledDeg: moments[role].rolledDeg },
+      rest,
+      phaseOf[role],
+    );
     if (result && !result.ok) return result;
     if (result) judged[role === 'top' ? 'baseline' : role] = result.value;
   }

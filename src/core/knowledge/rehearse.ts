@@ -196,6 +196,19 @@ function poseWith(scene: Scene, clean: Pose, all: readonly View[], added: Added 
   return withFault(clean, added.id, usualAmount(added.id), added.side);
 }
 
+/** A level as it is drawn in a phase, its set-up, and the same with a fault added as far as a view of it can tell. */
+export type Drawn = { readonly setUp: Pose; readonly clean: Pose; readonly withFault: (added: Added) => Pose };
+
+/** The poses that are rehearsed, for whoever photographs them otherwise. */
+export function drawnPoses(
+  repertoire: Repertoire,
+  { exercise, level, phase, stances, view }: Omit<RehearseAsk, 'fault'> & { readonly view: View },
+): Drawn {
+  const scene: Scene = { repertoire, exercise, level, phase, stances };
+  const clean = cleanPose(scene, phase);
+  return { setUp: setUpPose(scene), clean, withFault: (added) => poseWith(scene, clean, [view], added) };
+}
+
 type RehearseAsk = {
   readonly exercise: Exercise;
   readonly level: Level;

@@ -52,6 +52,17 @@ function lookUpTable(colours: readonly Rgb[]): Uint8Array {
 /** Where a pixel's colour stands in the table. */
 export const placeInTable = (r: number, g: number, b: number): number => ((r >> 2) << 12) | ((g >> 2) << 6) | (b >> 2);
 
+/** The same of a pixel read as one number, red lowest. */
+export const placeOfPixel = (pixel: number): number =>
+  ((pixel & 0xfc) << 10) | ((pixel >>> 4) & 0xfc0) | ((pixel >>> 18) & 0x3f);
+
+/** Pixels as one number each: of every four bytes the first is the lowest, on all machines that browsers run on. */
+export function wordsOf({ data }: Pixels): Uint32Array {
+  const isAligned = data.byteOffset % 4 === 0;
+  const bytes = isAligned ? data : new Uint8Array(data);
+  return new Uint32Array(bytes.buffer, bytes.byteOffset, Math.floor(bytes.length / 4));
+}
+
 let lastTable: { readonly key: string; readonly table: Uint8Array } | undefined;
 export function tableFor(colours: readonly Rgb[]): Uint8Array {
   const key = colours.join(';');

@@ -194,21 +194,24 @@ function shareAt({ width, height, data }: Pixels, x: number, y: number, toward: 
 /** So many rays may find no end, where the background can't be told from the sticker. */
 const mostEndless = 3;
 
-/** How far the edge lies along each ray, pixels; undefined where the middle is not full of the colour or it doesn't end. */
+/** How far the edge lies along each ray, looked for every `step` pixels; undefined where the middle is not full of the colour or it doesn't end. */
 export function edgeRound(
   pixels: Pixels,
   { cx, cy, radius, far }: Disc,
   toward: Float64Array,
+  step = 0.5,
 ): Float64Array | undefined {
   const radii = new Float64Array(rayCount);
-  const stride = Math.max(0.5, radius / 16);
+  const stride = Math.max(step, radius / 16);
   let endless = 0;
   for (let k = 0; k < rayCount; k += 1) {
     const [ux, uy] = rayDirections[k] ?? [1, 0];
     const to = 4 * partOf(ux, uy);
-    let before = 1;
+    const from = 0.4 * radius;
+    let before = shareAt(pixels, cx + from * ux, cy + from * uy, toward, to);
+    if (before < 0.5) return undefined;
     let edge = far;
-    for (let r = 0; r <= far; r += stride) {
+    for (let r = from + stride; r <= far; r += stride) {
       const share = shareAt(pixels, cx + r * ux, cy + r * uy, toward, to);
       if (share < 0.5) {
         edge = r - stride + (stride * (before - 0.5)) / (before - share);
@@ -216,7 +219,6 @@ export function edgeRound(
       }
       before = share;
     }
-    if (edge < 1) return undefined;
     if (edge === far) endless += 1;
     // What has no end is taken to end where its neighbour does.
     radii[k] = edge === far ? (radii[k - 1] ?? radius) : edge;

@@ -39,10 +39,15 @@ const fewRays = 2;
 
 /** The same edge with those few rays that reach furthest beyond the ellipse put on it; what cuts into a disc stays. */
 function withoutFew(radii: Float64Array, ellipse: Ellipse): Float64Array {
-  const off = Array.from(radii, (radius, k) => ({ k, beyond: radius - radiusIn(ellipse, k) }));
   const smoothed = Float64Array.from(radii);
-  for (const { k, beyond } of off.sort((a, b) => b.beyond - a.beyond).slice(0, fewRays))
-    if (beyond > 0) smoothed[k] = radiusIn(ellipse, k);
+  for (let round = 0; round < fewRays; round += 1) {
+    let [furthest, most] = [-1, 0];
+    for (let k = 0; k < smoothed.length; k += 1) {
+      const beyond = (smoothed[k] ?? 0) - radiusIn(ellipse, k);
+      if (beyond > most) [furthest, most] = [k, beyond];
+    }
+    if (furthest >= 0) smoothed[furthest] = radiusIn(ellipse, furthest);
+  }
   return smoothed;
 }
 
@@ -61,17 +66,39 @@ function threefoldOf(radii: Float64Array): number {
   return Math.sqrt(cos * cos + sin * sin) / mean;
 }
 
-/** How much longer than wide the disc is that has this edge, about its middle and but for a few rays; undefined: it is none. */
-export function longnessOf(radii: Float64Array): number | undefined {
+/** Of an edge, about its middle and but for a few rays. */
+type Fit = { readonly longness: number; readonly mean: number; readonly restPx: number; readonly threefold: number };
+
+function fitEllipse(radii: Float64Array): Fit | undefined {
   const smoothed = withoutFew(radii, ellipseOf(radii));
-  if (threefoldOf(smoothed) > mostThreefold) return undefined;
   const ellipse = ellipseOf(smoothed);
   const { mean, cos, sin } = ellipse;
   const wave = Math.sqrt(cos * cos + sin * sin);
   if (!(mean > wave)) return undefined;
   const left = smoothed.reduce((sum, radius, k) => sum + (radius - radiusIn(ellipse, k)) ** 2, 0) / radii.length;
-  const longness = Math.sqrt((mean + wave) / (mean - wave));
-  return longness > mostLong || Math.sqrt(left) > wholeWithin(1 / Math.sqrt(mean)) ? undefined : longness;
+  return {
+    longness: Math.sqrt((mean + wave) / (mean - wave)),
+    mean: 1 / Math.sqrt(mean),
+    restPx: Math.sqrt(left),
+    threefold: threefoldOf(smoothed),
+  };
+}
+
+/** How much longer than wide the disc is that has this edge; undefined: it is none. */
+export function longnessOf(radii: Float64Array): number | undefined {
+  const fit = fitEllipse(radii);
+  if (!fit || fit.threefold > mostThreefold || fit.longness > mostLong) return undefined;
+  return fit.restPx > wholeWithin(fit.mean) ? undefined : fit.longness;
+}
+
+/** Seen for the first time, from about its middle, an edge may be so many times as rough. */
+const firstRoughness = 2;
+
+/** Whether an edge as it is first seen may be that of a disc, whole or partly hidden. */
+export function mayBeDisc(radii: Float64Array): boolean {
+  const fit = fitEllipse(radii);
+  const isSmooth = fit !== undefined && fit.restPx < firstRoughness * wholeWithin(fit.mean);
+  return isSmooth || coveredDisc(radii, 3) !== undefined;
 }
 
 function throughThree([ax, ay]: Vec2, [bx, by]: Vec2, [cx, cy]: Vec2): Circle | undefined {
@@ -140,12 +167,11 @@ function nearestCircle(points: readonly Vec2[], from: Circle): Circle & { readon
   return { at: [cx, cy], radius, sdPerPx };
 }
 
-/** The disc of which a part lies hidden, from what is seen of its edge; undefined where that is too little, or no circle's. */
-export function coveredDisc(radii: Float64Array): (Circle & { readonly sdPerPx: number }) | undefined {
+/** The disc of which a part lies hidden, from what is seen of its edge, tried through three of every `step`-th point; undefined where that is too little, or no circle's. */
+export function coveredDisc(radii: Float64Array, step = 2): (Circle & { readonly sdPerPx: number }) | undefined {
   const points = rayDirections.map(([ux, uy], k): Vec2 => [(radii[k] ?? 0) * ux, (radii[k] ?? 0) * uy]);
   let best: Circle | undefined;
   let most = points.length / 2;
-  const step = 2;
   for (let i = 0; i < points.length; i += step)
     for (let j = i + 2 * step; j < points.length; j += step)
       for (let k = j + 2 * step; k < points.length; k += step) {

@@ -1,13 +1,14 @@
 // Round coloured stickers found in a picture, each to a fraction of a pixel. Every second pixel of every second row is
 // looked up by colour; what hangs together and is round is then centred by its colour against what lies round it.
+import { plus } from '../geometry';
 import type { Vec2 } from '../geometry';
 import { findBlobs, largest, looksRound, smallest } from './sticker-blobs';
 import type { Blob } from './sticker-blobs';
 import { tableFor } from './sticker-colour';
 import type { Pixels, Rgb } from './sticker-colour';
 import { discAt, edgeRound, lookRound, waysToward, weigh } from './sticker-disc';
-import type { Weights } from './sticker-disc';
-import { coveredDisc, longnessOf } from './sticker-edge';
+import type { Disc, Weights } from './sticker-disc';
+import { coveredDisc, longnessOf, mayBeDisc } from './sticker-edge';
 
 export type Sticker = {
   /** Its middle in pixels; the first pixel's middle is (0.5, 0.5). */
@@ -35,46 +36,45 @@ const isPerhapsCut = (longness: number, radius: number): boolean => longness > r
 const sdOfWhole = (longness: number, radius: number): number =>
   wholeSdPx + (isPerhapsCut(longness, radius) ? 0.4 * radius * (longness - 1.1) : 0);
 
+/** Pixels between the places on a ray where an edge is first looked for. */
+const coarse = 1.2;
+
+type Weighed = { readonly at: Vec2; readonly radius: number; readonly toward: Float64Array };
+
+/** Where the colour in a disc is centred, and how large a disc of it is; undefined where it is none. */
+function weighAt(pixels: Pixels, disc: Disc, table: Uint8Array, colour: number): Weighed | undefined {
+  const surroundings = lookRound(pixels, disc, table, colour);
+  const toward = surroundings && waysToward(surroundings);
+  if (!toward) return undefined;
+  const weights = weigh(pixels, disc, toward);
+  if (!isSolid(weights, surroundings.ringCount)) return undefined;
+  const radius = Math.sqrt(weights.weight / Math.PI);
+  if (radius < smallest || radius > largest) return undefined;
+  return { at: [disc.cx + weights.x / weights.weight, disc.cy + weights.y / weights.weight], radius, toward };
+}
+
 /** Where a blob's colour is centred, how large it is, and whether it ends all round as a disc does. */
 function centre(pixels: Pixels, blob: Blob, table: Uint8Array): Sticker | undefined {
-  let [cx, cy] = [(blob.left + blob.right) / 2 + 0.5, (blob.top + blob.bottom) / 2 + 0.5];
-  let radius = (blob.right - blob.left + blob.bottom - blob.top) / 4 + 1;
-  const colour = blob.colour - 1;
-  for (let round = 0; ; round += 1) {
-    const disc = discAt(pixels, cx, cy, radius);
-    const surroundings = lookRound(pixels, disc, table, blob.colour);
-    const toward = surroundings && waysToward(surroundings);
-    if (!toward) return undefined;
-    const weights = weigh(pixels, disc, toward);
-    if (!isSolid(weights, surroundings.ringCount)) return undefined;
-    const [x, y] = [cx + weights.x / weights.weight, cy + weights.y / weights.weight];
-    radius = Math.sqrt(weights.weight / Math.PI);
-    if (radius < smallest || radius > largest) return undefined;
-    if (round === 0) {
-      [cx, cy] = [x, y];
-      continue;
-    }
-    const edge = edgeRound(pixels, discAt(pixels, x, y, radius), toward);
-    if (!edge) return undefined;
-    const longness = longnessOf(edge);
-    if (longness !== undefined)
-      return {
-        at: [x, y],
-        radius,
-        colour,
-        isCovered: isPerhapsCut(longness, radius),
-        sdPx: sdOfWhole(longness, radius),
-      };
-    const seen = coveredDisc(edge);
-    if (!seen) return undefined;
-    return {
-      at: [x + seen.at[0], y + seen.at[1]],
-      radius: seen.radius,
-      colour,
-      isCovered: true,
-      sdPx: edgeSdPx * seen.sdPerPx,
-    };
-  }
+  const [cx, cy] = [(blob.left + blob.right) / 2 + 0.5, (blob.top + blob.bottom) / 2 + 0.5];
+  const near = discAt(pixels, cx, cy, (blob.right - blob.left + blob.bottom - blob.top) / 4 + 1);
+  const first = weighAt(pixels, near, table, blob.colour);
+  if (!first) return undefined;
+  const disc = discOf(pixels, first);
+  const seen = edgeRound(pixels, disc, first.toward, coarse);
+  const found = seen && mayBeDisc(seen) ? weighAt(pixels, disc, table, blob.colour) : undefined;
+  const edge = found && edgeRound(pixels, discOf(pixels, found), found.toward);
+  return edge && stickerOf(found, edge, blob.colour - 1);
+}
+
+const discOf = (pixels: Pixels, { at: [x, y], radius }: Weighed): Disc => discAt(pixels, x, y, radius);
+
+function stickerOf({ at, radius }: Weighed, edge: Float64Array, colour: number): Sticker | undefined {
+  const longness = longnessOf(edge);
+  if (longness !== undefined)
+    return { at, radius, colour, isCovered: isPerhapsCut(longness, radius), sdPx: sdOfWhole(longness, radius) };
+  const part = coveredDisc(edge);
+  if (!part) return undefined;
+  return { at: plus(at, part.at), radius: part.radius, colour, isCovered: true, sdPx: edgeSdPx * part.sdPerPx };
 }
 
 /** Round discs of these colours, of any size, largest first. A picture much larger than 1280 across is looked over more coarsely. */

@@ -57,7 +57,8 @@ function ChoosePicture(
   const look = exercise.looks.find((one) => one.view === view) ?? exercise.looks[0];
   const load = (sheet: Sheet) => {
     const like = bench.sheets[rest] && settingAt(bench, rest);
-    dispatch({ do: 'load', place, sheet, setting: like ?? { headEnd: opening.headEnd } });
+    const { sameHold: _, ...setting } = like ?? { headEnd: opening.headEnd }; // of each hold it is told anew
+    dispatch({ do: 'load', place, sheet, setting });
     onLoaded();
   };
   return (

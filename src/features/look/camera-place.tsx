@@ -7,6 +7,7 @@ import type { Position, View } from '@/core/anatomy/positions';
 import type { Setting } from '@/core/alignment/setting';
 import { Small } from '@/design/layout';
 import { OneOf, optionsOf } from '@/design/choice';
+import { Tick } from '@/design/tick';
 import { isProfile, usualLensWords } from '@/core/alignment/lens';
 
 const Details = styled.details`
@@ -94,6 +95,7 @@ export function CameraPlace({ setting, position, view, onChange }: PlaceProps) {
           />
         )}
       </div>
+      {showsRoll(position, view) && <SameHold {...{ setting, view, onChange }} />}
       {!lensDistanceMm && isProfile({ view, position }) && <Small>{usualLensWords}</Small>}
       <Small>
         A lens above or below the pelvis fakes tilt, about 6° for each 5° it looks down. With distance and height known
@@ -102,6 +104,18 @@ export function CameraPlace({ setting, position, view, onChange }: PlaceProps) {
     </Details>
   );
 }
+
+/** Lying, the pelvis' roll changes what is seen from the side, and an end of the mat shows it. */
+const showsRoll = (position: Position, view: View): boolean =>
+  !isUpright(position) && position !== 'sideLying' && view !== 'above';
+
+const SameHold = ({ setting, view, onChange }: Omit<PlaceProps, 'position'>) => (
+  <Tick isOn={setting.sameHold ?? false} onChange={(sameHold) => onChange({ ...setting, sameHold })}>
+    {view === 'side'
+      ? 'The roll by hand (a phone across both hip bones) was read in this same hold'
+      : 'Taken in the same unbroken hold as the picture from the side'}
+  </Tick>
+);
 
 /** Where the lens stood, as far as it was measured. */
 function wordLens({ lensDistanceMm, lensHeightMm }: Setting): string {
