@@ -65,6 +65,8 @@ export type MeasureRule = {
   readonly report?: (signed: number) => number;
   /** Degrees that one degree of pelvic roll reads as, seen in profile. */
   readonly perRollDeg?: number;
+  /** It tells that roll, from an end of the mat or by hand. */
+  readonly tellsRoll?: true;
   /** Which side a value above 0 speaks of, where it is one side against the other. */
   readonly plusIs?: Side;
   /** It is what a tilt and this one make of it together: where both are measured it says nothing new. */
@@ -426,6 +428,7 @@ export const measureRules: readonly MeasureRule[] = [
   },
   {
     id: 'pelvicRoll',
+    tellsRoll: true,
     plusIs: 'L', // the right one is up: she rolls to the left
     name: 'pelvis rolled to a side',
     unit: 'deg',
@@ -536,6 +539,9 @@ export function sideMeant(id: string, value: number): Side | undefined {
   if (!plus || value === 0) return undefined;
   return value > 0 === (plus === 'R') ? 'R' : 'L';
 }
+
+/** The measure that tells the pelvis' roll; every list has one. */
+export const rollMeasure = measureRules.find(({ tellsRoll }) => tellsRoll)?.id ?? '';
 
 /** Degrees of pelvic roll that read as so many degrees of a measure in a picture; undefined where a roll hardly shows in it. */
 export function rollAlike(id: string, deg: number): number | undefined {

@@ -2,6 +2,7 @@
 // where the same hold was seen from an end of the mat as well.
 import type { Estimate } from '../alignment/input';
 import type { OtherReading, Role } from '../alignment/look-values';
+import { rollMeasure } from '../alignment/rules';
 import { isUpright, phases, views } from '../anatomy/positions';
 import type { Phase, View } from '../anatomy/positions';
 import { movedBetween } from '../body/bends';
@@ -38,13 +39,13 @@ type Read = Readonly<Partial<Record<View, ReadPicture>>>;
 /** The pelvis' roll in a picture from an end, where it was taken in the same hold as the one from the side. */
 function rollSeen(pictures: Pictures[Role], read: Read, view: View): Estimate | undefined {
   const one = read[view];
-  const roll = one?.state === 'read' ? one.measured.measures.pelvicRoll : undefined;
+  const roll = one?.state === 'read' ? one.measured.measures[rollMeasure] : undefined;
   return roll && pictures?.[view]?.setting.sameHold ? { value: roll.value, se: roll.seWithin } : undefined;
 }
 
 /** The same by a phone or inclinometer across both hip bones, read in the hold of the picture from the side. */
 function rollFelt(pictures: Pictures[Role], readings: readonly OtherReading[]): Estimate | undefined {
-  const felt = readings.find(({ measure, method }) => measure === 'pelvicRoll' && method === 'hand');
+  const felt = readings.find(({ measure, method }) => measure === rollMeasure && method === 'hand');
   return felt && pictures?.side?.setting.sameHold ? { value: felt.value, se: felt.seWithin } : undefined;
 }
 

@@ -27,7 +27,7 @@ import type { Finding, JudgeOutput } from '../alignment/judge';
 import { excessOver } from '../alignment/probability';
 import { formatMeasure } from '../alignment/words';
 import type { Interval } from '../alignment/probability';
-import { implausible, isToldApart, rollAlike, selfCompared, tilts } from '../alignment/rules';
+import { implausible, isToldApart, rollAlike, rollMeasure, selfCompared, tilts } from '../alignment/rules';
 
 export type LookInput = {
   readonly exercise: string;
@@ -219,7 +219,7 @@ function withRoll(finding: Finding, method: Method | undefined, rolledDeg: Estim
 }
 
 function wordRolled({ value, se }: Estimate): string {
-  const [rolled, error] = [formatMeasure('pelvicRoll', Math.abs(value)), formatMeasure('pelvicRoll', se, 'error')];
+  const [rolled, error] = [formatMeasure(rollMeasure, Math.abs(value)), formatMeasure(rollMeasure, se, 'error')];
   const side = value > 0 ? 'left' : 'right';
   return `The pelvis’ roll in the same hold, ${rolled.replace('+', '')} ± ${error} toward her ${side}, is taken off.`;
 }
