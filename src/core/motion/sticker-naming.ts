@@ -12,8 +12,8 @@ export type ExpectedMark = {
   readonly name: MarkId;
   readonly landmark: Landmark;
   readonly at: Vec2;
-  /** Few people carry a sticker there. */
-  readonly isExtra?: boolean;
+  /** How likely a sticker is seen there; 0.85 where it is not told. */
+  readonly likely?: number;
 };
 
 export type Naming = {
@@ -131,8 +131,8 @@ const placedMm = 13;
 const poseShare = 0.17;
 /** The same, as a share of the figure's size, where nothing that it hangs on is there. */
 const aloneShare = 0.07;
-/** How likely a landmark carries a sticker that is seen, and an extra one; and how many stray stickers there are. */
-const [present, presentExtra, stray] = [0.85, 0.3, 0.3];
+/** How likely a landmark carries a sticker that is seen; and how many stray stickers there are. */
+const [present, stray] = [0.85, 0.3];
 
 /** A way to name the stickers so far: for each landmark placed, its sticker or −1; and how unlikely it is. */
 type Way = { readonly of: readonly number[]; readonly used: number; readonly cost: number };
@@ -189,8 +189,7 @@ function waysOf(figure: Figure): readonly Way[] {
   const links = linksOf(wanted);
   const area = 0.3 * (size * scale) ** 2;
   let ways: readonly Way[] = [{ of: [], used: 0, cost: -stickers.length * Math.log(stray) }];
-  for (const [index, { colour, isExtra }] of wanted.entries()) {
-    const likely = isExtra ? presentExtra : present;
+  for (const [index, { colour, likely = present }] of wanted.entries()) {
     const next: Way[] = [];
     for (const way of ways) {
       next.push({ of: [...way.of, -1], used: way.used, cost: way.cost - Math.log(1 - likely) });

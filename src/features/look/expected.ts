@@ -1,18 +1,77 @@
 import { findLandmarkKey } from '@/core/anatomy/landmarks';
-import type { Side } from '@/core/anatomy/landmarks';
-import type { ExpectedMark } from '@/core/motion/sticker-naming';
+import type { Landmark, LandmarkKey, Side } from '@/core/anatomy/landmarks';
+import { isLineMark } from '@/core/anatomy/marks';
+import type { MarkId } from '@/core/anatomy/marks';
 import type { View } from '@/core/anatomy/positions';
 import type { Pose } from '@/core/body/pose';
 import type { Body } from '@/core/body/segments';
 import { poseBody } from '@/core/body/skeleton';
-import { flatEye, nearSideOf } from '@/core/figure/camera';
-import type { Vec2 } from '@/core/geometry';
+import type { PosedBody } from '@/core/body/skeleton';
+import { flatEye, nearSideOf, pinhole } from '@/core/figure/camera';
+import { standingCamera } from '@/core/figure/picture';
+import { shownIn } from '@/core/figure/true-marks';
+import { minus, times } from '@/core/geometry';
+import type { Vec2, Vec3 } from '@/core/geometry';
+import { isOneOf } from '@/core/keyed';
+import type { ExpectedMark } from '@/core/motion/sticker-naming';
 import { bareName, isExtra } from './wanted';
-import { isLineMark } from '@/core/anatomy/marks';
 import type { WantedMarks } from './wanted';
 
-/** Where the model has each wanted landmark in this view, y down, the head (or face) at that end of the picture. */
+export type ExpectedPlace = { readonly name: MarkId; readonly landmark: Landmark; readonly at: Vec2 };
+
+/** Where a view shows a landmark of the model, y down, the head (or face) at that end of the picture. */
+type Placing = (name: MarkId, key: LandmarkKey | undefined) => ExpectedPlace[];
+
+function placing({ landmarks }: PosedBody, headEnd: 'left' | 'right', see: (point: Vec3) => Vec2): Placing {
+  return (name, key) => {
+    const [landmark, point] = [bareName(name), key && landmarks[key]];
+    if (!landmark || !point) return [];
+    const [x, y] = see(point);
+    return [{ name, landmark, at: [headEnd === 'left' ? x : -x, y] }];
+  };
+}
+
+function placesOf(posed: PosedBody, view: View, wanted: WantedMarks, place: Placing): ExpectedPlace[] {
+  const near: Side = nearSideOf(posed.position, view);
+  return wanted.flatMap((name) => {
+    const landmark = bareName(name);
+    if (!landmark || isLineMark(name)) return [];
+    return place(name, name === landmark ? findLandmarkKey(posed.landmarks, landmark, near) : name);
+  });
+}
+
+/** Where the model has each wanted landmark in this view, mm, as from infinitely far. */
 export function expectedPlaces(
+  body: Body,
+  pose: Pose,
+  view: View,
+  wanted: WantedMarks,
+  headEnd: 'left' | 'right',
+): ExpectedPlace[] {
+  const posed = poseBody(body, pose);
+  const eye = flatEye(view, 1, [0, 0]);
+  return placesOf(
+    posed,
+    view,
+    wanted,
+    placing(posed, headEnd, (point) => eye.see(point).at),
+  );
+}
+
+/** How likely a sticker is seen: where one is asked for, where one only sharpens, and where other views ask for it. */
+const [askedLikely, extraLikely, otherLikely] = [0.85, 0.3, 0.6];
+
+/** A picture's size that leaves nothing out. */
+const large = { wide: 2000, high: 2000 };
+
+/** What is stuck on a body as a rule. */
+const usual: readonly Landmark[] = ['ASIS', 'PS', 'GT', 'LK', 'LM', 'PAT', 'SN', 'LR', 'AC', 'FH', 'CH'];
+
+/**
+ * Where the model has every landmark that is likely to carry a sticker in this view, whether it is asked for or not: the more of a figure
+ * is known, the surer is each of its parts.
+ */
+export function expectedStickers(
   body: Body,
   pose: Pose,
   view: View,
@@ -20,16 +79,17 @@ export function expectedPlaces(
   headEnd: 'left' | 'right',
 ): ExpectedMark[] {
   const posed = poseBody(body, pose);
-  const eye = flatEye(view, 1, [0, 0]);
-  const near: Side = nearSideOf(posed.position, view);
-  return wanted.flatMap((name) => {
-    const landmark = bareName(name);
-    if (!landmark || isLineMark(name)) return [];
-    const key = name === landmark ? findLandmarkKey(posed.landmarks, landmark, near) : name;
-    const point = key && posed.landmarks[key];
-    if (!point) return [];
-    const [x, y] = eye.see(point).at;
-    const at: Vec2 = [headEnd === 'left' ? x : -x, y];
-    return [{ name, landmark, at, isExtra: isExtra(name) }];
-  });
+  // Feet that stand nearer to the lens than hips look larger: as a usual camera has them, brought to mm at the pelvis.
+  const eye = pinhole(standingCamera(posed.position, view, large));
+  const { at: middle, perMm } = eye.see(posed.pelvis.at);
+  const place = placing(posed, headEnd, (point) => times(minus(eye.see(point).at, middle), 1 / perMm));
+  const asked = placesOf(posed, view, wanted, place);
+  const isAsked = (key: LandmarkKey): boolean => asked.some(({ name }) => name === key || name === bareName(key));
+  const others = shownIn(view, nearSideOf(posed.position, view))
+    .filter((key) => !isAsked(key) && isOneOf(usual, bareName(key)))
+    .flatMap((key) => place(key, key));
+  return [
+    ...asked.map((one) => ({ ...one, likely: isExtra(one.name) ? extraLikely : askedLikely })),
+    ...others.map((one) => ({ ...one, likely: otherLikely })),
+  ];
 }

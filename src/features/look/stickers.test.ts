@@ -26,6 +26,11 @@ describe('what was found, in words', () => {
     expect(words.match(/either CH or FH/g)).toHaveLength(1);
     expect(words).toContain('Mat line and known length');
   });
+  test('landmarks that are not asked for are counted apart', () => {
+    const words = wordStickers({ named: [{ name: 'ASIS_L', sticker: sticker() }], unnamed: [] }, 7);
+    expect(words).toContain('1 of 8 stickers');
+    expect(words).toContain('7 more are not asked for from here.');
+  });
   test('a figure that is none says why, none found says what is looked for', () => {
     expect(wordStickers({ named: [], unnamed: [{ sticker: sticker(), why: 'so' }] })).toMatch(
       /^1 sticker was found and got no name: so\. .*head end/,

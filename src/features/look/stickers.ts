@@ -7,6 +7,7 @@ import { pictureAddress } from '@/design/marked-picture';
 import type { Sheet, Spreads } from './state';
 import type { NamedStickers, StickerAnswer, StickerAsk } from './stickers.worker';
 import { nameOfMark } from './wanted';
+import type { WantedMarks } from './wanted';
 
 const patienceMs = 20_000;
 
@@ -50,11 +51,11 @@ function wordMat(mat: NamedStickers['mat']): string[] {
     : [];
 }
 
-/** What was found, in words: how many became landmarks, which are partly covered, and which got no name and why. */
-export function wordStickers({ named, unnamed, mat }: NamedStickers): string {
-  const seen = named.length + unnamed.length;
+/** What was found, in words: how many became landmarks, how many are landmarks that are not asked for (`spare`), which are partly covered, and which got no name and why. */
+export function wordStickers({ named, unnamed, mat }: NamedStickers, spare = 0): string {
+  const seen = named.length + unnamed.length + spare;
   if (seen === 0) return [...wordMat(mat), `No stickers were found on the client. ${colours}`].join(' ');
-  if (named.length === 0) {
+  if (named.length === 0 && spare === 0) {
     const reason = unnamed[0]?.why ?? '';
     return [
       `${seen} ${seen === 1 ? 'sticker was' : 'stickers were'} found and got no name: ${reason}. Check head end and exercise, or set the marks by hand. ${colours}`,
@@ -66,6 +67,7 @@ export function wordStickers({ named, unnamed, mat }: NamedStickers): string {
   return [
     `${named.length} of ${seen} stickers found are landmarks now. Look them over; undo takes them back.`,
     ...(covered.length > 0 ? [`Partly covered, so less sharp: ${joined(covered)}.`] : []),
+    ...(spare > 0 ? [`${spare} more ${spare === 1 ? 'is' : 'are'} not asked for from here.`] : []),
     ...(doubts.length > 0 ? [`Ringed without a name: ${joined([...new Set(doubts)])}.`] : []),
     ...wordMat(mat),
   ].join(' ');
@@ -75,12 +77,15 @@ export function wordStickers({ named, unnamed, mat }: NamedStickers): string {
 export async function placeByStickers(
   sheet: Sheet,
   expected: readonly ExpectedMark[],
+  wanted: WantedMarks,
 ): Promise<PlacedStickers | undefined> {
   const answer = await ask({ ask: 'all', address: pictureAddress(sheet.id), expected });
   if (!answer.ok || !('named' in answer)) return undefined;
   const scale = sheet.originalWidth / answer.width;
   const inOriginal = ({ at: [x, y] }: Sticker): Vec2 => [x * scale, y * scale];
-  const { named, unnamed, mat } = answer;
+  const { unnamed, mat } = answer;
+  const named = answer.named.filter(({ name }) => wanted.includes(name));
+  const spare = answer.named.length - named.length;
   const [left, right] = mat?.map(inOriginal) ?? [];
   return {
     points: {
@@ -90,7 +95,7 @@ export async function placeByStickers(
     sdPx: Object.fromEntries(named.map(({ name, sticker }) => [name, sticker.sdPx * scale])),
     ...(mat ? { knownMm: matStickersApartMm } : {}),
     loose: unnamed.map(({ sticker, why }) => ({ at: inOriginal(sticker), radius: sticker.radius * scale, why })),
-    words: wordStickers(answer),
+    words: wordStickers({ named, unnamed, mat }, spare),
   };
 }
 

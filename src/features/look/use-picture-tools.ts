@@ -8,7 +8,7 @@ import type { Setting } from '@/core/alignment/setting';
 import type { Pose } from '@/core/body/pose';
 import type { Body } from '@/core/body/segments';
 import type { Vec2 } from '@/core/geometry';
-import { expectedPlaces } from './expected';
+import { expectedStickers } from './expected';
 import { firstPlace, landmarksUnder, outlineOf } from './outline';
 import type { OutlinePlace } from './outline';
 import type { BenchAct, Place, Sheet } from './state';
@@ -46,7 +46,7 @@ export function usePictureTools({ body, pose, view, wanted, place, sheet, settin
     setSearching(true);
     setLoose([]);
     onNote(undefined);
-    const found = await placeByStickers(sheet, expectedPlaces(body, pose, view, wanted, headEnd));
+    const found = await placeByStickers(sheet, expectedStickers(body, pose, view, wanted, headEnd), wanted);
     setSearching(false);
     if (!found) return onNote({ tone: 'out', text: unreadable });
     const { points, sdPx, knownMm, loose, words } = found;
