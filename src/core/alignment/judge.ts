@@ -98,6 +98,7 @@ function explain(
   verdict: Verdict,
   faultName: string,
   probability: number,
+  settles: string | undefined,
 ): string {
   const percent = probability > 0.995 ? 'over 99 %' : `${Math.round(100 * probability)} %`;
   const from = compared ? ' from own neutral' : '';
@@ -105,16 +106,18 @@ function explain(
   if (verdict === 'in') return `In level: ${facts}`;
   if (verdict === 'out')
     return `Out of level toward ${faultName}: ${facts} ${percent[0]?.toUpperCase()}${percent.slice(1)} sure.`;
-  const settle = cannotBeIn(target, judged.se)
-    ? 'The error is too wide for this target, so "in" cannot be shown this way: use stickers on the landmarks, a closer camera, or mark three times and average.'
-    : 'A closer camera, stickers, or a second look from the same place would settle it.';
+  const settle =
+    settles ??
+    (cannotBeIn(target, judged.se)
+      ? 'The error is too wide for this target, so "in" cannot be shown this way: use stickers on the landmarks, a closer camera, or mark three times and average.'
+      : 'A closer camera, stickers, or a second look from the same place would settle it.');
   return `Can't tell yet, leans toward ${faultName}: ${facts} ${percent} likely out. ${settle}`;
 }
 
 function judgeOne(
   target: TargetToMeet,
   measured: Estimate,
-  { neutral: own, faultOf, limbs }: ToJudge,
+  { neutral: own, faultOf, limbs, settles }: ToJudge,
 ): Finding | undefined {
   const neutral = own?.[target.measure];
   const compared = target.relativeTo === 'neutral' && neutral !== undefined;
@@ -140,7 +143,7 @@ function judgeOne(
       : {}),
     ...(side ? { side } : {}),
     safety,
-    why: explain(target, judged, compared, verdict, plain, probability),
+    why: explain(target, judged, compared, verdict, plain, probability, settles?.[target.measure]),
     value: judged.value,
     se: judged.se,
   };
@@ -158,6 +161,8 @@ export type ToJudge = {
   readonly faultOf: (id: string, side: Side | undefined) => JudgedFault;
   /** Whose limb a measure of one limb was read from. */
   readonly limbs?: Readonly<Record<string, Side>> | undefined;
+  /** What would settle a measure that can't be told, where more is known of its error than its size. */
+  readonly settles?: Readonly<Record<string, string>> | undefined;
 };
 
 /** Faults judged from measures against targets; what would hurt comes first, then the worst. */

@@ -17,7 +17,7 @@ const rememberTargets = remembering<StancesInForce, ReturnType<typeof resolveTar
 
 /** Faults judged from measures, against the targets of the stances in force; what would hurt comes first, then the worst. */
 export function judge(
-  input: JudgeInput & Pick<ToJudge, 'limbs'> & { readonly from?: Readonly<Record<string, Layer>> },
+  input: JudgeInput & Pick<ToJudge, 'limbs' | 'settles'> & { readonly from?: Readonly<Record<string, Layer>> },
   repertoire: Repertoire,
 ): Result<JudgeOutput> {
   const exercise = lookUp(repertoire.exercises, input.exercise, 'exercise', 'exercise');
@@ -45,6 +45,7 @@ export function judge(
       neutral: input.neutral,
       targets: targets.value,
       limbs: input.limbs,
+      settles: input.settles,
       faultOf: (id, side) => {
         const fault = entry(repertoire.faults, id);
         return { plain: plainOf(fault, side), safety: fault.safety || safetyFaults.has(id) };

@@ -21,6 +21,7 @@ import { roles } from '../alignment/look-values';
 import type { Method, OtherReading, Role, LookValue } from '../alignment/look-values';
 import type { Estimate } from '../alignment/input';
 import type { Side } from '../anatomy/landmarks';
+import { isUpright } from '../anatomy/positions';
 import type { Phase, View } from '../anatomy/positions';
 import { judge } from './judge';
 import type { Finding, JudgeOutput } from '../alignment/judge';
@@ -154,7 +155,11 @@ function limbsIn(values: Readonly<Record<string, LookValue>>): Readonly<Record<s
 function judgeMoment(
   input: LookInput,
   repertoire: Repertoire,
-  { values, rolledDeg }: { readonly values: Values; readonly rolledDeg: Estimate | undefined },
+  {
+    values,
+    rolledDeg,
+    lying,
+  }: { readonly values: Values; readonly rolledDeg: Estimate | undefined; readonly lying: Lying },
   setup: Values | undefined,
   phase: Phase,
 ): Result<JudgeOutput> | undefined {
@@ -192,6 +197,7 @@ function judgeMoment(
       conditions: [...conditions],
       measures,
       limbs: limbsIn(values),
+      ...(rolledDeg ? {} : { settles: settledByRoll(values, lying) }),
       ...(Object.keys(neutral).length > 0 ? { neutral } : {}),
     },
     repertoire,
@@ -216,6 +222,24 @@ function withRoll(finding: Finding, method: Method | undefined, rolledDeg: Estim
     ...finding,
     why: `${finding.why} A pelvis rolled by ${Math.max(1, Math.round(roll))}° more would read so too: the strip, or a look from the foot end in the same hold, tells.`,
   };
+}
+
+/** Ways that tell tilt from roll where the body lies like this: PSIS is hidden on the back, an end of the mat shows no roll upright. */
+function waysPastRoll({ position, trunk }: Lying): string {
+  const isFlat = !isUpright(position) && position !== 'sideLying' && trunk === 'level';
+  const ways = [
+    'the pelvis strip',
+    ...(position === 'supine' ? [] : ['PSIS']),
+    ...(isFlat ? ['a picture from the foot end in the same hold'] : []),
+  ];
+  return ways.length < 2 ? ways.join() : `${ways.slice(0, -1).join(', ')} or ${ways.at(-1) ?? ''}`;
+}
+
+/** What would settle tilt by marks that a roll moves: most of its error is that roll, whatever the marks are. */
+function settledByRoll(values: Values, lying: Lying): Readonly<Record<string, string>> {
+  const isMoved = (id: string): boolean => values[id]?.method === 'picture' && rollAlike(id, 1) !== undefined;
+  const words = `From the side a roll of the pelvis reads as tilt, and most of the error is that: ${waysPastRoll(lying)} would settle it.`;
+  return Object.fromEntries(Object.keys(values).flatMap((id) => (isMoved(id) ? [[id, words]] : [])));
 }
 
 function wordRolled({ value, se }: Estimate): string {
@@ -336,7 +360,7 @@ export function readLook(input: LookInput, repertoire: Repertoire, fault?: strin
     const result = judgeMoment(
       input,
       repertoire,
-      { values: values[role], rolledDeg: moments[role].rolledDeg },
+      { values: values[role], rolledDeg: moments[role].rolledDeg, lying },
       rest,
       phaseOf[role],
     );

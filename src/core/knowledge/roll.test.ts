@@ -119,6 +119,14 @@ test('a pelvis that rolled 9° and did not tip: seen in the same hold, the tilt 
   expect(together.why).toMatch(/The pelvis’ roll in the same hold, [89]\.\d° ± .*° toward her left, is taken off\.$/);
 });
 
+test("what can't be told for the roll says which way would tell it", () => {
+  const still: Shaky = { uniform: () => 0.5, gauss: () => 0 };
+  expect(look(still, 4, false).why).toMatch(
+    /^Can't tell yet, .* most of the error is that: the pelvis strip or a picture from the foot end in the same hold would settle it\.$/,
+  );
+  expect(look(still, 4, true).why).not.toMatch(/would settle it/);
+});
+
 test('600 looks with rolls of 2°: with the roll taken off the error is smaller, and holds', () => {
   const shake = shaky(31);
   let [inside, narrower] = [0, 0];
