@@ -22,6 +22,11 @@ export const faults: readonly Entry[] = [
     feltAt: ['lowBack'],
     causes: ['legTooHeavy', 'breathLate', 'shortHipFront', 'noFeelForLevel', 'tired'],
     shownBy: [...high('pelvicTilt', 'pelvicTiltPsis', 'pelvicTiltStrip'), ...low('cuffPressure')],
+    broughtOnBy: [
+      { lever: ['long'], legs: ['both'] },
+      { lever: ['long'], effort: ['strong'] },
+      { extension: ['loaded', 'endRange'] },
+    ],
   },
   {
     id: 'tuck',
@@ -61,6 +66,7 @@ export const faults: readonly Entry[] = [
     causes: ['legTooHeavy', 'breathLate', 'tired', 'headWeight'],
     shownBy: high('lumbarGap'),
     needs: ['lowBackDown'],
+    broughtOnBy: [{ lever: ['long'] }, { legs: ['both'] }],
   },
   {
     id: 'roll',
@@ -74,6 +80,11 @@ export const faults: readonly Entry[] = [
     why: 'The trunk turns to carry the leg, so one side does the work for both.',
     causes: ['oneSideLate', 'standingFootIdle', 'stiffHip', 'legTooHeavy', 'ownShape'],
     shownBy: either('pelvicRoll'),
+    broughtOnBy: [
+      { legs: ['one'], also: ['wideOrCrossed'] },
+      { legs: ['one'], weightOn: ['hands', 'knees'] },
+      { twist: ['loaded', 'endRange'] },
+    ],
   },
   {
     id: 'hike',
@@ -166,6 +177,7 @@ export const faults: readonly Entry[] = [
     feltAt: ['lowBack'],
     causes: ['shortHipFront', 'weakSeat', 'notSureWhere', 'tooMuchEffort'],
     shownBy: high('bridgeLine'),
+    broughtOnBy: [{ also: ['highBridge'] }],
   },
   {
     id: 'overBraced',
@@ -191,6 +203,7 @@ export const faults: readonly Entry[] = [
     why: 'The pressure goes forward and down instead of being held; midline and pelvic floor take it.',
     causes: ['breathLate', 'headWeight', 'legTooHeavy', 'separation', 'tooMuchEffort'],
     byEye: 'Belly flat, doming, or doming on one side.',
+    broughtOnBy: [{ headUp: true }, { legs: ['both'] }],
   },
   // head, neck, shoulders
   {
@@ -232,6 +245,7 @@ export const faults: readonly Entry[] = [
     causes: ['weakCurl', 'rushing', 'stiffLowBack', 'longLegsShortTrunk'],
     byEye: 'Head led, hurried, or thrown.',
     needs: ['headUp'],
+    broughtOnBy: [{ rolling: true }],
   },
   {
     id: 'neckTense',
@@ -245,6 +259,7 @@ export const faults: readonly Entry[] = [
     feltAt: ['neck'],
     causes: ['weakNeckFront', 'tooMuchEffort', 'weakCurl', 'headSupportWrong'],
     byEye: 'Neck soft, working, or corded.',
+    broughtOnBy: [{ weightOn: ['neck'] }],
   },
   {
     id: 'throatLeads',
@@ -259,6 +274,7 @@ export const faults: readonly Entry[] = [
     causes: ['weakNeckFront', 'weakCurl', 'noFeelForLevel', 'stiffUpperBack'],
     byEye: 'Nod first, together, or throat first.',
     needs: ['headUp'],
+    broughtOnBy: [{ headUp: true }],
   },
   {
     id: 'neckPulled',
@@ -495,6 +511,7 @@ export const faults: readonly Entry[] = [
     feltAt: ['lowBack'],
     causes: ['tired', 'legTooHeavy', 'weakShoulderBlade', 'noFeelForLevel'],
     shownBy: low('plankLine', 'bridgeLine'),
+    broughtOnBy: [{ weightOn: ['hands', 'forearms'] }],
   },
   {
     id: 'pike',
@@ -641,6 +658,7 @@ export const faults: readonly Entry[] = [
     causes: ['springsTooLight', 'rushing', 'legTooHeavy', 'fearOfFalling'],
     byEye: 'In hand, ahead for a moment, or running.',
     needs: ['carriage'],
+    broughtOnBy: [{ movingCarriage: true }],
   },
   {
     id: 'armsPull',
@@ -720,5 +738,6 @@ export const faults: readonly Entry[] = [
     causes: ['rushing', 'tooMuchEffort'],
     byEye: 'Weight on the blades, near the neck, or on it; any pressure she tells of.',
     needs: ['overShoulders'],
+    broughtOnBy: [{ weightOn: ['neck'] }],
   },
 ];

@@ -174,6 +174,18 @@ describe('errors', () => {
     expect(missing.curlHeight).toEqual(['scale']);
     expect(warnings.map(({ code }) => code)).toContain('noScale');
   });
+  test('and beside a set-up without one every number is one still', () => {
+    const marks: Landmarks = {
+      ...{ ASIS: [1000, 682], PS: [1100, 700], GT: [1050, 760], LK: [1100, 400], LM: [1500, 400] },
+      ...{ LR: [800, 690], SN: [650, 720], AC: [600, 780], FH: [260, 690], CH: [400, 690] },
+    };
+    for (const trunk of ['level', 'inclined'] as const) {
+      const { measures } = read(supine(marks, { scale: undefined, trunk, neutral: { landmarks: marks } }));
+      expect(Object.keys(measures).length).toBeGreaterThan(6);
+      for (const [id, { value: told, seWithin }] of Object.entries(measures))
+        expect([id, Number.isFinite(told), Number.isFinite(seWithin)]).toEqual([id, true, true]);
+    }
+  });
 });
 
 describe('what is missing or wrong', () => {

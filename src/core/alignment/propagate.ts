@@ -145,7 +145,7 @@ export function withErrors(
   const reported = report ? report(corrected) : corrected;
   const sinceSetUp = moved ? (mmPerPx ? slip : 0) + since.sd ** 2 : 0;
   // Against the set-up, what a camera that looks down adds cancels as far as the body lies as it lay; where it has turned it does not.
-  const turned = shares.length > 1 ? (elevated * elevationSd) ** 2 : 0;
+  const turned = mmPerPx && shares.length > 1 ? (elevated * elevationSd) ** 2 : 0;
   const seWithin = Math.sqrt(variance + sinceSetUp + turned + model[0] ** 2);
   if (!mmPerPx) return { value: reported, unit, seWithin };
   const matSd = (Math.SQRT2 * sdPx) / matLengthPx;

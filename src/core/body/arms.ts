@@ -76,9 +76,10 @@ function reach(arm: Extract<ArmPose, { kind: 'reaching' }>, hung: Hung): ArmJoin
   return onward(hung, elbow, plus3(elbow, apply(bent, [-forearm, 0, 0])));
 }
 
-function plantHand(hung: Hung): ArmJoints {
+function plantHand(hung: Hung, { aheadMm = 0, outMm = 0 }: Extract<ArmPose, { kind: 'handDown' }>): ArmJoints {
   const { position, shoulder, h, outward } = hung;
-  if (position !== 'sitting') return onHand(hung, [shoulder[0], shoulder[1], 0.03 * h]);
+  const under: Vec3 = [shoulder[0] + aheadMm, shoulder[1], 0.03 * h];
+  if (position !== 'sitting') return onHand(hung, plus3(under, times3(outward, outMm)));
   return onHand(hung, plus3([shoulder[0] - 0.14 * h, shoulder[1], 0.03 * h], times3(outward, 0.05 * h)));
 }
 
@@ -169,7 +170,7 @@ export function poseArm(body: Body, pose: Pose, side: Side, shoulder: Vec3, hold
     case 'reaching':
       return reach(arm, hung);
     case 'handDown':
-      return plantHand(hung);
+      return plantHand(hung, arm);
     case 'forearmDown':
       return plantForearm(hung);
     case 'underHead':

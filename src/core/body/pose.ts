@@ -75,8 +75,10 @@ const reaching = v.strictObject({
   outDeg: angle,
   elbowDeg: angle,
 });
-const resting = v.strictObject({ kind: v.picklist(['beside', 'handDown', 'forearmDown', 'underHead']) });
-export const armPose = v.variant('kind', [reaching, resting]);
+/** Planted under the shoulder, or so far toward the head of it and out to its side, mm. */
+const handDown = v.strictObject({ kind: v.literal('handDown'), aheadMm: angle, outMm: angle });
+const resting = v.strictObject({ kind: v.picklist(['beside', 'forearmDown', 'underHead']) });
+export const armPose = v.variant('kind', [reaching, handDown, resting]);
 export type ArmPose = v.InferOutput<typeof armPose>;
 
 export const poseShape = v.strictObject({

@@ -5,7 +5,8 @@ import { watchFor } from '../knowledge/watch';
 import * as v from 'valibot';
 import { refusedAt, refusedWith } from '../../../tests/rigs/refused';
 import { rankFromNames, rankInput } from './rank-input';
-import { entry, faultIds, serves } from '../knowledge/find';
+import { entry, faultIds, levelOf, serves } from '../knowledge/find';
+import { watchedAt } from '../knowledge/fits';
 import { repertoire } from '@/repertoire';
 import { sliceOf } from '../knowledge/slice';
 
@@ -133,31 +134,47 @@ describe('left out, with the reason', () => {
 
 describe('three things to watch', () => {
   const legFloat = entry(repertoire.exercises, 'legFloat');
+  const floated = { exercise: legFloat, level: levelOf(legFloat, 1) };
   test('what could hurt her and was out last time, then her cautions, then last time, then what is usual', () => {
     const last = [
       { fault: 'arch', verdict: 'out', severity: 'marked' },
       { fault: 'flare', verdict: 'unsure' },
     ] as const;
-    expect(watchFor(repertoire, legFloat, ['neck'], last).map(({ fault, safety }) => [fault, safety])).toEqual([
+    expect(watchFor(repertoire, floated, ['neck'], last).map(({ fault, safety }) => [fault, safety])).toEqual([
       ['chinUp', true],
       ['chinJam', true],
       ['arch', false],
     ]);
-    expect(watchFor(repertoire, legFloat, ['lowBackPain'], last)[0]).toMatchObject({
+    expect(watchFor(repertoire, floated, ['lowBackPain'], last)[0]).toMatchObject({
       fault: 'arch',
       safety: true,
       because: 'marked last time; low back pain now',
     });
   });
+  test('what a level brings on comes sooner, what could hurt there soonest', () => {
+    const first = (id: string, number: number) => {
+      const exercise = entry(repertoire.exercises, id);
+      const level = levelOf(exercise, number);
+      return watchFor(repertoire, { exercise: watchedAt(repertoire, exercise, number), level }, [], []).map(
+        ({ fault }) => fault,
+      );
+    };
+    expect(first('kneeFloat', 1)[0]).toBe('arch'); // one leg, bent
+    expect(first('kneeFloat', 3)[0]).toBe('lowBackPops'); // both legs off the mat
+    expect(first('rollOver', 1)[0]).toBe('momentum'); // the hips hardly lift
+    expect(first('rollOver', 2)[0]).toBe('neckPressed'); // the neck carries
+    expect(first('teaser', 4)).toContain('arch');
+    expect(first('upStretch', 1)[0]).toBe('carriageRuns');
+  });
   test('for someone new: what this exercise usually shows', () => {
     const rolled = { fault: 'roll', verdict: 'out', severity: 'clear', side: 'L' } as const;
     const others = [{ ...rolled, fault: 'hike', side: 'R' } as const, rolled];
     expect(
-      watchFor(repertoire, legFloat, [], others)
+      watchFor(repertoire, floated, [], others)
         .map(({ plain }) => plain)
         .slice(0, 2),
     ).toEqual(['the right hip hiking up', 'the pelvis rolling to the left']);
-    expect(watchFor(repertoire, legFloat, [], []).map(({ fault }) => fault)).toEqual(faultIds(legFloat).slice(0, 3));
+    expect(watchFor(repertoire, floated, [], []).map(({ fault }) => fault)).toEqual(faultIds(legFloat).slice(0, 3));
   });
 });
 

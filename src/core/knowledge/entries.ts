@@ -67,6 +67,8 @@ export const fault = v.strictObject({
   ),
   /** What the body must be like for it: where a level has not, it is not watched there. */
   needs: v.optional(v.array(v.picklist(needs))),
+  /** What of a level brings it on: any of these, and it is watched for sooner. */
+  broughtOnBy: v.optional(v.array(loadQuery)),
 });
 export type Fault = v.InferOutput<typeof fault>;
 

@@ -188,7 +188,7 @@ export function viewItem(pack: DayPack, client: FloorClient, item: Item, working
     exercise: watched,
     levels: exercise.levels.length,
     weighed: weighLevel(repertoire, exercise, rung, client.acting),
-    watch: watchFor(repertoire, watched, client.conditions, client.last[exercise.id] ?? []),
+    watch: watchFor(repertoire, { exercise: watched, level: rung }, client.conditions, client.last[exercise.id] ?? []),
     breathFrom: stancesFor(pack, client, exercise.id).school.name,
     ...(edge ? { edge } : {}),
     ...(fault ? { fault, ...correctionsFor(pack, client, item, fault) } : {}),

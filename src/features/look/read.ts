@@ -260,7 +260,8 @@ function startExercise(exercise: Exercise, { repertoire, studio, client, seen }:
   const { school } = layStances({ studio, client, exercise: studio.exerciseStances[id] ?? {} });
   const conditions = conditionsInForce(client.conditions);
   const levels = exercise.levels
-    .map(({ number, name: levelName, change, top, scene, load }) => ({
+    .map((level) => ({ ...level, level }))
+    .map(({ number, name: levelName, change, top, scene, load, level }) => ({
       number,
       name: levelName,
       change,
@@ -271,7 +272,7 @@ function startExercise(exercise: Exercise, { repertoire, studio, client, seen }:
       setUp: setUpAt(exercise, number),
       position: exerciseAt(exercise, number).position,
       wantsSpotter: load.also.includes('spotter'),
-      watch: watchFor(repertoire, watchedAt(repertoire, exercise, number), conditions, seen),
+      watch: watchFor(repertoire, { exercise: watchedAt(repertoire, exercise, number), level }, conditions, seen),
     }))
     .filter(({ looks }) => looks.length > 0);
   return {

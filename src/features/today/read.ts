@@ -8,6 +8,7 @@ import { cautionsOf, conditionsInForce } from '@/core/knowledge/conditions';
 import type { Caution } from '@/core/knowledge/conditions';
 import { correctionWords } from '@/core/knowledge/names';
 import type { Exercise, Repertoire } from '@/core/knowledge/entries';
+import { levelOf } from '@/core/knowledge/find';
 import { watchedAt } from '@/core/knowledge/fits';
 import { lastFound } from '@/core/knowledge/kept';
 import { watchFor } from '@/core/knowledge/watch';
@@ -137,10 +138,10 @@ function watchAt(
   look: LookCard | undefined,
   stands = 1,
 ) {
-  const watched = watchedAt(repertoire, exercise, look?.level ?? stands);
+  const level = levelOf(exercise, look?.level ?? stands);
   return watchFor(
     repertoire,
-    watched,
+    { exercise: watchedAt(repertoire, exercise, level.number), level },
     conditionsInForce(client.conditions),
     look?.result ? lastFound(look.result) : [],
   );

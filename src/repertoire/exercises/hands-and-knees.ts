@@ -21,6 +21,12 @@ import {
 
 const onKnees = { position: 'fourPoint', ...both(kneeDown) } as const;
 const plank = { position: 'frontSupport', ...both(long) } as const;
+/** One hand on the far shoulder rest, the other round the near corner of the carriage. */
+const acrossCarriage = {
+  ...plank,
+  leftArm: { kind: 'handDown', aheadMm: -90, outMm: 70 },
+  rightArm: { kind: 'handDown', aheadMm: 170, outMm: -20 },
+} as const;
 const feel: ExerciseEntry['feel'] = {
   where: 'The whole front of the trunk, the upper back broad.',
   notWhere: 'Not in the low back, not in the wrists.',
@@ -431,8 +437,8 @@ export const handsAndKnees: readonly ExerciseEntry[] = [
         number: 1,
         name: 'Long line only',
         change: 'Four counts out to one long line, four back.',
-        start: { ...plank, trunkDeg: 56 },
-        top: plank,
+        start: { ...acrossCarriage, trunkDeg: 56 },
+        top: acrossCarriage,
         dose: each(3),
         load: { balance: true, movingCarriage: true, also: ['footHeld', 'fallRisk', 'spotter', 'oneSided'] },
         springs: 'one and a half to start, low bar',
@@ -444,9 +450,9 @@ export const handsAndKnees: readonly ExerciseEntry[] = [
         name: 'With back extension',
         change: 'From the long line the spine opens, tail to head.',
         endPoint: 'Hips up, the spine open from tail to head.',
-        start: { ...plank, trunkDeg: 56 },
-        via: plank,
-        top: { ...plank, trunkDeg: -6, lumbarFlexDeg: -8, thoracicFlexDeg: -18, neckFlexDeg: -12 },
+        start: { ...acrossCarriage, trunkDeg: 56 },
+        via: acrossCarriage,
+        top: { ...acrossCarriage, trunkDeg: -6, lumbarFlexDeg: -8, thoracicFlexDeg: -18, neckFlexDeg: -12 },
         dose: each(4),
         load: {
           extension: 'endRange',
@@ -465,9 +471,9 @@ export const handsAndKnees: readonly ExerciseEntry[] = [
         name: 'Two-count flow',
         change: 'The same, in two counts.',
         endPoint: 'Hips up, the spine open from tail to head.',
-        start: { ...plank, trunkDeg: 56 },
-        via: plank,
-        top: { ...plank, trunkDeg: -6, lumbarFlexDeg: -8, thoracicFlexDeg: -18, neckFlexDeg: -12 },
+        start: { ...acrossCarriage, trunkDeg: 56 },
+        via: acrossCarriage,
+        top: { ...acrossCarriage, trunkDeg: -6, lumbarFlexDeg: -8, thoracicFlexDeg: -18, neckFlexDeg: -12 },
         dose: each(5),
         load: {
           extension: 'endRange',
@@ -542,9 +548,9 @@ export const handsAndKnees: readonly ExerciseEntry[] = [
         number: 1,
         name: 'Long line and turn',
         change: 'From the long line the chest turns.',
-        start: { ...plank, trunkDeg: 56 },
-        via: plank,
-        top: { ...plank, thoracicTurnDeg: 26 },
+        start: { ...acrossCarriage, trunkDeg: 56 },
+        via: acrossCarriage,
+        top: { ...acrossCarriage, thoracicTurnDeg: 26 },
         dose: each(3),
         load: {
           twist: 'endRange',
