@@ -10,12 +10,13 @@ import { giveUp, root, run } from './stages.mjs';
 
 /** Folders of the core, each with the unit tests that are asked of its mutants: its own and its nearest readers'. */
 const askedOf = {
-  alignment: ['alignment', 'agreement', 'figure/picture', 'knowledge/judge', 'knowledge/look'],
+  alignment: ['alignment', 'agreement', 'figure/picture', 'knowledge/judge', 'knowledge/look', 'knowledge/roll'],
   load: ['load', 'springs', 'progression', 'knowledge/spring-setting'],
   progression: ['progression', 'load', 'floor'],
   springs: ['springs', 'load', 'knowledge/spring-setting'],
   knowledge: ['knowledge', 'corrections', 'progression', 'repertoire'],
   corrections: ['corrections', 'knowledge', 'progression'],
+  motion: ['motion'],
 };
 const folders = (process.env.FOLDERS ?? Object.keys(askedOf).join(',')).split(',');
 const sample = Number(process.env.SAMPLE ?? 300);

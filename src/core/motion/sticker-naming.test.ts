@@ -79,6 +79,32 @@ test('a figure that lies the other way round than was told, and stickers strewn 
   expect(nameStickers(all, []).named).toEqual([]);
 });
 
+test('a camera held askew names them still, one that lies on its side does not', () => {
+  const turned = (by: number) =>
+    all.map((one) => ({
+      ...one,
+      at: [
+        900 + Math.cos(by) * (one.at[0] - 900) - Math.sin(by) * (one.at[1] - 500),
+        500 + Math.sin(by) * (one.at[0] - 900) + Math.cos(by) * (one.at[1] - 500),
+      ] as const,
+    }));
+  for (const by of [-0.4, 0.25]) {
+    const stickers = turned(by); // on top of the 0.1 that they are turned by already
+    const { named } = nameStickers(stickers, model);
+    expect(named).toHaveLength(model.length);
+    for (const { name, sticker } of named) expect(sticker).toBe(stickers[model.findIndex((one) => one.name === name)]);
+  }
+  expect(nameStickers(turned(1.2), model).named).toEqual([]);
+});
+
+test('where a landmark lies, a sticker of another colour is not it', () => {
+  const odd = stuck.map(({ name, sticker }) => (name === 'LR' ? { ...sticker, colour: 1 } : sticker));
+  const { named, unnamed } = nameStickers(odd, model);
+  expect(named.map(({ name }) => name)).not.toContain('LR');
+  expect(named).toHaveLength(model.length - 1);
+  expect(unnamed).toMatchObject([{ sticker: { colour: 1 }, why: 'no landmark of its colour is near' }]);
+});
+
 test('stickers on the mat are no landmarks', () => {
   const mat = stickerAt([400, 700], 3);
   const { named, unnamed } = nameStickers([mat, ...all], model);

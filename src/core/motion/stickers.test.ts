@@ -95,6 +95,10 @@ describe('stickers', () => {
       ]),
     );
     expect(colourAt(two, [5, 5])).toBeUndefined();
+    const all = plain(() => violet);
+    expect(colourAt(all, [0, 0])).toEqual([...violet]); // what lies beyond the picture's edge is left out
+    expect(colourAt(all, [199, 119])).toEqual([...violet]);
+    expect(colourAt(all, [500, 500])).toBeUndefined();
     expect(nearestSticker(found, [55, 62], 12)?.at[0]).toBeCloseTo(50, 0);
     expect(nearestSticker(found, [90, 100], 12)).toBeUndefined();
   });
