@@ -5,9 +5,12 @@ import type { Repertoire } from '@/core/knowledge/entries';
 import { causes } from './causes';
 import { conditions, stopSigns } from './conditions';
 import { corrections } from './corrections';
-import { correctionsForAll } from './corrections-more';
+import { correctionsAlone } from './corrections-alone';
+import { correctionChanges } from './corrections-changes';
 import { correctionsByPosition } from './corrections-positions';
+import { correctionProps } from './corrections-props';
 import { correctionsByShape } from './corrections-shapes';
+import { correctionWords } from './corrections-words';
 import { abdominal } from './exercises/abdominal';
 import { apparatus } from './exercises/apparatus';
 import { bridges } from './exercises/bridges';
@@ -47,7 +50,15 @@ export const repertoire: Repertoire = v.parse(shape, {
   targets,
   stances,
   schools,
-  corrections: [...corrections, ...correctionsByPosition, ...correctionsByShape, ...correctionsForAll],
+  corrections: [
+    ...corrections,
+    ...correctionsByPosition,
+    ...correctionsByShape,
+    ...correctionWords,
+    ...correctionProps,
+    ...correctionChanges,
+    ...correctionsAlone,
+  ],
   props,
   conditions,
   stopSigns,

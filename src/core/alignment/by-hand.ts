@@ -20,6 +20,8 @@ type HandRule = {
   /** Spread of one reading, in what is counted: within one set-up, and found again. */
   readonly sd: readonly [within: number, between: number];
   readonly positions: readonly Position[];
+  /** Says something only where the head is carried off the mat. */
+  readonly inCurlsOnly?: true;
 };
 
 const lying: readonly Position[] = ['supine', 'prone', 'sideLying', 'fourPoint', 'frontSupport'];
@@ -96,6 +98,7 @@ export const handRules: readonly HandRule[] = [
     hi: 400,
     sd: [4, 8],
     positions: ['supine'],
+    inCurlsOnly: true,
   },
   {
     measure: 'cuffPressure',

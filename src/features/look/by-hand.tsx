@@ -19,6 +19,8 @@ const unitWords = { deg: '°', fingers: 'fingers', mm: 'mm', mmHg: 'mmHg' } as c
 type ByHandProps = {
   readonly role: Role;
   readonly position: Position;
+  /** The head is carried off the mat at this level. */
+  readonly curls: boolean;
   readonly readings: readonly Taken[];
   readonly fingerMm: number | null;
   readonly onFinger: (mm: number | null) => void;
@@ -26,9 +28,11 @@ type ByHandProps = {
 };
 
 /** What goniometer, fingers, tape, cuff and pole tell, each with its own error. */
-export function ByHand({ role, position, readings, fingerMm, onFinger, onRead }: ByHandProps) {
+export function ByHand({ role, position, curls, readings, fingerMm, onFinger, onRead }: ByHandProps) {
   const { failed, ask } = useAsking();
-  const rules = handRules.filter(({ positions }) => positions.includes(position));
+  const rules = handRules.filter(
+    ({ positions, inCurlsOnly }) => positions.includes(position) && (curls || !inCurlsOnly),
+  );
   return (
     <Stack $gap={22} style={{ maxWidth: 720, paddingTop: 16 }}>
       <div>

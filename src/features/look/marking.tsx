@@ -1,5 +1,6 @@
 'use client';
 
+import { loadsOf } from '@/core/knowledge/loads';
 import { isMeasuredFrom } from '@/core/knowledge/looks';
 import { keysOf } from '@/core/keyed';
 import { ArrowRight } from 'lucide-react';
@@ -34,7 +35,7 @@ const doneNames: Readonly<Record<Role, string>> = {
 
 /** One moment of the look: from each side, by picture, by hand or by eye, and what that says. */
 export function Marking(props: MarkingProps) {
-  const { role, bench, reading, opening, exercise, readings, onRead, correction, onDone } = props;
+  const { role, bench, reading, opening, exercise, level, readings, onRead, correction, onDone } = props;
   const { position } = exercise;
   const [view, setView] = useState<View>(exercise.looks[0]?.view ?? 'side');
   const [method, setMethod] = useState<Method>(() => {
@@ -100,6 +101,7 @@ export function Marking(props: MarkingProps) {
               <ByHand
                 role={role}
                 position={position}
+                curls={loadsOf(level).headUp}
                 readings={readings}
                 fingerMm={finger}
                 onFinger={setFinger}
