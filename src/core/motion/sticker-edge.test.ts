@@ -1,7 +1,8 @@
 // Edges of shapes whose middle and size are known, as rays find them.
 import type { Vec2 } from '../geometry';
 import { rayDirections } from './sticker-disc';
-import { coveredDisc, longnessOf, mayBeDisc } from './sticker-edge';
+import { looksRound } from './sticker-blobs';
+import { coveredDisc, longnessOf, mayBeDisc, throughThree } from './sticker-edge';
 
 /** How far a shape reaches along each ray, from a point inside it. */
 const edgeOf = (inside: (x: number, y: number) => boolean): Float64Array =>
@@ -38,6 +39,49 @@ describe('a whole disc', () => {
   });
 });
 
+test('three waves round the middle are a cut, whichever way they lie; two are a tilt', () => {
+  const wavy = (of: (turn: number) => number) =>
+    Float64Array.from(rayDirections, ([x, y]) => 9 * (1 + of(Math.atan2(y, x))));
+  for (const wave of [Math.cos, Math.sin]) {
+    expect(longnessOf(wavy((turn) => 0.048 * wave(3 * turn)))).toBeUndefined();
+    expect(longnessOf(wavy((turn) => 0.02 * wave(3 * turn)))).toBeCloseTo(1, 1);
+    expect(longnessOf(wavy((turn) => 0.048 * wave(2 * turn)))).toBeCloseTo(1.1, 1);
+  }
+});
+
+test('the circle through three points, and none through three on a line', () => {
+  const on = (turn: number): Vec2 => [3 + 5 * Math.cos(turn), -2 + 5 * Math.sin(turn)];
+  for (const [a, b, c] of [
+    [0.3, 1.9, 4],
+    [2, 2.5, 5.5],
+    [-1, 0.2, 3],
+  ] as const) {
+    const circle = throughThree(on(a), on(b), on(c));
+    expect(circle?.at[0]).toBeCloseTo(3, 9);
+    expect(circle?.at[1]).toBeCloseTo(-2, 9);
+    expect(circle?.radius).toBeCloseTo(5, 9);
+  }
+  expect(throughThree([0, 0], [2, 1], [4, 2])).toBeUndefined();
+});
+
+describe('what is looked at more closely', () => {
+  const blob = (wide: number, high: number, fill: number) => ({
+    ...{ colour: 1, left: 100, right: 100 + wide - 2, top: 50, bottom: 50 + high - 2 },
+    count: (fill * wide * high) / 4,
+  });
+  test.each([
+    ['a disc', 20, 20, 0.79, true],
+    ['one seen askew', 24, 16, 0.79, true],
+    ['a bar', 40, 14, 1, false],
+    ['one that stands', 14, 40, 1, false],
+    ['a large square', 24, 24, 1, false],
+    ['a small one, which few pixels tell', 8, 8, 1, true],
+    ['a square on its corner', 20, 20, 0.5, false],
+    ['a speck', 6, 6, 0.8, false],
+    ['a ball', 124, 124, 0.79, false],
+  ] as const)('%s', (_, wide, high, fill, is) => expect(looksRound(blob(wide, high, fill), 2)).toBe(is));
+});
+
 describe('a disc of which a part lies hidden', () => {
   const cut = (centre: Vec2, radius: number, at: number) => edgeOf((x, y) => disc(centre, radius)(x, y) && x < at);
   test('has its middle and size from what is seen of its edge', () => {
@@ -48,6 +92,22 @@ describe('a disc of which a part lies hidden', () => {
     const upward = coveredDisc(edgeOf((x, y) => disc([0.4, 2], 12)(x, y) && x + y < 10.5));
     expect(upward?.at[0]).toBeCloseTo(0.4, 1);
     expect(upward?.at[1]).toBeCloseTo(2, 1);
+  });
+  test('its middle is as sure as least squares say: the inverse of the normal equations of a circle', () => {
+    const turns = rayDirections.map(([x, y]) => Math.atan2(y, x));
+    const whole = coveredDisc(edgeOf(disc([0, 0], 10)));
+    expect(whole?.sdPerPx).toBeCloseTo(1 / Math.sqrt(12), 3); // Σcos² = 12 over 24 places, and nothing else
+    const seen = turns.filter((turn) => 10 * Math.cos(turn) < 6);
+    const sum = (of: (turn: number) => number) => seen.reduce((all, turn) => all + of(turn), 0);
+    const [c, s, n] = [sum(Math.cos), sum(Math.sin), seen.length];
+    const [cc, cs, ss] = [
+      sum((turn) => Math.cos(turn) ** 2),
+      sum((turn) => Math.cos(turn) * Math.sin(turn)),
+      sum((turn) => Math.sin(turn) ** 2),
+    ];
+    const det = cc * (ss * n - s * s) - cs * (cs * n - s * c) + c * (cs * s - ss * c);
+    const [acrossVar, downVar] = [(ss * n - s * s) / det, (cc * n - c * c) / det];
+    expect(coveredDisc(cut([0, 0], 10, 6))?.sdPerPx).toBeCloseTo(Math.sqrt(Math.max(acrossVar, downVar)), 2);
   });
   test('less seen, less sure', () => {
     const [more, less] = [coveredDisc(cut([0, 0], 10, 8)), coveredDisc(cut([0.5, 0], 10, 5.7))];

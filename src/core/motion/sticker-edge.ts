@@ -101,7 +101,8 @@ export function mayBeDisc(radii: Float64Array): boolean {
   return isSmooth || coveredDisc(radii, 3) !== undefined;
 }
 
-function throughThree([ax, ay]: Vec2, [bx, by]: Vec2, [cx, cy]: Vec2): Circle | undefined {
+/** The circle through three points; none where they lie on one line. */
+export function throughThree([ax, ay]: Vec2, [bx, by]: Vec2, [cx, cy]: Vec2): Circle | undefined {
   const twice = 2 * (ax * (by - cy) + bx * (cy - ay) + cx * (ay - by));
   if (Math.abs(twice) < 1e-6) return undefined;
   const [a, b, c] = [ax * ax + ay * ay, bx * bx + by * by, cx * cx + cy * cy];

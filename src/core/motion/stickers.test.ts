@@ -113,6 +113,33 @@ describe('stickers', () => {
       spots.map(({ x }, colour) => [colour, x]),
     );
   });
+  test('near the picture’s edge a whole one is found, one that runs out of it is told covered or not at all', () => {
+    const at = (spot: readonly [number, number]) =>
+      findStickers(
+        plain((x, y) => (distance([x, y], spot) < 9 ? magenta : wall)),
+        stickerColours,
+      );
+    for (const spot of [
+      [12, 60],
+      [188, 60],
+      [100, 12],
+      [100, 108],
+    ] as const) {
+      const [found] = at(spot);
+      expect(found).toMatchObject({ isCovered: false });
+      expect(distance(found?.at ?? [0, 0], spot)).toBeLessThan(0.3);
+    }
+    for (const spot of [
+      [5, 60],
+      [195, 60],
+      [100, 5],
+      [100, 115],
+    ] as const)
+      for (const found of at(spot)) {
+        expect(found.isCovered).toBe(true);
+        expect(distance(found.at, spot)).toBeLessThan(4 * found.sdPx);
+      }
+  });
   test('a bite out of a disc does not move its middle, and is told', () => {
     const isBitten = (x: number, y: number) => distance([x, y], [100, 60]) < 12 && x < 106;
     const [found] = findStickers(
