@@ -174,6 +174,28 @@ describe('errors', () => {
     expect(missing.curlHeight).toEqual(['scale']);
     expect(warnings.map(({ code }) => code)).toContain('noScale');
   });
+  test('what a picture lacks is not remembered of another with the same marks', () => {
+    const marks: Landmarks = { T6: [700, 945], LR: [800, 690], SN: [650, 720], ASIS: [1000, 682] };
+    for (const isKnown of [true, false, true]) {
+      const { missing, measures } = read(supine(marks, isKnown ? {} : { scale: undefined }));
+      expect(missing.curlHeight).toEqual(isKnown ? undefined : ['scale']);
+      expect('curlHeight' in measures).toBe(isKnown);
+      const beside = read(supine(marks, { neutral: { landmarks: marks }, ...(isKnown ? {} : { scale: undefined }) }));
+      expect(beside.missing.curlHeight).toEqual(isKnown ? undefined : ['scale']);
+    }
+  });
+  test('an unknown camera height cancels against the set-up while the body lies as it lay, not where it has turned', () => {
+    const rest: Landmarks = { LR: [800, 690], SN: [650, 720], ASIS: [1000, 682] };
+    const turned: Landmarks = { LR: [990, 500], SN: [960, 350], ASIS: [1000, 682] }; // upright
+    const lens = { axis: [1000, 700] as [number, number], distanceMm: 3000 };
+    const se = (now: Landmarks, id: string, cameraElevationSdDeg: number) =>
+      read(supine(now, { lens, cameraElevationSdDeg, trunk: 'level', neutral: { landmarks: rest } })).measures[id]
+        ?.seWithin ?? Number.NaN;
+    for (const id of ['ribFlare', 'ribPelvisRatio']) {
+      expect(se(rest, id, 6)).toBeCloseTo(se(rest, id, 0), 6);
+      expect(se(turned, id, 6)).toBeGreaterThan(1.2 * se(turned, id, 0));
+    }
+  });
   test('and beside a set-up without one every number is one still', () => {
     const marks: Landmarks = {
       ...{ ASIS: [1000, 682], PS: [1100, 700], GT: [1050, 760], LK: [1100, 400], LM: [1500, 400] },
