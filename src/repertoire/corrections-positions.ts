@@ -33,7 +33,7 @@ export const correctionsByPosition: readonly Correction[] = [
     faults: ['arch', 'tuck', 'flare', 'overBraced', 'headForward'],
     positions: [...upright, ...onHands, ...onSide, ...onFront],
     prior: 0.48,
-    say: 'Head, ribs and pelvis are three crates on a barge: stack them so none slides.',
+    say: 'Head, ribs and pelvis are three crates on a barge: keep them in line, so that none slides.',
     because: 'One picture for all three blocks.',
     needs: ['trunkHeld'],
   },

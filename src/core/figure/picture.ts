@@ -235,10 +235,10 @@ function clothed(body: PosedBody, eye: Eye): string {
     .join('');
 }
 
-function stickersOn(body: PosedBody, view: View, { see }: Eye) {
+function stickersOn(body: PosedBody, view: View, { see }: Eye, also: readonly LandmarkKey[]) {
   const landmarks: Partial<Record<LandmarkKey, Vec2>> = {};
   let drawn = '';
-  for (const key of stickered(body.position, view)) {
+  for (const key of new Set([...stickered(body.position, view), ...also])) {
     const point = body.landmarks[key];
     if (!point) continue;
     const { at, perMm } = see(point);
@@ -252,8 +252,16 @@ const gradients = `<linearGradient id="light" x1="0" y1="0" x2="1" y2="1"><stop 
 <linearGradient id="floor" x1="0" y1="0" x2="0" y2="1"><stop offset="0" stop-color="#8d7a60"/><stop offset="1" stop-color="#b49d7c"/></linearGradient>
 <linearGradient id="river" x1="0" y1="0" x2="0" y2="1"><stop offset="0" stop-color="#cfe0e4"/><stop offset=".62" stop-color="#e7eee9"/><stop offset=".63" stop-color="#8fb0b6"/><stop offset="1" stop-color="#b9d0d2"/></linearGradient>`;
 
-/** A photograph-like picture of a body with stickers, and where everything in it truly is, in pixels. */
-export function demoPicture(body: PosedBody, camera: Camera, view: View = 'side'): DemoPicture {
+/**
+ * A photograph-like picture of a body with stickers, and where everything in it truly is, in pixels. `also`: landmarks that carry
+ * one besides the usual.
+ */
+export function demoPicture(
+  body: PosedBody,
+  camera: Camera,
+  view: View = 'side',
+  also: readonly LandmarkKey[] = [],
+): DemoPicture {
   const eye = pinhole(camera);
   const at = (point: Vec3): Vec2 => eye.see(point).at;
   const { widthPx: w, heightPx: hPx } = camera;
@@ -265,7 +273,7 @@ export function demoPicture(body: PosedBody, camera: Camera, view: View = 'side'
     .flatMap((piece) => piece.shapes)
     .map(({ path }) => `<path d="${path}" fill="#a98a5b"/>`)
     .join('');
-  const { landmarks, drawn } = stickersOn(body, view, eye);
+  const { landmarks, drawn } = stickersOn(body, view, eye, also);
   const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${w}" height="${hPx}" viewBox="0 0 ${w} ${hPx}"><defs>
 ${gradients}</defs>
 ${behind}

@@ -51,7 +51,6 @@ export type Surroundings = {
   readonly core: readonly [red: number, green: number, blue: number, count: number];
   /** Red, green, blue and count of each part. */
   readonly ring: Float64Array;
-  readonly ringCount: number;
 };
 
 /**
@@ -94,7 +93,7 @@ export function lookRound(
       }
     }
   if (inCount === 0 || outCount === 0 || leaks > 0.14 * outCount) return undefined;
-  return { core: [red, green, blue, inCount], ring, ringCount: outCount };
+  return { core: [red, green, blue, inCount], ring };
 }
 
 /**
@@ -122,47 +121,33 @@ export function waysToward({ core, ring }: Surroundings): Float64Array | undefin
   return toward;
 }
 
-/** Moments of the sticker's share in each pixel, about the disc's middle; `around`: pixels beyond it that are full of it. */
-export type Weights = {
-  readonly weight: number;
-  readonly solid: number;
-  readonly around: number;
-  readonly x: number;
-  readonly y: number;
-};
+/** Sums of the sticker's share in each pixel: of it, and of where it lies about the disc's middle. */
+export type Weights = { readonly weight: number; readonly x: number; readonly y: number };
 
-// One pass over the pixels, as above.
-// eslint-disable-next-line complexity
 export function weigh(
   { width, data }: Pixels,
-  { cx, cy, radius, far, x0, x1, y0, y1 }: Disc,
+  { cx, cy, radius, x0, x1, y0, y1 }: Disc,
   toward: Float64Array,
 ): Weights {
-  const [reach, outer] = [(radius + 2.5) ** 2, far * far];
-  let [weight, solid, around, sumX, sumY] = [0, 0, 0, 0, 0];
+  const reach = (radius + 2.5) ** 2;
+  let [weight, sumX, sumY] = [0, 0, 0];
   for (let y = y0; y <= y1; y += 1)
     for (let x = x0; x <= x1; x += 1) {
       const [dx, dy] = [x + 0.5 - cx, y + 0.5 - cy];
-      const away = dx * dx + dy * dy;
-      if (away > outer) continue;
+      if (dx * dx + dy * dy > reach) continue;
       const [at, to] = [(y * width + x) * 4, 4 * partOf(dx, dy)];
       const share =
         (data[at] ?? 0) * (toward[to] ?? 0) +
         (data[at + 1] ?? 0) * (toward[to + 1] ?? 0) +
         (data[at + 2] ?? 0) * (toward[to + 2] ?? 0) -
         (toward[to + 3] ?? 0);
-      if (away > reach) {
-        if (share > 0.65) around += 1;
-        continue;
-      }
       if (share < 0.12) continue;
       const w = share > 1 ? 1 : share;
       weight += w;
-      if (w > 0.5) solid += 1;
       sumX += w * dx;
       sumY += w * dy;
     }
-  return { weight, solid, around, x: sumX, y: sumY };
+  return { weight, x: sumX, y: sumY };
 }
 
 /** Rays from a middle on which the edge is looked for. */

@@ -7,7 +7,7 @@ import type { Blob } from './sticker-blobs';
 import { tableFor } from './sticker-colour';
 import type { Pixels, Rgb } from './sticker-colour';
 import { discAt, edgeRound, lookRound, waysToward, weigh } from './sticker-disc';
-import type { Disc, Weights } from './sticker-disc';
+import type { Disc } from './sticker-disc';
 import { coveredDisc, longnessOf, mayBeDisc } from './sticker-edge';
 
 export type Sticker = {
@@ -21,10 +21,6 @@ export type Sticker = {
   /** Spread of its middle, pixels of this picture per axis. */
   readonly sdPx: number;
 };
-
-/** What is soft all over, or full of the colour far beyond its edge, is no sticker. */
-const isSolid = ({ weight, solid, around }: Weights, ringCount: number): boolean =>
-  weight >= 0.5 * Math.PI * smallest * smallest && solid >= 0.78 * weight && around <= 0.2 * ringCount;
 
 /** Spread of the middle of a whole sticker, and of a place on the edge of one that is partly hidden. Pixels. */
 const wholeSdPx = 0.3;
@@ -47,7 +43,6 @@ function weighAt(pixels: Pixels, disc: Disc, table: Uint8Array, colour: number):
   const toward = surroundings && waysToward(surroundings);
   if (!toward) return undefined;
   const weights = weigh(pixels, disc, toward);
-  if (!isSolid(weights, surroundings.ringCount)) return undefined;
   const radius = Math.sqrt(weights.weight / Math.PI);
   if (radius < smallest || radius > largest) return undefined;
   return { at: [disc.cx + weights.x / weights.weight, disc.cy + weights.y / weights.weight], radius, toward };

@@ -77,6 +77,7 @@ function ChoosePicture(
             level={level}
             view={view}
             body={opening.body}
+            worn={wantedAt(bench, place)}
             atRest={role === 'setup'}
             title={`${title}, simulated`}
             onPicture={send}

@@ -14,7 +14,7 @@ import { minus, times } from '@/core/geometry';
 import type { Vec2, Vec3 } from '@/core/geometry';
 import { isOneOf } from '@/core/keyed';
 import type { ExpectedMark } from '@/core/motion/sticker-naming';
-import { bareName, isExtra } from './wanted';
+import { bareName, isExtra, isSideLine } from './wanted';
 import type { WantedMarks } from './wanted';
 
 export type ExpectedPlace = { readonly name: MarkId; readonly landmark: Landmark; readonly at: Vec2 };
@@ -61,6 +61,9 @@ export function expectedPlaces(
 /** How likely a sticker is seen: where one is asked for, where one only sharpens, and where other views ask for it. */
 const [askedLikely, extraLikely, otherLikely] = [0.85, 0.3, 0.6];
 
+const likelihood = ({ name, landmark }: ExpectedPlace): number =>
+  isSideLine(landmark) ? otherLikely : isExtra(name) ? extraLikely : askedLikely;
+
 /** A picture's size that leaves nothing out. */
 const large = { wide: 2000, high: 2000 };
 
@@ -89,7 +92,7 @@ export function expectedStickers(
     .filter((key) => !isAsked(key) && isOneOf(usual, bareName(key)))
     .flatMap((key) => place(key, key));
   return [
-    ...asked.map((one) => ({ ...one, likely: isExtra(one.name) ? extraLikely : askedLikely })),
+    ...asked.map((one) => ({ ...one, likely: likelihood(one) })),
     ...others.map((one) => ({ ...one, likely: otherLikely })),
   ];
 }

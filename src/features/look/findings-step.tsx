@@ -12,6 +12,7 @@ import { Corrections } from './corrections';
 import { Findings } from './findings';
 import { RangesHere } from './ranges-here';
 import { TriedSoFar } from './tried';
+import { lackingAtTop } from './lacks';
 import { outBlocks } from './numbers';
 import { workOf } from './work';
 import type { Work } from './work';
@@ -122,6 +123,12 @@ function ToTry({ model, reading, work, go }: StepProps & { readonly work: Work }
   );
 }
 
+/** Why nothing was found: nothing was taken, or what was marked does not do for what is watched here. */
+const wordNothing = (lacks: readonly string[]): string =>
+  lacks.length === 0
+    ? 'Take the top of the movement: mark its picture (the mat line, and both ends of at least one block), or read it by hand or by eye. With the set-up taken as well, drift is judged, which is far sharper.'
+    : `The picture of the top is there, but what is watched here can’t be read from it yet: ${lacks.slice(0, 3).join('; ')}. Mark that, or grade by eye.`;
+
 export function FindingsStep({ model, reading, go }: StepProps) {
   const work = workOf(reading, model.picked.fault);
   if ((reading.baseline && reading.baseline.findings.length > 0) || work.isByEye)
@@ -133,11 +140,7 @@ export function FindingsStep({ model, reading, go }: StepProps) {
     );
   return (
     <Stack $gap={30}>
-      <Empty
-        title="No findings yet"
-        text="Take the top of the movement: mark its picture (the mat line, and both ends of at least one block), or read it by hand or by eye. With the set-up taken as well, drift is judged, which is far sharper."
-        go={() => go('top')}
-      />
+      <Empty title="No findings yet" text={wordNothing(lackingAtTop(reading, model.exercise))} go={() => go('top')} />
       <ByEyeList model={model} reading={reading} work={work} />
     </Stack>
   );

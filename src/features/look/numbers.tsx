@@ -7,7 +7,6 @@ import type { View } from '@/core/anatomy/positions';
 import type { JudgeOutput } from '@/core/alignment/judge';
 import type { Band } from '@/core/figure/levels';
 import type { LookReading } from '@/core/knowledge/look';
-import type { ReadPicture } from '@/core/knowledge/look-pictures';
 import type { Method, Role, LookValue } from '@/core/alignment/look-values';
 import { measuresSeen } from '@/core/alignment/needs';
 import { alwaysListed, ofTheTop, selfCompared, tilts } from '@/core/alignment/rules';
@@ -23,6 +22,7 @@ import { Small } from '@/design/layout';
 import { VialStack } from '@/design/vial';
 import type { VialReading } from '@/design/vial';
 import { useRepertoire } from '@/platform/browser/repertoire';
+import { wordLacks } from './lacks';
 
 /** A block's reading in words for its vial. */
 export function vialOf(
@@ -123,20 +123,6 @@ const methodWords: Readonly<Record<Method, string>> = {
   eye: 'by eye',
 };
 
-const plainNames: Readonly<Record<string, string>> = {
-  neutral: 'the set-up picture',
-  scale: 'a known length',
-  bellySide: 'where the belly is',
-};
-const nameInWords = (name: string): string => plainNames[name] ?? name.replace('_', ' ');
-const lacksInWords = (lacks: readonly string[]): string => {
-  const fromSetUp = lacks.filter((name) => name.startsWith('neutral.')).map((name) => nameInWords(name.slice(8)));
-  const here = lacks.filter((name) => !name.startsWith('neutral.')).map(nameInWords);
-  return [here.join(', '), fromSetUp.length > 0 ? `${fromSetUp.join(', ')} in the set-up picture` : '']
-    .filter(Boolean)
-    .join('; ');
-};
-
 type Shown = {
   readonly role: Role;
   readonly reading: LookReading;
@@ -213,14 +199,6 @@ export function Numbers({ role, reading, view, judged, exercise }: Shown & { rea
         ))}
     </>
   );
-}
-
-/** Why a measure has no figure yet. */
-function wordLacks(picture: ReadPicture | undefined, id: string): string {
-  if (!picture) return 'not taken yet';
-  if (picture.state === 'wrong') return 'see the message';
-  const lacks = picture.state === 'read' ? picture.measured.missing[id] : undefined;
-  return lacks ? `needs ${lacksInWords(lacks)}` : 'needs the mat line';
 }
 
 type MeasureRowProps = Pick<Shown, 'judged'> & {

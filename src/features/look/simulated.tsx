@@ -3,13 +3,18 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Label, Slider, SliderOutput, SliderThumb, SliderTrack } from 'react-aria-components';
 import styled from 'styled-components';
+import { findLandmarkKey } from '@/core/anatomy/landmarks';
+import type { LandmarkKey } from '@/core/anatomy/landmarks';
+import { isLineMark } from '@/core/anatomy/marks';
 import { isUpright } from '@/core/anatomy/positions';
 import type { View } from '@/core/anatomy/positions';
 import { drawableFaults, usualAmount, withFault } from '@/core/body/deviations';
 import { poseAt, startOf } from '@/core/body/movement';
 import type { Pose } from '@/core/body/pose';
 import { poseBody } from '@/core/body/skeleton';
+import type { PosedBody } from '@/core/body/skeleton';
 import type { Body } from '@/core/body/segments';
+import { nearSideOf } from '@/core/figure/camera';
 import { demoPicture, standingCamera } from '@/core/figure/picture';
 import { entry, faultIds } from '@/core/knowledge/find';
 import type { Exercise, Level } from '@/core/knowledge/entries';
@@ -17,6 +22,8 @@ import { Quiet, Row, Stack } from '@/design/layout';
 import { useRepertoire } from '@/platform/browser/repertoire';
 import { Camera } from './camera';
 import type { OpenStream } from './camera';
+import { bareName, isExtra, isSideLine } from './wanted';
+import type { WantedMarks } from './wanted';
 import { OneOf } from '@/design/choice';
 import { glassSlider } from '@/design/glass-slider';
 
@@ -60,16 +67,27 @@ type SimulatedProps = {
   readonly level: Level;
   readonly view: View;
   readonly body: Body;
+  /** What is asked for here: the client wears stickers there. */
+  readonly worn: WantedMarks;
   /** At rest, or at the top of the movement. */
   readonly atRest: boolean;
   readonly title: string;
   readonly onPicture: (file: File) => Promise<void>;
 };
 
-type Film = Pick<SimulatedProps, 'exercise' | 'level' | 'view' | 'body'>;
+type Film = Pick<SimulatedProps, 'exercise' | 'level' | 'view' | 'body' | 'worn'>;
+
+/** Landmarks of the side toward the lens, by their names; from the ends each has its own. */
+const wornKeys = (worn: WantedMarks, { position, landmarks }: PosedBody, view: View): LandmarkKey[] =>
+  worn.flatMap((name) => {
+    if (isLineMark(name)) return [];
+    const landmark = bareName(name);
+    if (!landmark || (isExtra(name) && !isSideLine(landmark))) return [];
+    return (name === landmark ? findLandmarkKey(landmarks, landmark, nearSideOf(position, view)) : name) ?? [];
+  });
 
 /** A stream of the body model doing an exercise; `now` tells, frame by frame, what it does. */
-async function openFilm({ exercise, level, view, body }: Film, now: () => Doing): ReturnType<OpenStream> {
+async function openFilm({ exercise, level, view, body, worn }: Film, now: () => Doing): ReturnType<OpenStream> {
   const { wide, high } = isUpright(exercise.position) ? uprightSize : lyingSize;
   const movement = { start: startOf(level), hold: level.top };
   const shown = [movement.start, movement.hold].map((pose) => poseBody(body, pose));
@@ -79,7 +97,8 @@ async function openFilm({ exercise, level, view, body }: Film, now: () => Doing)
   };
   const draw = async (pose: Pose, askew: number): Promise<HTMLImageElement> => {
     const camera = standingCamera(exercise.position, view, { wide, high, askew }, shown);
-    const { svg } = demoPicture(poseBody(body, pose), camera, view);
+    const posed = poseBody(body, pose);
+    const { svg } = demoPicture(posed, camera, view, wornKeys(worn, posed, view));
     const image = new Image();
     image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}`;
     await image.decode().catch(() => undefined); // a picture that can't be drawn leaves the last one standing
@@ -144,7 +163,7 @@ const Slide = ({ label, least, most, step, value, shown, onChange }: SlideProps)
 const clean = 'clean';
 
 /** A camera that ships with the product: the body model does the exercise, with a fault if wanted; the rest is as with any camera. */
-export function SimulatedCamera({ exercise, level, view, body, atRest, title, onPicture }: SimulatedProps) {
+export function SimulatedCamera({ exercise, level, view, body, worn, atRest, title, onPicture }: SimulatedProps) {
   const repertoire = useRepertoire();
   const [doing, setDoing] = useState<Doing>({ fault: null, amount: 0, askew: 0, share: atRest ? 0 : 1 });
   const now = useRef(doing);
@@ -153,8 +172,8 @@ export function SimulatedCamera({ exercise, level, view, body, atRest, title, on
   }, [doing]);
   const faults = faultIds(exercise).filter((fault) => drawableFaults.includes(fault));
   const open = useMemo(
-    (): OpenStream => () => openFilm({ exercise, level, view, body }, () => now.current),
-    [exercise, level, view, body],
+    (): OpenStream => () => openFilm({ exercise, level, view, body, worn }, () => now.current),
+    [exercise, level, view, body, worn],
   );
   const isInMm = doing.fault === 'shouldersUp';
   return (

@@ -101,6 +101,9 @@ export function marksFor(exercise: Pick<Exercise, 'watches' | 'position'>, view:
   return [...lineMarks, ...landmarks];
 }
 
+/** Stickers of the side line are asked for only where a curve is watched, and are worn then. */
+export const isSideLine = (landmark: Landmark): boolean => landmark.startsWith('SL');
+
 export const isExtra = (id: MarkId): boolean => extra.has(bareName(id) ?? id);
 
 /** Whether something that serves as well is already there. */
