@@ -2,7 +2,7 @@
 // sticker gets a name only where the whole figure that they make is one a body can make, and no other name is likely for it.
 import type { Landmark } from '../anatomy/landmarks';
 import type { MarkId } from '../anatomy/marks';
-import { distance, minus, plus, times } from '../geometry';
+import { cross, distance, dot, length, minus, plus, times } from '../geometry';
 import type { Vec2 } from '../geometry';
 import { colourOf, hasLandmarks } from './sticker-plan';
 import type { Sticker } from './stickers';
@@ -14,6 +14,8 @@ export type ExpectedMark = {
   readonly at: Vec2;
   /** How likely a sticker is seen there; 0.85 where it is not told. */
   readonly likely?: number;
+  /** A bone joins it with what it hangs on, seen at its full length: that is known, its angle is the exercise's. */
+  readonly onBone?: boolean;
 };
 
 export type Naming = {
@@ -129,6 +131,8 @@ const placingOrder: readonly Landmark[] = [
 /** Spread of a landmark about where one that it hangs on has it: of where stickers are put, mm, and of pose and build. */
 const placedMm = 13;
 const poseShare = 0.17;
+/** At the end of a bone: along it, and across it. */
+const [boneShare, swingShare] = [0.08, 0.34];
 /** The same, as a share of the figure's size, where nothing that it hangs on is there. */
 const aloneShare = 0.07;
 /** How likely a landmark carries a sticker that is seen; and how many stray stickers there are. */
@@ -183,6 +187,36 @@ function expectIn(
   return { at: times(sum, 1 / weight), sd: Math.sqrt((used === 2 ? 1.4 : 1) / weight) };
 }
 
+/** How many spreads a sticker lies off the end of a bone that hangs on another sticker; and the spreads along and across it. */
+function offBone(sticker: Vec2, from: Vec2, bone: Vec2, scale: number): { readonly off: number; readonly sd: number } {
+  const [meant, seen] = [length(bone), minus(sticker, from)];
+  const swung = Math.atan2(cross(bone, seen), dot(bone, seen));
+  const [along, across] = [
+    Math.hypot(placedMm * scale, boneShare * meant),
+    Math.hypot(placedMm * scale, swingShare * meant),
+  ];
+  const off = Math.hypot((length(seen) - meant) / along, (swung * meant) / across);
+  return { off, sd: Math.sqrt(along * across) };
+}
+
+/** How far a sticker lies from where a landmark should be, in spreads, and the spread: the mean of both directions. */
+function offIn(
+  figure: Figure,
+  way: Way,
+  index: number,
+  links: readonly number[],
+): (sticker: Vec2) => { readonly off: number; readonly sd: number } {
+  const { stickers, wanted, places, scale } = figure;
+  const [link = -1] = links;
+  const [from, place, start] = [stickers[way.of[link] ?? -1], places[index], places[link]];
+  if (wanted[index]?.onBone && from && place && start) {
+    const bone = minus(place, start);
+    return (at) => offBone(at, from.at, bone, scale);
+  }
+  const { at: expected, sd } = expectIn(figure, way, index, links);
+  return (at) => ({ off: distance(at, expected) / sd, sd });
+}
+
 /** The likeliest ways to name the stickers, by placing one landmark after the other. */
 function waysOf(figure: Figure): readonly Way[] {
   const { stickers, wanted, scale, size } = figure;
@@ -193,10 +227,10 @@ function waysOf(figure: Figure): readonly Way[] {
     const next: Way[] = [];
     for (const way of ways) {
       next.push({ of: [...way.of, -1], used: way.used, cost: way.cost - Math.log(1 - likely) });
-      const { at, sd } = expectIn(figure, way, index, links[index] ?? []);
+      const offOf = offIn(figure, way, index, links[index] ?? []);
       for (const [which, sticker] of stickers.entries()) {
         if (sticker.colour !== colour || way.used & (1 << which)) continue;
-        const off = distance(sticker.at, at) / sd;
+        const { off, sd } = offOf(sticker.at);
         if (off > 4.5) continue;
         const gain = -Math.log(likely) + 0.5 * off * off + Math.log((2 * Math.PI * sd * sd) / area) + Math.log(stray);
         next.push({ of: [...way.of, which], used: way.used | (1 << which), cost: way.cost + gain });

@@ -1,4 +1,10 @@
+import type { Landmark } from '@/core/anatomy/landmarks';
+import { usualAmount, withFault } from '@/core/body/deviations';
+import { poseBody } from '@/core/body/skeleton';
+import { demoPicture, standingCamera } from '@/core/figure/picture';
 import { entry, levelOf } from '@/core/knowledge/find';
+import { nameStickers } from '@/core/motion/sticker-naming';
+import { colourOf } from '@/core/motion/sticker-plan';
 import { repertoire } from '@/repertoire';
 import { expectedPlaces, expectedStickers } from './expected';
 import { marksFor } from './wanted';
@@ -43,4 +49,28 @@ test('what stands nearer to the lens is expected farther out than as from infini
       expectedStickers(body, pose, 'side', marksFor(legFloat, 'side'), headEnd).find(({ name }) => name === 'FH')?.at,
   );
   expect(right?.[0]).toBeCloseTo(-(left?.[0] ?? 0), 6);
+});
+
+test.each(
+  ['bridgeNeutral', 'bridgeArticulated'].flatMap((id) =>
+    ['overArch', 'sag', 'arch'].map((fault) => [id, fault] as const),
+  ),
+)('%s with %s: legs that stand otherwise than meant keep their names', (id, fault) => {
+  const bridge = entry(repertoire.exercises, id);
+  const level = levelOf(bridge, 2);
+  const camera = standingCamera('supine', 'side', { wide: 2000, high: 1125 });
+  const done = poseBody({ heightM: 1.78, massKg: 70 }, withFault(level.top, fault, usualAmount(fault)));
+  const seen = Object.entries(demoPicture(done, camera, 'side', ['AC_R']).landmarks);
+  const worn = seen.map(([key, at]) => ({
+    key: key.replace(/_R$/, ''),
+    sticker: { at, radius: 9, colour: colourOf(key.replace(/_R$/, '') as Landmark), isCovered: false, sdPx: 0.3 },
+  }));
+  const expected = expectedStickers(body, level.top, 'side', marksFor(bridge, 'side', true), 'left');
+  const { named } = nameStickers(
+    worn.map(({ sticker }) => sticker),
+    expected,
+  );
+  expect(named).toHaveLength(worn.length);
+  for (const { name, sticker } of named)
+    expect(name.replace(/_R$/, '')).toBe(worn.find((one) => one.sticker === sticker)?.key);
 });

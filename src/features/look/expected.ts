@@ -64,6 +64,9 @@ const [askedLikely, extraLikely, otherLikely] = [0.85, 0.3, 0.6];
 const likelihood = ({ name, landmark }: ExpectedPlace): number =>
   isSideLine(landmark) ? otherLikely : isExtra(name) ? extraLikely : askedLikely;
 
+/** Thigh and shank swing in the plane of a picture from the side, so that they are seen at their length. */
+const endsOfBones: readonly Landmark[] = ['LK', 'LM'];
+
 /** A picture's size that leaves nothing out. */
 const large = { wide: 2000, high: 2000 };
 
@@ -91,8 +94,9 @@ export function expectedStickers(
   const others = shownIn(view, nearSideOf(posed.position, view))
     .filter((key) => !isAsked(key) && isOneOf(usual, bareName(key)))
     .flatMap((key) => place(key, key));
+  const onBone = ({ landmark }: ExpectedPlace): boolean => view === 'side' && isOneOf(endsOfBones, landmark);
   return [
-    ...asked.map((one) => ({ ...one, likely: likelihood(one) })),
-    ...others.map((one) => ({ ...one, likely: otherLikely })),
+    ...asked.map((one) => ({ ...one, likely: likelihood(one), onBone: onBone(one) })),
+    ...others.map((one) => ({ ...one, likely: otherLikely, onBone: onBone(one) })),
   ];
 }
