@@ -245,7 +245,7 @@ function settledByRoll(values: Values, lying: Lying): Readonly<Record<string, st
 function wordRolled({ value, se }: Estimate): string {
   const [rolled, error] = [formatMeasure(rollMeasure, Math.abs(value)), formatMeasure(rollMeasure, se, 'error')];
   const side = value > 0 ? 'left' : 'right';
-  return `The pelvis’ roll in the same hold, ${rolled.replace('+', '')} ± ${error} toward her ${side}, is taken off.`;
+  return `The pelvis’ roll in the same hold, ${rolled.replace('+', '')} ± ${error} toward the ${side}, is taken off.`;
 }
 
 const isRetold = (retest: JudgeOutput | undefined, { measure }: Finding): boolean =>

@@ -116,7 +116,7 @@ test('a pelvis that rolled 9° and did not tip: seen in the same hold, the tilt 
   expect(apart.why).toMatch(/A pelvis rolled by \d+° more would read so too/);
   expect(Math.abs(together.tilt.value)).toBeLessThan(2);
   expect(together.tilt.se).toBeLessThan(apart.tilt.se);
-  expect(together.why).toMatch(/The pelvis’ roll in the same hold, [89]\.\d° ± .*° toward her left, is taken off\.$/);
+  expect(together.why).toMatch(/The pelvis’ roll in the same hold, [89]\.\d° ± .*° toward the left, is taken off\.$/);
 });
 
 test("what can't be told for the roll says which way would tell it", () => {

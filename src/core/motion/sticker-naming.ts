@@ -248,9 +248,10 @@ const fewest = 3;
 /** More than these in a picture, and the largest count. */
 const mostStickers = 28;
 
-type Chances = { readonly byName: ReadonlyMap<number, ReadonlyMap<number, number>>; readonly best: Way | undefined };
+/** Index of the sticker → index of the landmark → share. */
+type Chances = ReadonlyMap<number, ReadonlyMap<number, number>>;
 
-/** How likely each sticker is each landmark, over all ways: index of the sticker → index of the landmark → share. */
+/** How likely each sticker is each landmark, over all ways. */
 function chancesOf(ways: readonly Way[]): Chances {
   const distinct = new Map<string, Way>();
   for (const way of ways) {
@@ -259,17 +260,17 @@ function chancesOf(ways: readonly Way[]): Chances {
     if (!known || way.cost < known.cost) distinct.set(key, way);
   }
   const sorted = [...distinct.values()].sort((a, b) => a.cost - b.cost);
-  const best = sorted[0];
+  const least = sorted[0]?.cost ?? 0;
   const byName = new Map<number, Map<number, number>>();
-  const total = sorted.reduce((sum, { cost }) => sum + Math.exp((best?.cost ?? 0) - cost), 0);
+  const total = sorted.reduce((sum, { cost }) => sum + Math.exp(least - cost), 0);
   for (const { of, cost } of sorted)
     for (const [landmark, sticker] of of.entries()) {
       if (sticker < 0) continue;
       const chances = byName.get(sticker) ?? new Map<number, number>();
-      chances.set(landmark, (chances.get(landmark) ?? 0) + Math.exp((best?.cost ?? 0) - cost) / total);
+      chances.set(landmark, (chances.get(landmark) ?? 0) + Math.exp(least - cost) / total);
       byName.set(sticker, chances);
     }
-  return { byName, best };
+  return byName;
 }
 
 const wordName = (name: MarkId): string => name.replace('_', ' ');
@@ -291,7 +292,7 @@ export function nameStickers(all: readonly Sticker[], expected: readonly Expecte
     const scale = Math.sqrt(map.turn[0] ** 2 + map.turn[1] ** 2);
     return waysOf({ stickers, wanted, places: wanted.map(({ at }) => apply(map, at)), scale, size });
   });
-  const { byName } = chancesOf(ways);
+  const byName = chancesOf(ways);
   const named: { name: MarkId; sticker: Sticker }[] = [];
   const unnamed: { sticker: Sticker; why: string }[] = [];
   for (const [index, sticker] of stickers.entries()) {

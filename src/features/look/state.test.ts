@@ -154,6 +154,17 @@ test('marks found by their sticker keep its spread until a hand moves them', () 
   expect(fromMarks(toMarks(draftAt(removed, 'setup:side'))).sdPx).toEqual({ SN: 0.4 });
 });
 
+test('what was put aside as hidden and is found after all is not hidden any more', () => {
+  const found = after(
+    load,
+    { do: 'hide', place: 'setup:side', mark: 'GT', why: 'behind the arm' },
+    { do: 'hide', place: 'setup:side', mark: 'CH', why: 'behind the arm' },
+    { do: 'putAll', place: 'setup:side', points: { GT: [50, 60] }, onlyFree: false },
+  );
+  expect(toMarks(draftAt(found, 'setup:side'))).toMatchObject({ landmarks: { GT: [50, 60] } });
+  expect(draftAt(found, 'setup:side').hidden).toEqual({ CH: 'behind the arm' });
+});
+
 test('stickers on the mat’s edge give the lines that are free, and a metre where no length was typed', () => {
   const ends = { mat1: [0, 900], mat2: [1000, 900], known1: [0, 900], known2: [1000, 900] } as const;
   const find: BenchAct = { do: 'putAll', place: 'setup:side', points: ends, onlyFree: false, knownMm: 1000 };
@@ -163,6 +174,7 @@ test('stickers on the mat’s edge give the lines that are free, and a metre whe
   });
   const own = draftAt(after(load, put('known1', [5, 5]), put('mat1', [7, 7]), find), 'setup:side');
   expect(own.points).toEqual({ known1: [5, 5], mat1: [7, 7] });
+  expect(own.knownMm).toBeNull(); // a metre is theirs, not of a line set by hand
   const typed = after(load, { do: 'knownMm', place: 'setup:side', mm: 1200 }, find);
   expect(draftAt(typed, 'setup:side').knownMm).toBe(1200);
 });

@@ -217,11 +217,13 @@ export function step(bench: Bench, act: BenchAct): Bench {
       if (placed.length === 0) return bench;
       const replaced = new Set(placed.map(([id]) => id));
       const others = entriesOf(draft.sdPx).filter(([id]) => !replaced.has(id));
+      const stillHidden = entriesOf(draft.hidden).filter(([id]) => !replaced.has(id));
       const next = change(bench, act.place, {
         ...draft,
         points: { ...draft.points, ...Object.fromEntries(placed) },
         sdPx: { ...Object.fromEntries(others), ...act.sdPx },
-        knownMm: draft.knownMm ?? act.knownMm ?? null,
+        hidden: Object.fromEntries(stillHidden),
+        knownMm: draft.knownMm ?? (replaced.has('known1') ? act.knownMm : undefined) ?? null,
       });
       const mark = nextWanted(wantedAt(next, act.place), draftAt(next, act.place), undefined);
       return { ...next, active: { ...next.active, [act.place]: mark } };
