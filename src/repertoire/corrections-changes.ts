@@ -1,6 +1,6 @@
 // Changes of the exercise and steps back that serve many exercises.
 import type { Correction } from '@/core/knowledge/entries';
-import { change, back, rolling, allFaults, strongEffort } from './correction-forms';
+import { change, back, rolling, allFaults, strongEffort, neck } from './correction-forms';
 
 export const correctionChanges: readonly Correction[] = [
   // a change in the exercise
@@ -56,20 +56,7 @@ export const correctionChanges: readonly Correction[] = [
   change(
     'headDown',
     0.56,
-    [
-      'chinUp',
-      'chinJam',
-      'headThrown',
-      'neckTense',
-      'throatLeads',
-      'neckPulled',
-      'headForward',
-      'shouldersUp',
-      'bellyDome',
-      'breathHeld',
-      'flare',
-      'trunkRocks',
-    ],
+    [...neck, 'bellyDome', 'breathHeld', 'flare', 'trunkRocks'],
     'Head down, legs higher, and the same again.',
     'The neck rests; the trunk still learns.',
     { positions: ['supine'], needs: ['headUp', 'lowBackDown', 'legUp'] },

@@ -1,7 +1,7 @@
 // Stickers in four made rooms: how many are found, how many invented, how far off, and how long that takes beside touching
 // every pixel once.
 import { distance } from '@/core/geometry';
-import { stickerColours } from '@/core/motion/sticker-plan';
+import { stickerColours } from '@/core/anatomy/stickers';
 import { findStickers } from '@/core/motion/stickers';
 import type { Pixels } from '@/core/motion/sticker-colour';
 import { photograph, roomKinds } from '../rigs/sticker-rooms';

@@ -3,7 +3,7 @@
 import sharp from 'sharp';
 import { distance } from '@/core/geometry';
 import type { Vec2 } from '@/core/geometry';
-import { stickerColours } from '@/core/motion/sticker-plan';
+import { stickerColours } from '@/core/anatomy/stickers';
 import type { Pixels } from '@/core/motion/sticker-colour';
 import { normal, seeded } from '@/core/random';
 

@@ -7,9 +7,8 @@ import type { Warning } from './checks';
 import { alongTrunk, nearSide, readFrame } from './frame';
 import type { Frame } from './frame';
 import type { Estimate, MeasureInput } from './input';
-import { isUpright } from '../anatomy/positions';
 import type { View } from '../anatomy/positions';
-import type { Side } from '../anatomy/landmarks';
+import type { Moved, Side } from '../anatomy/landmarks';
 import { flattenLines, flattenMarks, isProfile, lensOf, shareAtMiddle, usualLensWords } from './lens';
 import type { Lens } from './lens';
 import { keyAt, layOut, layOutSds, nearSlot, numberOf, sideAt, sidedSlot } from './mark-table';
@@ -18,10 +17,10 @@ import type { Picture } from './needs';
 import { errorsOf, withErrors } from './propagate';
 import type { Errors, Measure, Share } from './propagate';
 import type { MeasureRule } from './rules';
+import { showsRoll } from './roll';
 import { readableIn } from './readable';
 import type { Readable } from './readable';
 import { movedSince } from './slip';
-import type { Moved } from './slip';
 import { chain } from './dual';
 import type { Dual } from './dual';
 
@@ -247,14 +246,13 @@ export function measure(given: MeasureInput): Result<MeasureOutput> {
 }
 
 /**
- * A known roll, + when it lifts the near hip bone toward the belly side, as which it reads as an arch. None upright, where what an
- * end of the mat shows is no roll, nor along a trunk that is off the mat.
+ * A known roll, + when it lifts the near hip bone toward the belly side, as which it reads as an arch; none where it is no such.
  */
 function rolledToward(
   { rolledDeg, position, trunk }: MeasureInput,
   { near, bellyward, up }: Frame,
 ): Estimate | undefined {
-  if (!rolledDeg || isUpright(position) || trunk === 'inclined') return undefined;
+  if (!rolledDeg || !showsRoll(position, trunk ?? 'level')) return undefined;
   const toward = (near === 'R' ? 1 : -1) * Math.sign(dot(bellyward, up));
   return { value: toward * rolledDeg.value, se: rolledDeg.se };
 }

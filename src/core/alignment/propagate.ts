@@ -2,6 +2,7 @@
 // variance of what they lean on (Bevington & Robinson 2003, Data Reduction and Error Analysis, 3rd ed., ch. 3).
 import { radians } from '../geometry';
 import type { Vec2 } from '../geometry';
+import type { Moved } from '../anatomy/landmarks';
 import type { Dual } from './dual';
 import type { Frame } from './frame';
 import type { MeasureInput } from './input';
@@ -11,7 +12,6 @@ import { findingSdMm, nearerMm } from './mark-table';
 import type { SdTable } from './mark-table';
 import type { MeasureRule, Unit } from './rules';
 import { slipSdMm } from './slip';
-import type { Moved } from './slip';
 
 export type Measure = {
   readonly value: number;

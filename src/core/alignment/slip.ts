@@ -1,28 +1,12 @@
 // How far marks slip over the bone between the set-up and a later moment of one unmoved set-up: more where a joint beside
 // them has moved.
-import { landmarkInfo } from '../anatomy/landmarks';
-import type { Joint, Landmark, Side } from '../anatomy/landmarks';
+import { bendShownBy, landmarkInfo } from '../anatomy/landmarks';
+import type { Joint, Landmark, Moved, Side } from '../anatomy/landmarks';
 import { degrees, minus } from '../geometry';
 import type { Vec2 } from '../geometry';
 import { nameAt, nearSlot, numberOf, sideAt } from './mark-table';
 import type { Picture } from './needs';
 
-/** Degrees that joints of each side have moved by between two pictures. */
-export type Moved = Readonly<Record<Side, Readonly<Record<Joint, number>>>>;
-
-/** Three marks that show a joint's bend, the joint in the middle; the first that are marked count. */
-const shownBy: Readonly<Record<Joint, readonly (readonly [Landmark, Landmark, Landmark])[]>> = {
-  hip: [
-    ['AC', 'GT', 'LK'],
-    ['ASIS', 'GT', 'LK'],
-    ['AC', 'GT', 'LM'],
-  ],
-  knee: [['GT', 'LK', 'LM']],
-  arm: [
-    ['GT', 'AC', 'EL'],
-    ['GT', 'AC', 'WR'],
-  ],
-};
 /** What a joint that these pictures do not show may have moved by. */
 const unseenDeg = 10;
 const unseenBends = { hip: unseenDeg, knee: unseenDeg, arm: unseenDeg };
@@ -40,7 +24,7 @@ function bendIn(picture: Picture, [from, at, to]: readonly [Landmark, Landmark, 
 }
 
 function movedBy(joint: Joint, now: Picture, rest: Picture): number | undefined {
-  for (const marks of shownBy[joint]) {
+  for (const marks of bendShownBy[joint]) {
     const [bent, before] = [bendIn(now, marks), bendIn(rest, marks)];
     if (bent !== undefined && before !== undefined) return Math.abs(bent - before);
   }

@@ -52,3 +52,7 @@ export function formatInterval(measure: string, [lo, hi]: Interval): string {
   if (hi === null) return `at least ${plain(lo)}${suffix}`;
   return `${plain(lo)}…${plain(hi)}${suffix}`;
 }
+
+/** `a`, `a and b`, `a, b and c`; or with another word before the last. */
+export const listWords = (words: readonly string[], last = 'and'): string =>
+  words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} ${last} ${words.at(-1)}`;

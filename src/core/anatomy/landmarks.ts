@@ -52,6 +52,9 @@ export type LandmarkKey = Landmark | `${Landmark}_L` | `${Landmark}_R`;
 export const sides = ['L', 'R'] as const;
 export type Side = (typeof sides)[number];
 
+/** Degrees that the joints of each side have moved by. */
+export type Moved = Readonly<Record<Side, Readonly<Record<Joint, number>>>>;
+
 /** Marked points in pixels of the original picture, y down. */
 export type Landmarks = Readonly<Partial<Record<LandmarkKey, Vec2>>>;
 
@@ -94,3 +97,17 @@ export function findLandmark(
   const at = key && landmarks[key];
   return at && { key, at };
 }
+
+/** Three marks that show a joint's bend, the joint in the middle; the first that are marked count. */
+export const bendShownBy: Readonly<Record<Joint, readonly (readonly [Landmark, Landmark, Landmark])[]>> = {
+  hip: [
+    ['AC', 'GT', 'LK'],
+    ['ASIS', 'GT', 'LK'],
+    ['AC', 'GT', 'LM'],
+  ],
+  knee: [['GT', 'LK', 'LM']],
+  arm: [
+    ['GT', 'AC', 'EL'],
+    ['GT', 'AC', 'WR'],
+  ],
+};

@@ -3,6 +3,7 @@
 import { isUpright } from '../anatomy/positions';
 import type { Position, View } from '../anatomy/positions';
 import { sidedKey } from '../anatomy/landmarks';
+import { matColour, matStickersApartMm, stickerPlan } from '../anatomy/stickers';
 import type { LandmarkKey } from '../anatomy/landmarks';
 import type { PosedBody } from '../body/skeleton';
 import { radians } from '../geometry';
@@ -38,9 +39,10 @@ const clothes: Readonly<Partial<Record<ShapeRole, string>>> = {
   pelvisBlock: '#31535f',
 };
 /** Where on the mat's edge the two stickers are that tell the mat line and a metre. */
-const matStickers = [-440, 560] as const;
-const stickerOf = (name: string): string =>
-  /^(ASIS|PS|GT)/.test(name) ? '#c3166f' : /^(LK|LM|PAT)/.test(name) ? '#0f7a45' : '#1450b8';
+const matStickers = [560 - matStickersApartMm, 560] as const;
+const css = (colour: number): string => `rgb(${stickerPlan[colour]?.rgb.join(',')})`;
+const stickerOf = (key: LandmarkKey): string =>
+  css(stickerPlan.findIndex(({ landmarks }) => landmarks.some((name) => key === name || key.startsWith(`${name}_`))));
 
 const isNear = (role: ShapeRole): boolean => role === 'nearLimb' || role === 'nearArm';
 
@@ -280,7 +282,7 @@ ${behind}
 ${seat}${clothed(body, eye)}
 <path d="M${poleA[0]} ${poleA[1]}L${poleB[0]} ${poleB[1]}" stroke="#e9dcc0" stroke-width="${16 * eye.see(pole[1]).perMm}"/>
 <path d="M${poleA[0]} ${poleA[1] - 16}v32M${poleB[0]} ${poleB[1] - 16}v32" stroke="#3a2a18" stroke-width="4"/>
-${onEdge.map((seen) => `<path d="${disc({ at: seen.at, radius: stickerMm * seen.perMm })}" fill="#7e2cc4"/>`).join('')}${drawn}<rect width="${w}" height="${hPx}" fill="url(#light)"/></svg>`;
+${onEdge.map((seen) => `<path d="${disc({ at: seen.at, radius: stickerMm * seen.perMm })}" fill="${css(matColour)}"/>`).join('')}${drawn}<rect width="${w}" height="${hPx}" fill="url(#light)"/></svg>`;
   return {
     svg,
     landmarks,

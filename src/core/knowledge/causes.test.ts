@@ -1,5 +1,6 @@
 import { repertoire } from '@/repertoire';
-import { likelyCauses, listWords } from './causes';
+import { listWords } from '../alignment/words';
+import { likelyCauses } from './causes';
 import type { Clue, SeenFault } from './causes';
 import { entry } from './find';
 

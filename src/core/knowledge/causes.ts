@@ -1,4 +1,5 @@
 // From several findings to what they may have in common, and the next look that would tell.
+import { listWords } from '../alignment/words';
 import { levelOf, entry } from './find';
 import type { Cause, Exercise, Repertoire } from './entries';
 import { fits } from './load-fit';
@@ -133,7 +134,3 @@ export function likelyCauses(
     };
   });
 }
-
-/** `a`, `a and b`, `a, b and c`. */
-export const listWords = (words: readonly string[]): string =>
-  words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;

@@ -2,11 +2,12 @@
 // where the same hold was seen from an end of the mat as well.
 import type { Estimate } from '../alignment/input';
 import type { OtherReading, Role } from '../alignment/look-values';
+import { showsRoll } from '../alignment/roll';
 import { rollMeasure } from '../alignment/rules';
-import { isUpright, phases, views } from '../anatomy/positions';
+import { phases, views } from '../anatomy/positions';
 import type { Phase, View } from '../anatomy/positions';
+import type { Moved } from '../anatomy/landmarks';
 import { movedBetween } from '../body/bends';
-import type { Bends } from '../body/bends';
 import { movementOf, poseAt } from '../body/movement';
 import { typicalBody } from '../body/segments';
 import { poseBody } from '../body/skeleton';
@@ -23,7 +24,7 @@ export const phaseOf: Readonly<Record<Role, Phase>> = { setup: 'start', top: 'ho
 const posed = remembering<Level, Readonly<Record<Phase, PosedBody>>>();
 
 /** How far joints move in a level from its start to a phase. */
-function movedIn(level: Level, phase: Phase): Bends {
+function movedIn(level: Level, phase: Phase): Moved {
   const bodies = posed(level, phases.join(), () => {
     const at = (one: Phase): PosedBody => poseBody(typicalBody, poseAt(typicalBody, movementOf(level), one));
     return { start: at('start'), out: at('out'), hold: at('hold'), back: at('back') };
@@ -62,7 +63,7 @@ type Moment = {
 
 /** How far the pelvis rolled between the set-up and a moment, + right side up; undefined where the hold did not show it. */
 function rolledIn({ pictures, readings, lying }: Moment, role: Role, now: Read, rest: Read): Estimate | undefined {
-  if (lying.trunk === 'inclined' || isUpright(lying.position)) return undefined; // no roll, as an end of the mat shows it
+  if (!showsRoll(lying.position, lying.trunk)) return undefined;
   for (const view of endViews) {
     const seen = difference(rollSeen(pictures[role], now, view), rollSeen(pictures.setup, rest, view));
     if (seen) return seen;

@@ -21,12 +21,12 @@ import { roles } from '../alignment/look-values';
 import type { Method, OtherReading, Role, LookValue } from '../alignment/look-values';
 import type { Estimate } from '../alignment/input';
 import type { Side } from '../anatomy/landmarks';
-import { isUpright } from '../anatomy/positions';
 import type { Phase, View } from '../anatomy/positions';
 import { judge } from './judge';
 import type { Finding, JudgeOutput } from '../alignment/judge';
 import { excessOver } from '../alignment/probability';
-import { formatMeasure } from '../alignment/words';
+import { showsRoll } from '../alignment/roll';
+import { formatMeasure, listWords } from '../alignment/words';
 import type { Interval } from '../alignment/probability';
 import { implausible, isToldApart, rollAlike, rollMeasure, selfCompared, tilts } from '../alignment/rules';
 
@@ -226,13 +226,12 @@ function withRoll(finding: Finding, method: Method | undefined, rolledDeg: Estim
 
 /** Ways that tell tilt from roll where the body lies like this: PSIS is hidden on the back, an end of the mat shows no roll upright. */
 function waysPastRoll({ position, trunk }: Lying): string {
-  const isFlat = !isUpright(position) && position !== 'sideLying' && trunk === 'level';
   const ways = [
     'the pelvis strip',
     ...(position === 'supine' ? [] : ['PSIS']),
-    ...(isFlat ? ['a picture from the foot end in the same hold'] : []),
+    ...(showsRoll(position, trunk) ? ['a picture from the foot end in the same hold'] : []),
   ];
-  return ways.length < 2 ? ways.join() : `${ways.slice(0, -1).join(', ')} or ${ways.at(-1) ?? ''}`;
+  return listWords(ways, 'or');
 }
 
 /** What would settle tilt by marks that a roll moves: most of its error is that roll, whatever the marks are. */

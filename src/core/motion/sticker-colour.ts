@@ -1,10 +1,10 @@
 // Colours of stickers: which of them a pixel has, in whatever light.
+import type { Rgb } from '../anatomy/stickers';
 import { degrees } from '../geometry';
 import type { Vec2 } from '../geometry';
 
 /** Red, green, blue and opacity of each pixel, row by row, as a canvas gives them. */
 export type Pixels = { readonly width: number; readonly height: number; readonly data: Uint8ClampedArray | Uint8Array };
-export type Rgb = readonly [red: number, green: number, blue: number];
 
 type Chroma = readonly [cb: number, cr: number];
 export const chroma = (r: number, g: number, b: number): Chroma => [

@@ -1,7 +1,8 @@
 // A disc against what lies round it: how much of the sticker is in each pixel.
 import type { Vec2 } from '../geometry';
 import { chroma, lightness, placeInTable } from './sticker-colour';
-import type { Pixels, Rgb } from './sticker-colour';
+import type { Rgb } from '../anatomy/stickers';
+import type { Pixels } from './sticker-colour';
 
 /** Pictures keep lightness sharper than colour, but shadows and edges pull at it: it counts half. */
 const lightShare = 0.5;

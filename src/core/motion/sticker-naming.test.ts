@@ -10,7 +10,7 @@ import { entry, levelOf } from '../knowledge/find';
 import { repertoire } from '@/repertoire';
 import { nameStickers } from './sticker-naming';
 import type { ExpectedMark } from './sticker-naming';
-import { colourOf } from './sticker-plan';
+import { colourOf } from '../anatomy/stickers';
 import type { Sticker } from './stickers';
 
 const model: readonly ExpectedMark[] = (

@@ -4,7 +4,7 @@ import type { Landmark } from '../anatomy/landmarks';
 import type { MarkId } from '../anatomy/marks';
 import { cross, distance, dot, length, minus, plus, times } from '../geometry';
 import type { Vec2 } from '../geometry';
-import { colourOf, hasLandmarks } from './sticker-plan';
+import { colourOf, hasLandmarks } from '../anatomy/stickers';
 import type { Sticker } from './stickers';
 
 /** Where the model has a landmark of this view, mm, y down, the head at the same end as in the picture. */

@@ -2,7 +2,8 @@ import { distance } from '../geometry';
 import { photograph, roomKinds } from '../../../tests/rigs/sticker-rooms';
 import { colourAt } from './sticker-colour';
 import type { Pixels } from './sticker-colour';
-import { matStickersOf, nearestSticker, stickerColours, stickerPlan } from './sticker-plan';
+import { stickerColours, stickerPlan } from '../anatomy/stickers';
+import { matStickersOf, nearestSticker } from './sticker-plan';
 import { findDiscs, findStickers } from './stickers';
 
 const mean = (all: readonly number[]): number => all.reduce((sum, one) => sum + one, 0) / all.length;

@@ -5,6 +5,7 @@ import dynamic from 'next/dynamic';
 import { useRef, useState } from 'react';
 import type { ReactNode } from 'react';
 import { startOf } from '@/core/body/movement';
+import { isInclined } from '@/core/knowledge/find';
 import type { Pose } from '@/core/body/pose';
 import type { Role } from '@/core/alignment/look-values';
 import type { View } from '@/core/anatomy/positions';
@@ -190,6 +191,7 @@ function MarkSheet({ sheet, note, onNote, onShow, levels, ...props }: MarkSheetP
             setting={setting}
             position={position}
             view={view}
+            leans={isInclined(props.level)}
             onChange={(next) => dispatch({ do: 'setting', place, setting: next })}
           />
         </Stack>

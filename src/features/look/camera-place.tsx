@@ -9,6 +9,7 @@ import { Small } from '@/design/layout';
 import { OneOf, optionsOf } from '@/design/choice';
 import { Tick } from '@/design/tick';
 import { isProfile, usualLensWords } from '@/core/alignment/lens';
+import { showsRoll } from '@/core/alignment/roll';
 
 const Details = styled.details`
   border-top: 1px solid var(--rule);
@@ -37,11 +38,13 @@ type PlaceProps = {
   readonly setting: Setting;
   readonly position: Position;
   readonly view: View;
+  /** The trunk is off the mat. */
+  readonly leans: boolean;
   readonly onChange: (setting: Setting) => void;
 };
 
 /** How this picture was taken: mirrored or not, and where the lens stood. */
-export function CameraPlace({ setting, position, view, onChange }: PlaceProps) {
+export function CameraPlace({ setting, position, view, leans, onChange }: PlaceProps) {
   const upright = isUpright(position);
   const showsEnds = view === 'side' || view === 'above';
   const { lensHeightMm, lensDistanceMm } = setting;
@@ -95,7 +98,9 @@ export function CameraPlace({ setting, position, view, onChange }: PlaceProps) {
           />
         )}
       </div>
-      {showsRoll(position, view) && <SameHold {...{ setting, view, onChange }} />}
+      {view !== 'above' && showsRoll(position, leans ? 'inclined' : 'level') && (
+        <SameHold {...{ setting, view, onChange }} />
+      )}
       {!lensDistanceMm && isProfile({ view, position }) && <Small>{usualLensWords}</Small>}
       <Small>
         A lens above or below the pelvis fakes tilt, about 6° for each 5° it looks down. With distance and height known
@@ -105,11 +110,7 @@ export function CameraPlace({ setting, position, view, onChange }: PlaceProps) {
   );
 }
 
-/** Lying, the pelvis' roll changes what is seen from the side, and an end of the mat shows it. */
-const showsRoll = (position: Position, view: View): boolean =>
-  !isUpright(position) && position !== 'sideLying' && view !== 'above';
-
-const SameHold = ({ setting, view, onChange }: Omit<PlaceProps, 'position'>) => (
+const SameHold = ({ setting, view, onChange }: Omit<PlaceProps, 'position' | 'leans'>) => (
   <Tick isOn={setting.sameHold ?? false} onChange={(sameHold) => onChange({ ...setting, sameHold })}>
     {view === 'side'
       ? 'The roll by hand (a phone across both hip bones) was read in this same hold'

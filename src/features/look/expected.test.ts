@@ -4,7 +4,7 @@ import { poseBody } from '@/core/body/skeleton';
 import { demoPicture, standingCamera } from '@/core/figure/picture';
 import { entry, levelOf } from '@/core/knowledge/find';
 import { nameStickers } from '@/core/motion/sticker-naming';
-import { colourOf } from '@/core/motion/sticker-plan';
+import { colourOf } from '@/core/anatomy/stickers';
 import { repertoire } from '@/repertoire';
 import { expectedPlaces, expectedStickers } from './expected';
 import { marksFor } from './wanted';

@@ -2,7 +2,7 @@
 
 import styled from 'styled-components';
 import type { View } from '@/core/anatomy/positions';
-import { hasLandmarks, stickerPlan } from '@/core/motion/sticker-plan';
+import { hasLandmarks, stickerPlan } from '@/core/anatomy/stickers';
 
 const List = styled.ul`
   list-style: none;

@@ -1,7 +1,8 @@
 import type { Vec2 } from '@/core/geometry';
+import { listWords } from '@/core/alignment/words';
 import type { MarkId } from '@/core/anatomy/marks';
 import type { ExpectedMark } from '@/core/motion/sticker-naming';
-import { matStickersApartMm } from '@/core/motion/sticker-plan';
+import { matStickersApartMm } from '@/core/anatomy/stickers';
 import type { Sticker } from '@/core/motion/stickers';
 import { pictureAddress } from '@/design/marked-picture';
 import type { Sheet, Spreads } from './state';
@@ -40,9 +41,6 @@ export type PlacedStickers = {
 const colours =
   'Magenta on the hips, green on the leg, blue on ribs and head, two violet ones a metre apart on the mat’s edge are what is looked for; yellow and orange drown on skin.';
 
-const joined = (list: readonly string[]): string =>
-  list.length < 2 ? list.join('') : `${list.slice(0, -1).join(', ')} and ${list.at(-1) ?? ''}`;
-
 function wordMat(mat: NamedStickers['mat']): string[] {
   return mat
     ? [
@@ -66,9 +64,9 @@ export function wordStickers({ named, unnamed, mat }: NamedStickers, spare = 0):
   const doubts = unnamed.map(({ why }) => why);
   return [
     `${named.length} of ${seen} stickers found are landmarks now. Look them over; undo takes them back.`,
-    ...(covered.length > 0 ? [`Partly covered, so less sharp: ${joined(covered)}.`] : []),
+    ...(covered.length > 0 ? [`Partly covered, so less sharp: ${listWords(covered)}.`] : []),
     ...(spare > 0 ? [`${spare} more ${spare === 1 ? 'is' : 'are'} not asked for from here.`] : []),
-    ...(doubts.length > 0 ? [`Ringed without a name: ${joined([...new Set(doubts)])}.`] : []),
+    ...(doubts.length > 0 ? [`Ringed without a name: ${listWords([...new Set(doubts)])}.`] : []),
     ...wordMat(mat),
   ].join(' ');
 }
