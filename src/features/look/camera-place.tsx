@@ -98,9 +98,7 @@ export function CameraPlace({ setting, position, view, leans, onChange }: PlaceP
           />
         )}
       </div>
-      {view !== 'above' && showsRoll(position, leans ? 'inclined' : 'level') && (
-        <SameHold {...{ setting, view, onChange }} />
-      )}
+      <SameHold {...{ setting, position, view, leans, onChange }} />
       {!lensDistanceMm && isProfile({ view, position }) && <Small>{usualLensWords}</Small>}
       <Small>
         A lens above or below the pelvis fakes tilt, about 6° for each 5° it looks down. With distance and height known
@@ -110,13 +108,15 @@ export function CameraPlace({ setting, position, view, leans, onChange }: PlaceP
   );
 }
 
-const SameHold = ({ setting, view, onChange }: Omit<PlaceProps, 'position' | 'leans'>) => (
-  <Tick isOn={setting.sameHold ?? false} onChange={(sameHold) => onChange({ ...setting, sameHold })}>
-    {view === 'side'
-      ? 'The roll by hand (a phone across both hip bones) was read in this same hold'
-      : 'Taken in the same unbroken hold as the picture from the side'}
-  </Tick>
-);
+const SameHold = ({ setting, position, view, leans, onChange }: PlaceProps) =>
+  view !== 'above' &&
+  showsRoll(position, leans ? 'inclined' : 'level') && (
+    <Tick isOn={setting.sameHold ?? false} onChange={(sameHold) => onChange({ ...setting, sameHold })}>
+      {view === 'side'
+        ? 'The roll by hand (a phone across both hip bones) was read in this same hold'
+        : 'Taken in the same unbroken hold as the picture from the side'}
+    </Tick>
+  );
 
 /** Where the lens stood, as far as it was measured. */
 function wordLens({ lensDistanceMm, lensHeightMm }: Setting): string {
