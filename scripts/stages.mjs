@@ -1,5 +1,6 @@
 // Telling the person at the terminal what is happening: one line a stage, with its time, and what to do when it fails.
 import { spawn } from 'node:child_process';
+import { existsSync, statfsSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -18,6 +19,15 @@ export class StageFailure extends Error {
   }
 }
 
+const leastFreeMb = 32;
+
+/** What to do about a disk without room, whatever it was that failed for want of it; undefined while there is room. */
+function adviceOnRoom() {
+  const { bavail, bsize } = statfsSync(existsSync(ownFolder) ? ownFolder : root);
+  if ((bavail * bsize) / 1e6 > leastFreeMb) return undefined;
+  return `the disk that holds ${ownFolder} is full: make room (a first start takes 400 MB) and run the same command again; what is kept stays`;
+}
+
 /** Runs `work`, prints `name … done (1.2 s)`; `work` may return a short remark. */
 export async function stage(name, work) {
   const started = performance.now();
@@ -28,7 +38,8 @@ export async function stage(name, work) {
     return remark;
   } catch (error) {
     console.error(`✗ ${name}: ${error.message} (${seconds()} s)`);
-    if (error instanceof StageFailure) console.error(`  What to do: ${error.advice}`);
+    const advice = adviceOnRoom() ?? (error instanceof StageFailure ? error.advice : undefined);
+    if (advice) console.error(`  What to do: ${advice}`);
     throw error;
   }
 }

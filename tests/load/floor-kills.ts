@@ -1,17 +1,16 @@
 // npm run kills:floor: fifty sessions closed at once by two tablets each, over and over, while server and database are
 // killed in the middle. Every end, stop, standing and trial that was acknowledged must stand on its client's file, once.
-import { readFileSync, rmSync } from 'node:fs';
-import path from 'node:path';
+// npm run kills:cluster: the same through two servers on two nodes of a cluster, read from the third.
 import { setTimeout as sleep } from 'node:timers/promises';
 import { v7 as newId } from 'uuid';
 import type { Payload, Planned, SessionEvent } from '@/core/progression/events';
-import { databasePid, databaseUrl, openHouse, ownFolder } from '../browser/house';
+import { onOneMachine, onCluster } from './sites';
 
 const rounds = Number(process.env.ROUNDS ?? 10);
 const atOnce = 50;
 const tablets = 2;
-/** What is done in the middle of each round, by turns. */
-const blows = ['none', 'server', 'database', 'none', 'both'] as const;
+/** What is killed in the middle of each round, by turns. */
+const blows = [[], ['server'], ['database'], ['disk'], ['server', 'database']] as const;
 
 const quantile = (values: readonly number[], share: number): number =>
   [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(share * values.length))] ?? Number.NaN;
@@ -48,9 +47,8 @@ function session(by: string, client: string, school: string) {
 }
 
 async function main(): Promise<void> {
-  rmSync(ownFolder, { recursive: true, force: true });
-  const house = await openHouse({ PORT: '3720' });
-  process.env.DATABASE_URL = databaseUrl();
+  const site = await (process.env.CLUSTER ? onCluster() : onOneMachine());
+  process.env.DATABASE_URL = site.databaseUrl;
   const { openStudio, password, bringClient } = await import('../data/studio');
   const { signIn } = await import('@/data/stores/sessions');
   const { findClient } = await import('@/data/stores/clients');
@@ -61,11 +59,12 @@ async function main(): Promise<void> {
   if (!signed.ok) throw new Error(signed.error.message);
   const headers = { cookie: `spine-session=${signed.value.token}`, 'content-type': 'application/json' };
 
-  /** Sends as a tablet does: the same again until the server has said that it has it. */
-  async function send(events: readonly SessionEvent[], times: number[]): Promise<void> {
+  let again = 0;
+  /** Sends as a tablet does: the same again until a server has said that it has it. */
+  async function send(events: readonly SessionEvent[], times: number[], tablet = 0): Promise<void> {
     for (let tries = 0; tries < 200; tries += 1) {
       const from = performance.now();
-      const answer = await fetch(`${house.address}/api/floor/exchange`, {
+      const answer = await fetch(`${site.address(tablet + tries)}/api/floor/exchange`, {
         method: 'POST',
         headers,
         body: JSON.stringify({ sentAt: Date.now(), follow: null, events }),
@@ -75,6 +74,7 @@ async function main(): Promise<void> {
           (response) => response.json() as Promise<{ ok: boolean; value?: { acked: unknown[]; refused: unknown[] } }>,
         )
         .catch(() => undefined);
+      if (!answer?.ok) again += 1;
       if (answer?.ok) {
         times.push(performance.now() - from);
         if (answer.value?.acked.length !== events.length) throw new Error(`refused: ${JSON.stringify(answer.value)}`);
@@ -89,21 +89,23 @@ async function main(): Promise<void> {
   let facts = 0;
   const ratios: number[] = [];
   for (let round = 0; round < rounds; round += 1) {
-    const blow = blows[round % blows.length] ?? 'none';
+    const blow = blows[round % blows.length] ?? [];
     const clients = await Promise.all(Array.from({ length: atOnce }, () => bringClient(who, { conditions: [] })));
     const all = clients.map((client) => session(who.userId, client, 'evenKeel'));
     await Promise.all(all.map(({ begin }) => send(begin, [])));
     const [times, health]: [number[], number[]] = [[], []];
     const burst = Promise.all(
       all.flatMap(({ close }) =>
-        Array.from({ length: tablets }, () => sleep(Math.random() * 20).then(() => send(close, times))),
+        Array.from({ length: tablets }, (_, tablet) =>
+          sleep(Math.random() * 20).then(() => send(close, times, tablet)),
+        ),
       ),
     );
     const beside = Promise.all(
       Array.from({ length: 20 }, async () => {
         await sleep(Math.random() * 300);
         const from = performance.now();
-        const isWell = await fetch(`${house.address}/api/health`)
+        const isWell = await fetch(`${site.address(0)}/api/health`)
           .then(async (response) => {
             await response.arrayBuffer(); // may be cut off in the middle
             return response.ok;
@@ -112,17 +114,13 @@ async function main(): Promise<void> {
         if (isWell) health.push(performance.now() - from);
       }),
     );
-    if (blow !== 'none') {
+    if (blow.length > 0) {
       await sleep(100 + Math.random() * 400);
-      if (blow !== 'database')
-        process.kill(
-          (JSON.parse(readFileSync(path.join(ownFolder, 'app.json'), 'utf8')) as { pid: number }).pid,
-          'SIGKILL',
-        );
-      if (blow !== 'server') process.kill(databasePid(), 'SIGKILL');
+      for (const what of blow) site.kill(what);
     }
     await burst;
     await beside;
+    await site.mended();
     for (const { id, client } of all) {
       // The acknowledged facts, as another server would find them; and as the client's own page is told.
       const card = await findClient(who, client);
@@ -137,9 +135,9 @@ async function main(): Promise<void> {
       for (const [name, count] of Object.entries(found))
         if (count !== 1) wrong.push(`round ${round} ${id}: ${name} ${count}`);
     }
-    if (blow === 'none') ratios.push(quantile(times, 0.95) / quantile(health, 0.95));
+    if (blow.length === 0) ratios.push(quantile(times, 0.95) / quantile(health, 0.95));
     console.warn(
-      `• round ${round + 1}, killed: ${blow}: exchange p95 ${quantile(times, 0.95).toFixed(0)} ms, health p95 ${quantile(health, 0.95).toFixed(0)} ms`,
+      `• round ${round + 1}, killed: ${blow.join(' and ') || 'nothing'}: exchange p95 ${quantile(times, 0.95).toFixed(0)} ms, health p95 ${quantile(health, 0.95).toFixed(0)} ms; sent again so far ${again}`,
     );
   }
   const counted = (await StudioTrialCount.findOne({ where: { studioId: who.studioId, fault: 'flare' } }))?.tried;
@@ -149,8 +147,7 @@ async function main(): Promise<void> {
   );
   for (const one of wrong.slice(0, 20)) console.warn(`✗ ${one}`);
   await database().close();
-  await house.end('SIGTERM');
-  rmSync(ownFolder, { recursive: true, force: true });
+  await site.end();
   process.exit(wrong.length === 0 ? 0 : 1);
 }
 

@@ -1,5 +1,6 @@
-// npm run kills:start: the first start killed at random moments of database, migration and seed; the next one comes up whole.
-import { spawn } from 'node:child_process';
+// npm run kills:start: the first start killed at random moments of database, migration and seed, or (as root, which may make
+// a small disk) run until its disk is full; the next one comes up whole.
+import { execFileSync, spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
@@ -11,6 +12,13 @@ const root = process.cwd();
 const rounds = Number(process.env.ROUNDS ?? 40);
 const folder = path.join(root, '.private', 'kills');
 const random = seeded(Number(process.env.SEED ?? 11));
+/** By turns: everything at once, as a machine that loses its power; the command alone, as an impatient person; Ctrl-C; and
+ * a disk that has no room, from too small for the database's own files to room for all but the last of the demo. */
+const all = ['all', 'alone', 'interrupt', 'full disk'] as const;
+const isRoot = process.getuid?.() === 0;
+const ways = (process.env.WAYS?.split(',') ??
+  all.filter((way) => isRoot || way !== 'full disk')) as (typeof all)[number][];
+const [smallestDiskMb, largestDiskMb] = [20, 230];
 
 /** Starts the whole product in a folder of its own, as the leader of a group that can be killed with all its children. */
 function start(own: string, port: number) {
@@ -68,6 +76,35 @@ async function faultsOf(own: string): Promise<string[]> {
   return wrong;
 }
 
+/** A disk of so many MB in memory, at this folder. */
+const makeDisk = (own: string, sizeMb: number): void => {
+  mkdirSync(own, { recursive: true });
+  execFileSync('mount', ['-t', 'tmpfs', '-o', `size=${sizeMb}M`, 'tmpfs', own]);
+};
+
+/** The first start, brought down by turns in one of these ways; how it was, in words. */
+async function bringDown(how: (typeof ways)[number], own: string, longest: number): Promise<string> {
+  if (how === 'full disk') {
+    const sizeMb = Math.round(smallestDiskMb + random() * (largestDiskMb - smallestDiskMb));
+    makeDisk(own, sizeMb);
+    const first = start(own, 3600);
+    await Promise.race([sleep(Math.min(60_000, 4 * longest)), first.ended, comesUp(first).catch(() => undefined)]);
+    const told = first.child.exitCode === null ? 'still running' : `ended with ${first.child.exitCode}`;
+    first.child.kill('SIGTERM');
+    await first.ended;
+    execFileSync('mount', ['-o', 'remount,size=2G', own]);
+    return `${how}, ${sizeMb} MB, ${told}: ${first.said().trim().split('\n').slice(-2).join(' / ')}`;
+  }
+  const after = 200 + random() * longest;
+  const first = start(own, 3600);
+  await Promise.race([sleep(after), first.ended]);
+  const { pid = 0 } = first.child;
+  if (how === 'alone') first.child.kill('SIGKILL');
+  else process.kill(-pid, how === 'all' ? 'SIGKILL' : 'SIGINT');
+  await first.ended;
+  return `${how} after ${(after / 1000).toFixed(1)} s`;
+}
+
 async function main(): Promise<void> {
   rmSync(folder, { recursive: true, force: true });
   mkdirSync(folder, { recursive: true });
@@ -81,29 +118,20 @@ async function main(): Promise<void> {
   let bad = 0;
   for (let round = 1; round <= rounds; round += 1) {
     const own = path.join(folder, `round-${round}`);
-    const after = 200 + random() * longest;
-    const first = start(own, 3600);
-    await Promise.race([sleep(after), first.ended]);
-    // By turns: everything at once, as a machine that loses its power; the command alone, as an impatient person; Ctrl-C.
-    const how = (['all', 'alone', 'interrupt'] as const)[round % 3] ?? 'all';
-    const { pid = 0 } = first.child;
-    if (how === 'alone') first.child.kill('SIGKILL');
-    else process.kill(-pid, how === 'all' ? 'SIGKILL' : 'SIGINT');
-    await first.ended;
+    const how = await bringDown(ways[round % ways.length] ?? 'all', own, longest);
     const second = start(own, 3600);
     try {
       await comesUp(second);
       const wrong = await faultsOf(own);
       if (wrong.length > 0) throw new Error(wrong.join('; '));
-      console.warn(`  ${round}: killed (${how}) after ${(after / 1000).toFixed(1)} s: whole`);
+      console.warn(`  ${round}: ${how}: whole`);
     } catch (error) {
       bad += 1;
-      console.warn(
-        `✗ ${round}: killed (${how}) after ${(after / 1000).toFixed(1)} s: ${String(error)}\n${first.said()}`,
-      );
+      console.warn(`✗ ${round}: ${how}: ${String(error)}`);
     }
     second.child.kill('SIGTERM');
     await second.ended;
+    if (how.startsWith('full disk')) execFileSync('umount', [own]);
     rmSync(own, { recursive: true, force: true });
   }
   rmSync(folder, { recursive: true, force: true });
