@@ -42,6 +42,7 @@ async function answers(port, password) {
     user: 'level_spine',
     password,
     connectTimeout: 1000,
+    socketTimeout: 3000, // a node that is joining may take a connection and say nothing
   });
   try {
     const [row] = await connection.query("SHOW STATUS LIKE 'wsrep_local_state_comment'");

@@ -105,7 +105,7 @@ async function main(): Promise<void> {
       Array.from({ length: 20 }, async () => {
         await sleep(Math.random() * 300);
         const from = performance.now();
-        const isWell = await fetch(`${site.address(0)}/api/health`)
+        const isWell = await fetch(`${site.address(0)}/api/health`, { signal: AbortSignal.timeout(20_000) })
           .then(async (response) => {
             await response.arrayBuffer(); // may be cut off in the middle
             return response.ok;

@@ -40,6 +40,17 @@ describe('against the bar', () => {
     expect(offer.sets[0]).toMatchObject({ restPct: null, peakPct: null, travelM: 0.38, units: 3.25 });
     expect(offer.leftOut).toEqual([]);
   });
+  test('springs that carry a plank leave less at its hips the stronger they are', () => {
+    const offer = ask('longStretch', 2);
+    const rest = offer.sets.map(({ set, units, restPct }) => [units, restPct ?? Number.NaN, set] as const);
+    const byUnits = [...rest].sort(([one], [other]) => one - other);
+    for (const [i, [units, pct]] of byUnits.entries()) {
+      const [before, more] = byUnits[i - 1] ?? [units, pct];
+      if (units > before) expect(pct).toBeLessThan(more);
+    }
+    expect(offer.sets[0]?.reason).toMatch(/Leaves \d\.\d % at the hips at the end of the way\.$/);
+    expect(ask('longStretch', 1, { body: { ...body, massKg: 80 } }).sets[0]?.restPct).toBeGreaterThan(2);
+  });
   test('a fault that asks for more spring: half a spring of the usual three', () => {
     const offer = ask('footwork', 2, { history: { faults: ['carriageRuns'] } });
     expect(offer.because.at(-1)).toBe(

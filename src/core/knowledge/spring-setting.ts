@@ -9,6 +9,7 @@ import type { Body } from '../body/segments';
 import type { LegPose } from '../body/pose';
 import { failure, success } from '../result';
 import type { Result } from '../result';
+import { leftInPlank } from '../load/carriage';
 import { nearestInStraps } from '../load/straps';
 import type { Rig } from '../springs/apparatus';
 import { nearestByForce, nearestByUnits, unitsOf, unitsText } from '../springs/springs';
@@ -179,8 +180,20 @@ function wordOff(off: number, meanN: number | null, wantedN: number): string {
   return meanN !== null && meanN > wantedN ? `, ${percent(off)} over` : `, ${percent(off)} under`;
 }
 
+/** Left at the hips of a plank that a carriage's springs help to hold, at the end of the way; null for any other shape. */
+const leftAtHips = ({ level, body }: Asked, role: SpringForce['role'], forceN: number | null): number | null =>
+  role === 'support' && forceN !== null ? (leftInPlank(body, level.top, forceN) ?? null) : null;
+
+const wordLeft = (pct: number | null): string => {
+  if (pct === null) return '';
+  return pct < 0
+    ? ' Folds the hips more than their weight lets them sag.'
+    : ` Leaves ${pct.toFixed(1)} % at the hips at the end of the way.`;
+};
+
 /** By the mean force over the stroke, as a share of body weight. */
-function offerByForce({ level, rig, body }: Asked, turned: Turned, weightPct: number): SpringOffer {
+function offerByForce(asked: Asked, turned: Turned, weightPct: number): SpringOffer {
+  const { level, rig, body } = asked;
   const far = level.scene?.apparatus?.kind === 'reformer' ? level.scene.apparatus.travelMm / 1000 : rig.travelM * 0.6;
   const stroke = [0, Math.max(shortestStrokeM, Math.min(far, rig.travelM))] as const;
   const wantedN = (weightPct / 100) * body.massKg * gravity * turned.share;
@@ -192,16 +205,19 @@ function offerByForce({ level, rig, body }: Asked, turned: Turned, weightPct: nu
       ...turned.because,
       `Wanted over the stroke: ${weightPct} % of body weight${byHalf && `${byHalf},`} is ${newtons(wantedN)} for ${Math.round(body.massKg)} kg.`,
     ],
-    sets: sets.map(({ set, text, units, meanN, fromN, toN, off }) => ({
-      set,
-      text,
-      units,
-      meanN,
-      restPct: null,
-      peakPct: null,
-      travelM: stroke[1],
-      reason: `${newtons(meanN ?? 0)} on the mean, ${newtons(fromN ?? 0)} rising to ${newtons(toN ?? 0)}${wordOff(off, meanN, wantedN)}.`,
-    })),
+    sets: sets.map(({ set, text, units, meanN, fromN, toN, off }) => {
+      const restPct = leftAtHips(asked, turned.force.role, toN);
+      return {
+        set,
+        text,
+        units,
+        meanN,
+        restPct,
+        peakPct: null,
+        travelM: stroke[1],
+        reason: `${newtons(meanN ?? 0)} on the mean, ${newtons(fromN ?? 0)} rising to ${newtons(toN ?? 0)}${wordOff(off, meanN, wantedN)}.${wordLeft(restPct)}`,
+      };
+    }),
     leftOut,
   };
 }

@@ -11,6 +11,8 @@ export type RungLoad = {
   readonly number: number;
   /** Of the ladder's main kind, % of weight × stature; absent where the arithmetic does not reach. */
   readonly pct?: number;
+  /** On each hand or forearm that carries, % of body weight; absent where none does. */
+  readonly handsPct?: number;
   /** From what is held to this level, of the legs; absent where it is held already or nothing is known. */
   readonly size?: StepSize;
   /** Ways between, offered where this level would be a leap. */
@@ -39,6 +41,7 @@ export function ladderLoad(body: Body, { levels }: Ladder, capacityPct?: number 
     return {
       number: level.number,
       ...(pct === undefined ? {} : { pct }),
+      ...(peaks[i]?.hands === undefined ? {} : { handsPct: peaks[i].hands }),
       ...(size ? { size } : {}),
       half:
         size?.kind === 'leap' && below
@@ -62,8 +65,9 @@ export const demandWords: Readonly<Record<DemandKind, string>> = {
   shoulders: 'weight on the shoulders',
   turn: 'what turns the pelvis',
   neck: 'weight on neck and shoulders',
+  hands: 'weight on each hand',
 };
 
 /** What its figures are a share of. */
 export const demandUnitOf = (kind: DemandKind): string =>
-  kind === 'neck' ? 'in % of body weight' : 'a moment in % of body weight × stature';
+  kind === 'neck' || kind === 'hands' ? 'in % of body weight' : 'a moment in % of body weight × stature';

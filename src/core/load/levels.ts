@@ -79,5 +79,9 @@ export function mainKind(peaks: readonly Demand[]): DemandKind | undefined {
   const most = (kind: DemandKind) => Math.max(0, ...peaks.map((peak) => peak[kind] ?? 0));
   if (most('neck') > 0) return 'neck';
   if (most('legs') > 0.2 && most('hips') <= 0.2) return 'legs'; // a bridge is about the legs that carry it
-  return [...demandKinds].sort((a, b) => most(b) - most(a)).find((kind) => most(kind) > 0.2);
+  // Weight on the hands is told beside a span, never instead of it.
+  return demandKinds
+    .filter((kind) => kind !== 'hands')
+    .sort((a, b) => most(b) - most(a))
+    .find((kind) => most(kind) > 0.2);
 }

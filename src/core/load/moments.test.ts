@@ -5,6 +5,7 @@ import { repertoire } from '@/repertoire';
 import { entry } from '../knowledge/find';
 import { gravity } from './gravity';
 import { massesOf, momentAbout } from './masses';
+import { ladderLoad } from './ladder';
 import { loadOfPose } from './moments';
 
 const body = { heightM: 1.68, massKg: 65, sex: 'f' } as const;
@@ -100,6 +101,30 @@ test('a body twice as heavy: moments double, demand stays; 10 % taller: moments 
   expect(tall.hipsNm.L).toBeCloseTo(1.1 * one.hipsNm.L, 9);
 });
 
+describe('weight on the hands', () => {
+  const handsOf = (pose: Pose): number => loadOfPose(body, pose).demand.hands ?? Number.NaN;
+
+  it('in a plank on both hands is what force plates tell: 69 % of body weight (Suprak 2011), shared', () => {
+    expect(Math.abs(2 * handsOf(plank) - 69.2)).toBeLessThan(4);
+  });
+  it('is all on the other one with a hand off the mat', () => {
+    const lifted: Pose = { ...plank, rightArm: { kind: 'reaching', liftDeg: 180, outDeg: 0 } };
+    const moved = handsOf(lifted) - 2 * handsOf(plank);
+    expect(Math.abs(moved)).toBeLessThan(8); // the lifted arm’s own weight lies farther ahead
+  });
+  it('is told of nothing that lies or stands', () => {
+    expect(loadOfPose(body, { left: down, right: down }).demand.hands).toBeUndefined();
+    expect(
+      loadOfPose(body, { trunkDeg: -40, left: down, right: down }).demand.hands, // a bridge lies on its shoulders
+    ).toBeUndefined();
+  });
+  it('is told beside a span and never makes the ladder', () => {
+    const ladder = ladderLoad(body, entry(repertoire.exercises, 'armLegReach'));
+    expect(ladder?.kind).toBe('hips');
+    const [held, , , oneHand] = ladder?.rungs ?? [];
+    expect((oneHand?.handsPct ?? 0) / (held?.handsPct ?? 1)).toBeGreaterThan(1.5);
+  });
+});
 describe('where masses lie, point by point', () => {
   // Female shares of the table: centres from the upper end, masses of 65 kg.
   const pose: Pose = { left: down, right: raised(60, 30) };
@@ -183,8 +208,8 @@ describe('which demand a pose has', () => {
     ['prone, head up', { position: 'prone', thoracicFlexDeg: -20, left: along, right: along }, ['curl']],
     ['prone, flat', { position: 'prone', left: along, right: along }, []],
     ['prone, a leg up', { position: 'prone', left: along, right: raised(-10, 0) }, ['leg']],
-    ['on hands and knees', { position: 'fourPoint', left: kneeDown, right: kneeDown }, ['hips', 'shoulders']],
-    ['a plank', plank, ['hips', 'shoulders']],
+    ['on hands and knees', { position: 'fourPoint', left: kneeDown, right: kneeDown }, ['hands', 'hips', 'shoulders']],
+    ['a plank', plank, ['hands', 'hips', 'shoulders']],
     ['sitting upright', { position: 'sitting', left: along, right: along }, []],
     ['sitting, leaning back', { position: 'sitting', trunkDeg: -20, left: along, right: along }, ['trunk']],
     ['sitting, curled', { position: 'sitting', thoracicFlexDeg: 20, left: along, right: along }, ['trunk']],

@@ -20,11 +20,12 @@ import { mean } from 'simple-statistics';
  * `legs`: legs off the floor about their hips, flat on the back. `leg`: the same in any other way of lying or standing. `curl`:
  * head, arms and upper trunk about T12. `trunk`: a leaning trunk about the hips. `hips` and `shoulders`: a body that spans from
  * feet or knees to shoulders or hands; in a bridge `hips` is of each planted leg, and `turn` what turns the pelvis where only
- * one is. `neck`: weight on neck and shoulders with the hips over them. Only like is compared with like.
+ * one is. `neck`: weight on neck and shoulders with the hips over them. `hands`: weight on each hand or forearm that carries.
+ * Only like is compared with like.
  */
-export const demandKinds = ['legs', 'leg', 'curl', 'trunk', 'hips', 'shoulders', 'turn', 'neck'] as const;
+export const demandKinds = ['legs', 'leg', 'curl', 'trunk', 'hips', 'shoulders', 'turn', 'neck', 'hands'] as const;
 export type DemandKind = (typeof demandKinds)[number];
-/** % of body weight × stature; `neck` in % of body weight. */
+/** % of body weight × stature; `neck` and `hands` in % of body weight. */
 export type Demand = Readonly<Partial<Record<DemandKind, number>>>;
 
 export type PoseLoad = {
@@ -45,6 +46,8 @@ type Span = {
   readonly hipsNm: number;
   readonly shouldersNm: number;
   readonly onHeadEndN: number;
+  /** On each hand or forearm that carries; absent in a bridge, which lies on its shoulders. */
+  readonly onEachHandN?: number;
   /** About the trunk's long axis, where one leg of a bridge stands; 0 where both do. */
   readonly turnNm: number;
 };
@@ -95,6 +98,10 @@ function supports(pose: Pose, posed: PosedBody): { readonly foot: number; readon
   return foot.length > 0 && head.length > 0 ? { foot: mean(foot), head: mean(head) } : undefined;
 }
 
+/** Arms that carry, on hands or forearms. */
+const carryingArms = (pose: Pose): number =>
+  [pose.leftArm, pose.rightArm].filter((one) => !one || one.kind === 'handDown' || one.kind === 'forearmDown').length;
+
 /** Moments at hips and shoulders of a beam from foot end to head end, each end on one support. */
 function spanOf(pose: Pose, posed: PosedBody, masses: readonly PointMass[]): Span | undefined {
   const ends = supports(pose, posed);
@@ -121,7 +128,7 @@ function spanOf(pose: Pose, posed: PosedBody, masses: readonly PointMass[]): Spa
             of(masses, leg).reduce((sum, { at, massKg }) => sum + gravity * massKg * at[1], 0),
         ) / 1000
       : 0;
-  return { hipsNm, shouldersNm, onHeadEndN, turnNm };
+  return { hipsNm, shouldersNm, onHeadEndN, turnNm, ...(lies ? {} : { onEachHandN: onHeadEndN / carryingArms(pose) }) };
 }
 
 /** Legs whose foot stands, in a bridge. */
@@ -190,6 +197,7 @@ export type LoadAsked = {
 
 /** A body that spans, on how many feet of a bridge; and what lies on neck and shoulders. */
 type Carried = {
+  readonly weightN: number;
   readonly span: Span | undefined;
   readonly planted: number;
   readonly neckPct: number | undefined;
@@ -199,7 +207,7 @@ type Carried = {
 function demandOf(
   { hips, legs }: { readonly hips: number; readonly legs: 'legs' | 'leg' | undefined },
   trunk: ReturnType<typeof carriedTrunk>,
-  { span, planted, neckPct }: Carried,
+  { weightN, span, planted, neckPct }: Carried,
   share: (nm: number) => number,
 ): Demand {
   return {
@@ -209,6 +217,7 @@ function demandOf(
       ? { hips: share(Math.abs(span.hipsNm)) / Math.max(1, planted), shoulders: share(Math.abs(span.shouldersNm)) }
       : {}),
     ...(span && span.turnNm > 0 ? { turn: share(span.turnNm) } : {}),
+    ...(span?.onEachHandN === undefined ? {} : { hands: (100 * span.onEachHandN) / weightN }),
     ...(neckPct === undefined ? {} : { neck: neckPct }),
   };
 }
@@ -245,7 +254,12 @@ export function loadOfPosed(body: Body, pose: Pose, posed: PosedBody, asked: Loa
     demand: demandOf(
       { hips: share(hipsNm.L + hipsNm.R), legs },
       trunk,
-      { span, planted: isBridge(pose) ? plantedIn(pose).length : 1, neckPct: neckPctOf(pose, posed, masses) },
+      {
+        weightN: gravity * body.massKg,
+        span,
+        planted: isBridge(pose) ? plantedIn(pose).length : 1,
+        neckPct: neckPctOf(pose, posed, masses),
+      },
       share,
     ),
     ...(lumbarNm === undefined ? {} : { lumbarNm }),

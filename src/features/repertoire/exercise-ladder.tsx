@@ -115,6 +115,9 @@ function LadderRung({ page: { weighed, ladder, heldPct }, level, isChosen, onCho
       {rung && rung.half.length > 0 && (
         <Small data-half={number}>Half-way: {rung.half.map(({ words }) => words).join(' Or: ')}</Small>
       )}
+      {rung?.handsPct !== undefined && (
+        <Small>Each hand carries up to {Math.round(rung.handsPct)} % of body weight.</Small>
+      )}
       {rises && <Small>What rises: {rises}.</Small>}
       {standing !== 'fine' && (
         <Row>
