@@ -9,6 +9,7 @@ import { onOneMachine, onCluster } from './sites';
 const rounds = Number(process.env.ROUNDS ?? 10);
 const atOnce = 50;
 const tablets = 2;
+const patienceMs = 8000;
 /** What is killed in the middle of each round, by turns. */
 const blows = [[], ['server'], ['database'], ['disk'], ['server', 'database']] as const;
 
@@ -46,6 +47,11 @@ function session(by: string, client: string, school: string) {
   return { id, client, begin: [begin, ...reps], close };
 }
 
+/** What a server answers within a tablet's patience; undefined for none, or one that was cut off in the middle. */
+const answered = <T>(ask: () => Promise<T>): Promise<T | undefined> =>
+  // A response whose server was killed may neither come nor fail.
+  Promise.race([ask().catch(() => undefined), sleep(patienceMs, undefined)]);
+
 async function main(): Promise<void> {
   const site = await (process.env.CLUSTER ? onCluster() : onOneMachine());
   process.env.DATABASE_URL = site.databaseUrl;
@@ -64,16 +70,14 @@ async function main(): Promise<void> {
   async function send(events: readonly SessionEvent[], times: number[], tablet = 0): Promise<void> {
     for (let tries = 0; tries < 200; tries += 1) {
       const from = performance.now();
-      const answer = await fetch(`${site.address(tablet + tries)}/api/floor/exchange`, {
-        method: 'POST',
-        headers,
-        body: JSON.stringify({ sentAt: Date.now(), follow: null, events }),
-        signal: AbortSignal.timeout(8000),
-      })
-        .then(
-          (response) => response.json() as Promise<{ ok: boolean; value?: { acked: unknown[]; refused: unknown[] } }>,
-        )
-        .catch(() => undefined);
+      const answer = await answered(async () => {
+        const response = await fetch(`${site.address(tablet + tries)}/api/floor/exchange`, {
+          method: 'POST',
+          headers,
+          body: JSON.stringify({ sentAt: Date.now(), follow: null, events }),
+        });
+        return (await response.json()) as { ok: boolean; value?: { acked: unknown[]; refused: unknown[] } };
+      });
       if (!answer?.ok) again += 1;
       if (answer?.ok) {
         times.push(performance.now() - from);
@@ -105,12 +109,11 @@ async function main(): Promise<void> {
       Array.from({ length: 20 }, async () => {
         await sleep(Math.random() * 300);
         const from = performance.now();
-        const isWell = await fetch(`${site.address(0)}/api/health`, { signal: AbortSignal.timeout(20_000) })
-          .then(async (response) => {
-            await response.arrayBuffer(); // may be cut off in the middle
-            return response.ok;
-          })
-          .catch(() => false);
+        const isWell = await answered(async () => {
+          const response = await fetch(`${site.address(0)}/api/health`);
+          await response.arrayBuffer();
+          return response.ok;
+        });
         if (isWell) health.push(performance.now() - from);
       }),
     );

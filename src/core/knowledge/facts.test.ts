@@ -68,6 +68,8 @@ test('knees: side by side or apart, bent or long', () => {
   expect(factsOfPhase(level('legFloat', 2)).knees).toMatchObject({ together: false, alike: false });
   expect(factsOfPhase(level('lowerLift', 2)).knees).toMatchObject({ left: 'long', right: 'long' });
   expect(factsOfPhase(level('rollOver', 3)).knees).toMatchObject({ together: false, alike: true });
+  // Both in the air, one long and one bent: each its own.
+  expect(factsOfPhase(level('singleLegStretch', 4)).knees).toMatchObject({ alike: false, left: 'bent', right: 'long' });
 });
 
 test('something moves: a leg, the trunk, an arm by more than a beat; breathing and beats are stillness', () => {

@@ -135,6 +135,15 @@ describe('pictures as far as they can be read', () => {
     expect(Object.keys(swapped.measured.measures)).toContain('faceAngle');
     expect(swapped.measured.measures).not.toHaveProperty('pelvicTilt');
   });
+  test('one that is wrong in the set-up is left out there; what stands beside it is held against the set-up still', () => {
+    const ribs = { SN: [500, 690], LR: [800, 680] } as const;
+    const setup = marked({ ...level, SN: ribs.LR, LR: ribs.SN });
+    const top = marked({ ...level, ...ribs });
+    const seen = read({ pictures: { setup: { side: setup }, top: { side: top } } }).pictures.top.side;
+    if (seen?.state !== 'read') throw new Error('not read');
+    expect(seen.wrong?.path).toMatch(/^neutral\.landmarks\./);
+    expect(Object.keys(seen.measured.measures)).toEqual(expect.arrayContaining(['pelvicTilt']));
+  });
   test('what cannot be read at all says why', () => {
     const broken = marked(level);
     const steep = {
