@@ -171,18 +171,6 @@ export const correctionsByPosition: readonly Correction[] = [
     because: 'It answers when the knee falls in, and when it is pushed out.',
   },
   {
-    id: 'towelAtWaist',
-    kind: 'prop',
-    faults: ['arch', 'tuck', 'flare', 'overBraced'],
-    positions: [...onSide],
-    prior: 0.5,
-    prop: 'rolledTowel',
-    placing:
-      'Across the mat between the lowest ribs and the rim of the pelvis; as thick as the gap there and no thicker.',
-    say: 'The roll fills your waist: rest on it without sinking.',
-    because: 'The side of the trunk learns where long is.',
-  },
-  {
     id: 'padUnderHips',
     kind: 'prop',
     faults: ['arch', 'tuck', 'flare', 'overBraced'],
@@ -197,7 +185,7 @@ export const correctionsByPosition: readonly Correction[] = [
   {
     id: 'pushFloor',
     kind: 'verbal',
-    faults: ['handsAhead', 'sag'],
+    faults: ['sinkShoulders'],
     positions: [...onHands],
     prior: 0.48,
     say: 'Press the floor away until the space between your shoulder blades is wide.',

@@ -262,19 +262,7 @@ export const correctionProps: readonly Correction[] = [
   prop(
     'boxToLeanOn',
     0.46,
-    [
-      'roll',
-      'hike',
-      'shift',
-      'kneeOut',
-      'kneeAcross',
-      'legTurns',
-      'trembling',
-      'legDrops',
-      'arch',
-      'tuck',
-      'weightDrift',
-    ],
+    ['roll', 'hike', 'shift', 'kneeOut', 'kneeAcross', 'legTurns', 'trembling', 'legDrops', 'weightDrift'],
     'Fingertips on the box beside you, just for balance.',
     'With the fear gone, the grip goes too.',
     {

@@ -185,7 +185,7 @@ export const corrections: readonly Correction[] = [
   {
     id: 'halfTheEffort',
     kind: 'verbal',
-    faults: ['overBraced', 'chinJam'],
+    faults: ['overBraced'],
     prior: 0.5,
     say: 'Do it again with half the effort.',
     because: 'The least that keeps the level is enough.',

@@ -31,7 +31,7 @@ import { targets } from './targets';
 import { transitions } from './transitions';
 
 /** Version of rules and data together: kept with every stored result, so that it can be computed again. */
-export const rulesVersion = '2026.11-13';
+export const rulesVersion = '2026.11-14';
 
 export const repertoire: Repertoire = v.parse(shape, {
   exercises: [

@@ -165,6 +165,11 @@ export const props: readonly Prop[] = [
     tells: 'The legs that they are carried, the trunk that it must steer.',
     notWhen: 'Not with dizziness unless someone holds the ball.',
     notWith: [{ condition: 'dizziness', why: 'A ball that rolls adds to the unsteadiness.' }],
+    drawn: {
+      pose: { left: { ...tabletop, on: 'ball' }, right: { ...tabletop, on: 'ball' } },
+      form: 'bigBall',
+      at: 'underCalves',
+    },
   },
   {
     id: 'smallWeights',

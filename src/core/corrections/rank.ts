@@ -3,6 +3,7 @@ import type { ByNearness, Counts, Found, Known, Nearness, Trial } from './eviden
 import { correctionRuledOut } from '../knowledge/cautions';
 import { entry, exerciseAt, serves } from '../knowledge/find';
 import { momentOf, whyUnfit } from '../knowledge/fits';
+import { isPropInPlace } from '../knowledge/in-place';
 import type { Phase } from '../anatomy/positions';
 import type { Correction, Level, Prop, Repertoire } from '../knowledge/entries';
 import { placeWords } from '../anatomy/places';
@@ -65,12 +66,6 @@ const failuresToDrop = 2;
 const shrink = (parent: number, [successes, trials]: Counts): number =>
   (priorWeight * parent + successes) / (priorWeight + trials);
 
-/** The prop that it needs is drawn with the level: it is there from the start. */
-function isInPlace({ prop }: Correction, props: readonly Prop[], { scene }: Level): boolean {
-  const { form, at } = props.find(({ id }) => id === prop)?.drawn ?? {};
-  return form !== undefined && (scene?.props ?? []).some((placed) => placed.form === form && placed.at === at);
-}
-
 /** Below this chance a correction that the exercise tries first loses its place before the others. */
 const leastOfFirst = 0.2;
 /** From this chance, and a success with this client, a correction stands with those that the exercise tries first. */
@@ -91,7 +86,7 @@ function whyExcluded(
   if (ruledOut) return ruledOut;
   if (correction.kind === 'touch' && !context.touchConsent) return 'No consent to touch is on file.';
   if (correction.prop && !context.props.includes(correction.prop)) return 'The prop is not in this room.';
-  if (level && isInPlace(correction, props, level)) return 'It is in place already.';
+  if (level && correction.prop && isPropInPlace(correction.prop, props, level)) return 'It is in place already.';
   if (correction.levelDown && context.level === 1) return 'This is the first level already.';
   if (failed >= failuresToDrop) return 'It has not helped this client the last two times.';
   return undefined;

@@ -8,6 +8,7 @@ import type { PlannedEdge } from '@/core/load/fan';
 import { entry, propOf } from '@/core/knowledge/find';
 import { placeWords } from '@/core/anatomy/places';
 import { shortOf } from '@/core/knowledge/ranges';
+import { wordsInPlace } from '@/core/knowledge/in-place';
 import { setUpAt } from '@/core/knowledge/fits';
 import { correctionWords } from '@/core/knowledge/names';
 import { levelAfter, levelText, rungAt } from '@/core/load/rungs';
@@ -98,16 +99,13 @@ export function Shown({ pane, ...props }: InHand & { readonly pane: Pane }) {
   }
 }
 
-/** `underLowBack` → `under low back`. */
-const spaced = (name: string): string => name.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
-
 /** Springs, bar and props that stand ready before it begins. */
-function inPlaceOf({ item, rung }: ItemView): string[] {
-  const { apparatus, props = [] } = rung?.scene ?? {};
+function inPlaceOf({ item, rung }: ItemView, { repertoire: { props } }: Pick<InHand['pack'], 'repertoire'>): string[] {
+  const apparatus = rung?.scene?.apparatus;
   return [
     ...(item.dose.springs ? [`springs: ${item.dose.springs}`] : []),
     ...(apparatus?.kind === 'reformer' && apparatus.feetOnBar ? ['feet on the bar'] : []),
-    ...props.map(({ form, at }) => `${spaced(form)} ${spaced(at)}`),
+    ...(rung ? wordsInPlace(props, rung) : []),
   ];
 }
 
@@ -117,7 +115,7 @@ const ShortRanges = ({ rung, ranges }: { rung: Level; ranges: FloorClient['range
 
 function SetUp({ view, pack, client }: Pick<InHand, 'view' | 'pack' | 'client'>) {
   const { exercise, item, rung } = view;
-  const inPlace = inPlaceOf(view);
+  const inPlace = inPlaceOf(view, pack);
   if (!exercise) return null;
   return (
     <>

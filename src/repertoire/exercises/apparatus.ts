@@ -208,7 +208,7 @@ export const apparatus: readonly ExerciseEntry[] = [
       see('kneesPart', 'foot'),
       see('carriageRuns', 'side', ['back']),
     ],
-    corrections: ['shorterWay', 'moreSpring', 'trainOnRails'],
+    corrections: ['moreSpring', 'trainOnRails'],
     prepares: ['feetInStraps', 'legCircle'],
     follows: ['lowerLift'],
     stances: ['supinePelvis', 'legLine', 'lowerAndLift'],

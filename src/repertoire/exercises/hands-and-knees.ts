@@ -573,7 +573,7 @@ export const handsAndKnees: readonly ExerciseEntry[] = [
       see('carriageRuns', 'side'),
       see('sinkShoulders', 'side'),
     ],
-    corrections: ['moreSpring', 'legsThenSpine', 'shorterWay'],
+    corrections: ['moreSpring', 'legsThenSpine'],
     prepares: ['snake'],
     cautions: [...carriageCaution, 'A spotter at the hips for first tries.'],
   },
