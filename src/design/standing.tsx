@@ -3,7 +3,8 @@
 // How a level stands for a client: a word, a shape and a colour that say the same; and why.
 import { Ban, Check, OctagonX, PencilLine, TriangleAlert } from 'lucide-react';
 import styled from 'styled-components';
-import type { CautionStanding, Reason } from '@/core/knowledge/cautions';
+import type { Reason } from '@/core/knowledge/cautions';
+import type { CautionStanding } from '@/core/knowledge/standings';
 import { Chip, Small } from './layout';
 
 export const standingWords: Readonly<Record<CautionStanding, string>> = {

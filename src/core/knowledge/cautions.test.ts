@@ -5,11 +5,11 @@ import {
   actingConditions,
   allowedLevel,
   correctionRuledOut,
-  isAllowed,
   movesByHalfSteps,
   weighExercise,
   weighLevel,
 } from './cautions';
+import { isAllowed } from './standings';
 import type { ActingOn } from './cautions';
 import type { Pose } from '../body/pose';
 import { conditionsByAge, onDay } from './conditions';

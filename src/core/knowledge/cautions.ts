@@ -4,6 +4,8 @@ import type { ConditionToday } from './conditions';
 import type { Condition, Correction, Exercise, Level, Prop, Repertoire } from './entries';
 import { fits } from './load-fit';
 import { loadOf } from './loads';
+import { isAllowed, standings } from './standings';
+import type { CautionStanding } from './standings';
 
 export type Reason = {
   readonly condition: string;
@@ -17,10 +19,6 @@ export type Reason = {
   /** The reason given by whoever overruled it. */
   readonly overruled?: string;
 };
-
-export const standings = ['fine', 'changed', 'overruled', 'ruledOut', 'stopped'] as const;
-/** How a level stands for a client; the later the worse. */
-export type CautionStanding = (typeof standings)[number];
 
 export type Weighed = { readonly standing: CautionStanding; readonly reasons: readonly Reason[] };
 
@@ -129,10 +127,6 @@ export function weighExercise(
   const found = Object.values(levels).map(({ standing }) => standings.indexOf(standing));
   return { standing: standings[Math.min(...found)] ?? 'fine', levels };
 }
-
-/** Whether a level may be done: fine, changed, or overruled with a reason. */
-export const isAllowed = ({ standing }: Pick<Weighed, 'standing'>): boolean =>
-  standing !== 'ruledOut' && standing !== 'stopped';
 
 /** The highest level of an exercise that is allowed and not above `most`; the lowest allowed one otherwise. */
 export function allowedLevel(weighed: WeighedExercise, most: number): number | undefined {

@@ -1,6 +1,7 @@
 // Forms of an exercise: a change at about the same level, weighed as the level is with what the form asks besides.
 import { remembering } from '../remember';
-import { isAllowed, weighLevel } from './cautions';
+import { weighLevel } from './cautions';
+import { isAllowed } from './standings';
 import type { ActingOn, Weighed } from './cautions';
 import type { Exercise, Form, Level, Repertoire } from './entries';
 import { amounts } from './load-tags';

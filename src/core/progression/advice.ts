@@ -4,7 +4,7 @@ import type { Trial } from '../corrections/evidence';
 import type { RankContext, Ranking } from '../corrections/rank';
 import { rankCorrections } from '../corrections/rank';
 import type { Weighed } from '../knowledge/cautions';
-import { isAllowed } from '../knowledge/cautions';
+import { isAllowed } from '../knowledge/standings';
 import type { Exercise, Level, Repertoire, School } from '../knowledge/entries';
 import { demandOfLevel } from '../load/levels';
 import { decide, gateInForce } from './gate';

@@ -1,7 +1,7 @@
 import { isOneOf } from '@/core/keyed';
 import { bodyOf, typicalBody } from '@/core/body/segments';
 import { weighExercise } from '@/core/knowledge/cautions';
-import type { CautionStanding } from '@/core/knowledge/cautions';
+import type { CautionStanding } from '@/core/knowledge/standings';
 import type { Exercise, Level, Repertoire } from '@/core/knowledge/entries';
 import type { Failure } from '@/core/result';
 import { apparatusKinds } from '@/core/springs/apparatus';

@@ -3,7 +3,6 @@
 // The first screen of a client: what to know, where she stands, what to begin with today.
 import Link from 'next/link';
 import styled from 'styled-components';
-import { formatMeasure, nameOf } from '@/core/alignment/words';
 import { Cautions } from '@/design/cautions';
 import { Columns, Panel, Quiet, Ruled, Section, Small, Stack } from '@/design/layout';
 import { StandingChip } from '@/design/standing';
@@ -83,19 +82,18 @@ function Neutrals({ neutrals }: { neutrals: readonly NeutralLine[] }) {
           <Quiet>Not known yet: the set-up of the first look gives it.</Quiet>
         ) : (
           <>
-            {neutrals.map(({ position, measure, own, history }) => (
+            {neutrals.map(({ position, measure, own, said, history }) => (
               <div key={`${position}${measure}`} data-neutral={position}>
                 <span className="numeral" style={{ fontSize: '1.6rem' }}>
-                  {formatMeasure(measure, own.value)}
+                  {said.value}
                 </span>{' '}
                 <Small>
-                  ± {formatMeasure(measure, own.se, 'error')} · {nameOf(measure)}, {positionNames[position]}
+                  ± {said.error} · {said.name}, {positionNames[position]}
                 </Small>
                 <Ruled style={{ fontSize: '0.9rem' }}>
-                  {history.slice(0, 4).map(({ date, value, se }) => (
+                  {history.slice(0, 4).map(({ date, value, error }) => (
                     <li key={`${date}${value}`} style={{ padding: '4px 0' }}>
-                      <Small>{date}</Small> {formatMeasure(measure, value)}{' '}
-                      <Small>± {formatMeasure(measure, se, 'error')}</Small>
+                      <Small>{date}</Small> {value} <Small>± {error}</Small>
                     </li>
                   ))}
                 </Ruled>

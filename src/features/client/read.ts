@@ -8,12 +8,14 @@ import type { KeptReading } from '@/core/knowledge/kept';
 import { positions } from '@/core/anatomy/positions';
 import type { Position, View } from '@/core/anatomy/positions';
 import type { Role } from '@/core/alignment/look-values';
+import { formatMeasure, nameOf } from '@/core/alignment/words';
 import type { Marks } from '@/core/anatomy/marks';
 import { ownNeutral } from '@/core/alignment/own-neutral';
 import { ownNeutralMeasures } from '@/core/alignment/rules';
 import type { OwnNeutral } from '@/core/alignment/own-neutral';
 import { weighExercise, weighLevel } from '@/core/knowledge/cautions';
-import type { CautionStanding, WeighedExercise } from '@/core/knowledge/cautions';
+import type { WeighedExercise } from '@/core/knowledge/cautions';
+import type { CautionStanding } from '@/core/knowledge/standings';
 import { intakeHolds } from '@/core/knowledge/caution-forms';
 import { cautionsOf, conditionsInForce } from '@/core/knowledge/conditions';
 import type { Caution } from '@/core/knowledge/conditions';
@@ -121,8 +123,12 @@ export type NeutralLine = {
   readonly position: Position;
   readonly measure: string;
   readonly own: OwnNeutral;
-  readonly history: readonly { readonly date: string; readonly value: number; readonly se: number }[];
+  /** As the page says it: with its unit, its error, and what is measured. */
+  readonly said: Said & { readonly name: string };
+  readonly history: readonly (Said & { readonly date: string })[];
 };
+
+type Said = { readonly value: string; readonly error: string };
 
 /** What a client's page is made of: each is read when it is opened. */
 export const clientParts = ['now', 'ladders', 'window', 'course', 'looks'] as const;
@@ -406,6 +412,10 @@ async function readNeutrals(
       .filter(({ exercise }) => exercises.has(exercise))
       .map(({ on, result }) => ({ on, neutral: result.neutral }));
     for (const measure of ownNeutralMeasures) {
+      const say = ({ value, se }: { readonly value: number; readonly se: number }): Said => ({
+        value: formatMeasure(measure, value),
+        error: formatMeasure(measure, se, 'error'),
+      });
       const dated = history.flatMap(({ on, neutral }) => {
         const kept = neutral[measure];
         return kept && kept.se !== null ? [{ on, value: kept.value, se: kept.se }] : [];
@@ -416,7 +426,8 @@ async function readNeutrals(
           position,
           measure,
           own,
-          history: dated.map(({ on, value, se }) => ({ date: dayText(on), value, se })).reverse(),
+          said: { ...say(own), name: nameOf(measure) },
+          history: dated.map(({ on, ...one }) => ({ date: dayText(on), ...say(one) })).reverse(),
         });
     }
   }

@@ -3,19 +3,22 @@
 // What cautions make of a client's work: stop, clearance, overrules, what is open, intake.
 import { typedStays, useAsking } from '@/platform/browser/asking';
 import { FileSignature, OctagonX, Undo2 } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import styled from 'styled-components';
-import { standings } from '@/core/knowledge/cautions';
+import { standings } from '@/core/knowledge/standings';
 import type { Caution } from '@/core/knowledge/conditions';
 import { Button, ButtonLink } from '@/design/button';
 import { Dialog } from '@/design/dialog';
 import { Notice, Panel, Quiet, Row, Ruled, Small, Stack, TextLink } from '@/design/layout';
-import { Picker } from '@/design/picker';
 import { PlainField } from '@/design/plain-field';
 import { StandingChip, standingWords } from '@/design/standing';
 import { clearStop, keepClearance, takeBackOverrule } from './actions';
 import type { ClientPage, Shown } from './read';
+
+const loadPicker = () => import('@/design/picker').then((all) => all.Picker);
+const Picker = dynamic(loadPicker);
 
 type Now = Extract<Shown, { part: 'now' }>;
 type OfClient = { readonly client: Pick<ClientPage['client'], 'id'> };

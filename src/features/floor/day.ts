@@ -1,7 +1,8 @@
 // Reads what a tablet needs for the day: the asker's studio, its repertoire, today's clients with what is known of them.
 import { toCalendarDateTime, today } from '@internationalized/date';
 import { bodyOf } from '@/core/body/segments';
-import { allowedLevel, isAllowed, weighExercise } from '@/core/knowledge/cautions';
+import { allowedLevel, weighExercise } from '@/core/knowledge/cautions';
+import { isAllowed } from '@/core/knowledge/standings';
 import { cautionsOf, conditionsInForce } from '@/core/knowledge/conditions';
 import type { Repertoire } from '@/core/knowledge/entries';
 import type { Standing } from '@/core/load/capacity';

@@ -4,7 +4,8 @@
 import { useState } from 'react';
 import { eyeBlocks } from '@/core/alignment/by-eye';
 import type { Grade } from '@/core/alignment/by-eye';
-import { isAllowed, weighLevel } from '@/core/knowledge/cautions';
+import { weighLevel } from '@/core/knowledge/cautions';
+import { isAllowed } from '@/core/knowledge/standings';
 import { breathInForce, doseInForce } from '@/core/knowledge/stances';
 import { parsePattern } from '@/core/breathing/parse';
 import { painThatEnds } from '@/core/progression/words';

@@ -2,7 +2,8 @@
 import { unsafeFaults } from '@/core/knowledge/conditions';
 import { v7 as newId } from 'uuid';
 import type { Option, Ranking } from '@/core/corrections/rank';
-import { allowedLevel, isAllowed, weighExercise, weighLevel } from '@/core/knowledge/cautions';
+import { allowedLevel, weighExercise, weighLevel } from '@/core/knowledge/cautions';
+import { isAllowed } from '@/core/knowledge/standings';
 import type { Weighed } from '@/core/knowledge/cautions';
 import type { Exercise, Fault, Level } from '@/core/knowledge/entries';
 import { layStances, resolveStances } from '@/core/knowledge/stances';

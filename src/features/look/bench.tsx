@@ -24,7 +24,11 @@ const later = {
   retest: () => import('./retest-step'),
   dose: () => import('./dose'),
 };
-const loadLater = () => Promise.all([later.findings(), later.retest(), later.dose()]);
+const loadLater = () =>
+  Promise.all([
+    ...[later.findings(), later.retest(), later.dose()],
+    ...[import('./outline'), import('./expected'), import('@/design/figure')],
+  ]);
 const FindingsStep = dynamic(() => later.findings().then((all) => all.FindingsStep));
 const RetestStep = dynamic(() => later.retest().then((all) => all.RetestStep));
 const DoseForm = dynamic(() => later.dose().then((all) => all.DoseForm));

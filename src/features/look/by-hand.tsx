@@ -9,6 +9,8 @@ import type { Role } from '@/core/alignment/look-values';
 import { readPole } from '@/core/alignment/pole';
 import type { Taken } from '@/core/alignment/readings';
 import { formatMeasure, nameOf } from '@/core/alignment/words';
+import type { Level } from '@/core/knowledge/entries';
+import { loadsOf } from '@/core/knowledge/loads';
 import { Failed, Panel, Quiet, Row, Stack } from '@/design/layout';
 import { keepFinger } from './actions';
 import { keysOf } from '@/core/keyed';
@@ -19,8 +21,7 @@ const unitWords = { deg: '°', fingers: 'fingers', mm: 'mm', mmHg: 'mmHg' } as c
 type ByHandProps = {
   readonly role: Role;
   readonly position: Position;
-  /** The head is carried off the mat at this level. */
-  readonly curls: boolean;
+  readonly level: Level;
   readonly readings: readonly Taken[];
   readonly fingerMm: number | null;
   readonly onFinger: (mm: number | null) => void;
@@ -28,7 +29,8 @@ type ByHandProps = {
 };
 
 /** What goniometer, fingers, tape, cuff and pole tell, each with its own error. */
-export function ByHand({ role, position, curls, readings, fingerMm, onFinger, onRead }: ByHandProps) {
+export function ByHand({ role, position, level, readings, fingerMm, onFinger, onRead }: ByHandProps) {
+  const curls = loadsOf(level).headUp; // the head is carried off the mat
   const { failed, ask } = useAsking();
   const rules = handRules.filter(
     ({ positions, inCurlsOnly }) => positions.includes(position) && (curls || !inCurlsOnly),

@@ -275,7 +275,7 @@ const ToolButtons = ({ tools, matLine }: ToolButtonsProps) => (
       <Magnet size={18} aria-hidden />
       Snap to stickers
     </Switched>
-    <Button isDisabled={tools.outline !== undefined} onPress={() => tools.layOutline(matLine)}>
+    <Button isDisabled={tools.outline !== undefined} onPress={() => void tools.layOutline(matLine)}>
       <PersonStanding size={18} aria-hidden />
       Outline
     </Button>

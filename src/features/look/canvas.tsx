@@ -1,6 +1,7 @@
 'use client';
 
 import { Maximize, ZoomIn, ZoomOut } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import { useMemo, useRef, useState } from 'react';
 import type { Dispatch, KeyboardEvent } from 'react';
 import styled from 'styled-components';
@@ -11,7 +12,6 @@ import { distance } from '@/core/geometry';
 import type { Vec2 } from '@/core/geometry';
 import { Button } from '@/design/button';
 import { JointAngles, Levels, pictureAddress } from '@/design/marked-picture';
-import { Outline } from './outline';
 import type { OutlinePlace, OutlineShape } from './outline';
 import { actFor, centreOf, shownAfter, whole, zoomAbout } from './shown';
 import type { BenchAct, Draft, Place, Sheet } from './state';
@@ -21,6 +21,8 @@ import { nameOfMark } from './wanted';
 import { isLineMark } from '@/core/anatomy/marks';
 import type { WantedMarks } from './wanted';
 import type { MarkId } from '@/core/anatomy/marks';
+
+const Outline = dynamic(() => import('./outline').then((all) => all.Outline));
 
 const Frame = styled.div`
   position: relative;

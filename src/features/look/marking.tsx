@@ -1,6 +1,5 @@
 'use client';
 
-import { loadsOf } from '@/core/knowledge/loads';
 import { isMeasuredFrom } from '@/core/knowledge/looks';
 import { keysOf } from '@/core/keyed';
 import { ArrowRight } from 'lucide-react';
@@ -16,8 +15,8 @@ import { ByPicture } from './by-picture';
 import { Bench } from './marking-layout';
 import type { MarkingProps } from './marking-layout';
 import { Numbers, Vials } from './numbers';
-import { Verdict } from './retest';
 import { placeOf, settingAt } from './state';
+import { Verdict } from './verdict';
 import { judgedAt } from './work';
 import { OneOf, optionsOf } from '@/design/choice';
 
@@ -101,7 +100,7 @@ export function Marking(props: MarkingProps) {
               <ByHand
                 role={role}
                 position={position}
-                curls={loadsOf(level).headUp}
+                level={level}
                 readings={readings}
                 fingerMm={finger}
                 onFinger={setFinger}

@@ -1,6 +1,7 @@
 'use client';
 
 import { Check, EyeOff, Redo2, Trash2, Undo2 } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import type { Dispatch, ReactNode } from 'react';
 import { Menu, MenuItem, MenuTrigger, ToggleButton } from 'react-aria-components';
 import { NumberField } from '@/design/number-field';
@@ -9,7 +10,6 @@ import type { View } from '@/core/anatomy/positions';
 import type { Pose } from '@/core/body/pose';
 import type { PubicMark } from '@/core/knowledge/consent';
 import { Button } from '@/design/button';
-import { Figure } from '@/design/figure';
 import { Row, Small } from '@/design/layout';
 import { MenuPopover } from '@/design/menu';
 import { activeAt, countWanted, draftAt, nextWanted, settingAt, wantedAt } from './state';
@@ -18,6 +18,9 @@ import { bareName, groupsOf, nameOfMark } from './wanted';
 import { isLineMark } from '@/core/anatomy/marks';
 import type { WantedMarks } from './wanted';
 import type { MarkId } from '@/core/anatomy/marks';
+
+// Drawn by the server; what draws it anew comes after the page.
+const Figure = dynamic(() => import('@/design/figure').then((all) => all.Figure));
 
 const Guide = styled.div`
   width: 148px;

@@ -9,7 +9,7 @@ import type { Control } from 'react-hook-form';
 import * as v from 'valibot';
 import { isUpright } from '@/core/anatomy/positions';
 import type { View } from '@/core/anatomy/positions';
-import { isAllowed } from '@/core/knowledge/cautions';
+import { isAllowed } from '@/core/knowledge/standings';
 import { answered } from '@/core/result';
 import { Button } from '@/design/button';
 import { FormGrid, SelectField } from '@/design/fields';

@@ -8,7 +8,7 @@ import { Button } from '@/design/button';
 import { Chip, Failed, Row, Small, Stack } from '@/design/layout';
 import { useRepertoire } from '@/platform/browser/repertoire';
 import type { BenchModel } from './use-bench';
-import { verdictWords } from './retest';
+import { verdictWords } from './verdict';
 
 const List = styled.ol`
   display: grid;

@@ -8,9 +8,7 @@ import type { Setting } from '@/core/alignment/setting';
 import type { Pose } from '@/core/body/pose';
 import type { Body } from '@/core/body/segments';
 import type { Vec2 } from '@/core/geometry';
-import { expectedStickers } from './expected';
-import { firstPlace, landmarksUnder, outlineOf } from './outline';
-import type { OutlinePlace } from './outline';
+import type * as outlining from './outline';
 import type { BenchAct, Place, Sheet } from './state';
 import { placeByStickers, stickerUnder } from './stickers';
 import type { LooseSticker } from './stickers';
@@ -35,17 +33,22 @@ const unreadable = 'The picture could not be read for stickers. Try again in a m
 
 /** What sets marks on a picture besides a hand: stickers found at once or snapped to, and an outline laid over the client. */
 export function usePictureTools({ body, pose, view, wanted, place, sheet, setting, dispatch, onNote }: ToolsOn) {
-  const [outlineAt, setOutlineAt] = useState<OutlinePlace>();
+  const [laid, setLaid] = useState<{ readonly use: typeof outlining; readonly at: outlining.OutlinePlace }>();
   const [isSearching, setSearching] = useState(false);
   const [isSnapping, setSnapping] = useState(false);
   const [loose, setLoose] = useState<readonly LooseSticker[]>([]);
   const { headEnd } = setting;
-  const shape = () => outlineOf(body, pose, view, wanted, headEnd);
-  const outline = outlineAt && { shape: shape(), at: outlineAt, move: setOutlineAt };
+  const shapeBy = ({ outlineOf }: typeof outlining) => outlineOf(body, pose, view, wanted, headEnd);
+  const outline = laid && {
+    shape: shapeBy(laid.use),
+    at: laid.at,
+    move: (at: outlining.OutlinePlace) => setLaid({ ...laid, at }),
+  };
   const findStickers = async () => {
     setSearching(true);
     setLoose([]);
     onNote(undefined);
+    const { expectedStickers } = await import('./expected');
     const found = await placeByStickers(sheet, expectedStickers(body, pose, view, wanted, headEnd), wanted);
     setSearching(false);
     if (!found) return onNote({ tone: 'out', text: unreadable });
@@ -68,13 +71,15 @@ export function usePictureTools({ body, pose, view, wanted, place, sheet, settin
     onSet: isSnapping ? snap : undefined,
     toggleSnap: () => setSnapping(!isSnapping),
     outline,
-    layOutline: (matLine: Marks['matLine']) =>
-      setOutlineAt(firstPlace(shape(), sheet.originalWidth, sheet.originalHeight, matLine)),
-    leaveOutline: () => setOutlineAt(undefined),
+    layOutline: async (matLine: Marks['matLine']) => {
+      const use = await import('./outline');
+      setLaid({ use, at: use.firstPlace(shapeBy(use), sheet.originalWidth, sheet.originalHeight, matLine) });
+    },
+    leaveOutline: () => setLaid(undefined),
     takeOutline: () => {
-      if (!outline) return;
-      dispatch({ do: 'putAll', place, points: landmarksUnder(outline.shape, outline.at), onlyFree: true });
-      setOutlineAt(undefined);
+      if (!outline || !laid) return;
+      dispatch({ do: 'putAll', place, points: laid.use.landmarksUnder(outline.shape, outline.at), onlyFree: true });
+      setLaid(undefined);
     },
   };
 }

@@ -4,9 +4,9 @@ import { keysOf } from '@/core/keyed';
 import { Search } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useMemo, useState } from 'react';
+import { Suspense, useMemo, useState } from 'react';
 import styled from 'styled-components';
-import { isAllowed } from '@/core/knowledge/cautions';
+import { isAllowed } from '@/core/knowledge/standings';
 import { directions, families, regions } from '@/core/knowledge/kinds';
 import { apparatuses } from '@/core/knowledge/load-tags';
 import { positions } from '@/core/anatomy/positions';
@@ -181,14 +181,16 @@ export function Browse({ lines, figures, clients, client, sequences }: BrowsePag
       {families.map((family) => {
         const own = shown.filter((line) => line.family === family);
         return own.length === 0 ? null : (
-          <section key={family} style={{ paddingBottom: 26 }} aria-label={familyNames[family]}>
-            <h2 style={{ padding: '6px 0 12px' }}>{familyNames[family]}</h2>
-            <Cards>
-              {own.map((line) => (
-                <Card key={line.id} line={line} figures={figures} query={query} />
-              ))}
-            </Cards>
-          </section>
+          <Suspense key={family}>
+            <section style={{ paddingBottom: 26 }} aria-label={familyNames[family]}>
+              <h2 style={{ padding: '6px 0 12px' }}>{familyNames[family]}</h2>
+              <Cards>
+                {own.map((line) => (
+                  <Card key={line.id} line={line} figures={figures} query={query} />
+                ))}
+              </Cards>
+            </section>
+          </Suspense>
         );
       })}
       <Orders sequences={sequences} lines={lines} query={query} />

@@ -1,4 +1,6 @@
-import { keepStarts, edit, openEdit, readChecks, readLines, writeChecks } from './edit-state';
+import { entry as find } from '@/core/knowledge/find';
+import { repertoire } from '@/repertoire';
+import { edit, formAdded, formPut, keepStarts, openEdit, readChecks, readLines, writeChecks } from './edit-state';
 import type { Edit, EditAct } from './edit-state';
 
 const after = (...acts: EditAct[]): Edit => acts.reduce(edit, openEdit('a'));
@@ -43,4 +45,26 @@ test('checks typed anew keep the starts that they were for, in the same words', 
     { block: 'head', check: 'Lighter.' },
   ];
   expect(keepStarts(typed, before)).toEqual([before[0], typed[1]]);
+});
+
+describe('other ways of an exercise', () => {
+  const bare = find(repertoire.exercises, 'legFloat');
+  const two = formAdded(formAdded({ ...bare, forms: [] }));
+  test('one more has an id of its own, also after one was taken away', () => {
+    expect(two.forms?.map(({ id }) => id)).toEqual(['way1', 'way2']);
+    const second = formAdded({ ...two, forms: two.forms?.slice(1) ?? [] });
+    expect(second.forms?.map(({ id }) => id)).toEqual(['way2', 'way3']);
+  });
+  test('one is changed, the others stay', () => {
+    const ringed = formPut(two, 1, {
+      id: 'way2',
+      name: 'Ring',
+      change: 'Between the ankles.',
+      prop: 'ring',
+      levels: [2],
+    });
+    expect(ringed.forms?.[1]).toMatchObject({ id: 'way2', prop: 'ring', levels: [2] });
+    expect(ringed.forms?.[0]).toBe(two.forms?.[0]);
+    expect(two.forms?.[1]?.name).toBe('Another way'); // nothing is changed in place: undo needs it as it was
+  });
 });

@@ -1,7 +1,7 @@
 // An entry being edited, with everything that can be undone. Pure.
 import { nothingDone, remembered, travel } from '@/core/history';
 import type { History } from '@/core/history';
-import type { Exercise } from '@/core/knowledge/entries';
+import type { Exercise, ExerciseEntry } from '@/core/knowledge/entries';
 
 export type Edit = History<unknown> & {
   readonly now: unknown;
@@ -62,3 +62,19 @@ export const readLines = (text: string): string[] =>
     .split('\n')
     .map((line) => line.trim())
     .filter(Boolean);
+
+export type FormEntry = NonNullable<ExerciseEntry['forms']>[number];
+
+/** An exercise with another in the place of one of its ways. */
+export const formPut = (entry: ExerciseEntry, at: number, form: FormEntry): ExerciseEntry => ({
+  ...entry,
+  forms: (entry.forms ?? []).map((one, i) => (i === at ? form : one)),
+});
+
+/** An exercise with one more way, whose id no other has. */
+export function formAdded(entry: ExerciseEntry): ExerciseEntry {
+  const forms = entry.forms ?? [];
+  let number = forms.length + 1;
+  while (forms.some(({ id }) => id === `way${number}`)) number += 1;
+  return { ...entry, forms: [...forms, { id: `way${number}`, name: 'Another way', change: 'What changes.' }] };
+}

@@ -141,6 +141,7 @@ export function Editor({ page, isNew }: EditorProps) {
               entry={asExercise(held.now)}
               isNew={isNew}
               faults={page.faults}
+              props={page.props}
               onChange={(entry, about) => act({ do: 'set', entry, about })}
             />
           </TabPanel>

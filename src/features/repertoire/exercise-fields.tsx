@@ -15,6 +15,7 @@ import { PlainField } from '@/design/plain-field';
 import { apparatusNames, positionNames } from '@/design/words';
 import { keepStarts, readChecks, readLines, writeChecks } from './edit-state';
 import { Count, FormGrid, Lines, oneOf, pick } from './entry-fields';
+import { FormFields } from './form-fields';
 import { LevelFields } from './level-fields';
 import type { Level } from './level-fields';
 import { directionNames, familyNames, regionNames } from './words';
@@ -25,6 +26,7 @@ type FieldsProps = {
   readonly entry: ExerciseEntry;
   readonly isNew: boolean;
   readonly faults: readonly { readonly id: string; readonly name: string }[];
+  readonly props: readonly { readonly id: string; readonly name: string }[];
   readonly onChange: (entry: ExerciseEntry, about: string) => void;
 };
 
@@ -42,6 +44,7 @@ export function ExerciseFields(props: FieldsProps) {
       <BreathFields entry={entry} set={set} />
       <FaultFields entry={entry} set={set} faults={props.faults} />
       <Levels entry={entry} onChange={onChange} />
+      <FormFields entry={entry} props={props.props} onChange={onChange} />
     </Stack>
   );
 }

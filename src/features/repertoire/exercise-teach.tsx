@@ -1,7 +1,6 @@
 'use client';
 
 import styled from 'styled-components';
-import { setUpAt } from '@/core/knowledge/fits';
 import { handLines, spotterAt } from '@/core/knowledge/teach';
 import { StandingChip } from '@/design/standing';
 import { SetUpList } from '@/design/set-up-list';
@@ -29,7 +28,11 @@ const Facts = styled.dl`
 type ToTeachProps = { readonly page: ExercisePage; readonly level: number; readonly query: string };
 
 /** Cautions, set-up, and everything else to teach from. */
-export const ToTeach = ({ page: { exercise, first, prepares, follows, forms, legs }, level, query }: ToTeachProps) => (
+export const ToTeach = ({
+  page: { exercise, first, prepares, follows, forms, setUp, legs },
+  level,
+  query,
+}: ToTeachProps) => (
   <>
     {exercise.cautions.length > 0 && (
       <Stack $gap={6}>
@@ -43,7 +46,7 @@ export const ToTeach = ({ page: { exercise, first, prepares, follows, forms, leg
         </ul>
       </Stack>
     )}
-    <SetUpList setUp={setUpAt(exercise, level)} />
+    <SetUpList setUp={setUp[level] ?? []} />
     <Teaching exercise={exercise} level={level} legs={legs[level]} />
     <OtherWays forms={forms[level] ?? []} />
     {exercise.selfChecks.length > 0 && <TextList title="The client can check" lines={exercise.selfChecks} />}

@@ -3,7 +3,7 @@
 import { Pencil, Printer } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { Suspense, useState } from 'react';
 import { breath } from '@/core/breathing/timeline';
 import { BreathRibbon } from '@/design/breath-ribbon';
 import { ClientPicker } from '@/design/client-picker';
@@ -42,28 +42,38 @@ export function ExerciseScreen({ page }: { page: ExercisePage }) {
               <Movement level={level} label={`${exercise.name}, level ${level.number}: ${level.name}`} />
             </Panel>
           </Section>
-          <LadderSection page={page} chosen={level.number} onChoose={setNumber} />
-          <Breaths page={page} level={level.number} />
-          <Section aria-label="Faults">
-            <h2>Watch for</h2>
-            <Faults>
-              {page.faults.map((fault) => (
-                <FaultRow key={fault.id} fault={fault} level={level} isForClient={client !== null} />
-              ))}
-            </Faults>
-          </Section>
-          {page.stances.length > 0 && <Schools page={page} />}
+          <Suspense>
+            <LadderSection page={page} chosen={level.number} onChoose={setNumber} />
+          </Suspense>
+          <Suspense>
+            <Breaths page={page} level={level.number} />
+          </Suspense>
+          <Suspense>
+            <Section aria-label="Faults">
+              <h2>Watch for</h2>
+              <Faults>
+                {page.faults.map((fault) => (
+                  <FaultRow key={fault.id} fault={fault} level={level} isForClient={client !== null} />
+                ))}
+              </Faults>
+            </Section>
+          </Suspense>
+          <Suspense>{page.stances.length > 0 && <Schools page={page} />}</Suspense>
         </Stack>
         <Stack $gap={24}>
-          <ClientPicker
-            chosen={client}
-            anyone="anyone"
-            clients={clients}
-            find={findClientNames}
-            onChange={(id) => router.push(id === null ? here : `${here}?client=${id}`)}
-          />
+          <Suspense>
+            <ClientPicker
+              chosen={client}
+              anyone="anyone"
+              clients={clients}
+              find={findClientNames}
+              onChange={(id) => router.push(id === null ? here : `${here}?client=${id}`)}
+            />
+          </Suspense>
           <ForClient page={page} number={level.number} />
-          <ToTeach page={page} level={level.number} query={query} />
+          <Suspense>
+            <ToTeach page={page} level={level.number} query={query} />
+          </Suspense>
         </Stack>
       </Columns>
     </Page>

@@ -4,7 +4,8 @@ import { rankCorrections } from '@/core/corrections/rank';
 import type { Option } from '@/core/corrections/rank';
 import { actingConditions, weighExercise } from '@/core/knowledge/cautions';
 import { loadsOf } from '@/core/knowledge/loads';
-import type { CautionStanding, WeighedExercise } from '@/core/knowledge/cautions';
+import type { WeighedExercise } from '@/core/knowledge/cautions';
+import type { CautionStanding } from '@/core/knowledge/standings';
 import { formsAt } from '@/core/knowledge/forms';
 import { conditionsInForce } from '@/core/knowledge/conditions';
 import { exercise as exerciseShape } from '@/core/knowledge/entries';
@@ -35,7 +36,7 @@ import { blankExercise, scratch } from './blank';
 import type { StartsWith } from './starts-with';
 import { figuresAddress } from './figures';
 import { withShapes } from '@/core/corrections/evidence';
-import { faultAt, fitsSomewhere } from '@/core/knowledge/fits';
+import { faultAt, fitsSomewhere, setUpAt } from '@/core/knowledge/fits';
 
 export type ClientChoice = { readonly id: string; readonly name: string };
 
@@ -181,6 +182,8 @@ export type ExercisePage = {
   readonly weighed: WeighedExercise | null;
   /** Other ways of doing each level, by its number. */
   readonly forms: Readonly<Record<number, readonly FormLine[]>>;
+  /** What is checked before each level begins. */
+  readonly setUp: Readonly<Record<number, Exercise['setUp']>>;
   /** How legs and feet lie in each level, in the school's words. */
   readonly legs: Readonly<Record<number, string>>;
   readonly looks: readonly string[];
@@ -358,6 +361,7 @@ export async function readExercise(who: Who, id: string, clientId?: string): Pro
     client: client ? { id: client.id, name: client.name } : null,
     weighed: client ? weighExercise(repertoire, exercise, actingOn(client)) : null,
     forms: formLines(context),
+    setUp: Object.fromEntries(exercise.levels.map(({ number }) => [number, setUpAt(exercise, number)])),
     legs: Object.fromEntries(
       exercise.levels.map((level) => [level.number, legsAt(repertoire, exercise, level, stances.value).join(' ')]),
     ),
@@ -413,6 +417,7 @@ export type EditorPage = {
   /** Version of the studio's own entry; null while it has none. */
   readonly revision: number | null;
   readonly faults: readonly { readonly id: string; readonly name: string }[];
+  readonly props: readonly { readonly id: string; readonly name: string }[];
   readonly stances: readonly { readonly id: string; readonly name: string }[];
 };
 
@@ -459,6 +464,7 @@ export async function readEditor(who: Who, kind: EditableKind, id: string, from?
     shipped: now ?? null,
     ...ownVersion(mine, now, (at) => dayOf(timeZone, at)),
     faults: repertoire.faults.map(({ id: fault, plain }) => ({ id: fault, name: plain })),
+    props: repertoire.props.map(({ id: prop, name }) => ({ id: prop, name })),
     stances: repertoire.stances.map(({ id: stance, name }) => ({ id: stance, name })),
   });
 }

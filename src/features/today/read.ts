@@ -3,7 +3,7 @@ import { readKeptBlocks } from '@/core/alignment/vial';
 import type { BlockReading } from '@/core/alignment/vial';
 import type { Vantage } from '@/core/alignment/bubble';
 import { weighLevel } from '@/core/knowledge/cautions';
-import type { CautionStanding } from '@/core/knowledge/cautions';
+import type { CautionStanding } from '@/core/knowledge/standings';
 import { cautionsOf, conditionsInForce } from '@/core/knowledge/conditions';
 import type { Caution } from '@/core/knowledge/conditions';
 import { correctionWords } from '@/core/knowledge/names';
