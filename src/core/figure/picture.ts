@@ -88,19 +88,23 @@ const aimMm: Readonly<Record<Position, number>> = {
 /** A careful person's distance. */
 const distanceMm = 3400;
 
+/** How much larger than at the hips a place looks that is nearer to the lens, or smaller that is farther. */
+function nearness([x, y, z]: Vec3, view: View): number {
+  const toward = { side: y, foot: -x, head: x, front: x, behind: -x, above: z }[view];
+  return distanceMm / (distanceMm - toward);
+}
+
 /** How much wider than usual a camera must see for bodies that reach far up or out: 1 for those that do not. */
 function widening(bodies: readonly PosedBody[], view: View, height: number, acrossMm: number, ratio: number): number {
   const isEnd = view === 'foot' || view === 'head';
-  const nearer = isEnd ? 1.35 : 1.15; // what is nearer to the lens than the hips looks larger
   const parts = bodies.flatMap(({ sides, head }) => [
     head.at,
     ...[sides.L, sides.R].flatMap(({ toe, knee, hand, elbow }) => [toe, knee, hand, elbow]),
   ]);
-  const up = Math.max(0, ...parts.map(([, , z]) => z - height)) + 90;
-  /** A leg opened toward the lens looks longer. */
-  const closer = (y: number) => (view === 'side' ? distanceMm / (distanceMm - Math.max(0, y)) : 1);
-  const aside = Math.max(0, ...parts.map(([x, y]) => (isEnd ? Math.abs(y) : Math.abs(x - 60) * closer(y))));
-  const across = Math.max(view === 'above' ? 0 : 2 * up * nearer * ratio, 2 * aside * (isEnd ? nearer : 1.02));
+  const most = (of: (part: Vec3) => number) => Math.max(0, ...parts.map((part) => of(part) * nearness(part, view)));
+  const up = most(([, , z]) => z - height) + 90;
+  const aside = most(([x, y]) => (isEnd ? Math.abs(y) : Math.abs(x - 60)));
+  const across = Math.max(view === 'above' ? 0 : 2 * up * ratio, 2 * aside * 1.1);
   return Math.max(1, across / acrossMm);
 }
 
@@ -127,7 +131,7 @@ export function standingCamera(
     behind: [-away, aside, height],
     above: [middle[0] + aside, 0, away],
   };
-  const acrossMm = isUpright(position) ? 1150 : view === 'side' || view === 'above' ? 2000 : 1500;
+  const acrossMm = isUpright(position) ? 1150 : view === 'side' || view === 'above' ? 2000 : wide > high ? 1500 : 1000;
   return {
     positionMm: from[view],
     lookAtMm: middle,

@@ -46,6 +46,20 @@ const Tilt = styled(Slider)`
     width: 2.5px;
     background: #1c2a2f;
   }
+  /* What either end means: the same block may be graded in two ways. */
+  .way {
+    position: absolute;
+    bottom: -13px;
+    font-size: 0.88rem;
+    color: var(--quiet);
+    white-space: nowrap;
+    &.least {
+      left: -30px;
+    }
+    &.most {
+      right: -30px;
+    }
+  }
   .bubble {
     top: 50%;
     width: 58px;
@@ -120,6 +134,8 @@ export function ByEye({ role, vantage, readings, onRead }: ByEyeProps) {
               {[-1, 1].map((side) => (
                 <span key={side} className="line" style={{ left: `${50 + side * lineAt * 28}%` }} />
               ))}
+              <span className="way least">{toward > 0 ? block.low : block.high}</span>
+              <span className="way most">{toward > 0 ? block.high : block.low}</span>
               <SliderThumb className="bubble" />
             </SliderTrack>
             <Row $gap={4}>

@@ -86,11 +86,20 @@ const wornKeys = (worn: WantedMarks, { position, landmarks }: PosedBody, view: V
     return (name === landmark ? findLandmarkKey(landmarks, landmark, nearSideOf(position, view)) : name) ?? [];
   });
 
+/** Held across or upright: whichever way the body is seen larger, as where a leg stands up before a lens at the feet. */
+function sizeFor(position: Exercise['position'], view: View, shown: readonly PosedBody[]) {
+  if (isUpright(position)) return uprightSize;
+  const [across, uprightWay] = [lyingSize, uprightSize].map(
+    (size) => standingCamera(position, view, size, shown).focalPx,
+  );
+  return (across ?? 0) >= (uprightWay ?? 0) ? lyingSize : uprightSize;
+}
+
 /** A stream of the body model doing an exercise; `now` tells, frame by frame, what it does. */
 async function openFilm({ exercise, level, view, body, worn }: Film, now: () => Doing): ReturnType<OpenStream> {
-  const { wide, high } = isUpright(exercise.position) ? uprightSize : lyingSize;
   const movement = { start: startOf(level), hold: level.top };
   const shown = [movement.start, movement.hold].map((pose) => poseBody(body, pose));
+  const { wide, high } = sizeFor(exercise.position, view, shown);
   const poseNow = ({ fault, amount, share }: Doing): Pose => {
     const clean = poseAt(body, movement, share >= 1 ? 'hold' : 'out', share);
     return fault ? withFault(clean, fault, amount) : clean;
