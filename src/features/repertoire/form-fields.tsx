@@ -5,7 +5,7 @@ import { Plus, Trash2 } from 'lucide-react';
 import type { ExerciseEntry } from '@/core/knowledge/entries';
 import { extraWords, loadExtras } from '@/core/knowledge/load-tags';
 import { Button } from '@/design/button';
-import { Row, Section, Stack } from '@/design/layout';
+import { Row, Section, Small, Stack } from '@/design/layout';
 import { Picker } from '@/design/picker';
 import { PlainField } from '@/design/plain-field';
 import { Ticks } from '@/design/tick';
@@ -54,12 +54,14 @@ export function FormFields({ entry, props, onChange }: FormsProps) {
               choices={[noProp, ...props]}
             />
           </FormGrid>
+          <Small>At these levels; none ticked, at every one</Small>
           <Ticks
-            label={`Way ${at + 1}, at these levels; none ticked, at every one`}
+            label={`Way ${at + 1}, at these levels`}
             options={levels}
             values={(form.levels ?? []).map(String)}
             onChange={(ids) => put(at, withLevels(form, ids.map(Number)), 'levels')}
           />
+          <Small>What it asks besides</Small>
           <Ticks
             label={`Way ${at + 1}, what it asks besides`}
             options={pick(extraWords, loadExtras)}

@@ -81,7 +81,8 @@ export const handsAndKnees: readonly ExerciseEntry[] = [
         change: 'Three breaths level; then one hand gets light.',
         endPoint: 'One hand so light that a paper could be drawn out.',
         start: onKnees,
-        top: onKnees,
+        // Fingertips touch the mat and carry nothing.
+        top: { ...onKnees, rightArm: { kind: 'reaching', liftDeg: 78, outDeg: 0, elbowDeg: 40 } },
         dose: times(3),
       },
       {
