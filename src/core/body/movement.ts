@@ -7,38 +7,7 @@ import { isLegFree } from './pose';
 import type { LegCarrier, LegPose, Pose, RaisedLegPose } from './pose';
 import { poseBody } from './skeleton';
 import type { Body } from './segments';
-
-/** What a level shows: its start and its furthest point; the ways out and back lie between them unless given. */
-export type Movement = { readonly start: Pose; readonly hold: Pose; readonly out?: Pose; readonly back?: Pose };
-
-/** Which leg moves when, on the way out and back: both at once, or the right one first and the left after it. */
-export const legOrders = ['together', 'oneAfterOther'] as const;
-export type LegOrder = (typeof legOrders)[number];
-
-/**
- * A level as far as it moves: left out, it starts lying with the feet down, and goes straight. `via` is the half-way pose of
- * the way out, `back` of the way back, which passes `via` otherwise.
- */
-export type Shown = {
-  readonly start?: Pose | undefined;
-  readonly via?: Pose | undefined;
-  readonly back?: Pose | undefined;
-  readonly legOrder?: LegOrder | undefined;
-  readonly top: Pose;
-};
-
-/** The pose before anything moves. */
-export const startOf = ({ start }: Pick<Shown, 'start'>): Pose =>
-  start ?? { left: { kind: 'footDown' }, right: { kind: 'footDown' } };
-
-/** A level as a movement: from its start to its top and back, by its half-way poses where it has some. */
-export function movementOf(level: Shown): Movement {
-  const [start, hold] = [startOf(level), level.top];
-  if (level.legOrder === 'oneAfterOther')
-    return { start, hold, out: { ...hold, left: start.left }, back: { ...hold, right: start.right } };
-  const [out, back] = [level.via, level.back ?? level.via];
-  return { start, hold, ...(out ? { out } : {}), ...(back ? { back } : {}) };
-}
+import type { Movement } from './shown';
 
 const limbs = ['left', 'right', 'leftArm', 'rightArm'] as const;
 type Limb = (typeof limbs)[number];

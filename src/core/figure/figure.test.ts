@@ -2,7 +2,7 @@ import { views } from '../anatomy/positions';
 import { drawableFaults, withFault } from '../body/deviations';
 import { poseBody } from '../body/skeleton';
 import { exerciseAt } from '../knowledge/find';
-import { startOf } from '../body/movement';
+import { startOf } from '../body/shown';
 import { isMeasuredFrom, looksAt } from '../knowledge/looks';
 import { repertoire } from '@/repertoire';
 import { flatEye } from './camera';

@@ -9,7 +9,7 @@ import { parsePattern } from '../breathing/parse';
 import { ladderLoad } from '../load/ladder';
 import { faultIds, servesSomewhere } from './find';
 import { loadOf } from './loads';
-import { startOf } from '../body/movement';
+import { startOf } from '../body/shown';
 import type { Exercise, Level, Repertoire } from './entries';
 import { fits } from './load-fit';
 

@@ -2,7 +2,7 @@
 import * as v from 'valibot';
 import { places } from '../anatomy/places';
 import { phases, positions, views } from '../anatomy/positions';
-import { legOrders } from '../body/movement';
+import { legOrders } from '../body/shown';
 import { poseShape } from '../body/pose';
 import { propForms, propPlaces } from '../figure/props';
 import { apparatuses, loadQuery, loadTags } from './load-tags';

@@ -4,7 +4,7 @@ import { entriesOf } from '../keyed';
 import { length3, minus3 } from '../geometry';
 import type { Vec3 } from '../geometry';
 import type { Phase } from '../anatomy/positions';
-import { movementOf } from '../body/movement';
+import { movementOf } from '../body/shown';
 import { positionOf } from '../body/position';
 import type { ArmPose, LegCarrier, LegPose, Pose } from '../body/pose';
 import type { PosedBody } from '../body/skeleton';

@@ -3,7 +3,8 @@
 import { angleBetween3, minus3 } from '../geometry';
 import { keysOf } from '../keyed';
 import type { Position } from '../anatomy/positions';
-import { movementOf, poseAt } from '../body/movement';
+import { poseAt } from '../body/movement';
+import { movementOf } from '../body/shown';
 import { positionOf } from '../body/position';
 import { isLegFree, jointLimits } from '../body/pose';
 import type { ArmPose, LegPose, Pose } from '../body/pose';

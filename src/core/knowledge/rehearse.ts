@@ -2,7 +2,8 @@
 // measured as any look. It shows that poses, targets and measures agree, not that they are true.
 import { positionOf } from '../body/position';
 import { drawableFaults, usualAmount, withFault } from '../body/deviations';
-import { movementOf, poseAt } from '../body/movement';
+import { poseAt } from '../body/movement';
+import { movementOf } from '../body/shown';
 import type { Pose } from '../body/pose';
 import { typicalBody } from '../body/segments';
 import { poseBody } from '../body/skeleton';

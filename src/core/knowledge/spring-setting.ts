@@ -3,7 +3,7 @@
 import type { RaisedLeg } from '../load/demand';
 import { gravity } from '../load/gravity';
 import { serves } from './find';
-import { startOf } from '../body/movement';
+import { startOf } from '../body/shown';
 import type { Exercise, Level, Repertoire, SpringForce } from './entries';
 import type { Body } from '../body/segments';
 import type { LegPose } from '../body/pose';

@@ -1,5 +1,5 @@
 // A level as far as load goes. The repertoire's levels have this and more.
-import type { Shown } from '../body/movement';
+import type { Shown } from '../body/shown';
 
 export type LadderLevel = Shown & {
   readonly number: number;

@@ -1,6 +1,7 @@
 // What the levels of a ladder ask of a body: demand over the movement, its peak, and what each step adds.
-import { movementOf, poseAt } from '../body/movement';
-import type { Movement } from '../body/movement';
+import { poseAt } from '../body/movement';
+import { movementOf } from '../body/shown';
+import type { Movement } from '../body/shown';
 import type { Body } from '../body/segments';
 import type { LadderLevel } from './ladder-level';
 import { remembering } from '../remember';

@@ -3,7 +3,7 @@ import { parsePattern } from '../breathing/parse';
 import type { Pose } from '../body/pose';
 import type { Body } from '../body/segments';
 import type { Scene } from '../figure/scene';
-import { startOf } from '../body/movement';
+import { startOf } from '../body/shown';
 import type { Repertoire } from '../knowledge/entries';
 import type { Home } from './events';
 import { rungAt } from '../load/rungs';

@@ -4,7 +4,7 @@ import { Files, Magnet, PersonStanding, ScanSearch, Target } from 'lucide-react'
 import dynamic from 'next/dynamic';
 import { useRef, useState } from 'react';
 import type { ReactNode } from 'react';
-import { startOf } from '@/core/body/movement';
+import { startOf } from '@/core/body/shown';
 import { isInclined } from '@/core/knowledge/find';
 import type { Pose } from '@/core/body/pose';
 import type { Role } from '@/core/alignment/look-values';

@@ -1,5 +1,5 @@
 import { entry, levelOf } from '@/core/knowledge/find';
-import { startOf } from '@/core/body/movement';
+import { startOf } from '@/core/body/shown';
 import { poseBody } from '@/core/body/skeleton';
 import { demoPicture, standingCamera } from '@/core/figure/picture';
 import { repertoire } from '@/repertoire';

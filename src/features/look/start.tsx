@@ -2,8 +2,9 @@
 
 import { valibotResolver } from '@hookform/resolvers/valibot';
 import { ArrowRight, Info, OctagonX } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { Suspense, useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import type { Control } from 'react-hook-form';
 import * as v from 'valibot';
@@ -13,7 +14,6 @@ import { isAllowed } from '@/core/knowledge/standings';
 import { answered } from '@/core/result';
 import { Button } from '@/design/button';
 import { FormGrid, SelectField } from '@/design/fields';
-import { Figure } from '@/design/figure';
 import {
   Columns,
   Failed,
@@ -41,6 +41,9 @@ import { useOnce } from '@/platform/browser/once';
 import type { StartExercise, StartPage } from './read';
 import { OneOf } from '@/design/choice';
 import { Tick } from '@/design/tick';
+
+// Drawn by the server; what draws it anew comes after the page.
+const Figure = dynamic(() => import('@/design/figure').then((all) => all.Figure));
 
 const form = v.object({
   exercise: v.string(),
@@ -149,7 +152,9 @@ export function StartLook(page: StartPage) {
             </Button>
           </Stack>
         </form>
-        <WatchAndSetUp clientId={clientId} exercise={exercise} level={level} />
+        <Suspense>
+          <WatchAndSetUp clientId={clientId} exercise={exercise} level={level} />
+        </Suspense>
       </Columns>
     </Page>
   );

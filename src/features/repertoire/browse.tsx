@@ -149,14 +149,16 @@ export function Browse({ lines, figures, clients, client, sequences }: BrowsePag
           <ButtonLink href="/repertoire/files">Files</ButtonLink>
         </Row>
       </PageHead>
-      <Narrow
-        search={search}
-        onSearch={setSearch}
-        wanted={wanted}
-        onWanted={setWanted}
-        client={client}
-        clients={clients}
-      />
+      <Suspense>
+        <Narrow
+          search={search}
+          onSearch={setSearch}
+          wanted={wanted}
+          onWanted={setWanted}
+          client={client}
+          clients={clients}
+        />
+      </Suspense>
       {client && (
         <Notice style={{ margin: '10px 0' }}>
           <Stack $gap={6}>
@@ -193,7 +195,9 @@ export function Browse({ lines, figures, clients, client, sequences }: BrowsePag
           </Suspense>
         );
       })}
-      <Orders sequences={sequences} lines={lines} query={query} />
+      <Suspense>
+        <Orders sequences={sequences} lines={lines} query={query} />
+      </Suspense>
     </Page>
   );
 }

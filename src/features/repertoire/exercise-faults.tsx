@@ -4,10 +4,7 @@ import { TriangleAlert } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import styled from 'styled-components';
-import { drawableFaults, usualAmount, withFault } from '@/core/body/deviations';
-import { startOf } from '@/core/body/movement';
 import type { Level } from '@/core/knowledge/entries';
-import { nameOf } from '@/core/alignment/words';
 import { Button } from '@/design/button';
 import { Chip, Row, Small, Stack } from '@/design/layout';
 import { fromWhere } from '@/core/anatomy/positions';
@@ -15,7 +12,7 @@ import type { FaultCard } from './read';
 import { kindNames, phaseNames } from './words';
 
 // Drawn by the server; what draws them anew comes after the page.
-const Figure = dynamic(() => import('@/design/figure').then((all) => all.Figure));
+const FaultSeen = dynamic(() => import('./fault-seen').then((all) => all.FaultSeen));
 export const Faults = styled.ul`
   display: grid;
   gap: 26px;
@@ -77,7 +74,7 @@ export function FaultRow({ fault, level, isForClient }: FaultRowProps) {
         <Small>
           Look {fromWhere[standAt]},{' '}
           {phases.length === 4 ? 'all the way' : phases.map((phase) => phaseNames[phase]).join(', ')};{' '}
-          {measures.length > 0 ? `read from ${measures.map(nameOf).join(', ')}` : 'graded by eye or touch'}.
+          {measures.length > 0 ? `read from ${measures.join(', ')}` : 'graded by eye or touch'}.
         </Small>
         <ul className="say">
           {(all ? corrections : corrections.slice(0, mostCorrections)).map((one) => (
@@ -102,32 +99,6 @@ export function FaultRow({ fault, level, isForClient }: FaultRowProps) {
         )}
       </Stack>
     </li>
-  );
-}
-
-/** The level clean and with the fault, where the fault can be drawn; else how an eye or a hand tells it. */
-function FaultSeen({ fault, level }: Omit<FaultRowProps, 'isForClient'>) {
-  const { id, plain, standAt, phases, byEye, block } = fault;
-  const clean = phases.includes('start') && !phases.includes('hold') ? startOf(level) : level.top;
-  const wrong = drawableFaults.includes(id) ? withFault(clean, id, usualAmount(id)) : clean;
-  if (JSON.stringify(wrong) === JSON.stringify(clean))
-    return <Small style={{ gridColumn: '1 / -1' }}>{byEye ?? 'By eye or touch.'}</Small>;
-  const view = standAt === 'head' ? 'foot' : standAt;
-  return (
-    <>
-      <figure>
-        <Figure pose={clean} view={view} label={`${plain}: clean`} small />
-        <figcaption>
-          <Small>clean</Small>
-        </figcaption>
-      </figure>
-      <figure>
-        <Figure pose={wrong} view={view} label={plain} out={block} small />
-        <figcaption>
-          <Small>{plain}</Small>
-        </figcaption>
-      </figure>
-    </>
   );
 }
 

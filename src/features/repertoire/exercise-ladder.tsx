@@ -2,9 +2,9 @@
 
 import dynamic from 'next/dynamic';
 import styled from 'styled-components';
-import { startOf } from '@/core/body/movement';
+import { startOf } from '@/core/body/shown';
 import type { Level } from '@/core/knowledge/entries';
-import { demandUnitOf, demandWords } from '@/core/load/ladder';
+import { demandUnitOf, demandWords } from '@/core/load/demand-words';
 import { DemandBar } from '@/design/demand-bar';
 import { Row, Section, Small } from '@/design/layout';
 import { StandingChip } from '@/design/standing';

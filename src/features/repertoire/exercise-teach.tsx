@@ -1,12 +1,11 @@
 'use client';
 
 import styled from 'styled-components';
-import { handLines, spotterAt } from '@/core/knowledge/teach';
 import { StandingChip } from '@/design/standing';
 import { SetUpList } from '@/design/set-up-list';
 import { Quiet, Row, Small, Stack, TextLink } from '@/design/layout';
 import { fromWhere } from '@/core/anatomy/positions';
-import type { ExercisePage } from './read';
+import type { ExercisePage, TaughtAt } from './read';
 import { kindNames, regionNames } from './words';
 
 const Facts = styled.dl`
@@ -29,7 +28,7 @@ type ToTeachProps = { readonly page: ExercisePage; readonly level: number; reado
 
 /** Cautions, set-up, and everything else to teach from. */
 export const ToTeach = ({
-  page: { exercise, first, prepares, follows, forms, setUp, legs },
+  page: { exercise, first, prepares, follows, forms, atLevel },
   level,
   query,
 }: ToTeachProps) => (
@@ -46,8 +45,8 @@ export const ToTeach = ({
         </ul>
       </Stack>
     )}
-    <SetUpList setUp={setUp[level] ?? []} />
-    <Teaching exercise={exercise} level={level} legs={legs[level]} />
+    <SetUpList setUp={atLevel[level]?.setUp ?? []} />
+    <Teaching exercise={exercise} level={level} here={atLevel[level]} />
     <OtherWays forms={forms[level] ?? []} />
     {exercise.selfChecks.length > 0 && <TextList title="The client can check" lines={exercise.selfChecks} />}
     {exercise.notes.length > 0 && <TextList title="Finer points" lines={exercise.notes} />}
@@ -109,20 +108,20 @@ const Fact = ({ name, children }: { readonly name: string; readonly children: st
 type TeachingProps = {
   readonly exercise: ExercisePage['exercise'];
   readonly level: number;
-  readonly legs: string | undefined;
+  readonly here: TaughtAt | undefined;
 };
 
-function Teaching({ exercise, level, legs }: TeachingProps) {
-  const here = exercise.levels.find(({ number }) => number === level);
+function Teaching({ exercise, level, here }: TeachingProps) {
+  const rung = exercise.levels.find(({ number }) => number === level);
   return (
     <Stack $gap={6}>
       <h2>Teaching it</h2>
       <Facts>
         <Fact name="Feel it">{exercise.feel.where}</Fact>
         <Fact name="Not there">{exercise.feel.notWhere}</Fact>
-        <Fact name="Ends at">{here?.endPoint ?? exercise.endPoint}</Fact>
-        <Fact name="Hands">{here && handLines(exercise, here).join(' ')}</Fact>
-        <Fact name="Legs">{legs}</Fact>
+        <Fact name="Ends at">{rung?.endPoint ?? exercise.endPoint}</Fact>
+        <Fact name="Hands">{here?.hands}</Fact>
+        <Fact name="Legs">{here?.legs}</Fact>
         <Fact name="Sides">{sideWords[exercise.sideOrder]}</Fact>
         <Fact name="Trunk">
           {exercise.prepareTrunk === 'none'
@@ -131,7 +130,7 @@ function Teaching({ exercise, level, legs }: TeachingProps) {
         </Fact>
         <Fact name="Before">{exercise.settle}</Fact>
         <Fact name="After">{exercise.release}</Fact>
-        <Fact name="Spotter">{here && spotterAt(exercise, here)}</Fact>
+        <Fact name="Spotter">{here?.spotter}</Fact>
         <Fact name="In and out">{exercise.transition}</Fact>
         <Fact name="Works">{exercise.regions.map((one) => regionNames[one]).join(', ')}</Fact>
         <Fact name="Stand">{exercise.looks.map(({ view }) => fromWhere[view]).join(', ')}</Fact>

@@ -6,6 +6,7 @@ import { actingConditions, weighExercise } from '@/core/knowledge/cautions';
 import { loadsOf } from '@/core/knowledge/loads';
 import type { WeighedExercise } from '@/core/knowledge/cautions';
 import type { CautionStanding } from '@/core/knowledge/standings';
+import { nameOf as measureName } from '@/core/alignment/words';
 import { formsAt } from '@/core/knowledge/forms';
 import { conditionsInForce } from '@/core/knowledge/conditions';
 import { exercise as exerciseShape } from '@/core/knowledge/entries';
@@ -16,7 +17,7 @@ import { looksAt } from '@/core/knowledge/looks';
 import { differences, stateOf } from '@/core/knowledge/own-entries';
 import type { Difference, EditableKind, OwnState } from '@/core/knowledge/own-entries';
 import { gateInForce } from '@/core/progression/gate';
-import { legsAt } from '@/core/knowledge/teach';
+import { handLines, legsAt, spotterAt } from '@/core/knowledge/teach';
 import { breathInForce, layStances, ownerOf, resolveStances } from '@/core/knowledge/stances';
 import type { Layer, StancesInForce } from '@/core/knowledge/stances';
 import { ladderLoad } from '@/core/load/ladder';
@@ -140,6 +141,7 @@ export type FaultCard = Pick<Fault, 'id' | 'name' | 'plain' | 'block' | 'seen' |
   readonly safety: boolean;
   readonly standAt: Exercise['faults'][number]['standAt'];
   readonly phases: Exercise['faults'][number]['phases'];
+  /** What shows it, by name. */
   readonly measures: readonly string[];
   readonly causes: readonly { readonly name: string; readonly look: string; readonly ifSo: string }[];
   /** In order of intrusion, or as they rank for the client. */
@@ -157,6 +159,14 @@ export type FormLine = {
   readonly prop: string | null;
   readonly standing: CautionStanding;
   readonly why: string | null;
+};
+
+export type TaughtAt = {
+  readonly setUp: Exercise['setUp'];
+  readonly hands: string;
+  readonly spotter: string | undefined;
+  /** How legs and feet lie, in the school's words. */
+  readonly legs: string;
 };
 
 export type ExercisePage = {
@@ -182,10 +192,8 @@ export type ExercisePage = {
   readonly weighed: WeighedExercise | null;
   /** Other ways of doing each level, by its number. */
   readonly forms: Readonly<Record<number, readonly FormLine[]>>;
-  /** What is checked before each level begins. */
-  readonly setUp: Readonly<Record<number, Exercise['setUp']>>;
-  /** How legs and feet lie in each level, in the school's words. */
-  readonly legs: Readonly<Record<number, string>>;
+  /** By level: what its poses make of the exercise's own words. */
+  readonly atLevel: Readonly<Record<number, TaughtAt>>;
   readonly looks: readonly string[];
   readonly mayChange: boolean;
 };
@@ -224,7 +232,7 @@ function faultCard(
     safety: safety || unsafe.has(id),
     standAt,
     phases,
-    measures: shownBy.map(({ measure }) => measure),
+    measures: shownBy.map(({ measure }) => measureName(measure)),
     causes: causes.slice(0, 3).map((cause) => {
       const { name: causeName, tell: next } = entry(repertoire.causes, cause);
       return { name: causeName, ...next };
@@ -361,9 +369,16 @@ export async function readExercise(who: Who, id: string, clientId?: string): Pro
     client: client ? { id: client.id, name: client.name } : null,
     weighed: client ? weighExercise(repertoire, exercise, actingOn(client)) : null,
     forms: formLines(context),
-    setUp: Object.fromEntries(exercise.levels.map(({ number }) => [number, setUpAt(exercise, number)])),
-    legs: Object.fromEntries(
-      exercise.levels.map((level) => [level.number, legsAt(repertoire, exercise, level, stances.value).join(' ')]),
+    atLevel: Object.fromEntries(
+      exercise.levels.map((level): [number, TaughtAt] => [
+        level.number,
+        {
+          setUp: setUpAt(exercise, level.number),
+          hands: handLines(exercise, level).join(' '),
+          spotter: spotterAt(exercise, level),
+          legs: legsAt(repertoire, exercise, level, stances.value).join(' '),
+        },
+      ]),
     ),
     looks: looksAt(exercise).map(({ view }) => view),
     mayChange: who.role === 'lead',
