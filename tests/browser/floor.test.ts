@@ -389,6 +389,7 @@ describe('on a shared tablet', () => {
     await chrome.press('1 kept aside');
     await chrome.sees('version 0 of the Floor');
     await chrome.press('I have read them: put them away');
+    await kept(); // the mark goes when they are gone from the tablet
     await chrome.refresh();
     await kept();
   });
