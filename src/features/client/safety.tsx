@@ -17,8 +17,7 @@ import { StandingChip, standingWords } from '@/design/standing';
 import { clearStop, keepClearance, takeBackOverrule } from './actions';
 import type { ClientPage, Shown } from './read';
 
-const loadPicker = () => import('@/design/picker').then((all) => all.Picker);
-const Picker = dynamic(loadPicker);
+const Picker = dynamic(() => import('@/design/picker').then((all) => all.Picker));
 
 type Now = Extract<Shown, { part: 'now' }>;
 type OfClient = { readonly client: Pick<ClientPage['client'], 'id'> };

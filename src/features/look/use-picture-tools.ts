@@ -31,6 +31,8 @@ type ToolsOn = {
 
 const unreadable = 'The picture could not be read for stickers. Try again in a moment.';
 
+const unfetched = 'The outline could not be fetched. Try again in a moment.';
+
 /** What sets marks on a picture besides a hand: stickers found at once or snapped to, and an outline laid over the client. */
 export function usePictureTools({ body, pose, view, wanted, place, sheet, setting, dispatch, onNote }: ToolsOn) {
   const [laid, setLaid] = useState<{ readonly use: typeof outlining; readonly at: outlining.OutlinePlace }>();
@@ -48,8 +50,9 @@ export function usePictureTools({ body, pose, view, wanted, place, sheet, settin
     setSearching(true);
     setLoose([]);
     onNote(undefined);
-    const { expectedStickers } = await import('./expected');
-    const found = await placeByStickers(sheet, expectedStickers(body, pose, view, wanted, headEnd), wanted);
+    const expected = await import('./expected').catch(() => undefined);
+    const found =
+      expected && (await placeByStickers(sheet, expected.expectedStickers(body, pose, view, wanted, headEnd), wanted));
     setSearching(false);
     if (!found) return onNote({ tone: 'out', text: unreadable });
     const { points, sdPx, knownMm, loose, words } = found;
@@ -72,7 +75,8 @@ export function usePictureTools({ body, pose, view, wanted, place, sheet, settin
     toggleSnap: () => setSnapping(!isSnapping),
     outline,
     layOutline: async (matLine: Marks['matLine']) => {
-      const use = await import('./outline');
+      const use = await import('./outline').catch(() => undefined);
+      if (!use) return onNote({ tone: 'out', text: unfetched });
       setLaid({ use, at: use.firstPlace(shapeBy(use), sheet.originalWidth, sheet.originalHeight, matLine) });
     },
     leaveOutline: () => setLaid(undefined),
