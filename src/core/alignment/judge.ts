@@ -39,6 +39,8 @@ export type Finding = {
   /** How far outside the target, in the measure's unit; 0 inside. */
   readonly excess: number;
   readonly severity?: Severity;
+  /** It can't be told, and both edges are about as likely passed: what is named is no more likely than its opposite. */
+  readonly leansNeither?: true;
   /** Of what has a side: the hip that sinks (roll) or hikes, where the pelvis has shifted, whose knee it is. */
   readonly side?: Side;
   readonly safety: boolean;
@@ -91,6 +93,16 @@ const centre = ([lo, hi]: Interval, tolerance: number): number =>
 const cannotBeIn = ({ interval, tolerance }: TargetToMeet, se: number): boolean =>
   probabilityOutside(centre(interval, tolerance), se, interval) > surelyIn;
 
+/** One edge must be so many times as likely passed as the other for a value to lean its way. */
+const leansFrom = 2;
+
+/** Whether a value that can't be told yet is about as likely out on either side. A target open to one side leans to its edge. */
+function leansNeither({ value, se }: Estimate, [lo, hi]: Interval): boolean {
+  if (lo === null || hi === null) return false;
+  const [below, above] = [probabilityOutside(value, se, [lo, null]), probabilityOutside(value, se, [null, hi])];
+  return Math.max(below, above) < leansFrom * Math.min(below, above);
+}
+
 function explain(
   target: TargetToMeet,
   judged: Estimate,
@@ -111,7 +123,8 @@ function explain(
     (cannotBeIn(target, judged.se)
       ? 'The error is too wide for this target, so "in" cannot be shown this way: use stickers on the landmarks, a closer camera, or mark three times and average.'
       : 'A closer camera, stickers, or a second look from the same place would settle it.');
-  return `Can't tell yet, leans toward ${faultName}: ${facts} ${percent} likely out. ${settle}`;
+  const way = leansNeither(judged, target.interval) ? 'neither way' : `toward ${faultName}`;
+  return `Can't tell yet, leans ${way}: ${facts} ${percent} likely out. ${settle}`;
 }
 
 function judgeOne(
@@ -141,6 +154,7 @@ function judgeOne(
     ...(verdict === 'out'
       ? { severity: gradeSeverity(excess, { tolerance: target.tolerance, se: judged.se, safety }) }
       : {}),
+    ...(verdict === 'unsure' && leansNeither(judged, target.interval) ? { leansNeither: true } : {}),
     ...(side ? { side } : {}),
     safety,
     why: explain(target, judged, compared, verdict, plain, probability, settles?.[target.measure]),

@@ -124,6 +124,13 @@ describe('why, in words', () => {
     expect([tilt(5 + 0.8417, 1).verdict, tilt(5 + 0.8415, 1).verdict]).toEqual(['out', 'unsure']);
     expect([tilt(5 - 0.8417, 1).verdict, tilt(5 - 0.8415, 1).verdict]).toEqual(['in', 'unsure']);
   });
+  test('in the middle of its target a value that can’t be told leans neither way, and is no fault to work on', () => {
+    expect(tilt(0.5, 5)).toMatchObject({ verdict: 'unsure', leansNeither: true });
+    expect(tilt(0.5, 5).why).toMatch(/^Can't tell yet, leans neither way: /);
+    // At +3 the far edge is 8/5 of the error away and the near one 2/5: 5 % against 34 %.
+    expect(tilt(3, 5)).not.toHaveProperty('leansNeither');
+    expect(tilt(3, 5).why).toMatch(/leans toward an arch/);
+  });
   test('a one-sided target leans toward its only fault', () => {
     const { findings } = judged({ measures: { tabletopError: { value: 1, se: 0.5 } } });
     expect(findings[0]).toMatchObject({ fault: 'tabletopLost', verdict: 'in' });

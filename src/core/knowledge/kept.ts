@@ -16,6 +16,7 @@ const finding = v.object({
   probability: v.number(),
   excess: v.number(),
   severity: v.optional(v.picklist(severities)),
+  leansNeither: v.optional(v.literal(true)),
   safety: v.boolean(),
   why: v.string(),
   ...estimate.entries,
@@ -81,7 +82,7 @@ export function lastFound({ baseline, seen }: Pick<KeptReading, 'baseline' | 'se
       ? [{ fault, verdict: 'out', severity, ...(side ? { side } : {}) }]
       : [],
   );
-  return [...baseline, ...byEye];
+  return [...baseline.filter(({ leansNeither }) => !leansNeither), ...byEye];
 }
 
 /** What is kept of a look: findings as they were judged, own neutral, methods, targets and verdict; no pictures. */

@@ -115,9 +115,9 @@ function Found({ result, faults }: FoundProps) {
         </div>
       ))}
       <SeenByEye result={result} faults={faults} />
-      {unsure.map(({ fault, measure }) => (
+      {unsure.map(({ fault, measure, leansNeither }) => (
         <div key={measure}>
-          <Small>can’t tell yet: {faults[fault]?.plain}</Small>
+          <Small>can’t tell yet: {leansNeither ? nameOf(measure) : faults[fault]?.plain}</Small>
         </div>
       ))}
     </>

@@ -75,7 +75,7 @@ export function Begin({ pack, client: onFile, record, onStop }: Props) {
       <div>
         <h1>{client.name}</h1>
         <Small>
-          {[client.time, `${client.minutes} min`, pack.studio.room.name].filter(Boolean).join(' · ')} · {client.goal}
+          {[client.time, `${client.minutes} min`, pack.studio.room.name, client.goal].filter(Boolean).join(' · ')}
         </Small>
       </div>
       {stopped && (

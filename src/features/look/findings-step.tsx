@@ -49,7 +49,7 @@ function NothingOut({ model: { exercise, repertoire }, reading }: Omit<StepProps
   return (
     <>
       <h2>Nothing out in what was measured</h2>
-      <Quiet>Not looked at yet: {words.join(', ')}. Grade them by eye, beside the findings.</Quiet>
+      <Quiet>Not sure, or not looked at yet: {words.join(', ')}. Grade them by eye, beside the findings.</Quiet>
     </>
   );
 }

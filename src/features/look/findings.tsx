@@ -40,11 +40,15 @@ const Item = styled.li`
 const order = { out: 0, unsure: 1, in: 2 } as const;
 const icons = { out: CircleAlert, unsure: CircleHelp, in: CircleCheck } as const;
 
-/** `Marked arch`, `Can't tell yet: leans toward an arch`, `In level: pelvic tilt`. */
-export function titleOf({ faults }: Repertoire, { fault, verdict, severity, measure, side }: Finding): string {
+/** `Marked arch`, `Can't tell yet: leans toward an arch`, `Can't tell yet: pelvic tilt`, `In level: pelvic tilt`. */
+export function titleOf(
+  { faults }: Repertoire,
+  { fault, verdict, severity, measure, side, leansNeither }: Finding,
+): string {
   const plain = plainOf(entry(faults, fault), side);
   if (verdict === 'out') return `${severity?.[0]?.toUpperCase()}${severity?.slice(1)}: ${plain}`;
-  return verdict === 'unsure' ? `Can’t tell yet: leans toward ${plain}` : `In level: ${nameOf(measure)}`;
+  if (verdict === 'in') return `In level: ${nameOf(measure)}`;
+  return `Can’t tell yet: ${leansNeither ? nameOf(measure) : `leans toward ${plain}`}`;
 }
 
 type FindingsProps = {
@@ -66,6 +70,7 @@ export function Findings({ judged, exercise, level, working, onWork }: FindingsP
           .map((finding) => {
             const Icon = icons[finding.verdict];
             const { seen } = faultAt(repertoire, exercise, finding.fault, level);
+            const isTold = finding.verdict !== 'in' && !finding.leansNeither;
             return (
               <Item
                 key={finding.measure}
@@ -79,17 +84,17 @@ export function Findings({ judged, exercise, level, working, onWork }: FindingsP
                 <Stack $gap={4}>
                   <Row $gap={8}>
                     <h3 className={finding.verdict === 'out' ? 'out-text' : ''}>{titleOf(repertoire, finding)}</h3>
-                    {finding.safety && finding.verdict !== 'in' && <Chip $tone="out">watch: could hurt</Chip>}
+                    {finding.safety && isTold && <Chip $tone="out">watch: could hurt</Chip>}
                     {finding.fault === working && <Chip $tone="info">working on this</Chip>}
                   </Row>
-                  {finding.verdict !== 'in' && <span>{seen}</span>}
+                  {isTold && <span>{seen}</span>}
                   <Small>{finding.why}</Small>
                 </Stack>
                 <Stack $gap={6} style={{ justifyItems: 'end' }}>
                   <span className={`numeral ${finding.verdict === 'out' ? 'out-text' : ''}`}>
                     {formatMeasure(finding.measure, finding.value)}
                   </span>
-                  {onWork && finding.verdict !== 'in' && finding.fault !== working && (
+                  {onWork && isTold && finding.fault !== working && (
                     <Button $look="quiet" onPress={() => onWork(finding.fault)}>
                       Work on this
                     </Button>

@@ -32,6 +32,13 @@ test('what is worked on is the fault picked, else the worst that is out, else on
   expect(workOf({ seen: unseen }, null).fault).toBeUndefined();
 });
 
+test('what leans neither way is no fault to work on, unless it is picked', () => {
+  const findings = doubtful.findings.map((one) => ({ ...one, leansNeither: true as const }));
+  const even = { ...doubtful, findings };
+  expect(workOf({ baseline: even, seen: unseen }, null).fault).toBeUndefined();
+  expect(workOf({ baseline: even, seen: unseen }, 'arch').fault).toBe('arch');
+});
+
 test('what an eye saw goes after what was measured, before what can’t be told, and first where it could hurt', () => {
   const seen = { ...unseen, back: [noticed('gluteGrip', 'clear')] };
   expect(workOf({ baseline: arch, seen }, null).fault).toBe(faultOf(arch, 'pelvicTilt'));

@@ -83,12 +83,14 @@ export type Work = {
   readonly seen: readonly SeenFault[];
 };
 
-/** What is worked on by itself: the worst that is surely out or was seen, what could hurt first; else what can't be told yet. */
+/** What is worked on by itself: the worst that is surely out or was seen, what could hurt first; else what can't be told yet and leans to a side. */
 function worstOf({ baseline, seen }: Pick<LookReading, 'baseline' | 'seen'>): string | undefined {
   const measured = worstFinding(baseline);
   const byEye = [...seen.top, ...seen.back].find(({ severity }) => severity);
   const first = byEye?.safety && !measured?.safety ? byEye : (measured ?? byEye);
-  return first?.fault ?? baseline?.findings.find(({ verdict }) => verdict === 'unsure')?.fault;
+  return (
+    first?.fault ?? baseline?.findings.find(({ verdict, leansNeither }) => verdict === 'unsure' && !leansNeither)?.fault
+  );
 }
 
 /** What is worked on. `chosen`: the fault picked by hand. */
