@@ -93,7 +93,7 @@ async function main(): Promise<void> {
   let facts = 0;
   const ratios: number[] = [];
   for (let round = 0; round < rounds; round += 1) {
-    const blow = blows[round % blows.length] ?? [];
+    const blow = (blows[round % blows.length] ?? []).filter((what) => site.blows[what]);
     const clients = await Promise.all(Array.from({ length: atOnce }, () => bringClient(who, { conditions: [] })));
     const all = clients.map((client) => session(who.userId, client, 'evenKeel'));
     await Promise.all(all.map(({ begin }) => send(begin, [])));
@@ -119,7 +119,7 @@ async function main(): Promise<void> {
     );
     if (blow.length > 0) {
       await sleep(100 + Math.random() * 400);
-      for (const what of blow) site.kill(what);
+      for (const what of blow) site.blows[what]?.();
     }
     await burst;
     await beside;

@@ -1,10 +1,11 @@
 // Where the product runs while things are killed: on one machine with its own database, or as two servers on a cluster.
-import { execFileSync, spawnSync } from 'node:child_process';
+import { spawnSync } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { startCluster } from '../../scripts/cluster.mjs';
 import { databasePid, databaseUrl, openHouse, ownFolder } from '../browser/house';
+import { endDisk, makeDisk, mayMakeDisks } from './disk';
 
 export type Blow = 'server' | 'database' | 'disk';
 
@@ -13,7 +14,8 @@ export type Site = {
   readonly address: (turn: number) => string;
   /** Where what was kept is read. */
   readonly databaseUrl: string;
-  readonly kill: (what: Blow) => void;
+  /** What can be struck here, and how. */
+  readonly blows: Readonly<Partial<Record<Blow, () => void>>>;
   /** What was killed stands again; a disk has room again. */
   readonly mended: () => Promise<void>;
   readonly end: () => Promise<void>;
@@ -24,41 +26,28 @@ const killServer = (folder: string): void => {
   process.kill(pid, 'SIGKILL');
 };
 
-/** A disk in memory, filled to its last byte and freed again; only root may make one. */
-function makeDisk(folder: string) {
-  const ballast = path.join(folder, 'ballast');
-  const isOwn = process.getuid?.() === 0;
-  if (isOwn) execFileSync('mount', ['-t', 'tmpfs', '-o', 'size=1G', 'tmpfs', folder]);
-  return {
-    isOwn,
-    fill: () => spawnSync('dd', ['if=/dev/zero', `of=${ballast}`, 'bs=64k'], { stdio: 'ignore' }),
-    free: () => rmSync(ballast, { force: true }),
-    end: () => isOwn && execFileSync('umount', [folder]),
-  };
-}
-
 export async function onOneMachine(): Promise<Site> {
   rmSync(ownFolder, { recursive: true, force: true });
   mkdirSync(ownFolder, { recursive: true });
-  const disk = makeDisk(ownFolder);
+  if (mayMakeDisks) makeDisk(ownFolder, 1024);
   const house = await openHouse({ PORT: '3720' });
-  const blows = {
-    server: () => killServer(ownFolder),
-    database: () => process.kill(databasePid(), 'SIGKILL'),
-    disk: () => {
-      if (!disk.isOwn) return;
-      disk.fill();
-      setTimeout(disk.free, 6000);
-    },
+  const ballast = path.join(ownFolder, 'ballast');
+  const fillDisk = () => {
+    spawnSync('dd', ['if=/dev/zero', `of=${ballast}`, 'bs=64k'], { stdio: 'ignore' });
+    setTimeout(() => rmSync(ballast, { force: true }), 6000);
   };
   return {
     address: () => house.address,
     databaseUrl: databaseUrl(),
-    kill: (what) => void blows[what](),
+    blows: {
+      server: () => killServer(ownFolder),
+      database: () => void process.kill(databasePid(), 'SIGKILL'),
+      ...(mayMakeDisks ? { disk: fillDisk } : {}),
+    },
     mended: async () => {},
     end: async () => {
       await house.end('SIGTERM');
-      disk.end();
+      if (mayMakeDisks) endDisk(ownFolder);
       rmSync(ownFolder, { recursive: true, force: true });
     },
   };
@@ -80,11 +69,12 @@ export async function onCluster(): Promise<Site> {
   return {
     address: (turn) => houses[turn % houses.length]?.address ?? '',
     databaseUrl: three,
-    kill: (what) => {
-      if (what === 'server') return killServer(folders[1] ?? '');
-      if (what === 'disk') return; // tried on one machine
-      cluster.kill(1);
-      rejoining = sleep(2000).then(() => cluster.start(1));
+    blows: {
+      server: () => killServer(folders[1] ?? ''),
+      database: () => {
+        cluster.kill(1);
+        rejoining = sleep(2000).then(() => cluster.start(1));
+      },
     },
     mended: () => rejoining,
     end: async () => {

@@ -1,12 +1,13 @@
 // npm run kills:start: the first start killed at random moments of database, migration and seed, or (as root, which may make
 // a small disk) run until its disk is full; the next one comes up whole.
-import { execFileSync, spawn } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import * as mariadb from 'mariadb';
 import { demoClients, demoSessions, demoSignIn } from '@/data/demo/world';
 import { seeded } from '@/core/random';
+import { endDisk, giveRoom, makeDisk, mayMakeDisks } from './disk';
 
 const root = process.cwd();
 const rounds = Number(process.env.ROUNDS ?? 40);
@@ -15,9 +16,8 @@ const random = seeded(Number(process.env.SEED ?? 11));
 /** By turns: everything at once, as a machine that loses its power; the command alone, as an impatient person; Ctrl-C; and
  * a disk that has no room, from too small for the database's own files to room for all but the last of the demo. */
 const all = ['all', 'alone', 'interrupt', 'full disk'] as const;
-const isRoot = process.getuid?.() === 0;
 const ways = (process.env.WAYS?.split(',') ??
-  all.filter((way) => isRoot || way !== 'full disk')) as (typeof all)[number][];
+  all.filter((way) => mayMakeDisks || way !== 'full disk')) as (typeof all)[number][];
 const [smallestDiskMb, largestDiskMb] = [20, 230];
 
 /** Starts the whole product in a folder of its own, as the leader of a group that can be killed with all its children. */
@@ -76,12 +76,6 @@ async function faultsOf(own: string): Promise<string[]> {
   return wrong;
 }
 
-/** A disk of so many MB in memory, at this folder. */
-const makeDisk = (own: string, sizeMb: number): void => {
-  mkdirSync(own, { recursive: true });
-  execFileSync('mount', ['-t', 'tmpfs', '-o', `size=${sizeMb}M`, 'tmpfs', own]);
-};
-
 /** The first start, brought down by turns in one of these ways; how it was, in words. */
 async function bringDown(how: (typeof ways)[number], own: string, longest: number): Promise<string> {
   if (how === 'full disk') {
@@ -92,7 +86,7 @@ async function bringDown(how: (typeof ways)[number], own: string, longest: numbe
     const told = first.child.exitCode === null ? 'still running' : `ended with ${first.child.exitCode}`;
     first.child.kill('SIGTERM');
     await first.ended;
-    execFileSync('mount', ['-o', 'remount,size=2G', own]);
+    giveRoom(own, 2048);
     return `${how}, ${sizeMb} MB, ${told}: ${first.said().trim().split('\n').slice(-2).join(' / ')}`;
   }
   const after = 200 + random() * longest;
@@ -131,7 +125,7 @@ async function main(): Promise<void> {
     }
     second.child.kill('SIGTERM');
     await second.ended;
-    if (how.startsWith('full disk')) execFileSync('umount', [own]);
+    if (how.startsWith('full disk')) endDisk(own);
     rmSync(own, { recursive: true, force: true });
   }
   rmSync(folder, { recursive: true, force: true });
