@@ -50,14 +50,20 @@ export async function openChrome(address: string, size: Size = desk, camera?: st
 
   const byText = (text: string, tag = '*') => By.xpath(`//${tag}[normalize-space(.)=${quote(text)}]`);
   const holding = (text: string, tag = '*') => By.xpath(`//${tag}[contains(normalize-space(.), ${quote(text)})]`);
-  const find = async (locator: By): Promise<WebElement> => {
-    const found = await driver.wait(
-      until.elementLocated(locator),
+  /** The first that fits, once it can be seen: found and judged in one breath, as React may put another in its place. */
+  const find = (locator: By) =>
+    driver.wait(
+      async () =>
+        (await driver.executeScript<WebElement | null>(`${firstSeen}; return seen`, ...told(locator))) ?? false,
       patienceMs,
-      `nothing on the page for ${String(locator)}`,
+      `nothing to be seen for ${String(locator)}`,
+    ) as Promise<WebElement>;
+  const read = (locator: By) =>
+    driver.wait(
+      () => driver.executeScript<string>(`${firstSeen}; return seen?.innerText.trim()`, ...told(locator)),
+      patienceMs,
+      `nothing to be read at ${String(locator)}`,
     );
-    return driver.wait(until.elementIsVisible(found), patienceMs);
-  };
   /** A page is there to be pressed once React has taken over its markup. */
   const awake = () =>
     driver.wait(
@@ -97,6 +103,13 @@ export async function openChrome(address: string, size: Size = desk, camera?: st
       await driver.navigate().refresh();
       await awake();
     },
+    /** What makes the page load itself anew, and the new one alive. */
+    anew: async (act: () => Promise<void>) => {
+      await driver.executeScript('window.isBefore = true');
+      await act();
+      await driver.wait(() => driver.executeScript<boolean>('return !window.isBefore'), patienceMs, 'not read anew');
+      await awake();
+    },
     press: async (name: string) => {
       const found = await button(name);
       await driver.executeScript('arguments[0].scrollIntoView({block:"center"})', found);
@@ -110,7 +123,7 @@ export async function openChrome(address: string, size: Size = desk, camera?: st
       await found.sendKeys(Key.chord(Key.CONTROL, 'a'), Key.DELETE);
       await found.sendKeys(text);
     },
-    text: async (css: string) => (await find(By.css(css))).getText(),
+    text: (css: string) => read(By.css(css)),
     isAt: (pattern: RegExp) => driver.wait(until.urlMatches(pattern), patienceMs, `not at ${String(pattern)}`),
     until: (what: string, holds: () => Promise<boolean>) => driver.wait(holds, patienceMs, `never came true: ${what}`),
     /** The page as base64 PNG. */
@@ -136,6 +149,23 @@ export async function openChrome(address: string, size: Size = desk, camera?: st
     },
   };
 }
+
+const told = (locator: By) => {
+  const { using, value } = locator as unknown as { using: string; value: string };
+  return [using, value];
+};
+
+const firstSeen = `
+  const [using, value] = arguments;
+  const first =
+    using === 'xpath'
+      ? document.evaluate(value, document, null, XPathResult.FIRST_ORDERED_NODE_TYPE).singleNodeValue
+      : using === 'css selector'
+        ? document.querySelector(value)
+        : [...document.querySelectorAll('a')].find((one) => one.innerText.trim() === value);
+  const box = first?.getBoundingClientRect();
+  const seen =
+    box?.width && box.height && first.checkVisibility({ checkOpacity: true, checkVisibilityCSS: true }) ? first : null`;
 
 const quote = (text: string) => (text.includes("'") ? `concat('${text.split("'").join(`',"'",'`)}')` : `'${text}'`);
 

@@ -408,9 +408,7 @@ describe('a fault that no picture shows', () => {
     expect(await chrome.text('[aria-label=Corrections]')).not.toContain(firstCue); // it has not helped, and is not offered again
     await (await chrome.find(By.css('[aria-label=Corrections] [data-kind]'))).click();
     await chrome.press('Retest with this');
-    await chrome.driver.executeScript('window.isBefore = true');
-    await chrome.press('Take the last one back'); // it was better after all
-    await chrome.until('the page is read anew', () => chrome.driver.executeScript<boolean>('return !window.isBefore'));
+    await chrome.anew(() => chrome.press('Take the last one back')); // it was better after all
     await chrome.until('nothing tried', async () => !(await chrome.has(By.css('[data-tried]'))));
     await (await chrome.button('4Retest')).click();
     expect(await chrome.text('[aria-label="Correction in hand"] .say')).toBe(firstCue);

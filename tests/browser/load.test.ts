@@ -13,7 +13,7 @@ atHome((_, own) => {
 
 const clientPage = async (name: string): Promise<string> => {
   await chrome.go(`/clients?find=${name}`);
-  const href = await (await chrome.find(By.partialLinkText(name))).getAttribute('href');
+  const href = await (await chrome.find(By.xpath(`//a[contains(normalize-space(.), '${name}')]`))).getAttribute('href');
   return new URL(href ?? '').pathname;
 };
 const shell = (verb: string, input: unknown): Record<string, number> => {
