@@ -5,7 +5,7 @@ import { database } from '@/data/database';
 import { ready } from '@/data/ready';
 import { clientParts, readClient, readClients } from '@/features/client/read';
 import { readDay } from '@/features/floor/day';
-import { readStart } from '@/features/look/read';
+import { readStart } from '@/features/look/read-start';
 import { readExercise } from '@/features/repertoire/read';
 import { readToday } from '@/features/today/read';
 import type { Who } from '@/data/types';

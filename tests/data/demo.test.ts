@@ -11,7 +11,8 @@ import { isDemoLoaded, signIn, whoIs } from '@/data/stores/sessions';
 import type { Who } from '@/data/types';
 import { readClient, readClientForm, readClients, whatHelped } from '@/features/client/read';
 import type { ClientPart, Shown } from '@/features/client/read';
-import { readBench, readKeptLook, readStart } from '@/features/look/read';
+import { readBench, readKeptLook } from '@/features/look/read';
+import { readStart, readStartExercise } from '@/features/look/read-start';
 import { readToday } from '@/features/today/read';
 import { repertoire } from '@/repertoire';
 import { dosesOf, openStudio } from './studio';
@@ -206,9 +207,11 @@ describe('opening the bench', () => {
     const start = await readStart(wren, await idOf('Sefa Marrowby'));
     if (!start.ok) throw new Error(start.error.message);
     expect(start.value.first.exercise).toBe('march');
-    const march = start.value.exercises.find(({ id }) => id === 'march');
-    expect(march?.judgedBy).toBe('Graded imprint');
+    const { exercise: march } = start.value;
+    expect(march).toMatchObject({ id: 'march', judgedBy: 'Graded imprint' });
     expect(march?.levels.every(({ watch }) => watch.length > 0)).toBe(true);
+    expect(await readStartExercise(wren, start.value.clientId, 'march')).toEqual({ ok: true, value: march });
+    expect(await readStartExercise(wren, start.value.clientId, 'flying')).toMatchObject({ ok: false });
     // What no picture measures is looked at by eye: every exercise is offered.
     expect(start.value.exercises.map(({ id }) => id)).toEqual(repertoire.exercises.map(({ id }) => id));
     expect(start.value.notAsAsked).toBeNull();

@@ -43,7 +43,8 @@ import {
 import { actingOn } from '@/data/types';
 import type { ClientCard, Who } from '@/data/types';
 import { readBrowse, readEditor, readEntries, readExercise } from '@/features/repertoire/read';
-import { readStart } from '@/features/look/read';
+import { isAllowed } from '@/core/knowledge/standings';
+import { readStart, readStartExercise } from '@/features/look/read-start';
 import { repertoire as shipped, rulesVersion } from '@/repertoire';
 import { beginLook, bringClient, openStudio, someone } from './studio';
 
@@ -340,12 +341,14 @@ describe('in the demo studio', () => {
         const weighed = weighExercise(shipped, exercise, actingOn(client));
         expect(browse.lines.find((line) => line.id === exercise.id)?.weighed).toEqual(weighed);
         const offered = start.value.exercises.find((one) => one.id === exercise.id);
-        for (const level of offered?.levels ?? []) expect(level.weighed).toEqual(weighed.levels[level.number]);
+        const chosen = await readStartExercise(wren, id, exercise.id);
+        if (!chosen.ok) throw new Error(chosen.error.message);
+        for (const level of chosen.value.levels) expect(level.weighed).toEqual(weighed.levels[level.number]);
+        expect(offered?.isAllowed).toBe(chosen.value.levels.some((level) => isAllowed(level.weighed)));
       }
-      const { first } = start.value;
-      const level = start.value.exercises
-        .find((one) => one.id === first.exercise)
-        ?.levels.find(({ number }) => number === first.level);
+      const { first, exercise: begun } = start.value;
+      expect(begun?.id).toBe(first.exercise);
+      const level = begun?.levels.find(({ number }) => number === first.level);
       expect(level?.weighed.standing).not.toBe('ruledOut'); // what is proposed is allowed
     },
   );

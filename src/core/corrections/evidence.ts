@@ -134,6 +134,9 @@ const addAll = (a: ByNearness, b: ByNearness): ByNearness => ({
 /** Trials of a correction against a fault: this client's, all others', and how often running it failed this client, as near as it was tried. */
 export type Found = { readonly client: ByNearness; readonly others: ByNearness; readonly failedRunning: number };
 
+const nowhere: ByNearness = { here: none, alike: none, elsewhere: none };
+const untried: Found = { client: nowhere, others: nowhere, failedRunning: 0 };
+
 /** What is known of one correction against one fault: trials told apart (oldest first), and what was counted before them. */
 export function findTrials(
   { fault, correction }: { readonly fault: string; readonly correction: string },
@@ -146,6 +149,7 @@ export function findTrials(
   const trials = history.filter(isOf);
   const own = trials.filter(({ client }) => client === 'this');
   const [before, everyone] = [(known?.client ?? []).filter(isOf), (known?.studio ?? []).filter(isOf)];
+  if (trials.length + before.length + everyone.length === 0) return untried;
   const counted = sortedByNearness(before, asked, sumOf);
   const nearest = nearnesses.find((one) =>
     [...own, ...before].some((row) => nearnessOf(row, asked) === one && !('tried' in row && row.tried === 0)),

@@ -28,8 +28,10 @@ export function placeEased(
   correction: Pick<Correction, 'faults'>,
   felt: readonly Place[],
 ): Place | undefined {
+  const wrong = misplaced(exercise, felt);
+  if (wrong.length === 0) return undefined;
   const acted = faults.filter(
     ({ id }) => correction.faults.includes(id) && exercise.faults.some(({ fault }) => fault === id),
   );
-  return misplaced(exercise, felt).find((place) => acted.some(({ feltAt }) => feltAt.includes(place)));
+  return wrong.find((place) => acted.some(({ feltAt }) => feltAt.includes(place)));
 }

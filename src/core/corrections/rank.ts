@@ -154,6 +154,12 @@ export function rankCorrections(repertoire: Repertoire, context: RankContext): R
   const excluded: { correction: string; why: string; unfit?: true }[] = [];
   const level = exercise.levels.find(({ number }) => number === Math.floor(context.level ?? Number.NaN));
   const phase = context.phase ?? momentOf(exercise, context.fault);
+  const isOfFault = (one: { readonly fault: string }) => one.fault === context.fault;
+  const history = context.history.filter(isOfFault);
+  const known = context.known && {
+    client: context.known.client.filter(isOfFault),
+    studio: context.known.studio.filter(isOfFault),
+  };
   for (const correction of repertoire.corrections) {
     if (!serves(correction, exercise, context.fault)) continue;
     const unfit = level && whyUnfit(correction, level, phase);
@@ -161,7 +167,7 @@ export function rankCorrections(repertoire: Repertoire, context: RankContext): R
       excluded.push({ correction: correction.id, why: unfit, unfit: true });
       continue;
     }
-    const found = findTrials({ fault: context.fault, correction: correction.id }, context.history, context.known, {
+    const found = findTrials({ fault: context.fault, correction: correction.id }, history, known, {
       exercise: context.exercise,
       shape,
     });

@@ -30,6 +30,8 @@ import { act } from '@/platform/server/act';
 import { rulesVersion } from '@/repertoire';
 import { todayIn } from '@/data/days';
 import { readKeptLook } from './read';
+import { readStartExercise } from './read-start';
+import type { StartExercise } from './read-start';
 
 const id = v.pipe(v.string(), v.uuid('is not an id'));
 const startForm = v.strictObject({
@@ -42,6 +44,13 @@ const startForm = v.strictObject({
   /** Springs, straps and anchors of the apparatus were looked at. */
   checked: v.optional(v.boolean(), false),
 });
+
+/** Another exercise chosen on the page before the bench, as it stands for this client. */
+export async function chooseExercise(input: unknown): Promise<Result<StartExercise>> {
+  return act(v.strictObject({ clientId: id, exercise: v.string() }), input, (who, { clientId, exercise }) =>
+    readStartExercise(who, clientId, exercise),
+  );
+}
 
 /** Begins a look with the stances in force now. */
 export async function beginLook(input: unknown): Promise<Result<string>> {

@@ -1,4 +1,4 @@
-import { dayOf, todayIn } from '@/data/days';
+import { todayIn } from '@/data/days';
 import { ownNeutral } from '@/core/alignment/own-neutral';
 import type { Estimate } from '@/core/alignment/input';
 import type { View } from '@/core/anatomy/positions';
@@ -11,23 +11,16 @@ import { readTaken } from '@/core/alignment/readings';
 import type { Taken } from '@/core/alignment/readings';
 import { withShapes } from '@/core/corrections/evidence';
 import type { Known } from '@/core/corrections/evidence';
-import { allowedLevel, weighExercise } from '@/core/knowledge/cautions';
-import type { ActingOn, Weighed } from '@/core/knowledge/cautions';
+import type { ActingOn } from '@/core/knowledge/cautions';
 import { conditionsInForce } from '@/core/knowledge/conditions';
-import { entry, exerciseAt } from '@/core/knowledge/find';
-import { schoolName } from '@/core/knowledge/names';
-import type { Exercise, Repertoire } from '@/core/knowledge/entries';
-import { lastFound } from '@/core/knowledge/kept';
-import { looksAt } from '@/core/knowledge/looks';
+import { exerciseAt } from '@/core/knowledge/find';
+import type { Repertoire } from '@/core/knowledge/entries';
 import { sliceOf } from '@/core/knowledge/slice';
 import { layStances } from '@/core/knowledge/stances';
-import { setUpAt, watchedAt } from '@/core/knowledge/fits';
-import { watchFor } from '@/core/knowledge/watch';
-import type { Watch } from '@/core/knowledge/watch';
 import type { Result } from '@/core/result';
 import { failure, success } from '@/core/result';
 import { findClient } from '@/data/stores/clients';
-import { checkedOn, findRepertoire, findStudio } from '@/data/stores/studio';
+import { findRepertoire, findStudio } from '@/data/stores/studio';
 import { findLook, listResults } from '@/data/stores/looks';
 import { newestRanges } from '@/core/knowledge/ranges';
 import type { OwnRange } from '@/core/knowledge/ranges';
@@ -38,7 +31,7 @@ import { actingOn } from '@/data/types';
 import { findObserver, markingInForce } from '@/data/stores/observers';
 import type { ObserverCard } from '@/data/stores/observers';
 import { listDemoPictures } from '@/data/stores/pictures';
-import type { ClientCard, LookCard, LookTry, PictureCard, StudioCard, Who } from '@/data/types';
+import type { ClientCard, LookCard, LookTry, PictureCard, Who } from '@/data/types';
 import { bodyOf } from '@/core/body/segments';
 import type { Body } from '@/core/body/segments';
 import type { OpeningPicture } from './state';
@@ -146,7 +139,8 @@ export type BenchOpening = {
   readonly keeper: { readonly user: string; readonly key: string };
 };
 
-const noExercise = () => failure('unknownLevel', 'This exercise or level is no longer in the repertoire.', 'level');
+export const noExercise = () =>
+  failure('unknownLevel', 'This exercise or level is no longer in the repertoire.', 'level');
 
 /** A look that is closed, or whose exercise or level has left the repertoire since it was begun. */
 export type Elsewhere =
@@ -212,150 +206,5 @@ export async function readBench(who: Who, lookId: string): Promise<Result<BenchO
     acting: actingOn(client.value),
     demoPictures,
     keeper: { user: who.userId, key },
-  });
-}
-
-/** As much of an exercise as the page before the bench shows. */
-export type StartExercise = Pick<Exercise, 'id' | 'name' | 'plain' | 'position' | 'apparatus' | 'cautions'> & {
-  readonly levels: readonly (Pick<Exercise['levels'][number], 'number' | 'name' | 'change' | 'top' | 'scene'> & {
-    readonly weighed: Weighed;
-    readonly looks: Exercise['looks'];
-    readonly setUp: Exercise['setUp'];
-    readonly position: Exercise['position'];
-    readonly wantsSpotter: boolean;
-    readonly watch: readonly Watch[];
-  })[];
-  readonly judgedBy: string;
-};
-
-export type StartPage = {
-  readonly clientId: string;
-  readonly clientName: string;
-  readonly first: { readonly exercise: string; readonly level: number };
-  /** Why it does not begin with what was asked for. */
-  readonly notAsAsked: string | null;
-  readonly exercises: readonly StartExercise[];
-  readonly stopped: { readonly sign: string; readonly on: string } | null;
-  readonly stopSigns: Repertoire['stopSigns'];
-  readonly rooms: readonly { readonly id: string; readonly name: string }[];
-  readonly room: string;
-  /** What stands in the room where the asker works. */
-  readonly inRoom: readonly Exercise['apparatus'][];
-  /** Apparatus checked today, and by whom. */
-  readonly checked: readonly { readonly apparatus: Exercise['apparatus']; readonly by: string }[];
-};
-
-/** What weighs on every exercise of the page before the bench. */
-type StartContext = {
-  readonly repertoire: Repertoire;
-  readonly studio: StudioCard;
-  readonly client: ClientCard;
-  /** Findings of the client's last look. */
-  readonly seen: Parameters<typeof watchFor>[3];
-};
-
-function startExercise(exercise: Exercise, { repertoire, studio, client, seen }: StartContext): StartExercise {
-  const { id, name, plain, position, apparatus, cautions } = exercise;
-  const weighed = weighExercise(repertoire, exercise, actingOn(client));
-  const { school } = layStances({ studio, client, exercise: studio.exerciseStances[id] ?? {} });
-  const conditions = conditionsInForce(client.conditions);
-  const levels = exercise.levels
-    .map((level) => ({ ...level, level }))
-    .map(({ number, name: levelName, change, top, scene, load, level }) => ({
-      number,
-      name: levelName,
-      change,
-      top,
-      ...(scene ? { scene } : {}),
-      weighed: weighed.levels[number] ?? { standing: 'fine' as const, reasons: [] },
-      looks: looksAt(exercise, number),
-      setUp: setUpAt(exercise, number),
-      position: exerciseAt(exercise, number).position,
-      wantsSpotter: load.also.includes('spotter'),
-      watch: watchFor(repertoire, { exercise: watchedAt(repertoire, exercise, number), level }, conditions, seen),
-    }))
-    .filter(({ looks }) => looks.length > 0);
-  return {
-    ...{ id, name, plain, position, apparatus, cautions, levels },
-    judgedBy: schoolName(repertoire, school),
-  };
-}
-
-/** Where the page begins: at the exercise and level wanted, else at the last one's; no level that is ruled out. */
-function firstOf(
-  exercises: readonly StartExercise[],
-  { repertoire, client }: StartContext,
-  wanted: { readonly exercise?: string | undefined; readonly level?: number | undefined },
-  last: string | undefined,
-): StartPage['first'] {
-  const find = (id: string | undefined) => exercises.find((one) => one.id === id);
-  const first = find(wanted.exercise) ?? find(last) ?? exercises[0];
-  if (!first) return { exercise: '', level: 1 };
-  const whole = entry(repertoire.exercises, first.id);
-  const isThere = first.id === wanted.exercise && first.levels.some(({ number }) => number === wanted.level);
-  const allowed = allowedLevel(
-    weighExercise(repertoire, whole, actingOn(client)),
-    (isThere ? wanted.level : undefined) ?? usualFirstLevel,
-  );
-  return { exercise: first.id, level: allowed ?? first.levels[0]?.number ?? 1 };
-}
-
-const usualFirstLevel = 2;
-
-/** Why the page does not begin with the exercise and level that were asked for; null where it does, or nothing was. */
-function whyNot(
-  exercises: readonly StartExercise[],
-  { repertoire }: StartContext,
-  wanted: { readonly exercise?: string | undefined; readonly level?: number | undefined },
-  first: StartPage['first'],
-): string | null {
-  if (wanted.exercise === undefined) return null;
-  const { id, name } = repertoire.exercises.find((one) => one.id === wanted.exercise) ?? {};
-  if (id === undefined) return 'The exercise asked for is not in the repertoire.';
-  if (!exercises.some((one) => one.id === id))
-    return `${name} names no side to look from: say one in the repertoire. Another exercise is chosen here.`;
-  if (!wanted.level || first.level === wanted.level) return null;
-  return `Level ${wanted.level} of ${name} is ruled out for this client; level ${first.level} is chosen here.`;
-}
-
-/**
- * What the page before the bench shows: for each exercise that names a side to look from, how its levels stand for this client,
- * what to watch, and whose targets judge. It begins with the exercise and level that are wanted, else with the last one's.
- */
-export async function readStart(
-  who: Who,
-  clientId: string,
-  wanted?: string,
-  wantedLevel?: number,
-): Promise<Result<StartPage>> {
-  const [found, studio, repertoire, results] = await Promise.all([
-    findClient(who, clientId),
-    findStudio(who),
-    findRepertoire(who),
-    listResults(who, clientId, 1),
-  ]);
-  if (!found.ok) return found;
-  const client = found.value;
-  const checked = checkedOn(who, todayIn(studio.timeZone)); // while the levels are weighed
-  const last = results.at(-1);
-  const context: StartContext = { repertoire, studio, client, seen: last ? lastFound(last.result) : [] };
-  const exercises = repertoire.exercises
-    .filter((exercise) => exercise.levels.some(({ number }) => looksAt(exercise, number).length > 0))
-    .map((exercise) => startExercise(exercise, context));
-  const signName = (sign: string) => repertoire.stopSigns.find(({ id }) => id === sign)?.name ?? sign;
-  const asked = { exercise: wanted, level: wantedLevel };
-  const first = firstOf(exercises, context, asked, last?.exercise);
-  return success({
-    clientId,
-    clientName: client.name,
-    first,
-    notAsAsked: whyNot(exercises, context, asked, first),
-    exercises,
-    stopped: client.stop ? { sign: signName(client.stop.sign), on: dayOf(studio.timeZone, client.stop.madeAt) } : null,
-    stopSigns: repertoire.stopSigns,
-    rooms: studio.rooms.map(({ id, name }) => ({ id, name })),
-    room: studio.room.id,
-    inRoom: studio.room.apparatus,
-    checked: await checked,
   });
 }

@@ -38,7 +38,8 @@ import { beginLook, chooseRoom, overruleHere } from './actions';
 import { noteStop } from '@/platform/server/stop';
 import { SetUpList } from '@/design/set-up-list';
 import { useOnce } from '@/platform/browser/once';
-import type { StartExercise, StartPage } from './read';
+import type { StartChoice, StartExercise, StartPage } from './read-start';
+import { useChosen } from './use-chosen';
 import { OneOf } from '@/design/choice';
 import { Tick } from '@/design/tick';
 
@@ -56,21 +57,9 @@ type Choice = v.InferOutput<typeof form>;
 
 type Level = StartExercise['levels'][number];
 
-/** What is chosen, as far as it goes together: a level of the exercise, and a side from which it is looked at. */
-function chosenOf(exercises: readonly StartExercise[], typed: Partial<Choice>) {
-  const exercise = exercises.find(({ id }) => id === typed.exercise) ?? exercises[0];
-  const { levels = [] } = exercise ?? {};
-  const level =
-    levels.find(({ number }) => String(number) === typed.level) ??
-    levels.find(({ weighed }) => isAllowed(weighed)) ??
-    levels[0];
-  const look = level?.looks.find(({ view }) => view === typed.view) ?? level?.looks[0];
-  return exercise && level && look ? { exercise, level, look } : undefined;
-}
-
 /** What is looked at and from where; how it stands for this person; the set-up checks; what to watch. */
 export function StartLook(page: StartPage) {
-  const { clientId, clientName, first, exercises, stopped, room } = page;
+  const { clientId, clientName, first, stopped, room } = page;
   const router = useRouter();
   const [failed, setFailed] = useState<string>();
   const [ticked, setTicked] = useState<readonly string[]>([]);
@@ -80,9 +69,12 @@ export function StartLook(page: StartPage) {
     defaultValues: { exercise: first.exercise, level: String(first.level), view: 'side', headEnd: 'left', room },
   });
   const typed = useWatch({ control });
-  const chosen = chosenOf(exercises, typed);
+  const { chosen, isComing, shown, ...others } = useChosen(page, typed);
   if (!chosen) return null;
   const { exercise, level, look } = chosen;
+  const choose = async (id: string) => {
+    if (!(await others.choose(id)) && shown !== undefined) setValue('exercise', shown); // it could not be read
+  };
   const isChecked = isLookedAt(page, exercise.apparatus, ticked);
   const submit = handleSubmit(async ({ headEnd }) => {
     setFailed(undefined);
@@ -110,10 +102,22 @@ export function StartLook(page: StartPage) {
       )}
       <Columns $side="370px">
         <form onSubmit={submit} noValidate>
-          <Stack $gap={18}>
+          <Stack $gap={18} aria-busy={isComing}>
             <Drawn exercise={exercise} level={level} view={look.view} headEnd={typed.headEnd ?? 'left'} />
-            <WhatToLookAt control={control} exercises={exercises} exercise={exercise} level={level} />
-            <Standing page={page} exercise={exercise} level={level} />
+            <WhatToLookAt
+              control={control}
+              exercises={page.exercises}
+              exercise={exercise}
+              level={level}
+              onChosen={(id) => void choose(id)}
+            />
+            <Failed>{others.failed}</Failed>
+            <Standing
+              page={page}
+              exercise={exercise}
+              level={level}
+              onChanged={() => void others.readAgain(exercise.id).then(() => router.refresh())}
+            />
             {exercise.apparatus !== 'mat' && (
               <BeforeAnyone
                 page={page}
@@ -144,7 +148,7 @@ export function StartLook(page: StartPage) {
             <Button
               $look="main"
               type="submit"
-              isDisabled={formState.isSubmitting || !isAllowed(level.weighed) || !isChecked}
+              isDisabled={formState.isSubmitting || isComing || !isAllowed(level.weighed) || !isChecked}
               style={{ justifySelf: 'start' }}
             >
               {formState.isSubmitting ? 'Opening…' : 'To the pictures'}
@@ -209,20 +213,22 @@ function Drawn({ exercise, level, view, headEnd }: Chosen & { view: View; headEn
 
 type WhatProps = Chosen & {
   readonly control: Control<Choice, unknown, Choice>;
-  readonly exercises: readonly StartExercise[];
+  readonly exercises: readonly StartChoice[];
+  readonly onChosen: (exercise: string) => void;
 };
 
-const WhatToLookAt = ({ control, exercises, exercise, level }: WhatProps) => (
+const WhatToLookAt = ({ control, exercises, exercise, level, onChosen }: WhatProps) => (
   <FormGrid>
     <SelectField
       control={control}
       name="exercise"
       label="Exercise"
-      choices={exercises.map(({ id, name, plain, levels }) => ({
+      choices={exercises.map(({ id, name, plain, isAllowed: isFor }) => ({
         id,
         name,
-        about: levels.some((one) => isAllowed(one.weighed)) ? plain : `${plain}. Ruled out for this client.`,
+        about: isFor ? plain : `${plain}. Ruled out for this client.`,
       }))}
+      onChosen={onChosen}
     />
     <SelectField
       control={control}
@@ -238,9 +244,10 @@ const WhatToLookAt = ({ control, exercises, exercise, level }: WhatProps) => (
   </FormGrid>
 );
 
+type StandingProps = Chosen & { readonly page: StartPage; readonly onChanged: () => void };
+
 /** How the level stands for this person, with what may be overruled. */
-function Standing({ page: { clientId, stopped }, exercise, level }: Chosen & { readonly page: StartPage }) {
-  const router = useRouter();
+function Standing({ page: { clientId, stopped }, exercise, level, onChanged }: StandingProps) {
   const once = useOnce();
   const { standing, reasons } = level.weighed;
   if (standing === 'fine' || reasons.length === 0) return null;
@@ -266,7 +273,7 @@ function Standing({ page: { clientId, stopped }, exercise, level }: Chosen & { r
                 reason={reason}
                 what={`${exercise.name}, level ${level.number}`}
                 onOverrule={(why) => overrule(reason.rule, why)}
-                onDone={() => router.refresh()}
+                onDone={onChanged}
               />
             ) : null
           }

@@ -1,6 +1,6 @@
 import { notFound } from 'next/navigation';
 import { requireWho } from '@/platform/server/session';
-import { readStart } from '../read';
+import { readStart } from '../read-start';
 import { StartLook } from '../start';
 
 type Wanted = { readonly clientId: string; readonly exercise?: string | undefined; readonly level?: number };
