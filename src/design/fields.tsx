@@ -94,6 +94,8 @@ type SelectFieldProps<T extends FieldValues, V> = Bound<T, V> & {
   /** What stands chosen, where that follows from other fields as well. */
   readonly shows?: string;
   readonly onChosen?: (id: string) => void;
+  /** While the choices are on their way. */
+  readonly isDisabled?: boolean;
 };
 
 export function SelectField<T extends FieldValues, V>({
@@ -104,6 +106,7 @@ export function SelectField<T extends FieldValues, V>({
   choices,
   shows,
   onChosen,
+  isDisabled = false,
 }: SelectFieldProps<T, V>) {
   const {
     field: { ref, value, onChange, onBlur },
@@ -118,6 +121,7 @@ export function SelectField<T extends FieldValues, V>({
         onChosen?.(String(key));
       }}
       onBlur={onBlur}
+      isDisabled={isDisabled}
       isInvalid={fieldState.invalid}
       validationBehavior="aria"
     >

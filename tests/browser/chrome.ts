@@ -76,12 +76,15 @@ export async function openChrome(address: string, size: Size = desk, camera?: st
       patienceMs,
       'the page never came alive',
     );
-  const button = (name: string) =>
-    find(
-      By.xpath(
-        `//*[self::button or self::a or @role='button' or @role='tab'][normalize-space(.)=${quote(name)} or @aria-label=${quote(name)}]`,
-      ),
-    );
+  const named = (name: string) =>
+    `//*[self::button or self::a or @role='button' or @role='tab'][normalize-space(.)=${quote(name)} or @aria-label=${quote(name)}]`;
+  const button = (name: string) => find(By.xpath(named(name)));
+  /** A press waits for what can be pressed, as a hand does. */
+  const pressAt = async (locator: string) => {
+    const found = await find(By.xpath(`(${locator})[not(@disabled)]`));
+    await driver.executeScript('arguments[0].scrollIntoView({block:"center"})', found);
+    await found.click();
+  };
   const field = (label: string) =>
     find(
       By.xpath(
@@ -110,10 +113,21 @@ export async function openChrome(address: string, size: Size = desk, camera?: st
       await driver.wait(() => driver.executeScript<boolean>('return !window.isBefore'), patienceMs, 'not read anew');
       await awake();
     },
-    press: async (name: string) => {
-      const found = await button(name);
-      await driver.executeScript('arguments[0].scrollIntoView({block:"center"})', found);
-      await found.click();
+    press: (name: string) => pressAt(named(name)),
+    /** Opens a list of choices by its label, and takes the one with these words, else the first that holds them. */
+    choose: async (label: string, option: string) => {
+      const own = quote(label);
+      await pressAt(
+        `//*[(self::span or self::label) and normalize-space(.)=${own}]/following-sibling::button | //button[contains(@aria-label, ${own})] | //*[@aria-label=${own}]//button`,
+      );
+      const exact = `//*[@role='option'][normalize-space(.)=${quote(option)}]`;
+      const loose = `//*[@role='option'][contains(normalize-space(.), ${quote(option)})][not(${exact})]`;
+      await (await find(By.xpath(`${exact} | ${loose}`))).click();
+      await driver.wait(
+        async () => (await driver.findElements(By.css('[role=option]'))).length === 0,
+        patienceMs,
+        'the list never closed',
+      );
     },
     sees: (text: string, tag?: string) => find(holding(text, tag)),
     seesExactly: (text: string, tag?: string) => find(byText(text, tag)),

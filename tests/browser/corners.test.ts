@@ -116,14 +116,10 @@ describe('before the bench', () => {
   test('an exercise with fewer levels comes with one that it has', async () => {
     const trigger = (label: string) =>
       chrome.find(By.xpath(`//*[@class='label'][normalize-space(.)='${label}']/following-sibling::button`));
-    const choose = async (label: string, option: string) => {
-      await (await trigger(label)).click();
-      await (await chrome.find(By.xpath(`//*[@role='option'][contains(., '${option}')]`))).click();
-    };
     await beginLook('Maren Tolleck');
-    await choose('Exercise', 'March');
-    await choose('Level', '5 · Hold both');
-    await choose('Exercise', 'Leg float');
+    await chrome.choose('Exercise', 'March');
+    await chrome.choose('Level', '5 · Hold both');
+    await chrome.choose('Exercise', 'Leg float');
     await chrome.until('level 1 is shown', async () =>
       (await (await trigger('Level')).getText()).includes('1 · Heel peels'),
     );

@@ -25,17 +25,7 @@ async function clientPage(name: string): Promise<string> {
   await chrome.isAt(/\/clients\/[0-9a-f-]{36}$/);
   return path();
 }
-async function choose(label: string, option: string) {
-  const trigger = await chrome.find(
-    By.xpath(
-      `//*[(self::span or self::label) and normalize-space(.)='${label}']/following-sibling::button | //button[contains(@aria-label, '${label}')] | //*[@aria-label='${label}']//button`,
-    ),
-  );
-  await chrome.driver.executeScript('arguments[0].scrollIntoView({block:"center"})', trigger);
-  await trigger.click();
-  await (await chrome.find(By.xpath(`//*[@role='option'][contains(normalize-space(.), '${option}')]`))).click();
-  await chrome.until('the list closes', async () => !(await chrome.has(By.css('[role=option]'))));
-}
+const choose = (label: string, option: string) => chrome.choose(label, option);
 const fill = async (label: string, text: string) => {
   const field = await chrome.find(
     By.xpath(`//label[normalize-space(.)='${label}']/..//*[self::input or self::textarea]`),

@@ -22,12 +22,7 @@ const shell = (verb: string, input: unknown): Record<string, number> => {
   return answered.value as Record<string, number>;
 };
 const data = async (css: string, name: string) => (await chrome.find(By.css(css))).getAttribute(`data-${name}`);
-const choose = async (label: string, option: string) => {
-  await (
-    await chrome.find(By.xpath(`//*[@class='label'][normalize-space(.)='${label}']/following-sibling::button`))
-  ).click();
-  await (await chrome.find(By.xpath(`//*[@role='option'][normalize-space(.)='${option}']`))).click();
-};
+const choose = (label: string, option: string) => chrome.choose(label, option);
 const slide = async (name: string): Promise<number> =>
   number(await (await chrome.find(By.xpath(`//label[starts-with(normalize-space(.), '${name}')]//output`))).getText());
 

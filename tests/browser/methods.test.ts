@@ -65,12 +65,8 @@ async function begin(exercise: string, level = 2): Promise<void> {
   await chrome.go('/');
   await (await chrome.find(By.css('a[aria-label="Look at Anselm Fairlead-Brackenbury of Upper Sallow"]'))).click();
   await chrome.isAt(/look$/);
-  const choose = async (label: string, option: string) => {
-    await (await chrome.find(By.xpath(`//span[normalize-space(.)='${label}']/following::button[1]`))).click();
-    await (await chrome.find(By.xpath(`//*[@role='option'][contains(., '${option}')]`))).click();
-  };
-  await choose('Exercise', one.name);
-  await choose('Level', levelOf(one, level).name);
+  await chrome.choose('Exercise', one.name);
+  await chrome.choose('Level', levelOf(one, level).name);
   await chrome.press('To the pictures');
   await chrome.isAt(/looks\//);
 }

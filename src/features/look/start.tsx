@@ -7,6 +7,7 @@ import { useRouter } from 'next/navigation';
 import { Suspense, useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import type { Control } from 'react-hook-form';
+import styled from 'styled-components';
 import * as v from 'valibot';
 import { isUpright } from '@/core/anatomy/positions';
 import type { View } from '@/core/anatomy/positions';
@@ -57,6 +58,16 @@ type Choice = v.InferOutput<typeof form>;
 
 type Level = StartExercise['levels'][number];
 
+/** What still speaks of the former exercise steps back while the next is on its way; an answer at once shows nothing of it. */
+const Held = styled(Columns)`
+  &[aria-busy='true'] > :last-child,
+  &[aria-busy='true'] section,
+  &[aria-busy='true'] form > div > :first-child {
+    opacity: 0.4;
+    transition: opacity 0.2s 0.15s;
+  }
+`;
+
 /** What is looked at and from where; how it stands for this person; the set-up checks; what to watch. */
 export function StartLook(page: StartPage) {
   const { clientId, clientName, first, stopped, room } = page;
@@ -100,15 +111,16 @@ export function StartLook(page: StartPage) {
           <span>{page.notAsAsked}</span>
         </Notice>
       )}
-      <Columns $side="370px">
+      <Held $side="370px" aria-busy={isComing}>
         <form onSubmit={submit} noValidate>
-          <Stack $gap={18} aria-busy={isComing}>
+          <Stack $gap={18}>
             <Drawn exercise={exercise} level={level} view={look.view} headEnd={typed.headEnd ?? 'left'} />
             <WhatToLookAt
               control={control}
               exercises={page.exercises}
               exercise={exercise}
               level={level}
+              isComing={isComing}
               onChosen={(id) => void choose(id)}
             />
             <Failed>{others.failed}</Failed>
@@ -135,6 +147,7 @@ export function StartLook(page: StartPage) {
                 label="From where"
                 help={look.where}
                 shows={look.view}
+                isDisabled={isComing}
                 choices={level.looks.map(({ view, where }) => ({ id: view, name: fromWhere[view], about: where }))}
               />
               <HeadEnd
@@ -159,7 +172,7 @@ export function StartLook(page: StartPage) {
         <Suspense>
           <WatchAndSetUp clientId={clientId} exercise={exercise} level={level} />
         </Suspense>
-      </Columns>
+      </Held>
     </Page>
   );
 }
@@ -214,10 +227,12 @@ function Drawn({ exercise, level, view, headEnd }: Chosen & { view: View; headEn
 type WhatProps = Chosen & {
   readonly control: Control<Choice, unknown, Choice>;
   readonly exercises: readonly StartChoice[];
+  /** Another exercise is on its way: its levels are not there yet. */
+  readonly isComing: boolean;
   readonly onChosen: (exercise: string) => void;
 };
 
-const WhatToLookAt = ({ control, exercises, exercise, level, onChosen }: WhatProps) => (
+const WhatToLookAt = ({ control, exercises, exercise, level, isComing, onChosen }: WhatProps) => (
   <FormGrid>
     <SelectField
       control={control}
@@ -235,6 +250,7 @@ const WhatToLookAt = ({ control, exercises, exercise, level, onChosen }: WhatPro
       name="level"
       label="Level"
       shows={String(level.number)}
+      isDisabled={isComing}
       choices={exercise.levels.map(({ number, name, change, weighed: { standing } }) => ({
         id: String(number),
         name: `${number} · ${name}`,
@@ -352,7 +368,7 @@ const HeadEnd = ({ upright, headEnd, onHeadEnd }: HeadEndProps) => (
     <OneOf
       label={upright ? 'Client faces' : 'Head in the picture'}
       gap={8}
-      options={(['left', 'right'] as const).map((end) => ({ id: end, name: `${upright ? 'to' : 'at'} the ${end}` }))}
+      options={(['left', 'right'] as const).map((end) => ({ id: end, name: end }))}
       value={headEnd}
       onChange={onHeadEnd}
     />
