@@ -44,11 +44,12 @@ async function buildStale() {
   return 'built';
 }
 
-/** Migrates and seeds the database at `url`. */
-export async function prepareDatabase(url, { seed = true } = {}) {
+/** Migrates the database at `url`, and loads the demo where there is no studio yet (`seed`), or beside others (`beside`). */
+export async function prepareDatabase(url, { seed = true, beside = false } = {}) {
+  const asked = seed ? (beside ? ['--demo'] : []) : ['--no-seed'];
   const output = await run(
     process.execPath,
-    ['--import', 'tsx', path.join(root, 'src', 'data', 'prepare.ts'), ...(seed ? [] : ['--no-seed'])],
+    ['--import', 'tsx', path.join(root, 'src', 'data', 'prepare.ts'), ...asked],
     {
       env: { DATABASE_URL: url },
       advice: 'read the output above, then run the same command again: it goes on where it stopped',
@@ -79,7 +80,7 @@ export async function endLeftOver() {
 }
 
 /** Serves the built application (or the development server) until stopped. */
-export async function serve({ url, port, host = '127.0.0.1', dev = false }) {
+export async function serve({ url, port, host = '127.0.0.1', dev = false, code = '' }) {
   mkdirSync(ownFolder, { recursive: true, mode: 0o700 });
   const log = dev ? 'inherit' : openLog(path.join(ownFolder, 'app.log'));
   const child = spawn(process.execPath, [next, dev ? 'dev' : 'start', '-H', host, '-p', String(port)], {
@@ -89,6 +90,7 @@ export async function serve({ url, port, host = '127.0.0.1', dev = false }) {
       ...quiet,
       SPINE_BUNDLES: ownFolder,
       SPINE_HOST: host,
+      SPINE_CODE: code,
       DATABASE_URL: url,
       NODE_ENV: dev ? 'development' : 'production',
     },

@@ -1,4 +1,8 @@
 // npm start: from a fresh machine to an address to open. npm run dev: the same, with the development server.
+// The demo studio is loaded on this machine alone: not for a network (HOST), not into a database of one's own (DATABASE_URL),
+// not with -- --own; -- --demo asks for it by name.
+import { randomInt } from 'node:crypto';
+import os from 'node:os';
 import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { build, endLeftOver, keepServing, prepareDatabase } from './app.mjs';
@@ -12,6 +16,18 @@ const dev = process.argv.includes('--dev');
 const host = process.env.HOST || '127.0.0.1';
 const wantedPort = Number(process.env.PORT || 3000);
 const ownServer = process.env.DATABASE_URL;
+const isLoopback = /^(localhost|127(\.\d{1,3}){3}|::1)$/.test(host);
+const beside = process.argv.includes('--demo');
+const seed = beside || (isLoopback && !ownServer && !process.argv.includes('--own'));
+
+/** Whoever makes a studio from another machine proves by it that she stands by this one. */
+const letters = 'abcdefghjkmnpqrstuvwxyz23456789';
+const code = Array.from(
+  { length: 12 },
+  (_, i) => `${i > 0 && i % 4 === 0 ? '-' : ''}${letters[randomInt(letters.length)]}`,
+).join('');
+
+const tables = seed ? 'tables and demo' : 'tables';
 
 let database;
 let app;
@@ -32,13 +48,21 @@ for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => v
 async function prepareWhenReachable(url) {
   while (!stopping) {
     try {
-      await prepareDatabase(url);
+      await prepareDatabase(url, { seed, beside });
       console.log('• database: prepared');
       return;
     } catch {
       await sleep(5000);
     }
   }
+}
+
+/** The address as another machine of the network knows it. */
+function placeOnNetwork(address) {
+  const outward = Object.values(os.networkInterfaces())
+    .flat()
+    .find(({ family, internal }) => family === 'IPv4' && !internal);
+  return host === '0.0.0.0' && outward ? address.replace('127.0.0.1', outward.address) : address;
 }
 
 function checkPort() {
@@ -54,7 +78,7 @@ async function main() {
   await setUp({ database: !ownServer });
   if (ownServer) {
     console.log('• database: the server that DATABASE_URL names');
-    await stage('tables and demo', () => prepareDatabase(ownServer)).catch(() => {
+    await stage(tables, () => prepareDatabase(ownServer, { seed, beside })).catch(() => {
       console.error('  The address is served all the same; the database is tried again every 5 seconds.');
       void prepareWhenReachable(ownServer);
     });
@@ -65,7 +89,7 @@ async function main() {
         ? `already running, shared (port ${database.port})`
         : `running on 127.0.0.1:${database.port}`;
     });
-    await stage('tables and demo', () => prepareDatabase(database.url));
+    await stage(tables, () => prepareDatabase(database.url, { seed, beside }));
   }
   await stage('core for the shell', bundleCore);
   if (!dev) await stage('application', build);
@@ -73,12 +97,15 @@ async function main() {
   const port = await freePort(wantedPort, host);
   if (port !== wantedPort) console.log(`• port ${wantedPort} is taken; using ${port}`);
   await stage('server', async () => {
-    app = await keepServing({ url: ownServer ?? database.url, port, host, dev }, (code) => {
-      console.error(`✗ the server ended again and again, last with ${code}: read app.log in ${ownFolder}`);
+    app = await keepServing({ url: ownServer ?? database.url, port, host, dev, code }, (last) => {
+      console.error(`✗ the server ended again and again, last with ${last}: read app.log in ${ownFolder}`);
       void stop(1);
     });
   });
-  console.log(`\n  Level Spine is at ${app.address}\n  Ctrl-C stops it; everything is kept.\n`);
+  console.log(`\n  Level Spine is at ${app.address}\n  Ctrl-C stops it; everything is kept.`);
+  if (!isLoopback)
+    console.log(`  To make a studio from another machine: ${placeOnNetwork(app.address)}/first, with the code ${code}`);
+  console.log('');
 }
 
 main().catch(async (error) => {

@@ -24,5 +24,7 @@ export function datesIn(locale: string, timeZone: string) {
     ...{ clock: words({ hour: 'numeric', minute: '2-digit' }) },
     ...{ seconds: words({ hour: 'numeric', minute: '2-digit', second: '2-digit' }) },
     whole: words({ dateStyle: 'full', timeStyle: 'short' }),
+    /** 1 Mar, 14:05. */
+    moment: words({ day: 'numeric', month: 'short', hour: 'numeric', minute: '2-digit' }),
   };
 }

@@ -12,6 +12,7 @@ import * as seen from './migrations/009-seen';
 import * as byExercise from './migrations/010-evidence-by-exercise';
 import * as triesInALook from './migrations/011-tries-in-a-look';
 import * as ownRanges from './migrations/012-own-ranges';
+import * as people from './migrations/013-people';
 import { restartable } from './migrations/restartable';
 
 type Migration = {
@@ -32,6 +33,7 @@ const migrations: readonly (readonly [string, Migration])[] = [
   ['010-evidence-by-exercise', byExercise],
   ['011-tries-in-a-look', triesInALook],
   ['012-own-ranges', ownRanges],
+  ['013-people', people],
 ];
 
 /** Brings the tables to the newest shape, or to that of `to`; returns the names of the migrations that ran. */

@@ -56,6 +56,26 @@ export class User extends Model<Attributes<User>, Creation<User>> {
   /** Locks what waits on a tablet to be sent: 32 bytes in base64, made at the first need. */
   declare tabletKey: CreationOptional<string | null>;
   declare createdAt: Date;
+  /** Works here no more: opens nothing, and stands by name in what was done. */
+  declare leftAt: CreationOptional<Date | null>;
+}
+
+/** A link that works once: it lets a colleague in, or sets a new password. */
+export class Invitation extends Model<Attributes<Invitation>, Creation<Invitation>> {
+  declare id: string;
+  declare studioId: string;
+  /** SHA-256 of what the link carries. */
+  declare token: string;
+  declare kind: 'join' | 'password';
+  /** Whose password; null for a colleague who is not here yet. */
+  declare userId: string | null;
+  declare email: string | null;
+  declare name: string;
+  declare role: Role;
+  declare madeBy: string;
+  declare madeAt: Date;
+  declare expiresAt: Date;
+  declare usedAt: CreationOptional<Date | null>;
 }
 
 export class Session extends Model<Attributes<Session>, Creation<Session>> {
@@ -63,6 +83,11 @@ export class Session extends Model<Attributes<Session>, Creation<Session>> {
   declare studioId: string;
   declare userId: string;
   declare expiresAt: Date;
+  declare createdAt: CreationOptional<Date | null>;
+  /** The last request, to within a few minutes. */
+  declare seenAt: CreationOptional<Date | null>;
+  /** What the browser says that it is. */
+  declare device: CreationOptional<string | null>;
 }
 
 export class RateLimit extends Model<Attributes<RateLimit>, Creation<RateLimit>> {
@@ -441,12 +466,30 @@ export function defineModels(sequelize: Sequelize): void {
     room: STRING,
     tabletKey: STRING,
     createdAt: DATE(3),
+    leftAt: DATE(3),
+  });
+  define(Invitation, 'invitations', {
+    id,
+    studioId,
+    token: STRING(64),
+    kind: STRING,
+    userId: UUID,
+    email: STRING,
+    name: STRING,
+    role: STRING,
+    madeBy: STRING,
+    madeAt: DATE(3),
+    expiresAt: DATE(3),
+    usedAt: DATE(3),
   });
   define(Session, 'sessions', {
     id: { type: STRING(64), primaryKey: true },
     studioId,
     userId: UUID,
     expiresAt: DATE(3),
+    createdAt: DATE(3),
+    seenAt: DATE(3),
+    device: STRING,
   });
   define(RateLimit, 'rate_limits', {
     id: { type: STRING(190), primaryKey: true },

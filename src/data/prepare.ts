@@ -1,4 +1,4 @@
-// Run by the start and test commands: migrates, seeds the demo into an empty database, fills the demo's day, writes what
+// Run by the start and test commands: migrates, seeds the demo into an empty database (--demo: beside others; --no-seed: not), fills the demo's day, writes what
 // sessions still owe. It can be killed at any point and begun again; of two at once, one waits.
 // The last line printed is the remark shown beside the stage.
 import { checkRepertoire } from '@/core/knowledge/check';
@@ -19,7 +19,7 @@ async function prepare(): Promise<string> {
   if (ran.length > 0) remarks.push(`migrated (${ran.join(', ')})`);
   ready();
   if (!process.argv.includes('--no-seed')) {
-    if (await seedDemo()) remarks.push('demo studio loaded');
+    if (await seedDemo({ beside: process.argv.includes('--demo') })) remarks.push('demo studio loaded');
     if (await fillToday()) remarks.push("today's book filled");
   }
   const paid = await payEverything();

@@ -2,7 +2,7 @@
 import { v7 as newId } from 'uuid';
 import { Dose, Studio, User } from '@/data/models';
 import { ready } from '@/data/ready';
-import { hashPassword } from '@/data/stores/sessions';
+import { hashPassword } from '@/data/passwords';
 import { addClient } from '@/data/stores/clients';
 import type { NewClient } from '@/data/stores/clients';
 import type { KeptReading } from '@/core/knowledge/kept';

@@ -20,10 +20,10 @@ import { normal, seeded } from '@/core/random';
 import type { Result } from '@/core/result';
 import { repertoire, rulesVersion } from '@/repertoire';
 import { Appointment, Client, ClientCondition, Dose, Picture, Studio, TaughtSession, User } from '../models';
-import { ready } from '../ready';
 import { takeIn } from '../picture-intake';
-import { hashPassword } from '../stores/sessions';
+import { hashPassword } from '../passwords';
 import { chooseCorrection, keepLook, setLookPicture, setLookReading, startLook } from '../stores/looks';
+import { removeStudio } from '../stores/founding';
 import { transact } from '../transact';
 import type { StoredDose, Who } from '../types';
 import { addApparatus, keepSetting } from '../stores/apparatus';
@@ -209,27 +209,6 @@ async function seedEyeLook(
   must(await keepLook(who, lookId, { result: keepReading(reading), trial, dose: plannedDose(exercise.id, level), at }));
 }
 
-/** Tables below a studio, those that others refer to last. */
-const belowStudio = [
-  'trials',
-  'doses',
-  'spring_settings',
-  'look_pictures',
-  'look_readings',
-  'looks',
-  'session_events',
-  'taught_sessions',
-  'appointments',
-  'pictures',
-] as const;
-
-async function removeStudio(id: string): Promise<void> {
-  const sequelize = ready();
-  for (const table of belowStudio)
-    await sequelize.query(`DELETE FROM ${table} WHERE studio_id = :id`, { replacements: { id } });
-  await Studio.destroy({ where: { id } }); // the rest goes with it
-}
-
 /** A demo that was cut short is begun again from nothing; one from before that was noted counts as whole with all its clients. */
 async function clearHalfDemo(): Promise<void> {
   for (const studio of await Studio.findAll({ where: { demo: true, seededAt: null } })) {
@@ -240,10 +219,13 @@ async function clearHalfDemo(): Promise<void> {
   }
 }
 
-/** Loads the demo studio into a database that has no studio; false where there is one. */
-export async function seedDemo(): Promise<boolean> {
+/**
+ * Loads the demo studio into a database that has no studio, or `beside` others when it is asked for by name; false where there
+ * is one already.
+ */
+export async function seedDemo({ beside = false }: { readonly beside?: boolean } = {}): Promise<boolean> {
   await clearHalfDemo();
-  if ((await Studio.count()) > 0) return false;
+  if ((await Studio.count(beside ? { where: { demo: true } } : {})) > 0) return false;
   const studio = await fillStudio();
   await Studio.update({ seededAt: new Date() }, { where: { id: studio } });
   return true;

@@ -1,17 +1,21 @@
 // Sign-in: passwords, server-side sessions, and a limit on tries that all app servers share.
-import { hash, verify } from '@node-rs/argon2';
-import { createHash, randomBytes } from 'node:crypto';
+import { randomBytes } from 'node:crypto';
 import { Op } from 'sequelize';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { Session, Studio, User } from '../models';
+import { hashPassword, isPasswordOf } from '../passwords';
 import { ready } from '../ready';
 import type { Who } from '../types';
+import { accountOf, hashOf } from './accounts';
 import { forgetTries, takeTry } from './tries';
 
 const sessionDays = 14;
 const dayMs = 86_400_000;
-export const hashPassword = (password: string): Promise<string> => hash(password);
+/** A session that nobody used for so long has ended. */
+const idleDays = 4;
+/** How exactly it is kept when a session was last used. */
+const seenEveryMs = 5 * 60_000;
 
 let decoy: Promise<string> | undefined; // unknown addresses take as long as known ones
 
@@ -52,6 +56,8 @@ export type Asking = {
   readonly place: string;
   /** On this machine itself: there alone the demo's published password opens. */
   readonly isLocal: boolean;
+  /** What the asker's browser says that it is. */
+  readonly device?: string;
 };
 
 /**
@@ -61,17 +67,17 @@ export type Asking = {
 export async function signIn(
   email: string,
   password: string,
-  { place, isLocal }: Asking = { place: 'here', isLocal: true },
-): Promise<Result<{ token: string; expiresAt: Date }>> {
+  { place, isLocal, device }: Asking = { place: 'here', isLocal: true },
+): Promise<Result<Opened>> {
   ready();
-  const account = email.trim().toLowerCase();
+  const account = accountOf(email);
   const answer = await inTurn(account, async () => {
     const wait = await takeTry(account, place);
     if (wait > 0) return tooMany(wait);
     const user = await User.findOne({ where: { email: account } });
     decoy ??= hashPassword('a password that nobody has');
-    const matches = await verify(user?.passwordHash ?? (await decoy), password);
-    if (!user || !matches) return wrong();
+    const matches = await isPasswordOf(user?.passwordHash ?? (await decoy), password);
+    if (!user || user.leftAt || !matches) return wrong();
     if (!isLocal && (await isDemo(user.studioId)))
       return failure(
         'demoElsewhere',
@@ -79,41 +85,87 @@ export async function signIn(
         'email',
       );
     await forgetTries(account, place);
-    return success(await openSession(user));
+    return success(await openSession(user, device));
   });
   return answer ?? failure('busy', 'Many are signing in just now. Wait a moment, then try again.', 'password');
 }
 
-const isDemo = async (studioId: string): Promise<boolean> =>
+/** Whether a studio is the demo. */
+export const isDemo = async (studioId: string): Promise<boolean> =>
   (await Studio.count({ where: { id: studioId, demo: true } })) > 0;
 
-const tokenId = (token: string) => createHash('sha256').update(token).digest('hex');
+/** A session as the one who opened it holds it: the token for the cookie, and when it ends at the latest. */
+export type Opened = { readonly token: string; readonly expiresAt: Date };
 
-async function openSession(user: User): Promise<{ token: string; expiresAt: Date }> {
+export async function openSession(
+  { id: userId, studioId }: Pick<User, 'id' | 'studioId'>,
+  device: string | undefined,
+): Promise<Opened> {
   const token = randomBytes(32).toString('base64url');
-  const expiresAt = new Date(Date.now() + sessionDays * dayMs);
-  await Session.destroy({ where: { expiresAt: { [Op.lt]: new Date() } } });
-  await Session.create({ id: tokenId(token), studioId: user.studioId, userId: user.id, expiresAt });
+  const now = new Date();
+  const expiresAt = new Date(now.getTime() + sessionDays * dayMs);
+  await Session.destroy({
+    where: { [Op.or]: [{ expiresAt: { [Op.lt]: now } }, { seenAt: { [Op.lt]: idleSince(now) } }] },
+  });
+  const id = hashOf(token);
+  await Session.create({ id, studioId, userId, expiresAt, createdAt: now, seenAt: now, device: device ?? null });
   return { token, expiresAt };
 }
 
-/** Who a session's token belongs to; undefined when it has ended. */
+const idleSince = (now: Date): Date => new Date(now.getTime() - idleDays * dayMs);
+
+/** Who a session's token belongs to; undefined when it has ended, or lain idle, or its owner has left. */
 export async function whoIs(token: string): Promise<Who | undefined> {
   ready();
-  const session = await Session.findOne({ where: { id: tokenId(token), expiresAt: { [Op.gt]: new Date() } } });
-  const user = session && (await User.findByPk(session.userId));
-  return user ? { userId: user.id, studioId: user.studioId, name: user.name, role: user.role } : undefined;
+  const now = new Date();
+  const session = await Session.findOne({ where: { id: hashOf(token), expiresAt: { [Op.gt]: now } } });
+  if (!session || (session.seenAt && session.seenAt < idleSince(now))) return undefined;
+  const user = await User.findByPk(session.userId);
+  if (!user || user.leftAt) return undefined;
+  if (!session.seenAt || now.getTime() - session.seenAt.getTime() > seenEveryMs)
+    await Session.update({ seenAt: now }, { where: { id: session.id } });
+  return { userId: user.id, studioId: user.studioId, name: user.name, role: user.role };
+}
+
+export type SessionCard = {
+  readonly id: string;
+  readonly device: string | null;
+  readonly openedAt: Date | null;
+  readonly seenAt: Date | null;
+  /** The one that asks. */
+  readonly isThis: boolean;
+};
+
+/** Where somebody is signed in, what was used last first. */
+export async function listSessions({ userId, studioId }: Who, token: string | undefined): Promise<SessionCard[]> {
+  ready();
+  const now = new Date();
+  const rows = await Session.findAll({
+    where: { userId, studioId, expiresAt: { [Op.gt]: now } },
+    order: [['seenAt', 'DESC']],
+  });
+  const own = token === undefined ? undefined : hashOf(token);
+  return rows
+    .filter(({ seenAt }) => !seenAt || seenAt >= idleSince(now))
+    .map(({ id, device, createdAt, seenAt }) => ({ id, device, openedAt: createdAt, seenAt, isThis: id === own }));
+}
+
+/** Signs out elsewhere: one session of one's own, or all but the one that asks. */
+export async function endSessions({ userId, studioId }: Who, token: string, only?: string): Promise<void> {
+  ready();
+  const id = only ?? { [Op.ne]: hashOf(token) };
+  await Session.destroy({ where: { userId, studioId, id } });
 }
 
 /** When a session's token runs out, ms since 1970; undefined when it has. */
 export async function sessionEnd(token: string): Promise<number | undefined> {
   ready();
-  return (await Session.findByPk(tokenId(token)))?.expiresAt.getTime();
+  return (await Session.findByPk(hashOf(token)))?.expiresAt.getTime();
 }
 
 export async function signOut(token: string): Promise<void> {
   ready();
-  await Session.destroy({ where: { id: tokenId(token) } });
+  await Session.destroy({ where: { id: hashOf(token) } });
 }
 
 /** Is the demo studio loaded? Then its sign-in may be shown. */

@@ -1,6 +1,18 @@
 const base = 'http://own.invalid';
 /** Pages that one may be sent to after signing in, by the first part of their path. */
-const known = ['', 'clients', 'looks', 'sessions', 'repertoire', 'apparatus', 'what-if', 'batch', 'studio', 'floor'];
+const known = [
+  '',
+  'clients',
+  'looks',
+  'sessions',
+  'repertoire',
+  'apparatus',
+  'what-if',
+  'batch',
+  'studio',
+  'floor',
+  'me',
+];
 
 /** Where to go on after signing in: a page of ours as an address without its host, or Today for anything else. */
 export function ownPage(to: unknown): string {

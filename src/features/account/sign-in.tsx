@@ -5,70 +5,22 @@ import { valibotResolver } from '@hookform/resolvers/valibot';
 import { KeyRound } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useForm } from 'react-hook-form';
-import styled from 'styled-components';
 import { Button } from '@/design/button';
 import { TextField } from '@/design/fields';
-import { Figure } from '@/design/figure';
-import { Notice, Quiet, Stack } from '@/design/layout';
-import { narrow } from '@/design/theme';
-import { VialStack } from '@/design/vial';
+import { Notice, Small, Stack, TextLink } from '@/design/layout';
 import { signInWith } from './actions';
+import { Front } from './front';
 import { signInForm } from './form';
 import type { SignInForm } from './form';
 
-const Split = styled.main`
-  min-height: 100vh;
-  display: grid;
-  grid-template-columns: minmax(0, 1.25fr) minmax(340px, 1fr);
-  ${narrow} {
-    grid-template-columns: minmax(0, 1fr);
-  }
-  .face {
-    background: var(--panel);
-    border-right: 1px solid var(--rule);
-    padding: 48px clamp(20px, 5vw, 72px);
-    display: grid;
-    align-content: center;
-    gap: 34px;
-  }
-  ${narrow} {
-    .face {
-      border-right: 0;
-      border-bottom: 1px solid var(--rule);
-      padding-block: 28px;
-      gap: 20px;
-    }
-    .face .vials {
-      display: none;
-    }
-  }
-  .face h1 {
-    font-size: clamp(2.4rem, 5vw, 3.6rem);
-  }
-  .vials {
-    max-width: 420px;
-  }
-  .form {
-    padding: 48px clamp(20px, 4vw, 64px);
-    display: grid;
-    align-content: center;
-  }
-  form {
-    display: grid;
-    gap: 18px;
-    max-width: 400px;
-    width: 100%;
-  }
-`;
+type SignInProps = {
+  readonly demo: SignInForm | null;
+  readonly to: string;
+  /** On the machine itself, or while there is no studio at all. */
+  readonly mayFound: boolean;
+};
 
-const pose = {
-  left: { kind: 'footDown' },
-  right: { kind: 'raised', thighDeg: 90, kneeDeg: 90 },
-  pelvicTiltDeg: 11,
-  ribFlareDeg: 3,
-} as const;
-
-export function SignIn({ demo, to }: { demo: SignInForm | null; to: string }) {
+export function SignIn({ demo, to, mayFound }: SignInProps) {
   const router = useRouter();
   const { control, handleSubmit, setError, setValue, formState } = useForm<SignInForm>({
     resolver: valibotResolver(signInForm),
@@ -85,55 +37,39 @@ export function SignIn({ demo, to }: { demo: SignInForm | null; to: string }) {
     setValue('password', values.password, { shouldValidate: true });
   };
   return (
-    <Split>
-      <div className="face">
-        <Stack $gap={10}>
-          <h1>Level Spine</h1>
-          <Quiet>What the pelvis, the ribs and the head did, by how much, what helped, and how many next time.</Quiet>
-        </Stack>
-        <Figure pose={pose} out="pelvis" label="A leg float with the pelvis tipping into an arch" />
-        <div className="vials">
-          <VialStack
-            label="Example of the three vials"
-            readings={[
-              { block: 'head', place: { at: 0.05, spread: 0.12 }, state: 'in' },
-              { block: 'ribs', place: { at: 0.24, spread: 0.1 }, state: 'in' },
-              { block: 'pelvis', place: { at: -0.72, spread: 0.1 }, state: 'out', word: 'an arch' },
-            ]}
-          />
-        </div>
-      </div>
-      <div className="form">
-        <form onSubmit={submit} noValidate>
-          <h2>Sign in</h2>
-          <TextField control={control} name="email" label="E-mail address" type="email" autoComplete="username" />
-          <TextField
-            control={control}
-            name="password"
-            label="Password"
-            type="password"
-            autoComplete="current-password"
-          />
-          <Button $look="main" type="submit" isDisabled={formState.isSubmitting}>
-            {formState.isSubmitting ? 'Signing in…' : 'Sign in'}
-          </Button>
-          {demo && (
-            <Notice>
-              <KeyRound size={20} aria-hidden />
-              <Stack $gap={8}>
-                <span>
-                  The demo studio is loaded. Its instructor signs in with
-                  <br />
-                  <strong>{demo.email}</strong>
-                  <br />
-                  <strong>{demo.password}</strong>
-                </span>
-                <Button onPress={() => fill(demo)}>Fill in for me</Button>
-              </Stack>
-            </Notice>
+    <Front>
+      <form onSubmit={submit} noValidate>
+        <h2>Sign in</h2>
+        <TextField control={control} name="email" label="E-mail address" type="email" autoComplete="username" />
+        <TextField control={control} name="password" label="Password" type="password" autoComplete="current-password" />
+        <Button $look="main" type="submit" isDisabled={formState.isSubmitting}>
+          {formState.isSubmitting ? 'Signing in…' : 'Sign in'}
+        </Button>
+        <Small>
+          Forgotten it? Your studio’s lead makes you a link for a new one.
+          {mayFound && (
+            <>
+              {' '}
+              <TextLink href="/first">Make a studio of your own</TextLink>
+            </>
           )}
-        </form>
-      </div>
-    </Split>
+        </Small>
+        {demo && (
+          <Notice>
+            <KeyRound size={20} aria-hidden />
+            <Stack $gap={8}>
+              <span>
+                The demo studio is loaded. Its instructor signs in with
+                <br />
+                <strong>{demo.email}</strong>
+                <br />
+                <strong>{demo.password}</strong>
+              </span>
+              <Button onPress={() => fill(demo)}>Fill in for me</Button>
+            </Stack>
+          </Notice>
+        )}
+      </form>
+    </Front>
   );
 }

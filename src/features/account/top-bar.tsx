@@ -1,6 +1,6 @@
 'use client';
 
-import { LogOut, Moon, Sun } from 'lucide-react';
+import { CircleUser, LogOut, Moon, Sun } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import { useSyncExternalStore } from 'react';
@@ -84,10 +84,30 @@ const Bar = styled.header`
       display: none;
     }
   }
+  a.where {
+    text-decoration: none;
+    padding: 10px 0;
+  }
+  a.where:hover {
+    text-decoration: underline;
+    text-underline-offset: 4px;
+  }
   .tools {
     display: flex;
     gap: 4px;
     white-space: nowrap;
+  }
+  /* Where the name has no room. */
+  .account {
+    display: none;
+    color: var(--info);
+    padding: 12px 10px;
+    min-height: 44px;
+  }
+  ${narrow} {
+    .account {
+      display: block;
+    }
   }
   ${phone} {
     nav {
@@ -176,10 +196,13 @@ export function TopBar({ studio, name }: { studio: string; name: string }) {
           </Link>
         ))}
       </nav>
-      <span className="where">
+      <Link prefetch={false} href="/me" className="where" aria-current={isHere('/me') ? 'page' : undefined}>
         {name} · {studio}
-      </span>
+      </Link>
       <span className="tools">
+        <Link prefetch={false} href="/me" className="account" aria-label="Your account">
+          <CircleUser size={19} aria-hidden />
+        </Link>
         <Button $look="quiet" aria-label="Light or dark" onPress={swapTheme}>
           <Sun size={19} aria-hidden />
           <Moon size={19} aria-hidden />

@@ -2,14 +2,14 @@
 
 import { useAsking, withoutPath } from '@/platform/browser/asking';
 import { answered } from '@/core/result';
-import { Plus, Trash2 } from 'lucide-react';
+import { Plus, Trash2, UsersRound } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { apparatuses } from '@/core/knowledge/load-tags';
 import type { Result } from '@/core/result';
 import { formatInterval } from '@/core/alignment/words';
-import { Button } from '@/design/button';
+import { Button, ButtonLink } from '@/design/button';
 import { asDifferences, Meanwhile } from '@/design/differences';
 import { Notice, Page, PageHead, Panel, Quiet, Row, Section, Small, Stack } from '@/design/layout';
 import { Picker } from '@/design/picker';
@@ -72,6 +72,10 @@ export function Studio({ page }: { page: StudioPage }) {
             set for a single exercise, go before it.
           </Quiet>
         </div>
+        <ButtonLink href="/studio/people">
+          <UsersRound size={18} aria-hidden />
+          People
+        </ButtonLink>
       </PageHead>
       {!mayChange && <Notice style={{ marginTop: 16 }}>A lead instructor can change these.</Notice>}
       {failed && (

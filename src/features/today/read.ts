@@ -13,7 +13,7 @@ import { watchedAt } from '@/core/knowledge/fits';
 import { lastFound } from '@/core/knowledge/kept';
 import { watchFor } from '@/core/knowledge/watch';
 import type { Watch } from '@/core/knowledge/watch';
-import { listAppointments } from '@/data/stores/clients';
+import { findNames, listAppointments } from '@/data/stores/clients';
 import { findRepertoire, findStudio } from '@/data/stores/studio';
 import { findOpen, findSummaries } from '@/data/stores/summaries';
 import type { ClientSummary } from '@/core/progression/summary';
@@ -48,7 +48,14 @@ export type TodayRow = {
   readonly isOpen: boolean;
 };
 
-export type TodayPage = { readonly studio: string; readonly day: string; readonly rows: readonly TodayRow[] };
+export type TodayPage = {
+  readonly studio: string;
+  readonly day: string;
+  readonly rows: readonly TodayRow[];
+  /** Nobody is on the books yet: the studio begins. */
+  readonly isNew: boolean;
+  readonly isLead: boolean;
+};
 
 /** Points older than this are no longer shown. */
 const pointsForDays = 120;
@@ -65,6 +72,7 @@ export async function readToday(who: Who, locale: string): Promise<TodayPage> {
   const date = today(timeZone);
   const at = (day: typeof date) => toCalendarDateTime(day).toDate(timeZone);
   const booked = await listAppointments(who, at(date), at(date.add({ days: 1 })));
+  const isNew = booked.length === 0 && (await findNames(who, '', 1)).length === 0;
   const oldest = date.subtract({ days: pointsForDays }).toString();
   const clientIds = booked.map(({ client }) => client.id);
   const moment = now(timeZone).toDate();
@@ -100,7 +108,7 @@ export async function readToday(who: Who, locale: string): Promise<TodayPage> {
       isOpen: open.has(client.id),
     };
   });
-  return { studio: studio.name, day: long(moment), rows };
+  return { studio: studio.name, day: long(moment), rows, isNew, isLead: who.role === 'lead' };
 }
 
 type Booked = { readonly id: string; readonly startsAt: Date; readonly minutes: number };

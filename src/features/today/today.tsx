@@ -5,7 +5,7 @@ import Link from 'next/link';
 import styled from 'styled-components';
 import { ButtonLink } from '@/design/button';
 import { CautionChips } from '@/design/cautions';
-import { Chip, Page, PageHead, Quiet, Row, Small, Stack } from '@/design/layout';
+import { Chip, Page, PageHead, Quiet, Row, Small, Stack, TextLink } from '@/design/layout';
 import { narrow } from '@/design/theme';
 import { Vial, vialWords } from '@/design/vial';
 import { StandingChip } from '@/design/standing';
@@ -127,8 +127,75 @@ function LastVials({ row: { vials } }: { row: TodayRow }) {
   );
 }
 
+/** What a studio needs before its first look; each can wait but the first. */
+const firstSteps = [
+  {
+    href: '/clients/files',
+    name: 'Bring your clients',
+    about: 'From a table, as another program wrote it; or write one down by hand.',
+  },
+  {
+    href: '/studio',
+    name: 'Say what stands in your rooms',
+    about: 'Corrections ask only for props that are there.',
+    lead: true,
+  },
+  {
+    href: '/apparatus',
+    name: 'Enter your apparatus',
+    about: 'Its springs, so that a set can be found for each client.',
+    lead: true,
+  },
+  { href: '/studio/people', name: 'Invite your colleagues', about: 'By a link that works once.', lead: true },
+] as const;
+
+const Steps = styled.ol`
+  display: grid;
+  max-width: 680px;
+  counter-reset: step;
+  li {
+    counter-increment: step;
+    display: grid;
+    grid-template-columns: 44px minmax(0, 1fr);
+    align-items: baseline;
+    border-top: 1px solid var(--rule);
+    padding: 16px 0;
+  }
+  li::before {
+    content: counter(step);
+    font-family: var(--head);
+    font-weight: 700;
+    font-size: 1.5rem;
+    color: var(--quiet);
+  }
+`;
+
+const FirstSteps = ({ isLead }: { readonly isLead: boolean }) => (
+  <Stack $gap={18} style={{ padding: '36px 0' }}>
+    <h2>Nobody is on the books yet</h2>
+    <Steps aria-label="First steps">
+      {firstSteps
+        .filter((step) => isLead || !('lead' in step))
+        .map(({ href, name, about }) => (
+          <li key={href}>
+            <span>
+              <TextLink href={href}>{name}</TextLink>
+              <br />
+              <Quiet as="span">{about}</Quiet>
+            </span>
+          </li>
+        ))}
+    </Steps>
+    <Row>
+      <ButtonLink href="/clients/new" $look="main">
+        Write down the first client
+      </ButtonLink>
+    </Row>
+  </Stack>
+);
+
 /** Today’s clients, in order: when, who, what to mind, what to watch; one tap starts a look. */
-export function Today({ studio, day, rows }: TodayPage) {
+export function Today({ studio, day, rows, isNew, isLead }: TodayPage) {
   return (
     <Page>
       <PageHead>
@@ -140,7 +207,9 @@ export function Today({ studio, day, rows }: TodayPage) {
         </div>
         <ButtonLink href="/clients/new">New client</ButtonLink>
       </PageHead>
-      {rows.length === 0 ? (
+      {isNew ? (
+        <FirstSteps isLead={isLead} />
+      ) : rows.length === 0 ? (
         <Stack style={{ padding: '40px 0', maxWidth: 560 }}>
           <h2>Nobody is booked today</h2>
           <Quiet>A look does not need a booking: open a client, or write down a new one, and begin.</Quiet>

@@ -1,4 +1,5 @@
 // Where a request comes from, as far as can be told.
+import Bowser from 'bowser';
 import { headers } from 'next/headers';
 import type { Asking } from '@/data/stores/sessions';
 
@@ -20,7 +21,15 @@ export async function currentAsking(): Promise<Asking> {
   const hosts = [given.get('host'), given.get('x-forwarded-host')].flatMap((host) => (host ? [nameOf(host)] : []));
   const isLocal =
     isLoopback(process.env.SPINE_HOST ?? '127.0.0.1') && through.every(isLoopback) && hosts.every(isLoopback);
-  return { place: through[0] ?? 'here', isLocal };
+  return { place: through[0] ?? 'here', isLocal, device: deviceOf(given.get('user-agent') ?? '') };
+}
+
+/** “Chrome, macOS, tablet”, as far as the browser says so. */
+function deviceOf(agent: string): string {
+  if (!agent) return 'unknown';
+  const known = Bowser.getParser(agent);
+  const parts = [known.getBrowserName(), known.getOSName(), known.getPlatformType()];
+  return parts.filter(Boolean).join(', ').slice(0, 120) || 'unknown';
 }
 
 /** Whether a request that changes something was made by a page of ours: a browser says which page asked. */

@@ -8,13 +8,16 @@ const cookieName = 'spine-session';
 
 /** Who is signed in, asked once a request. */
 export const currentWho = cache(async (): Promise<Who | undefined> => {
-  const token = (await cookies()).get(cookieName)?.value;
+  const token = await currentToken();
   return token ? whoIs(token) : undefined;
 });
 
+/** What the asker's cookie carries. */
+export const currentToken = async (): Promise<string | undefined> => (await cookies()).get(cookieName)?.value;
+
 /** When the asker's sign-in ends, ms since 1970. */
 export async function currentEnd(): Promise<number> {
-  const token = (await cookies()).get(cookieName)?.value;
+  const token = await currentToken();
   return (token ? await sessionEnd(token) : undefined) ?? 0;
 }
 

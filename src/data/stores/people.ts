@@ -1,0 +1,137 @@
+// Who works in a studio: roles, passwords, where one is signed in, and leaving.
+import { Op } from 'sequelize';
+import type { Transaction } from 'sequelize';
+import { failure, success } from '@/core/result';
+import type { Result } from '@/core/result';
+import { Appointment, Invitation, Session, User } from '../models';
+import { hashPassword, isPasswordOf, weighPassword } from '../passwords';
+import { ready } from '../ready';
+import { transact } from '../transact';
+import type { Role, Who } from '../types';
+import { hashOf, leadOnly } from './accounts';
+import { claimStudio } from './claims';
+
+export type PersonCard = {
+  readonly id: string;
+  readonly name: string;
+  readonly email: string;
+  readonly role: Role;
+  readonly seenAt: Date | null;
+  /** Browsers and tablets where she is signed in. */
+  readonly signedIn: number;
+  /** Appointments from now on. */
+  readonly ahead: number;
+  readonly leftAt: Date | null;
+};
+export type InvitationCard = {
+  readonly id: string;
+  readonly name: string;
+  readonly email: string | null;
+  readonly role: Role;
+  readonly kind: 'join' | 'password';
+  readonly madeBy: string;
+  readonly expiresAt: Date;
+};
+
+/** The asker's own account. */
+export async function findPerson({ userId }: Who): Promise<{ readonly email: string }> {
+  ready();
+  return User.findByPk(userId, { attributes: ['id', 'email'], rejectOnEmpty: true });
+}
+
+/** Everybody who works or worked here, and the links that are still open. */
+export async function listPeople({ studioId }: Who): Promise<{ people: PersonCard[]; invitations: InvitationCard[] }> {
+  ready();
+  const now = new Date();
+  const [users, sessions, booked, open] = await Promise.all([
+    User.findAll({ where: { studioId }, order: [['createdAt', 'ASC']] }),
+    Session.findAll({ where: { studioId, expiresAt: { [Op.gt]: now } } }),
+    Appointment.count({ where: { studioId, startsAt: { [Op.gt]: now } }, group: ['instructorId'] }),
+    Invitation.findAll({ where: { studioId, usedAt: null, expiresAt: { [Op.gt]: now } }, order: [['madeAt', 'DESC']] }),
+  ]);
+  const people = users.map(({ id, name, email, role, leftAt }): PersonCard => {
+    const own = sessions.filter(({ userId }) => userId === id);
+    const seen = own.flatMap(({ seenAt }) => (seenAt ? [seenAt.getTime()] : []));
+    const ahead = booked.find(({ instructorId }) => instructorId === id)?.count ?? 0;
+    const seenAt = seen.length > 0 ? new Date(Math.max(...seen)) : null;
+    return { id, name, email, role, seenAt, signedIn: own.length, ahead, leftAt: leftAt ?? null };
+  });
+  const invitations = open.map(({ id, name, email, role, kind, madeBy, expiresAt }) => ({
+    ...{ id, name, email, role, kind, madeBy, expiresAt },
+  }));
+  return { people, invitations };
+}
+
+/** Sets one's own new password; everywhere but here one is signed out. `keep`: the id of the session that asks. */
+export async function changePassword(
+  who: Who,
+  { old, password }: { readonly old: string; readonly password: string },
+  keep: string,
+): Promise<Result<null>> {
+  ready();
+  const user = await User.findByPk(who.userId, { rejectOnEmpty: true });
+  if (!(await isPasswordOf(user.passwordHash, old)))
+    return failure('wrongPassword', 'This is not your password.', 'old');
+  const weighed = weighPassword(password, [user.email, user.name]);
+  if (!weighed.ok) return weighed;
+  if (old === password) return failure('samePassword', 'This is the password that you have.', 'password');
+  const passwordHash = await hashPassword(password);
+  await transact(async (transaction) => {
+    await User.update({ passwordHash }, { where: { id: user.id }, transaction });
+    await Session.destroy({ where: { userId: user.id, id: { [Op.ne]: hashOf(keep) } }, transaction });
+  });
+  return success(null);
+}
+
+/** Leads who work here, but for one. */
+const otherLeads = ({ studioId }: Who, id: string, transaction: Transaction): Promise<number> =>
+  User.count({ where: { studioId, role: 'lead', leftAt: null, id: { [Op.ne]: id } }, transaction });
+
+const noLead = () => failure('lastLead', 'A studio has at least one lead: make somebody else one first.', 'role');
+
+/** What a lead does about a colleague, one after the other: two at once never leave a studio without a lead. */
+function aboutColleague(
+  who: Who,
+  id: string,
+  work: (user: User, transaction: Transaction) => Promise<Result<null>>,
+): Promise<Result<null>> {
+  return transact(async (transaction) => {
+    await claimStudio(who, transaction);
+    const asker = await User.findOne({ where: { id: who.userId, leftAt: null }, transaction });
+    if (asker?.role !== 'lead') return leadOnly(); // as it stands now, not as it was when the page came
+    const user = await User.findOne({ where: { id, studioId: who.studioId, leftAt: null }, transaction });
+    return user ? work(user, transaction) : failure('notFound', 'Nobody of that name works here.', 'id');
+  });
+}
+
+export const setRole = (who: Who, id: string, role: Role): Promise<Result<null>> =>
+  aboutColleague(who, id, async (user, transaction) => {
+    if (role !== 'lead' && user.role === 'lead' && (await otherLeads(who, id, transaction)) === 0) return noLead();
+    await user.update({ role }, { transaction });
+    return success(null);
+  });
+
+/** Signs a colleague out everywhere: a tablet was lost. */
+export const shutOut = (who: Who, id: string): Promise<Result<null>> =>
+  aboutColleague(who, id, async (user, transaction) => {
+    await Session.destroy({ where: { userId: user.id }, transaction });
+    return success(null);
+  });
+
+/** Somebody works here no more: she opens nothing, and her appointments from now on are a colleague's. */
+export const letGo = (who: Who, id: string, heir: string): Promise<Result<null>> =>
+  aboutColleague(who, id, async (user, transaction) => {
+    if (user.role === 'lead' && (await otherLeads(who, id, transaction)) === 0) return noLead();
+    const { studioId } = who;
+    const next = await User.findOne({ where: { id: heir, studioId, leftAt: null }, transaction });
+    if (!next || next.id === id) return failure('noHeir', 'Say who takes the appointments over.', 'heir');
+    const now = new Date();
+    await Appointment.update(
+      { instructorId: heir },
+      { where: { studioId, instructorId: id, startsAt: { [Op.gt]: now } }, transaction },
+    );
+    await Session.destroy({ where: { userId: id }, transaction });
+    await Invitation.destroy({ where: { userId: id, studioId, usedAt: null }, transaction });
+    await user.update({ leftAt: now, tabletKey: null }, { transaction });
+    return success(null);
+  });

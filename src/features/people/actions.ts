@@ -1,0 +1,68 @@
+'use server';
+
+import { revalidatePath } from 'next/cache';
+import * as v from 'valibot';
+import { failure, success } from '@/core/result';
+import type { Result } from '@/core/result';
+import { removeDemo } from '@/data/stores/founding';
+import { invite, invitePassword, takeBackInvitation } from '@/data/stores/links';
+import { letGo, setRole, shutOut } from '@/data/stores/people';
+import { isDemo } from '@/data/stores/sessions';
+import { act } from '@/platform/server/act';
+import { currentAsking } from '@/platform/server/asking';
+import { inviteForm } from './form';
+
+const id = v.pipe(v.string(), v.uuid('is not an id'));
+
+async function about(work: Promise<Result<null>>): Promise<Result<null>> {
+  const result = await work;
+  if (result.ok) revalidatePath('/studio/people');
+  return result;
+}
+
+/** The path that a link leads to; the browser knows the address before it. */
+const pathOf = (token: Result<string>): Result<string> => (token.ok ? success(`/join/${token.value}`) : token);
+
+/** Makes a link for a colleague; shown once. */
+export async function inviteColleague(input: unknown): Promise<Result<string>> {
+  return act(v.strictObject({ id, form: inviteForm }), input, async (who, { id: own, form }) =>
+    pathOf(await invite(who, { id: own, ...form, email: form.email || null })),
+  );
+}
+
+/** Makes a link by which a colleague sets herself a new password; shown once. */
+export async function renewPassword(input: unknown): Promise<Result<string>> {
+  return act(v.strictObject({ id, person: id }), input, async (who, { id: own, person }) =>
+    pathOf(await invitePassword(who, own, person)),
+  );
+}
+
+const one = v.strictObject({ id });
+
+export async function takeBackLink(input: unknown): Promise<Result<null>> {
+  return act(one, input, (who, { id: link }) => about(takeBackInvitation(who, link)));
+}
+
+export async function changeRole(input: unknown): Promise<Result<null>> {
+  return act(v.strictObject({ id, role: v.picklist(['instructor', 'lead']) }), input, (who, { id: person, role }) =>
+    about(setRole(who, person, role)),
+  );
+}
+
+export async function signColleagueOut(input: unknown): Promise<Result<null>> {
+  return act(one, input, (who, { id: person }) => about(shutOut(who, person)));
+}
+
+export async function letColleagueGo(input: unknown): Promise<Result<null>> {
+  return act(v.strictObject({ id, heir: id }), input, (who, { id: person, heir }) => about(letGo(who, person, heir)));
+}
+
+/** Takes the demo studio away, whole: a lead of another studio may, on the machine itself. */
+export async function takeDemoAway(): Promise<Result<null>> {
+  return act(v.undefined(), undefined, async (who) => {
+    const { isLocal } = await currentAsking();
+    if (who.role !== 'lead' || !isLocal || (await isDemo(who.studioId)))
+      return failure('notAllowed', 'A lead of another studio takes the demo away, on the machine that it runs on.', '');
+    return about(removeDemo().then(() => success(null)));
+  });
+}

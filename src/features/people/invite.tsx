@@ -1,0 +1,69 @@
+'use client';
+
+import { valibotResolver } from '@hookform/resolvers/valibot';
+import { useState } from 'react';
+import { useForm } from 'react-hook-form';
+import { answered } from '@/core/result';
+import { Button } from '@/design/button';
+import { Dialog } from '@/design/dialog';
+import { SelectField, TextField } from '@/design/fields';
+import { Failed, Row, Stack } from '@/design/layout';
+import { typedStays, withoutPath } from '@/platform/browser/asking';
+import { useOnce } from '@/platform/browser/once';
+import { inviteColleague } from './actions';
+import { inviteForm } from './form';
+import type { InviteForm } from './form';
+import type { ShownLink } from './link';
+
+type InviteProps = { readonly onClose: () => void; readonly onMade: (link: ShownLink) => void };
+
+const fields = ['name', 'email', 'role'] as const;
+
+export function Invite({ onClose, onMade }: InviteProps) {
+  const once = useOnce();
+  const [failed, setFailed] = useState<string>();
+  const { control, handleSubmit, setError, formState } = useForm<InviteForm>({
+    resolver: valibotResolver(inviteForm),
+    defaultValues: { name: '', email: '', role: 'instructor' },
+  });
+  const submit = handleSubmit(async (form) => {
+    setFailed(undefined);
+    const result = await answered(inviteColleague({ id: once.id(), form }), typedStays);
+    if (result.ok) return onMade({ path: result.value, name: form.name, kind: 'join' });
+    const { path, message } = result.error;
+    const at = fields.find((one) => one === path.split('.').at(-1));
+    if (at) setError(at, { message: withoutPath(message) });
+    else setFailed(withoutPath(message));
+  });
+  return (
+    <Dialog isOpen title="Invite a colleague" onClose={onClose}>
+      <form onSubmit={submit} noValidate>
+        <Stack $gap={16}>
+          <TextField control={control} name="name" label="Her name" />
+          <TextField
+            control={control}
+            name="email"
+            label="E-mail address"
+            type="email"
+            help="May be left empty: she types it herself."
+          />
+          <SelectField
+            control={control}
+            name="role"
+            label="As"
+            choices={[
+              { id: 'instructor', name: 'instructor', about: 'Teaches, and keeps what was done.' },
+              { id: 'lead', name: 'lead', about: 'Also sets how the studio works, and who works in it.' },
+            ]}
+          />
+          <Failed>{failed}</Failed>
+          <Row>
+            <Button $look="main" type="submit" isDisabled={formState.isSubmitting}>
+              {formState.isSubmitting ? 'Making the link…' : 'Make the link'}
+            </Button>
+          </Row>
+        </Stack>
+      </form>
+    </Dialog>
+  );
+}

@@ -1,0 +1,38 @@
+import { datesIn } from '@/data/days';
+import { listPeople } from '@/data/stores/people';
+import { isDemo, isDemoLoaded } from '@/data/stores/sessions';
+import { findStudio } from '@/data/stores/studio';
+import type { Who } from '@/data/types';
+import { currentAsking } from '@/platform/server/asking';
+import { currentLocale } from '@/platform/server/locale';
+import { requireWho } from '@/platform/server/session';
+import { People } from './people';
+import type { PeoplePage } from './people';
+
+/** Who works in a studio, as its lead or a colleague sees it. */
+export async function readPeople(who: Who, locale: string, isLocal: boolean): Promise<PeoplePage> {
+  const [studio, { people, invitations }, isOwnDemo, isLoaded] = await Promise.all([
+    findStudio(who),
+    listPeople(who),
+    isDemo(who.studioId),
+    isDemoLoaded(),
+  ]);
+  const { moment, short } = datesIn(locale, studio.timeZone);
+  return {
+    studio: studio.name,
+    own: who.userId,
+    mayChange: who.role === 'lead',
+    people: people.map(({ seenAt, leftAt, ...person }) => ({
+      ...person,
+      seen: seenAt ? moment(seenAt) : null,
+      left: leftAt ? short(leftAt) : null,
+    })),
+    invitations: invitations.map(({ expiresAt, ...link }) => ({ ...link, until: moment(expiresAt) })),
+    mayRemoveDemo: who.role === 'lead' && isLocal && isLoaded && !isOwnDemo,
+  };
+}
+
+export async function PeopleScreen() {
+  const [who, locale, { isLocal }] = await Promise.all([requireWho(), currentLocale(), currentAsking()]);
+  return <People {...await readPeople(who, locale, isLocal)} />;
+}
