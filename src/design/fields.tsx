@@ -165,10 +165,18 @@ export function ChecklistField<T extends FieldValues, V>({
   name,
   label: text,
   choices,
-}: Bound<T, V> & { choices: readonly Choice[] }) {
+  least = 250,
+}: Bound<T, V> & { choices: readonly Choice[]; least?: number }) {
   const { field } = useController({ control, name });
   return (
-    <Ticks label={text} isLabelled least={250} options={choices} values={field.value ?? []} onChange={field.onChange} />
+    <Ticks
+      label={text}
+      isLabelled
+      least={least}
+      options={choices}
+      values={field.value ?? []}
+      onChange={field.onChange}
+    />
   );
 }
 

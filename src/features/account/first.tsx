@@ -52,7 +52,10 @@ function FirstFields({ schools, zones, props, wantsCode, zone }: FirstPage & { r
   const submit = handleSubmit(async (form) => {
     setFailed(undefined);
     const result = await answered(makeStudio({ id: once.id(), form }), typedStays);
-    if (result.ok) return router.replace('/');
+    if (result.ok) {
+      window.scrollTo(0, 0);
+      return router.replace('/');
+    }
     const { path, message } = result.error;
     const at = fields.find((name) => name === path.split('.').at(-1));
     if (at) setError(at, { message: withoutPath(message) }, { shouldFocus: true });
@@ -89,9 +92,10 @@ function FirstFields({ schools, zones, props, wantsCode, zone }: FirstPage & { r
         control={control}
         name="apparatus"
         label="Apparatus in it"
+        least={170}
         choices={apparatuses.map((id) => ({ id, name: apparatusNames[id] }))}
       />
-      <ChecklistField control={control} name="props" label="Props in it" choices={props} />
+      <ChecklistField control={control} name="props" label="Props in it" least={170} choices={props} />
       <Stack $gap={18} role="group" aria-label="You">
         <h2>You</h2>
         <TextField control={control} name="name" label="Your name" autoComplete="name" />

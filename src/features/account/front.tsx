@@ -22,12 +22,17 @@ const Split = styled.main`
     display: grid;
     align-content: center;
     gap: 34px;
+    position: sticky;
+    top: 0;
+    height: 100vh;
   }
   ${narrow} {
     .face {
       border-right: 0;
       border-bottom: 1px solid var(--rule);
       padding-block: 28px;
+      position: static;
+      height: auto;
       gap: 20px;
     }
     .face .vials {

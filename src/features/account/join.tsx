@@ -39,7 +39,10 @@ export function Join({ token, studio, kind, name, email, role }: Invited) {
   const submit = handleSubmit(async (form) => {
     setFailed(undefined);
     const result = await answered(join({ id: once.id(), token, form }), typedStays);
-    if (result.ok) return router.replace('/');
+    if (result.ok) {
+      window.scrollTo(0, 0);
+      return router.replace('/');
+    }
     const { path, message } = result.error;
     const at = fields.find((one) => one === path.split('.').at(-1));
     if (at) setError(at, { message: withoutPath(message) }, { shouldFocus: true });

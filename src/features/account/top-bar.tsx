@@ -106,7 +106,8 @@ const Bar = styled.header`
   }
   ${narrow} {
     .account {
-      display: block;
+      display: flex;
+      align-items: center;
     }
   }
   ${phone} {

@@ -39,13 +39,13 @@ export function Invite({ onClose, onMade }: InviteProps) {
     <Dialog isOpen title="Invite a colleague" onClose={onClose}>
       <form onSubmit={submit} noValidate>
         <Stack $gap={16}>
-          <TextField control={control} name="name" label="Her name" />
+          <TextField control={control} name="name" label="Name" />
           <TextField
             control={control}
             name="email"
             label="E-mail address"
             type="email"
-            help="May be left empty: she types it herself."
+            help="May be left empty: it is typed when coming in."
           />
           <SelectField
             control={control}

@@ -26,9 +26,8 @@ export function LetGo({ person: { id, name, ahead }, others, onClose, onGone }: 
   return (
     <Dialog isOpen title={`${name} leaves`} onClose={onClose}>
       <Stack $gap={16}>
-        <span>She opens nothing from then on. What she did stays, under her name.</span>
+        <span>From then on nothing opens with that sign-in. What was done stays, under the name.</span>
         <Stack $gap={6}>
-          <strong>Who takes over</strong>
           <Picker
             label="Who takes over"
             value={heir}
@@ -37,7 +36,7 @@ export function LetGo({ person: { id, name, ahead }, others, onClose, onGone }: 
           />
           <Small>
             {ahead === 0
-              ? 'Nothing is booked with her from now on.'
+              ? `Nothing is booked with ${name} from now on.`
               : `${ahead} ${ahead === 1 ? 'appointment' : 'appointments'} from now on.`}
           </Small>
         </Stack>
@@ -45,7 +44,7 @@ export function LetGo({ person: { id, name, ahead }, others, onClose, onGone }: 
         <Failed>{failed}</Failed>
         <Row>
           <Button $look="main" isDisabled={busy || !heir} onPress={() => void go()}>
-            Let her go
+            Let go
           </Button>
           <Button $look="quiet" onPress={onClose}>
             Leave it

@@ -94,7 +94,7 @@ export function People(page: PeoplePage) {
         <div>
           <TextLink href="/studio">{studio}</TextLink>
           <h1>People</h1>
-          <Quiet>Who works here. What each did stays under her name, also after she has left.</Quiet>
+          <Quiet>Who works here. What each one did stays under that name, also after leaving.</Quiet>
         </div>
         {mayChange && (
           <Button $look="main" onPress={() => setOpen('invite')}>
@@ -146,8 +146,8 @@ export function People(page: PeoplePage) {
           onClose={close}
           onYes={() => void run(signColleagueOut({ id: at.shutOut.id }))}
         >
-          A tablet that was lost opens nothing from then on. What she tapped there and it could not send yet is locked
-          on it, and is sent when she signs in on it again.
+          A tablet that was lost opens nothing from then on. What was tapped on it and not sent yet is locked on it, and
+          goes on its way when the same person signs in on it again.
         </Sure>
       )}
       {at && 'letGo' in at && (
@@ -222,7 +222,7 @@ function Person({ person, isSelf, mayChange, isBusy, onRole, onRenew, onShutOut,
   return (
     <li data-person={name}>
       <Row style={{ justifyContent: 'space-between' }} $gap={16}>
-        <div style={{ minWidth: 0, overflowWrap: 'anywhere' }}>
+        <div style={{ flex: '1 1 260px', minWidth: 0, overflowWrap: 'anywhere' }}>
           <Row $gap={10}>
             <strong>{name}</strong>
             {isSelf && <Chip $tone="info">you</Chip>}
@@ -237,6 +237,7 @@ function Person({ person, isSelf, mayChange, isBusy, onRole, onRenew, onShutOut,
             <div style={{ width: 170 }}>
               <Picker
                 label={`Role of ${name}`}
+                isLabelled
                 value={role}
                 isDisabled={isBusy}
                 choices={roleChoices}
@@ -256,9 +257,11 @@ function Person({ person, isSelf, mayChange, isBusy, onRole, onRenew, onShutOut,
                   onPress={onShutOut}
                 >
                   <LogOut size={18} aria-hidden />
+                  Sign out
                 </Button>
                 <Button $look="quiet" isDisabled={isBusy} aria-label={`${name} leaves`} onPress={onLetGo}>
                   <UserMinus size={18} aria-hidden />
+                  Leaves
                 </Button>
               </>
             )}
