@@ -2,6 +2,8 @@
 import { spawn } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import http from 'node:http';
+import https from 'node:https';
 import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { alone } from './alone.mjs';
@@ -10,6 +12,7 @@ import { StageFailure, ownFolder, root, run } from './stages.mjs';
 
 const sources = ['src', 'public', 'package-lock.json', 'next.config.ts', 'tsconfig.json'];
 const next = path.join(root, 'node_modules', 'next', 'dist', 'bin', 'next');
+const locked = path.join(root, 'scripts', 'server.mjs');
 const quiet = { NEXT_TELEMETRY_DISABLED: '1' };
 
 /** Files below `entry`, in a fixed order. */
@@ -72,18 +75,31 @@ function commandLine(pid) {
 export async function endLeftOver() {
   if (!existsSync(record)) return;
   const { pid, owner } = JSON.parse(readFileSync(record, 'utf8'));
-  const isOurs = commandLine(pid).includes('next') && !commandLine(owner).includes('start.mjs');
+  const isOurs = /next|server\.mjs/.test(commandLine(pid)) && !commandLine(owner).includes('start.mjs');
   if (!isOurs) return;
   process.kill(pid, 'SIGTERM');
   for (let tries = 0; tries < 50 && commandLine(pid); tries += 1) await sleep(100);
   if (commandLine(pid)) process.kill(pid, 'SIGKILL');
 }
 
-/** Serves the built application (or the development server) until stopped. */
-export async function serve({ url, port, host = '127.0.0.1', dev = false, code = '' }) {
+/** Whether anything answers at an address; whose certificate it shows does not matter here. */
+const isAnswered = (address) =>
+  new Promise((resolve) => {
+    const { get } = address.startsWith('https:') ? https : http;
+    const asked = get(address, { rejectUnauthorized: false, timeout: 2000 }, (response) => {
+      response.resume();
+      resolve(true);
+    });
+    asked.on('timeout', () => asked.destroy());
+    asked.on('error', () => resolve(false));
+  });
+
+/** Serves the built application (or the development server) until stopped; locked where there is a certificate (`tls`). */
+export async function serve({ url, port, host = '127.0.0.1', dev = false, code = '', tls }) {
   mkdirSync(ownFolder, { recursive: true, mode: 0o700 });
   const log = dev ? 'inherit' : openLog(path.join(ownFolder, 'app.log'));
-  const child = spawn(process.execPath, [next, dev ? 'dev' : 'start', '-H', host, '-p', String(port)], {
+  const command = tls ? [locked] : [next, dev ? 'dev' : 'start', '-H', host, '-p', String(port)];
+  const child = spawn(process.execPath, command, {
     cwd: root,
     env: {
       ...process.env,
@@ -91,6 +107,9 @@ export async function serve({ url, port, host = '127.0.0.1', dev = false, code =
       SPINE_BUNDLES: ownFolder,
       SPINE_HOST: host,
       SPINE_CODE: code,
+      ...(tls
+        ? { PORT: String(port), SPINE_TLS: JSON.stringify(tls), SPINE_LOCKED: tls.authority ? 'made' : 'own' }
+        : {}),
       DATABASE_URL: url,
       NODE_ENV: dev ? 'development' : 'production',
     },
@@ -98,17 +117,11 @@ export async function serve({ url, port, host = '127.0.0.1', dev = false, code =
   });
   const ended = new Promise((resolve) => child.on('exit', resolve));
   writeFileSync(record, JSON.stringify({ pid: child.pid, owner: process.pid }));
-  const address = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`;
+  const address = `${tls ? 'https' : 'http'}://${['0.0.0.0', '::'].includes(host) ? '127.0.0.1' : host}:${port}`;
   for (let tries = 0; ; tries += 1) {
     if (child.exitCode !== null)
       throw new StageFailure(`the server ended with ${child.exitCode}`, `read ${path.join(ownFolder, 'app.log')}`);
-    if (
-      await fetch(`${address}/api/health`).then(
-        () => true,
-        () => false,
-      )
-    )
-      break;
+    if (await isAnswered(`${address}/api/health`)) break;
     if (tries > 600) throw new StageFailure('the server does not answer', `read ${path.join(ownFolder, 'app.log')}`);
     await sleep(100);
   }

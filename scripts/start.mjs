@@ -6,6 +6,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { build, endLeftOver, keepServing, prepareDatabase } from './app.mjs';
+import { certificateFor } from './certificates.mjs';
 import { bundleCore } from './core.mjs';
 import { startDatabase } from './database.mjs';
 import { freePort } from './ports.mjs';
@@ -65,6 +66,13 @@ function placeOnNetwork(address) {
   return host === '0.0.0.0' && outward ? address.replace('127.0.0.1', outward.address) : address;
 }
 
+/** How tablets come to trust this machine. */
+function tellTrust(fingerprint) {
+  const plain = placeOnNetwork(app.address).replace('https:', 'http:');
+  console.log(`  Tablets and phones: open ${plain} on them; it shows how they come to trust this machine.`);
+  console.log(`  The authority that they are shown has the fingerprint (SHA-256) ${fingerprint}`);
+}
+
 function checkPort() {
   if (Number.isInteger(wantedPort) && wantedPort >= 1 && wantedPort <= 65535) return `${wantedPort} wanted`;
   throw new StageFailure(
@@ -96,13 +104,15 @@ async function main() {
   await endLeftOver();
   const port = await freePort(wantedPort, host);
   if (port !== wantedPort) console.log(`• port ${wantedPort} is taken; using ${port}`);
+  const tls = isLoopback || dev ? undefined : await certificateFor(host, path.join(ownFolder, 'certificates'));
   await stage('server', async () => {
-    app = await keepServing({ url: ownServer ?? database.url, port, host, dev, code }, (last) => {
+    app = await keepServing({ url: ownServer ?? database.url, port, host, dev, code, tls }, (last) => {
       console.error(`✗ the server ended again and again, last with ${last}: read app.log in ${ownFolder}`);
       void stop(1);
     });
   });
   console.log(`\n  Level Spine is at ${app.address}\n  Ctrl-C stops it; everything is kept.`);
+  if (tls?.authority) tellTrust(tls.fingerprint);
   if (!isLoopback)
     console.log(`  To make a studio from another machine: ${placeOnNetwork(app.address)}/first, with the code ${code}`);
   console.log('');

@@ -253,7 +253,7 @@ function Person({ person, isSelf, mayChange, isBusy, onRole, onRenew, onShutOut,
                 <Button
                   $look="quiet"
                   isDisabled={isBusy}
-                  aria-label={`Sign ${name} out everywhere`}
+                  aria-label={`Sign out ${name} everywhere`}
                   onPress={onShutOut}
                 >
                   <LogOut size={18} aria-hidden />

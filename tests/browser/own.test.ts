@@ -1,0 +1,176 @@
+// A stranger's first day, on a network: the lock, the first page, a colleague invited, passwords, a lost tablet.
+import { X509Certificate } from 'node:crypto';
+import { rmSync } from 'node:fs';
+import https from 'node:https';
+import path from 'node:path';
+import { By, openChrome, phone } from './chrome';
+import type { Chrome } from './chrome';
+import { handsOn } from './hands';
+import { openHouse, ownFolder } from './house';
+import type { House } from './house';
+
+let house: House;
+let chrome: Chrome;
+let hers: Chrome;
+const { findNothingToImprove } = handsOn(() => chrome);
+const folder = path.join(path.dirname(ownFolder), 'own');
+const [password, other, third] = [
+  'lantern gravel seven otter',
+  'brass kettle under winter',
+  'violet anchor maybe Thursday',
+];
+
+beforeAll(async () => {
+  rmSync(folder, { recursive: true, force: true });
+  house = await openHouse({ HOST: '0.0.0.0', SPINE_FOLDER: folder });
+  [chrome, hers] = [await openChrome(house.address), await openChrome(house.address, phone)];
+});
+afterAll(async () => {
+  await chrome?.close();
+  await hers?.close();
+  await house?.end('SIGINT');
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const plain = () => house.address.replace('https:', 'http:');
+
+/** Asks over the lock, trusting one authority alone; how it went. */
+const asked = (ca: string | undefined, headers: Readonly<Record<string, string>> = {}) =>
+  new Promise<string>((resolve) => {
+    const request = https.get(new URL('/sign-in', house.address), { ca, headers }, (response) => {
+      response.resume();
+      resolve(`${response.statusCode} ${response.headers.location ?? ''}`.trim());
+    });
+    request.on('error', (error: NodeJS.ErrnoException) => resolve(error.code ?? error.message));
+  });
+
+const newPassword = async (on: Chrome, text: string) => {
+  await on.type('New password', text);
+  await on.type('The same again', text);
+};
+
+describe('the lock', () => {
+  test('plain HTTP says where to go and hands out the authority, and nothing else', async () => {
+    const page = await fetch(plain());
+    expect(await page.text()).toContain(`${house.address}/`);
+    const file = await fetch(new URL('/authority.crt', plain()));
+    const authority = new X509Certificate(Buffer.from(await file.arrayBuffer()));
+    expect(house.said()).toContain(authority.fingerprint256);
+    expect(await asked(authority.toString())).toBe('307 /first');
+    expect(await asked(undefined)).toMatch(/UNABLE_TO_VERIFY|SELF_SIGNED/);
+    for (const to of ['/api/health', '/sign-in', '/api/clients'])
+      expect(await (await fetch(new URL(to, plain()))).text()).toContain(
+        'This unlocked page shows nothing but the way',
+      );
+    expect((await fetch(new URL('/api/floor/exchange', plain()), { method: 'POST', body: '{}' })).status).toBe(405);
+  });
+  test('nobody says that she sits at the machine itself', async () => {
+    const ca = new X509Certificate(
+      Buffer.from(await (await fetch(new URL('/authority.crt', plain()))).arrayBuffer()),
+    ).toString();
+    const claims = { 'x-forwarded-for': '127.0.0.1', 'x-forwarded-host': 'localhost', host: 'localhost' };
+    expect(await asked(ca, claims)).toBe('307 /first'); // no demo, no sign-in of it
+  });
+});
+
+describe('the first day', () => {
+  test('the first page makes a studio and its lead, with the code of the start command', async () => {
+    await chrome.go('/');
+    await chrome.isAt(/\/first$/);
+    await chrome.sees('A studio of your own');
+    await findNothingToImprove('first page');
+    await chrome.press('Make the studio');
+    await chrome.sees('A studio needs a name.');
+    await chrome.type('Name of the studio', 'Weir House');
+    await chrome.choose('Time zone', 'Europe/Oslo');
+    await chrome.type('Your name', 'Bryn Sluice');
+    await chrome.type('E-mail address', 'bryn@weir.example');
+    await newPassword(chrome, 'brynsluice2026');
+    await chrome.type('Code of the start command', 'aaaa-bbbb-cccc');
+    await chrome.press('Make the studio');
+    await chrome.sees('This is not the code');
+    await chrome.type('Code of the start command', /the code (\S+)/.exec(house.said())?.[1] ?? '');
+    await chrome.press('Make the studio');
+    await chrome.sees('This would be guessed too soon');
+    await newPassword(chrome, password);
+    await chrome.press('Make the studio');
+    await chrome.seesExactly('Today', 'h1');
+    await chrome.sees('Nobody is on the books yet');
+    await findNothingToImprove('first steps');
+    const place = await chrome.driver.executeScript(
+      'return [isSecureContext, Boolean(crypto.subtle), document.cookie]',
+    );
+    expect(place).toEqual([true, true, '']); // what locks the Floor is there; the session is no script's
+    expect((await chrome.driver.manage().getCookie('spine-session'))?.secure).toBe(true);
+  });
+  test('a colleague comes in by a link that works once', async () => {
+    await chrome.go('/studio');
+    await chrome.press('People');
+    await chrome.press('Invite a colleague');
+    await chrome.type('Name', 'Odile Sandbar');
+    await findNothingToImprove('invitation');
+    await chrome.press('Make the link');
+    const link = new URL(await chrome.text('[data-link]'));
+    await findNothingToImprove('people');
+    await chrome.refresh();
+    expect(await chrome.has(By.css('[data-link]'))).toBe(false); // shown once
+    await chrome.sees('to come in as instructor');
+    await hers.go(link.pathname);
+    await hers.type('E-mail address', 'odile@weir.example');
+    await newPassword(hers, other);
+    await hers.press('Come in');
+    await hers.seesExactly('Today', 'h1');
+    await chrome.refresh();
+    await chrome.find(By.css('[data-person="Odile Sandbar"]'));
+    expect(await chrome.has(By.css('[aria-label="Open links"]'))).toBe(false);
+    await chrome.go(link.pathname);
+    await chrome.sees('This link leads nowhere');
+    await findNothingToImprove('a used link');
+    await hers.go('/studio/people');
+    await hers.sees('A lead instructor can change these.');
+    expect(await hers.has(By.xpath("//button[.='Invite a colleague']"))).toBe(false);
+  });
+  test('her own password is changed; a lost tablet is shut out; a forgotten password is set anew', async () => {
+    await hers.go('/me');
+    await hers.sees('this one');
+    await hers.type('Password now', 'not this one');
+    await newPassword(hers, third);
+    await hers.press('Set the new password');
+    await hers.sees('This is not your password.');
+    await hers.type('Password now', other);
+    await hers.press('Set the new password');
+    await hers.sees('The new password holds.');
+    await chrome.go('/me');
+    await findNothingToImprove('one’s own account');
+    await chrome.go('/studio/people');
+    await chrome.press('Sign out Odile Sandbar everywhere');
+    await chrome.press('Sign out everywhere');
+    await chrome.sees('signed in nowhere');
+    await hers.go('/clients');
+    await hers.isAt(/sign-in/);
+    await hers.type('E-mail address', 'odile@weir.example');
+    await hers.type('Password', third);
+    await hers.press('Sign in');
+    await hers.seesExactly('Today', 'h1');
+    await chrome.press('New password');
+    const link = new URL(await chrome.text('[data-link]'));
+    await hers.go(link.pathname);
+    await newPassword(hers, other);
+    await hers.press('Set it and sign in');
+    await hers.seesExactly('Today', 'h1');
+  });
+  test('who leaves opens nothing any more, and the last lead stays', async () => {
+    await chrome.choose('Role of Bryn Sluice', 'instructor');
+    await chrome.sees('A studio has at least one lead');
+    await chrome.press('Odile Sandbar leaves');
+    await chrome.press('Let go');
+    await chrome.find(By.css('[aria-label="Worked here"]'));
+    await hers.go('/');
+    await hers.isAt(/sign-in/);
+    await hers.type('E-mail address', 'odile@weir.example');
+    await hers.type('Password', other);
+    await hers.press('Sign in');
+    await hers.sees('That address and password do not go together.');
+    expect((await chrome.complaints()).filter((line) => !line.includes('/join/'))).toEqual([]);
+  });
+});
