@@ -2,6 +2,7 @@
 // The demo studio is loaded on this machine alone: not for a network (HOST), not into a database of one's own (DATABASE_URL),
 // not with -- --own; -- --demo asks for it by name.
 import { randomInt } from 'node:crypto';
+import { spawn } from 'node:child_process';
 import os from 'node:os';
 import path from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
@@ -9,9 +10,10 @@ import { build, endLeftOver, keepServing, prepareDatabase } from './app.mjs';
 import { certificateFor } from './certificates.mjs';
 import { bundleCore } from './core.mjs';
 import { startDatabase } from './database.mjs';
+import { openLog } from './logs.mjs';
 import { freePort } from './ports.mjs';
 import { setUp } from './set-up.mjs';
-import { StageFailure, giveUp, ownFolder, stage } from './stages.mjs';
+import { StageFailure, giveUp, ownFolder, root, stage } from './stages.mjs';
 
 const dev = process.argv.includes('--dev');
 const host = process.env.HOST || '127.0.0.1';
@@ -28,6 +30,7 @@ const code = Array.from(
   (_, i) => `${i > 0 && i % 4 === 0 ? '-' : ''}${letters[randomInt(letters.length)]}`,
 ).join('');
 
+const backupHours = Number(process.env.BACKUP_EVERY_HOURS || 0);
 const tables = seed ? 'tables and demo' : 'tables';
 
 let database;
@@ -73,6 +76,24 @@ function tellTrust(fingerprint) {
   console.log(`  The authority that they are shown has the fingerprint (SHA-256) ${fingerprint}`);
 }
 
+/** Backs up by itself, by BACKUP_EVERY_HOURS; where to and how many stay, by BACKUP_TO and BACKUP_KEEP. */
+function backUpEvery(hours, url) {
+  let running;
+  const log = openLog(path.join(ownFolder, 'backup.log'));
+  const timer = setInterval(() => {
+    if (running) return;
+    running = spawn(process.execPath, [path.join(root, 'scripts', 'backup.mjs')], {
+      env: { ...process.env, ...(url ? { DATABASE_URL: url } : {}) },
+      stdio: ['ignore', log, log],
+    });
+    running.on('exit', (ended) => {
+      running = undefined;
+      if (ended !== 0) console.error(`✗ the backup failed: read backup.log in ${ownFolder}`);
+    });
+  }, hours * 3_600_000);
+  timer.unref();
+}
+
 function checkPort() {
   if (Number.isInteger(wantedPort) && wantedPort >= 1 && wantedPort <= 65535) return `${wantedPort} wanted`;
   throw new StageFailure(
@@ -111,6 +132,7 @@ async function main() {
       void stop(1);
     });
   });
+  if (backupHours > 0) backUpEvery(backupHours, ownServer);
   console.log(`\n  Level Spine is at ${app.address}\n  Ctrl-C stops it; everything is kept.`);
   if (tls?.authority) tellTrust(tls.fingerprint);
   if (!isLoopback)

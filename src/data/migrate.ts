@@ -13,6 +13,7 @@ import * as byExercise from './migrations/010-evidence-by-exercise';
 import * as triesInALook from './migrations/011-tries-in-a-look';
 import * as ownRanges from './migrations/012-own-ranges';
 import * as people from './migrations/013-people';
+import * as backups from './migrations/014-backups';
 import { restartable } from './migrations/restartable';
 
 type Migration = {
@@ -34,6 +35,7 @@ const migrations: readonly (readonly [string, Migration])[] = [
   ['011-tries-in-a-look', triesInALook],
   ['012-own-ranges', ownRanges],
   ['013-people', people],
+  ['014-backups', backups],
 ];
 
 /** Brings the tables to the newest shape, or to that of `to`; returns the names of the migrations that ran. */

@@ -411,6 +411,17 @@ export class ClientSummaryRow extends Model<Attributes<ClientSummaryRow>, Creati
   declare summary: unknown;
 }
 
+/** A backup that was made of the whole database. */
+export class BackupRow extends Model<Attributes<BackupRow>, Creation<BackupRow>> {
+  declare id: string;
+  declare file: string;
+  declare bytes: number;
+  declare rowCount: number;
+  declare madeAt: Date;
+  /** When it was read back and held against what it must hold. */
+  declare provenAt: CreationOptional<Date | null>;
+}
+
 const id = { type: UUID, primaryKey: true };
 const studioId = { type: UUID, allowNull: false };
 const revision = { type: INTEGER, allowNull: false, defaultValue: 0 };
@@ -490,6 +501,14 @@ export function defineModels(sequelize: Sequelize): void {
     createdAt: DATE(3),
     seenAt: DATE(3),
     device: STRING,
+  });
+  define(BackupRow, 'backups', {
+    id,
+    file: STRING,
+    bytes: BIGINT,
+    rowCount: INTEGER,
+    madeAt: DATE(3),
+    provenAt: DATE(3),
   });
   define(RateLimit, 'rate_limits', {
     id: { type: STRING(190), primaryKey: true },

@@ -3,6 +3,7 @@
 // The last line printed is the remark shown beside the stage.
 import { checkRepertoire } from '@/core/knowledge/check';
 import { repertoire } from '@/repertoire';
+import { isHalfRestored } from './backup/tables';
 import { database } from './database';
 import { fillToday, seedDemo } from './demo/seed';
 import { migrate } from './migrate';
@@ -14,6 +15,8 @@ async function prepare(): Promise<string> {
   const broken = checkRepertoire(repertoire);
   if (broken.length > 0)
     throw new Error(`the repertoire is broken: ${broken.map(({ path, message }) => `${path}: ${message}`).join('; ')}`);
+  if (await isHalfRestored())
+    throw new Error('A restore into this database was cut short: run npm run restore again with the same file.');
   const remarks: string[] = [];
   const ran = await migrate(database());
   if (ran.length > 0) remarks.push(`migrated (${ran.join(', ')})`);

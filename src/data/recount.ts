@@ -1,4 +1,5 @@
 // The counts of corrections made anew from all trials: what the counts kept beside them must equal.
+import { QueryTypes } from 'sequelize';
 import type { Sequelize, Transaction } from 'sequelize';
 
 const freshClients = `SELECT t.client_id, t.exercise, t.fault, t.correction, t.studio_id, COUNT(*) AS tried, SUM(t.verdict = 'better') AS helped,
@@ -23,14 +24,14 @@ export async function recount(sequelize: Sequelize, transaction?: Transaction): 
 
 /** How many kept counts differ from those that all trials make. */
 export async function miscounted(sequelize: Sequelize): Promise<number> {
-  // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- a raw query is untyped: these are its columns
-  const [[clients], [studios]] = (await Promise.all([
-    sequelize.query(`SELECT COUNT(*) AS n FROM (${freshClients}) f
+  const counted = (sql: string) => sequelize.query<{ n: number }>(sql, { type: QueryTypes.SELECT });
+  const [[clients], [studios]] = await Promise.all([
+    counted(`SELECT COUNT(*) AS n FROM (${freshClients}) f
       LEFT JOIN client_trial_counts k ON k.client_id = f.client_id AND k.exercise = f.exercise AND k.fault = f.fault AND k.correction = f.correction
       WHERE k.tried IS NULL OR k.tried <> f.tried OR k.helped <> f.helped OR k.failed_running <> f.failed_running`),
-    sequelize.query(`SELECT COUNT(*) AS n FROM studio_trial_counts k
+    counted(`SELECT COUNT(*) AS n FROM studio_trial_counts k
       LEFT JOIN (${freshStudios}) f ON k.studio_id = f.studio_id AND k.exercise = f.exercise AND k.fault = f.fault AND k.correction = f.correction
       WHERE k.tried <> COALESCE(f.tried, 0) OR k.helped <> COALESCE(f.helped, 0)`),
-  ])) as unknown as [[{ n: number }[]], [{ n: number }[]]];
-  return Number(clients?.[0]?.n ?? 0) + Number(studios?.[0]?.n ?? 0);
+  ]);
+  return Number(clients?.n ?? 0) + Number(studios?.n ?? 0);
 }

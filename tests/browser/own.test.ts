@@ -1,6 +1,7 @@
 // A stranger's first day, on a network: the lock, the first page, a colleague invited, passwords, a lost tablet.
 import { X509Certificate } from 'node:crypto';
-import { rmSync } from 'node:fs';
+import { spawnSync } from 'node:child_process';
+import { readFileSync, rmSync, writeFileSync } from 'node:fs';
 import https from 'node:https';
 import path from 'node:path';
 import { By, openChrome, phone } from './chrome';
@@ -14,6 +15,7 @@ let chrome: Chrome;
 let hers: Chrome;
 const { findNothingToImprove } = handsOn(() => chrome);
 const folder = path.join(path.dirname(ownFolder), 'own');
+const elsewhere = path.join(path.dirname(ownFolder), 'own-again');
 const [password, other, third] = [
   'lantern gravel seven otter',
   'brass kettle under winter',
@@ -21,7 +23,7 @@ const [password, other, third] = [
 ];
 
 beforeAll(async () => {
-  rmSync(folder, { recursive: true, force: true });
+  for (const one of [folder, elsewhere]) rmSync(one, { recursive: true, force: true });
   house = await openHouse({ HOST: '0.0.0.0', SPINE_FOLDER: folder });
   [chrome, hers] = [await openChrome(house.address), await openChrome(house.address, phone)];
 });
@@ -29,7 +31,7 @@ afterAll(async () => {
   await chrome?.close();
   await hers?.close();
   await house?.end('SIGINT');
-  rmSync(folder, { recursive: true, force: true });
+  for (const one of [folder, elsewhere]) rmSync(one, { recursive: true, force: true });
 });
 
 const plain = () => house.address.replace('https:', 'http:');
@@ -172,5 +174,46 @@ describe('the first day', () => {
     await hers.press('Sign in');
     await hers.sees('That address and password do not go together.');
     expect((await chrome.complaints()).filter((line) => !line.includes('/join/'))).toEqual([]);
+  });
+});
+
+describe('yesterday', () => {
+  const command = (name: string, args: readonly string[], at: string) => {
+    const { status, stdout, stderr } = spawnSync(process.execPath, [`scripts/${name}.mjs`, ...args], {
+      encoding: 'utf8',
+      env: { ...process.env, SPINE_FOLDER: at, DATABASE_URL: '' },
+    });
+    return { status, said: stdout + stderr };
+  };
+  test('is written away and proven while the studio goes on, told on its page, and brought back on another machine', async () => {
+    await chrome.go('/clients/new');
+    await chrome.type('Name', 'Ansel Towpath');
+    await chrome.press('Keep client');
+    await chrome.seesExactly('Ansel Towpath', 'h1');
+    const made = command('backup', [], folder);
+    expect(made).toMatchObject({ status: 0 });
+    expect(made.said).toContain('restored into a database of its own, and equal');
+    const file =
+      /\S+\.backup\.gz/.exec(made.said.split('\n').findLast((line) => line.startsWith('  /')) ?? '')?.[0] ?? '';
+    await chrome.go('/studio');
+    await chrome.sees('The last one that was read back and proven is from');
+    await findNothingToImprove('studio');
+    expect(command('restore', [file, '--replace'], folder).said).toContain('stop it first');
+    await house.end('SIGINT');
+    expect(command('restore', [file], folder).said).toContain('there is a studio in this database');
+    const cut = `${file}.cut`;
+    writeFileSync(cut, readFileSync(file).subarray(0, 900));
+    expect(command('restore', [cut], elsewhere)).toMatchObject({ status: 1 });
+    expect(command('restore', [file], elsewhere)).toMatchObject({ status: 0 });
+    house = await openHouse({ SPINE_FOLDER: elsewhere });
+    await chrome.close();
+    chrome = await openChrome(house.address);
+    await chrome.go('/sign-in');
+    await chrome.type('E-mail address', 'bryn@weir.example');
+    await chrome.type('Password', password);
+    await chrome.press('Sign in');
+    await chrome.seesExactly('Today', 'h1');
+    await chrome.go('/clients');
+    await chrome.sees('Ansel Towpath');
   });
 });

@@ -143,10 +143,30 @@ export function Studio({ page }: { page: StudioPage }) {
           onFailed={setFailed}
           onKept={() => router.refresh()}
         />
+        {page.backups && <Backups {...page.backups} />}
       </Stack>
     </Page>
   );
 }
+
+const Backups = ({ made, proven, isOld }: NonNullable<StudioPage['backups']>) => (
+  <Section aria-label="Backups">
+    <h2>Backups</h2>
+    {isOld && (
+      <Notice $tone="out">
+        {made
+          ? 'No backup has been proven for a week.'
+          : 'There is no backup yet: what is kept here stands on one disk alone.'}
+      </Notice>
+    )}
+    {made && <span>The last one was made {made}.</span>}
+    {proven && <span>The last one that was read back and proven is from {proven}.</span>}
+    <Quiet>
+      On the server, <code>npm run backup</code> writes everything into one file and proves it. With BACKUP_EVERY_HOURS
+      set, the start command does so by itself. Keep a copy elsewhere.
+    </Quiet>
+  </Section>
+);
 
 const text = (value: number | null | undefined): string => (value === null || value === undefined ? '' : String(value));
 /** A number typed with point or comma; nothing typed is an open end. */
