@@ -14,6 +14,7 @@ import * as triesInALook from './migrations/011-tries-in-a-look';
 import * as ownRanges from './migrations/012-own-ranges';
 import * as people from './migrations/013-people';
 import * as backups from './migrations/014-backups';
+import * as theRecord from './migrations/015-record';
 import { restartable } from './migrations/restartable';
 
 type Migration = {
@@ -36,6 +37,7 @@ const migrations: readonly (readonly [string, Migration])[] = [
   ['012-own-ranges', ownRanges],
   ['013-people', people],
   ['014-backups', backups],
+  ['015-record', theRecord],
 ];
 
 /** Brings the tables to the newest shape, or to that of `to`; returns the names of the migrations that ran. */

@@ -18,6 +18,7 @@ import type { PubicMark } from '@/core/knowledge/consent';
 import type { ApparatusKind } from '@/core/knowledge/load-tags';
 import type { SessionEvent } from '@/core/progression/events';
 import type { EditableKind } from '@/core/knowledge/own-entries';
+import type { RecordKind } from './record-kinds';
 import type { IntakeAnswers, Role, Room, StoredDose, StoredMarks, Tolerances } from './types';
 
 const { BIGINT, BOOLEAN, DATE, DATEONLY, DOUBLE, INTEGER, JSON: JSON_TYPE, STRING, TEXT, UUID } = DataTypes;
@@ -411,6 +412,21 @@ export class ClientSummaryRow extends Model<Attributes<ClientSummaryRow>, Creati
   declare summary: unknown;
 }
 
+/** Who looked at what is kept, and who changed it. */
+export class RecordRow extends Model<Attributes<RecordRow>, Creation<RecordRow>> {
+  declare id: string;
+  declare studioId: string;
+  declare clientId: string | null;
+  declare personId: string | null;
+  declare person: string;
+  declare at: Date;
+  declare kind: RecordKind;
+  declare what: string;
+  declare was: unknown;
+  declare became: unknown;
+  declare once: CreationOptional<string | null>;
+}
+
 /** A backup that was made of the whole database. */
 export class BackupRow extends Model<Attributes<BackupRow>, Creation<BackupRow>> {
   declare id: string;
@@ -501,6 +517,19 @@ export function defineModels(sequelize: Sequelize): void {
     createdAt: DATE(3),
     seenAt: DATE(3),
     device: STRING,
+  });
+  define(RecordRow, 'records', {
+    id,
+    studioId,
+    clientId: UUID,
+    personId: UUID,
+    person: STRING,
+    at: DATE(3),
+    kind: STRING,
+    what: STRING(300),
+    was: json('was'),
+    became: json('became'),
+    once: STRING,
   });
   define(BackupRow, 'backups', {
     id,

@@ -8,6 +8,7 @@ import { ready } from '../ready';
 import { transact } from '../transact';
 import type { IntakeAnswers, IntakeCard, StopCard, Who } from '../types';
 import { claimClient } from './claims';
+import { note } from './record';
 
 const noClient = () => failure('notFound', 'There is no such client in this studio.', 'client');
 
@@ -54,6 +55,9 @@ export function setCondition(
         `A colleague has changed this meanwhile. It stands as: ${standsNow(row)}. Yours was not kept; load the page to change it from there.`,
         'revision',
       );
+    const was = Object.fromEntries(keysOf(change).map((key) => [key, row[key] ?? null]));
+    const what = change.clearedOn ? `cleared: ${condition}` : `changed: ${condition}`;
+    await note(who, { kind: 'condition', clientId, what, was, became: change }, transaction);
     await row.update({ ...change, revision: revision + 1 }, { transaction });
     return success(null);
   });
@@ -72,16 +76,33 @@ export function addOverrule(who: Who, clientId: string, overrule: NewOverrule, i
     if (!(await claimClient(who, clientId, transaction))) return noClient();
     const { studioId, name: madeBy } = who;
     const row = { id, studioId, clientId, ...overrule, madeBy, madeAt: new Date() };
-    if (!(await OverruleRow.findByPk(id, { transaction }))) await OverruleRow.create(row, { transaction });
+    if (await OverruleRow.findByPk(id, { transaction })) return success(id);
+    await OverruleRow.create(row, { transaction });
+    await note(
+      who,
+      { kind: 'overrule', clientId, what: overruleWords('put aside', overrule), became: overrule },
+      transaction,
+    );
     return success(id);
   });
 }
 
 export async function removeOverrule(who: Who, clientId: string, id: string): Promise<Result<null>> {
-  ready();
-  const gone = await OverruleRow.destroy({ where: { id, clientId, studioId: who.studioId } });
-  return gone > 0 ? success(null) : failure('notFound', 'This overrule is gone already.', 'id');
+  return transact(async (transaction) => {
+    const row = await OverruleRow.findOne({ where: { id, clientId, studioId: who.studioId }, transaction });
+    if (!row) return failure('notFound', 'This overrule is gone already.', 'id');
+    const { exercise, level, rule, reason, madeBy } = row;
+    const was = { exercise, level, rule, reason, madeBy };
+    await row.destroy({ transaction });
+    await note(who, { kind: 'overrule', clientId, what: overruleWords('in force again', was), was }, transaction);
+    return success(null);
+  });
 }
+
+const overruleWords = (
+  how: string,
+  { rule, exercise, level }: { readonly rule: string; readonly exercise: string; readonly level: number | null },
+): string => `rule ${rule} ${how} in ${exercise}${level === null ? '' : `, level ${level}`}`;
 
 /** Notes a stop sign: from now on nothing is allowed for this client until clearance is on file. */
 export function addStop(
@@ -92,8 +113,9 @@ export function addStop(
 ): Promise<Result<string>> {
   return transact(async (transaction) => {
     if (!(await claimClient(who, clientId, transaction))) return noClient();
-    if (!(await Stop.findByPk(id, { transaction })))
-      await Stop.create(openStop(who, clientId, { id, ...stop }), { transaction });
+    if (await Stop.findByPk(id, { transaction })) return success(id);
+    await Stop.create(openStop(who, clientId, { id, ...stop }), { transaction });
+    await note(who, { kind: 'stop', clientId, what: `stop sign: ${stop.sign}`, became: stop }, transaction);
     return success(id);
   });
 }
@@ -118,6 +140,10 @@ export function clearStops(
     if (named.length === 0) return failure('notFound', 'No such stop is open for this client.', 'stops');
     const open = named.filter(({ clearedOn }) => clearedOn === null);
     for (const stop of open) await stop.update(clearance, { transaction });
+    if (open.length > 0) {
+      const what = `stop cleared: ${open.map(({ sign }) => sign).join(', ')}`;
+      await note(who, { kind: 'stop', clientId, what, became: clearance }, transaction);
+    }
     const other = named.find(({ clearedBy }) => clearedBy !== clearance.clearedBy);
     return open.length === 0 && other
       ? failure('alreadyCleared', `Cleared ${other.clearedOn} by ${other.clearedBy} already.`, 'stops')
@@ -152,6 +178,8 @@ export function addIntake(
     if (await Intake.findByPk(id, { transaction })) return success(id);
     const { studioId, name: madeBy } = who;
     await Intake.create({ id, studioId, clientId, ...intake, madeBy, madeAt: new Date() }, { transaction });
+    const what = `intake form of ${intake.signedOn}, signed by ${intake.signedName}`;
+    await note(who, { kind: 'intake', clientId, what, became: intake.answers }, transaction);
     const onFile = await ClientCondition.findAll({ where: { studioId, clientId }, transaction });
     const fresh = [...new Set(intake.answers.conditions)].filter(
       (wanted) => !onFile.some(({ condition }) => condition === wanted),

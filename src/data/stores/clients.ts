@@ -1,6 +1,8 @@
+import { isDeepStrictEqual } from 'node:util';
 import { Op } from 'sequelize';
 import type { Transaction } from 'sequelize';
 import { v7 as newId } from 'uuid';
+import { keysOf } from '@/core/keyed';
 import { conditionsByAge, onDay } from '@/core/knowledge/conditions';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
@@ -11,6 +13,7 @@ import { transact } from '../transact';
 import type { AppointmentCard, ClientCard, IntakeCard, StopCard, Who } from '../types';
 import { claimClient, claimStudio } from './claims';
 import { payOwed } from './follows';
+import { note, noteLooks } from './record';
 
 const stopOf = (row: Stop | undefined): StopCard | null =>
   row
@@ -111,6 +114,7 @@ const notFound = () => failure('notFound', 'There is no such client in this stud
 export async function findClient(who: Who, id: string): Promise<Result<ClientCard>> {
   ready();
   const client = await Client.findOne({ where: { id, studioId: who.studioId } });
+  if (client) await noteLooks(who, [client.id]);
   const [card] = client ? await toCards(who, [client]) : [];
   return card ? success(card) : notFound();
 }
@@ -133,6 +137,10 @@ export async function listClients(
     limit: clientsPerPage,
     offset: (page - 1) * clientsPerPage,
   });
+  await noteLooks(
+    who,
+    rows.map(({ id }) => id),
+  );
   return { clients: await toCards(who, rows), total: count };
 }
 
@@ -171,6 +179,11 @@ async function createClient(
   transaction: Transaction,
 ): Promise<void> {
   await Client.create({ id, studioId: who.studioId, ...client, createdAt: new Date() }, { transaction });
+  await note(
+    who,
+    { kind: 'client', clientId: id, what: 'written down', became: { ...client, conditions } },
+    transaction,
+  );
   await ClientCondition.bulkCreate(fileConditions(who, id, conditions), { transaction });
 }
 
@@ -194,12 +207,27 @@ export function addClients(
       fresh.flatMap(({ id, client }) => fileConditions(who, id, client.conditions)),
       { transaction },
     );
+    if (fresh.length > 0)
+      await note(who, { kind: 'client', what: `${fresh.length} clients brought in from a table` }, transaction);
     return fresh.length;
   });
 }
 
 /** What a change makes of a client's card as it stands by now; conditions that stay keep their notes and clearances. */
 export type ClientChange = Partial<NewClient>;
+
+/** What a change makes different, as it was and as it becomes; undefined where it changes nothing. */
+function changedIn(card: ClientCard, change: ClientChange) {
+  const before: Partial<Record<keyof NewClient, unknown>> = {
+    ...card,
+    conditions: card.conditions.filter(({ byAge }) => !byAge).map(({ condition }) => condition),
+  };
+  const fields = keysOf(change).filter((field) => !isDeepStrictEqual(change[field] ?? null, before[field] ?? null));
+  if (fields.length === 0) return undefined;
+  const of = (from: Partial<Record<keyof NewClient, unknown>>) =>
+    Object.fromEntries(fields.map((field) => [field, from[field] ?? null]));
+  return { names: fields.join(', '), was: of(before), became: of(change) };
+}
 
 /**
  * Changes a client. `decide` is given the card as it stands, with nobody else changing it, and returns what to write, or why
@@ -218,6 +246,9 @@ export function changeClient<T>(
     const decided = decide(card);
     if ('refused' in decided) return success(decided);
     const { conditions, ...changed } = decided.change;
+    const differing = changedIn(card, decided.change);
+    if (differing)
+      await note(who, { kind: 'client', clientId: id, what: `changed: ${differing.names}`, ...differing }, transaction);
     await client.update({ ...changed, revision: client.revision + 1 }, { transaction });
     if (!conditions) return success(null);
     const gone = card.conditions.map(({ condition }) => condition).filter((one) => !conditions.includes(one));
@@ -243,10 +274,14 @@ export async function listAppointments(
     where: { studioId: who.studioId, startsAt: { [Op.gte]: from, [Op.lt]: to } },
     order: [['startsAt', 'ASC']],
   });
-  const clients = await toCards(
+  const rows = await Client.findAll({
+    where: { studioId: who.studioId, id: appointments.map(({ clientId }) => clientId) },
+  });
+  await noteLooks(
     who,
-    await Client.findAll({ where: { studioId: who.studioId, id: appointments.map(({ clientId }) => clientId) } }),
+    rows.map(({ id }) => id),
   );
+  const clients = await toCards(who, rows);
   const instructors = await User.findAll({ where: { studioId: who.studioId }, attributes: ['id', 'name'] });
   return appointments.flatMap(({ id, clientId, instructorId, startsAt, minutes, note }) => {
     const client = clients.find((card) => card.id === clientId);

@@ -32,6 +32,7 @@ import { transact } from '../transact';
 import type { Who } from '../types';
 import { claimClient, claimSession } from './claims';
 import { countTrials } from './evidence';
+import { note } from './record';
 import { findRepertoire } from './studio';
 
 /** Events of a session in order, with their moments set right. */
@@ -187,6 +188,12 @@ async function writeStop(
   const madeBy = await nameOf(studioId, by, transaction);
   const open = { lookId: null, clearedOn: null, clearedBy: null };
   await Stop.create({ id, studioId, clientId, sign, seen, madeBy, madeAt: new Date(at), ...open }, { transaction });
+  const what = `stop sign on the Floor: ${sign}`;
+  await note(
+    { studioId, userId: '', name: madeBy },
+    { kind: 'stop', clientId, what, became: { sign, seen } },
+    transaction,
+  );
 }
 
 /** What was ticked on the Floor counts for that day, in the studio's time zone: once, whoever ticks it again. */

@@ -10,6 +10,7 @@ import { ready } from '../ready';
 import { transact } from '../transact';
 import type { Role, Who } from '../types';
 import { accountOf, emailTaken, hashOf, isTakenBy, leadOnly } from './accounts';
+import { note } from './record';
 import { openSession } from './sessions';
 import type { Opened } from './sessions';
 
@@ -20,7 +21,7 @@ const linkDays = 2;
 type NewLink = { readonly id: string; readonly name: string; readonly email: string | null; readonly role: Role };
 
 async function makeLink(
-  { studioId, name: madeBy }: Pick<Who, 'studioId' | 'name'>,
+  { studioId, userId, name: madeBy }: Pick<Who, 'studioId' | 'userId' | 'name'>,
   link: NewLink & { readonly kind: 'join' | 'password'; readonly userId: string | null },
   transaction: Transaction,
 ): Promise<string> {
@@ -29,6 +30,8 @@ async function makeLink(
   const made = { madeBy, madeAt: new Date(now), expiresAt: new Date(now + linkDays * dayMs) };
   await Invitation.destroy({ where: { id: link.id, studioId }, transaction }); // a form sent twice leaves one link, the last
   await Invitation.create({ ...link, studioId, token: hashOf(token), ...made }, { transaction });
+  const what = `a link for ${link.name}, ${link.kind === 'join' ? 'to come in' : 'for a new password'}`;
+  await note({ studioId, userId, name: madeBy }, { kind: 'people', what }, transaction);
   return token;
 }
 
@@ -62,7 +65,7 @@ export async function invitePasswordFor(email: string, id: string): Promise<Resu
   return transact(async (transaction) =>
     success(
       await makeLink(
-        { studioId, name: 'the server’s own shell' },
+        { studioId, userId: '', name: 'the server’s own shell' },
         { id, name, email: user.email, role, kind: 'password', userId },
         transaction,
       ),
@@ -132,13 +135,17 @@ export async function acceptInvitation(form: Accepting, device: string | undefin
     if (link.kind === 'password') return renew(link, passwordHash, transaction);
     if (await isTakenBy(email, transaction)) throw new Refused(emailTaken());
     const row = { id: form.id, studioId: link.studioId, email, name: form.name, role: link.role };
-    return success(await User.create({ ...row, passwordHash, createdAt: new Date() }, { transaction }));
+    const user = await User.create({ ...row, passwordHash, createdAt: new Date() }, { transaction });
+    await note(personOf(user), { kind: 'people', what: `came in by a link of ${link.madeBy}` }, transaction);
+    return success(user);
   }).catch((error: unknown) => {
     if (error instanceof Refused) return error.result;
     throw error;
   });
   return used.ok ? success(await openSession(used.value, device)) : used;
 }
+
+const personOf = ({ id: userId, studioId, name }: User) => ({ userId, studioId, name });
 
 /** Leaves a transaction without what it wrote. */
 class Refused extends Error {
@@ -162,5 +169,6 @@ async function renew(link: Invitation, passwordHash: string, transaction: Transa
   if (!user) return noLink();
   await user.update({ passwordHash }, { transaction });
   await Session.destroy({ where: { userId: user.id }, transaction });
+  await note(personOf(user), { kind: 'people', what: `set a new password by a link of ${link.madeBy}` }, transaction);
   return success(user);
 }

@@ -10,6 +10,7 @@ import { transact } from '../transact';
 import type { Role, Who } from '../types';
 import { hashOf, leadOnly } from './accounts';
 import { claimStudio } from './claims';
+import { note } from './record';
 
 export type PersonCard = {
   readonly id: string;
@@ -79,6 +80,7 @@ export async function changePassword(
   await transact(async (transaction) => {
     await User.update({ passwordHash }, { where: { id: user.id }, transaction });
     await Session.destroy({ where: { userId: user.id, id: { [Op.ne]: hashOf(keep) } }, transaction });
+    await note(who, { kind: 'people', what: 'set a new password of her own' }, transaction);
   });
   return success(null);
 }
@@ -107,6 +109,8 @@ function aboutColleague(
 export const setRole = (who: Who, id: string, role: Role): Promise<Result<null>> =>
   aboutColleague(who, id, async (user, transaction) => {
     if (role !== 'lead' && user.role === 'lead' && (await otherLeads(who, id, transaction)) === 0) return noLead();
+    const what = `made ${user.name} ${role === 'lead' ? 'a lead' : 'an instructor'}`;
+    await note(who, { kind: 'people', what, was: user.role, became: role }, transaction);
     await user.update({ role }, { transaction });
     return success(null);
   });
@@ -115,6 +119,7 @@ export const setRole = (who: Who, id: string, role: Role): Promise<Result<null>>
 export const shutOut = (who: Who, id: string): Promise<Result<null>> =>
   aboutColleague(who, id, async (user, transaction) => {
     await Session.destroy({ where: { userId: user.id }, transaction });
+    await note(who, { kind: 'people', what: `signed ${user.name} out everywhere` }, transaction);
     return success(null);
   });
 
@@ -133,5 +138,6 @@ export const letGo = (who: Who, id: string, heir: string): Promise<Result<null>>
     await Session.destroy({ where: { userId: id }, transaction });
     await Invitation.destroy({ where: { userId: id, studioId, usedAt: null }, transaction });
     await user.update({ leftAt: now, tabletKey: null }, { transaction });
+    await note(who, { kind: 'people', what: `let ${user.name} go; ${next.name} takes over` }, transaction);
     return success(null);
   });

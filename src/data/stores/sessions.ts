@@ -8,6 +8,7 @@ import { hashPassword, isPasswordOf } from '../passwords';
 import { ready } from '../ready';
 import type { Who } from '../types';
 import { accountOf, hashOf } from './accounts';
+import { noteAlone } from './record';
 import { forgetTries, takeTry } from './tries';
 
 const sessionDays = 14;
@@ -77,6 +78,10 @@ export async function signIn(
     const user = await User.findOne({ where: { email: account } });
     decoy ??= hashPassword('a password that nobody has');
     const matches = await isPasswordOf(user?.passwordHash ?? (await decoy), password);
+    if (user && !matches) {
+      const person = { userId: '', studioId: user.studioId, name: 'somebody' };
+      await noteAlone(person, { kind: 'signIn', what: `a wrong password for ${user.name} (${device ?? 'unknown'})` });
+    }
     if (!user || user.leftAt || !matches) return wrong();
     if (!isLocal && (await isDemo(user.studioId)))
       return failure(
@@ -85,6 +90,8 @@ export async function signIn(
         'email',
       );
     await forgetTries(account, place);
+    const person = { userId: user.id, studioId: user.studioId, name: user.name };
+    await noteAlone(person, { kind: 'signIn', what: `signed in (${device ?? 'unknown'})` });
     return success(await openSession(user, device));
   });
   return answer ?? failure('busy', 'Many are signing in just now. Wait a moment, then try again.', 'password');

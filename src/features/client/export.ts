@@ -1,5 +1,6 @@
 import { conditionsInForce } from '@/core/knowledge/conditions';
 import { listAllClients } from '@/data/stores/clients';
+import { noteAlone } from '@/data/stores/record';
 import { findRepertoire } from '@/data/stores/studio';
 import { currentWho } from '@/platform/server/session';
 import { writeTable } from './csv';
@@ -9,6 +10,7 @@ export async function sendClients(): Promise<Response> {
   const who = await currentWho();
   if (!who) return new Response('Sign in first.', { status: 401 });
   const [clients, { conditions }] = await Promise.all([listAllClients(who), findRepertoire(who)]);
+  await noteAlone(who, { kind: 'export', what: `took ${clients.length} clients out as a table` });
   const text = writeTable(
     clients.map((client) => ({
       ...client,

@@ -2,7 +2,7 @@
 
 import { useAsking, withoutPath } from '@/platform/browser/asking';
 import { answered } from '@/core/result';
-import { Plus, Trash2, UsersRound } from 'lucide-react';
+import { Plus, ScrollText, Trash2, UsersRound } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import styled from 'styled-components';
@@ -72,10 +72,18 @@ export function Studio({ page }: { page: StudioPage }) {
             set for a single exercise, go before it.
           </Quiet>
         </div>
-        <ButtonLink href="/studio/people">
-          <UsersRound size={18} aria-hidden />
-          People
-        </ButtonLink>
+        <Row>
+          {mayChange && (
+            <ButtonLink href="/studio/record">
+              <ScrollText size={18} aria-hidden />
+              The record
+            </ButtonLink>
+          )}
+          <ButtonLink href="/studio/people">
+            <UsersRound size={18} aria-hidden />
+            People
+          </ButtonLink>
+        </Row>
       </PageHead>
       {!mayChange && <Notice style={{ marginTop: 16 }}>A lead instructor can change these.</Notice>}
       {failed && (
