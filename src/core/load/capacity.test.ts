@@ -157,6 +157,15 @@ describe('capacity', () => {
 
 describe('a ladder for a person', () => {
   const ladder = (capacity: number | null) => ladderLoad(body, entry(repertoire.exercises, 'lowerLift'), capacity);
+  test('what legs hold says nothing of how great a step in a bridge is, nor does nothing known', () => {
+    const bridge = ladderLoad(body, entry(repertoire.exercises, 'bridgeNeutral'), 0.4);
+    expect(bridge?.kind).toBe('hips');
+    for (const { size, half } of bridge?.rungs ?? []) expect([size, half]).toEqual([undefined, []]);
+    for (const { size, half } of ladder(null)?.rungs ?? []) expect([size, half]).toEqual([undefined, []]);
+    expect(ladder(3)?.rungs.some((rung) => 'handsPct' in rung)).toBe(false);
+    const plank = ladderLoad(body, entry(repertoire.exercises, 'frontSupport'), null);
+    expect(plank?.rungs.every(({ handsPct = 0 }) => handsPct > 5)).toBe(true);
+  });
   test('a level beyond 130 % of what is held is a leap, and half steps are offered that are none', () => {
     const rungs = ladder(2.4)?.rungs ?? [];
     const leap = rungs.find(({ number }) => number === 2);

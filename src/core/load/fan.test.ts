@@ -101,6 +101,9 @@ describe('the edge of a pose', () => {
     expect(edge).toMatchObject({ plannedDeg: 50, thighDeg: expect.closeTo(acosDeg((2.49 - still) / flat), 3) });
     expect(edgeOf(body, { left: up(50), right: up(80) }, held)).toEqual(edge);
     const bent = edgeOf(body, { left: up(50, 0), right: up(50, 30) }, held);
+    const bentLoad = legLoad(body, [{ thighDeg: 50, kneeDeg: 30 }]).demandPct;
+    expect(bent?.thighDeg).toBeCloseTo(acosDeg((2.49 - bentLoad) / flat), 3);
+    expect(bent?.mightDeg).toBeCloseTo(acosDeg((3 - bentLoad) / flat), 3);
     expect(bent?.kneeDeg).toBe(0); // at one height the straighter one is the one that goes
   });
   test('beyond is more than three degrees lower than is held', () => {

@@ -65,3 +65,30 @@ test('every step asks more than the level below and less than the one above, non
   expect((3 + asked) / 2).toBeGreaterThan(1.3 * 3);
   expect(demands).toEqual([...demands].sort((a, b) => Math.abs(a - 3.9) - Math.abs(b - 3.9)));
 });
+
+test('a leg that stands is bent by nothing, and goes on standing', () => {
+  const steps = halfStepsBetween(body, level(1, leg(85, 30), down), level(2, leg(15), down), 3);
+  const lever = steps.find(({ kind }) => kind === 'lever');
+  expect(lever?.pose.left).toMatchObject({ kind: 'raised', thighDeg: 15 });
+  expect(lever?.pose.right).toEqual(down);
+  const other = halfStepsBetween(body, level(1, down, leg(85, 30)), level(2, down, leg(15)), 3);
+  expect(other.find(({ kind }) => kind === 'lever')?.pose.left).toEqual(down);
+});
+
+test('there is no way between a leg on a ball and one on nothing, whichever leg it is', () => {
+  const onBall: LegPose = { kind: 'raised', thighDeg: 40, kneeDeg: 40, on: 'ball' };
+  const range = (below: LadderLevel, above: LadderLevel) =>
+    halfStepsBetween(body, below, above, 3).filter(({ kind }) => kind === 'range').length;
+  expect(range(level(1, leg(70), leg(70)), level(2, leg(30), leg(30)))).toBe(1);
+  expect(range(level(1, onBall, leg(70)), level(2, leg(30), leg(30)))).toBe(0);
+  expect(range(level(1, leg(70), onBall), level(2, leg(30), leg(30)))).toBe(0);
+  expect(range(level(1, onBall, onBall), level(2, leg(30), leg(30)))).toBe(0);
+});
+
+test('where the next level asks no more, or nothing that is reckoned, the half way alone is left', () => {
+  const kindsBetween = (below: LadderLevel, above: LadderLevel) =>
+    halfStepsBetween(body, below, above, 3).map(({ kind }) => kind);
+  expect(kindsBetween(level(1, leg(20), leg(20)), level(2, leg(60), leg(60)))).toEqual(['range']);
+  expect(kindsBetween(level(1, leg(40), leg(40)), level(2, leg(40), leg(40)))).toEqual(['range']);
+  expect(kindsBetween(level(1, leg(40), leg(40)), level(2, down, down))).toEqual(['range']);
+});

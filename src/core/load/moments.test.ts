@@ -226,6 +226,25 @@ describe('which demand a pose has', () => {
     expect(one?.span?.turnNm).toBeLessThan(25);
     expect(two?.demand.turn).toBeUndefined();
   });
+  test('what turns the pelvis over one foot is the floor’s push under it less the weight of both legs, about the middle', () => {
+    for (const pose of [
+      { trunkDeg: -26, left: down, right: up },
+      { trunkDeg: -26, left: up, right: down },
+    ]) {
+      const { span } = loadOfPose(body, pose);
+      const posed = poseBody(body, pose);
+      const masses = massesOf(body, posed, { L: 0, R: 0 });
+      const lies = ['head', 'upperArm', 'forearm', 'hand']; // on the mat
+      const weightN = masses
+        .filter(({ segment }) => !lies.includes(segment))
+        .reduce((sum, one) => sum + one.massKg * 9.81, 0);
+      const side = pose.left === down ? 'L' : 'R';
+      const floorNm = ((weightN - (span?.onHeadEndN ?? 0)) * posed.sides[side].ankle[1]) / 1000;
+      const legs = masses.filter(({ segment }) => ['thigh', 'shank', 'foot'].includes(segment));
+      // Weights turn about the body's long axis as `momentAbout` says; the floor pushes the other way.
+      expect(span?.turnNm).toBeCloseTo(Math.abs(floorNm + momentAbout([0, 0, 0], legs)[0]), 1);
+    }
+  });
   test('with the hips over the shoulders all lies on them but head and arms; rolled half-way, a part', () => {
     const over = (trunkDeg: number) =>
       loadOfPose(body, {

@@ -215,7 +215,7 @@ type PersonProps = {
 };
 
 const seenWords = ({ seen, signedIn }: PersonLine): string =>
-  seen ? `last seen ${seen}, signed in on ${signedIn} ${signedIn === 1 ? 'device' : 'devices'}` : 'signed in nowhere';
+  seen ? `last seen ${seen}, signed in ${signedIn === 1 ? 'once' : `${signedIn} times`}` : 'signed in nowhere';
 
 function Person({ person, isSelf, mayChange, isBusy, onRole, onRenew, onShutOut, onLetGo }: PersonProps) {
   const { name, email, role } = person;

@@ -50,7 +50,8 @@ const Lines = styled.ol`
     display: grid;
     grid-template-columns: 150px minmax(0, 170px) minmax(0, 1fr);
     gap: 2px 20px;
-    padding: 12px 0;
+    align-items: baseline;
+    padding: 8px 0;
     border-top: 1px solid var(--rule);
     overflow-wrap: anywhere;
   }
