@@ -163,7 +163,7 @@ describe('a ladder for a person', () => {
     for (const { size, half } of bridge?.rungs ?? []) expect([size, half]).toEqual([undefined, []]);
     for (const { size, half } of ladder(null)?.rungs ?? []) expect([size, half]).toEqual([undefined, []]);
     expect(ladder(3)?.rungs.some((rung) => 'handsPct' in rung)).toBe(false);
-    const plank = ladderLoad(body, entry(repertoire.exercises, 'frontSupport'), null);
+    const plank = ladderLoad(body, entry(repertoire.exercises, 'frontSupportHold'), null);
     expect(plank?.rungs.every(({ handsPct = 0 }) => handsPct > 5)).toBe(true);
   });
   test('a level beyond 130 % of what is held is a leap, and half steps are offered that are none', () => {

@@ -14,6 +14,7 @@ import { todayIn } from '@/data/days';
 import { addIntake, clearStops, removeOverrule, setCondition } from '@/data/stores/cautions';
 import { addClient, addClients, changeClient, setClientStance as storeStance } from '@/data/stores/clients';
 import type { ClientChange, NewClient } from '@/data/stores/clients';
+import { eraseClient } from '@/data/stores/whole-client';
 import { findRepertoire, findStudio } from '@/data/stores/studio';
 import type { Who } from '@/data/types';
 import { act } from '@/platform/server/act';
@@ -197,4 +198,17 @@ export async function keepTable(input: unknown): Promise<Result<{ readonly kept:
     const rows = clients.map((client) => ({ id: newId(), client: toClient(client) }));
     return refreshed(success({ kept: await addClients(who, rows) }));
   });
+}
+
+/** Erases a client with everything that is kept; `name`, as it was typed to say so. */
+export async function erase(input: unknown): Promise<Result<null>> {
+  return act(
+    v.strictObject({ id, name: v.pipe(v.string(), v.maxLength(200)) }),
+    input,
+    async (who, { id: client, name }) => {
+      const erased = await eraseClient(who, client, name);
+      if (erased.ok) revalidatePath('/', 'layout');
+      return erased;
+    },
+  );
 }

@@ -8,7 +8,7 @@ import { useForm } from 'react-hook-form';
 import type { Control } from 'react-hook-form';
 import { Button, ButtonLink } from '@/design/button';
 import { CheckField, ChecklistField, FormGrid, SelectField, TextField } from '@/design/fields';
-import { Failed, Page, PageHead, Row, Section, Small, Stack } from '@/design/layout';
+import { Failed, Page, PageHead, Row, Section, Small, Stack, TextLink } from '@/design/layout';
 import { mergeChanges } from '@/core/meanwhile';
 import { asDifferences, Meanwhile } from '@/design/differences';
 import { answered } from '@/core/result';
@@ -98,6 +98,7 @@ export function ClientForm({
               {formState.isSubmitting ? 'Keeping…' : 'Keep client'}
             </Button>
             <ButtonLink href={id ? `/clients/${id}` : '/clients'}>Leave without keeping</ButtonLink>
+            {id && <TextLink href={`/clients/${id}/kept`}>What is kept of this client</TextLink>}
           </Row>
         </Stack>
       </form>

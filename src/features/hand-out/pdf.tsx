@@ -1,30 +1,12 @@
 // The hand-out as a file to send: the same words and drawings on A4.
-import { Document, Font, Image, Page, StyleSheet, Text, View, renderToBuffer } from '@react-pdf/renderer';
-import path from 'node:path';
+import { Document, Image, Page, StyleSheet, Text, View, renderToBuffer } from '@react-pdf/renderer';
 import sharp from 'sharp';
+import { pdfFamily, readyType } from '@/platform/server/pdf-type';
 import type { HandOut } from './read';
 import { weekdays } from './words';
 
-const family = 'Atkinson Hyperlegible Next';
-const files = path.join(process.cwd(), 'node_modules', '@fontsource', 'atkinson-hyperlegible-next', 'files');
-const file = (weight: number) => path.join(files, `atkinson-hyperlegible-next-latin-${weight}-normal.woff`);
-
-let isReady = false;
-function readyType(): void {
-  if (isReady) return;
-  Font.register({
-    family,
-    fonts: [
-      { src: file(400), fontWeight: 400 },
-      { src: file(700), fontWeight: 700 },
-    ],
-  });
-  Font.registerHyphenationCallback((word) => [word]);
-  isReady = true;
-}
-
 const looks = StyleSheet.create({
-  page: { fontFamily: family, fontSize: 11, color: '#1c2a2f', padding: 46, gap: 14 },
+  page: { fontFamily: pdfFamily, fontSize: 11, color: '#1c2a2f', padding: 46, gap: 14 },
   title: { fontSize: 22, fontWeight: 700 },
   rule: { borderBottomWidth: 1.5, borderBottomColor: '#1c2a2f', paddingBottom: 8, gap: 3 },
   week: { flexDirection: 'row', gap: 5 },

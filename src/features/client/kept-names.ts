@@ -1,0 +1,18 @@
+import type { Kept } from '@/data/stores/whole-client';
+
+/** What is kept of a client, in words. */
+export const keptNames: Readonly<Record<Kept, string>> = {
+  conditions: 'conditions on file',
+  overrules: 'overrules of cautions',
+  stopSigns: 'stop signs',
+  intakeForms: 'intake forms',
+  appointments: 'appointments',
+  looks: 'looks',
+  pictures: 'pictures',
+  sessions: 'sessions taught',
+  corrections: 'corrections tried',
+  doses: 'doses',
+  ranges: 'own ranges',
+  springs: 'spring settings',
+  record: 'lines of the record',
+};
