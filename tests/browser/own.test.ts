@@ -3,6 +3,7 @@ import { X509Certificate } from 'node:crypto';
 import { spawnSync } from 'node:child_process';
 import { readFileSync, rmSync, writeFileSync } from 'node:fs';
 import https from 'node:https';
+import JSZip from 'jszip';
 import path from 'node:path';
 import { By, openChrome, phone } from './chrome';
 import type { Chrome } from './chrome';
@@ -174,6 +175,47 @@ describe('the first day', () => {
     await hers.press('Sign in');
     await hers.sees('That address and password do not go together.');
     expect((await chrome.complaints()).filter((line) => !line.includes('/join/'))).toEqual([]);
+  });
+});
+
+describe('what is the client’s', () => {
+  test('everything is handed over in one file; the record tells who looked and who changed; erased, it is gone', async () => {
+    await chrome.go('/clients/new');
+    await chrome.type('Name', 'Ottilie Sandbank');
+    await chrome.press('Keep client');
+    await chrome.seesExactly('Ottilie Sandbank', 'h1');
+    const at = new URL(await chrome.driver.getCurrentUrl()).pathname;
+    await chrome.go(`${at}/edit`);
+    await (await chrome.find(By.linkText('What is kept of this client'))).click();
+    await chrome.sees('Hand over');
+    await findNothingToImprove('what is kept');
+    const bytes = await chrome.driver.executeAsyncScript<string>(
+      `const done = arguments[1];
+       fetch('/api' + arguments[0]).then((sent) => sent.arrayBuffer()).then((held) => {
+         let text = ''; for (const one of new Uint8Array(held)) text += String.fromCharCode(one); done(btoa(text)); });`,
+      at,
+    );
+    const zip = await JSZip.loadAsync(Buffer.from(bytes, 'base64'));
+    expect(JSON.parse((await zip.file('json/client.json')?.async('text')) ?? '')).toMatchObject({
+      name: 'Ottilie Sandbank',
+    });
+    expect((await zip.file('summary.pdf')?.async('text'))?.slice(0, 5)).toBe('%PDF-');
+    await chrome.press('Who looked, who changed');
+    await chrome.sees('took out everything that is kept');
+    await chrome.sees('written down');
+    await findNothingToImprove('the record');
+    await chrome.go(`${at}/kept`);
+    await chrome.press('Erase Ottilie Sandbank');
+    await chrome.type('The name: Ottilie Sandbank', 'Ottilie');
+    await chrome.press('Erase for good');
+    await chrome.sees('This is not the client’s name');
+    await findNothingToImprove('erasing');
+    await chrome.type('The name: Ottilie Sandbank', 'Ottilie Sandbank');
+    await chrome.press('Erase for good');
+    await chrome.isAt(/\/clients$/);
+    expect(await chrome.has(By.linkText('Ottilie Sandbank'))).toBe(false);
+    await chrome.go('/studio/record?kind=erased');
+    await chrome.sees('a client was erased');
   });
 });
 
