@@ -83,7 +83,7 @@ export async function join(input: unknown): Promise<Result<null>> {
 
 /** Sets one's own new password. */
 export async function setPassword(input: unknown): Promise<Result<null>> {
-  return act(passwordForm, input, async (who, { old, password }) => {
+  return act('setPassword', passwordForm, input, async (who, { old, password }) => {
     const wait = await takeTry(`password of ${who.userId}`, 'here');
     if (wait > 0) return failure('tooManyTries', `Too many tries. Wait ${Math.ceil(wait / 1000)} seconds.`, 'old');
     const changed = await changePassword(who, { old, password }, (await currentToken()) ?? '');
@@ -95,6 +95,7 @@ export async function setPassword(input: unknown): Promise<Result<null>> {
 /** Signs out elsewhere: in one browser, or in all but this. */
 export async function signOutElsewhere(input: unknown): Promise<Result<null>> {
   return act(
+    'signOutElsewhere',
     v.strictObject({ only: v.optional(v.pipe(v.string(), v.maxLength(64))) }),
     input,
     async (who, { only }) => {

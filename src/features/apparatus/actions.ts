@@ -33,7 +33,7 @@ const newForm = v.strictObject({
 
 /** Puts an apparatus into a room, with the springs that its kind usually has, none of them calibrated. */
 export async function addToRoom(input: unknown): Promise<Result<string>> {
-  return act(newForm, input, async (who, { id: own, room, name, kind }) => {
+  return act('addToRoom', newForm, input, async (who, { id: own, room, name, kind }) => {
     const { rooms } = await findStudio(who);
     if (!rooms.some((one) => one.id === room)) return failure('unknownRoom', 'There is no such room.', 'room');
     return revalidated(await addApparatus(who, { room, name, rig: usualRig(kind) }, own));
@@ -50,7 +50,7 @@ export type KeptRig =
  */
 export async function keepRig(input: unknown): Promise<Result<KeptRig>> {
   const form = v.strictObject({ id, revision: v.pipe(v.number(), v.integer()), name: apparatusName, rig: rigInput });
-  return act(form, input, async (who, { id: which, revision, name, rig }): Promise<Result<KeptRig>> => {
+  return act('keepRig', form, input, async (who, { id: which, revision, name, rig }): Promise<Result<KeptRig>> => {
     let meanwhile: KeptRig | undefined;
     const kept = await changeApparatus(who, which, (card) => {
       const rates = new Map(card.rig.springs.map((spring) => [spring.id, spring.rate]));
@@ -72,7 +72,7 @@ export async function keepRig(input: unknown): Promise<Result<KeptRig>> {
 }
 
 export async function takeAway(input: unknown): Promise<Result<null>> {
-  return act(v.strictObject({ id }), input, async (who, { id: which }) =>
+  return act('takeAway', v.strictObject({ id }), input, async (who, { id: which }) =>
     revalidated(await removeApparatus(who, which)),
   );
 }
@@ -81,7 +81,7 @@ const calibrationForm = v.strictObject({ id, spring: v.string(), ...calibrateInp
 
 /** Keeps a spring's rate from what a hand scale showed. */
 export async function keepCalibration(input: unknown): Promise<Result<null>> {
-  return act(calibrationForm, input, async (who, { id: which, spring, readings }) => {
+  return act('keepCalibration', calibrationForm, input, async (who, { id: which, spring, readings }) => {
     const rate = calibrate(readings);
     if (!rate.ok) return rate;
     if (rate.value.preloadM < -1 || rate.value.preloadM > 2)
@@ -107,7 +107,7 @@ const settingForm = v.strictObject({
 
 /** Remembers what was set for a client. */
 export async function keepForClient(input: unknown): Promise<Result<string>> {
-  return act(settingForm, input, async (who, { id: own, ...setting }) => {
+  return act('keepForClient', settingForm, input, async (who, { id: own, ...setting }) => {
     const [all, { exercises }] = await Promise.all([listApparatus(who), findRepertoire(who)]);
     const card = all.find((one) => one.id === setting.apparatusId);
     if (!card) return gone();

@@ -57,6 +57,7 @@ const toClient = ({ heightCm, thighCm, shankCm, sex, school, ...rest }: ReadClie
 /** Keeps a new client; the form's texts are read again here. `id` is made with the form: sent twice, she is kept once. */
 export async function keepNewClient(input: unknown): Promise<Result<KeptClient>> {
   return act(
+    'keepNewClient',
     v.strictObject({ id, client: clientForm }),
     input,
     async (who, { id: own, client }): Promise<Result<KeptClient>> => {
@@ -80,20 +81,25 @@ export type KeptClient =
  */
 export async function keepClient(input: unknown): Promise<Result<KeptClient>> {
   const form = v.strictObject({ id, client: clientForm, typed: typedForm, base: typedForm });
-  return act(form, input, async (who, { id: which, client, typed, base }): Promise<Result<KeptClient>> => {
-    const unknown = await unknownIn(who, client);
-    if (unknown) return unknown;
-    const result = await changeClient<KeptClient>(who, which, (card) => {
-      const theirs = toTyped(card);
-      const { merged, clashes } = mergeChanges(base, typed, theirs);
-      if (clashes.length > 0) return { refused: { clashes, theirs } };
-      return { change: changedIn(theirs, merged) };
-    });
-    if (!result.ok) return result;
-    if (result.value) return success(result.value.refused);
-    revalidatePath('/', 'layout');
-    return success({ clientId: which });
-  });
+  return act(
+    'keepClient',
+    form,
+    input,
+    async (who, { id: which, client, typed, base }): Promise<Result<KeptClient>> => {
+      const unknown = await unknownIn(who, client);
+      if (unknown) return unknown;
+      const result = await changeClient<KeptClient>(who, which, (card) => {
+        const theirs = toTyped(card);
+        const { merged, clashes } = mergeChanges(base, typed, theirs);
+        if (clashes.length > 0) return { refused: { clashes, theirs } };
+        return { change: changedIn(theirs, merged) };
+      });
+      if (!result.ok) return result;
+      if (result.value) return success(result.value.refused);
+      revalidatePath('/', 'layout');
+      return success({ clientId: which });
+    },
+  );
 }
 
 /** What a merged form changes of the card that stands; fields that it leaves alone are not written, nor rounded. */
@@ -127,27 +133,32 @@ const todayOf = async (who: Who): Promise<string> => todayIn((await findStudio(w
 
 /** Enters a clinician's clearance of one condition, or takes it back; keeps the note beside it. */
 export async function keepClearance(input: unknown): Promise<Result<null>> {
-  return act(clearanceForm, input, async (who, { clientId, condition, clearance, revision, ...known }) => {
-    const today = await todayOf(who);
-    const wrong =
-      (clearance && refuseDay(clearance.on, today, 'clearance.on')) ??
-      (known.since === null ? undefined : refuseDay(known.since, today, 'since'));
-    if (wrong) return wrong;
-    if (clearance?.until && clearance.until < clearance.on)
-      return failure('endsBefore', 'It can’t end before it begins.', 'clearance.until');
-    const change = {
-      ...known,
-      clearedOn: clearance?.on ?? null,
-      clearedBy: clearance?.by ?? null,
-      clearedUntil: clearance?.until ?? null,
-    };
-    return refreshed(await setCondition(who, clientId, condition, change, revision));
-  });
+  return act(
+    'keepClearance',
+    clearanceForm,
+    input,
+    async (who, { clientId, condition, clearance, revision, ...known }) => {
+      const today = await todayOf(who);
+      const wrong =
+        (clearance && refuseDay(clearance.on, today, 'clearance.on')) ??
+        (known.since === null ? undefined : refuseDay(known.since, today, 'since'));
+      if (wrong) return wrong;
+      if (clearance?.until && clearance.until < clearance.on)
+        return failure('endsBefore', 'It can’t end before it begins.', 'clearance.until');
+      const change = {
+        ...known,
+        clearedOn: clearance?.on ?? null,
+        clearedBy: clearance?.by ?? null,
+        clearedUntil: clearance?.until ?? null,
+      };
+      return refreshed(await setCondition(who, clientId, condition, change, revision));
+    },
+  );
 }
 
 /** Clearance after the stops that were shown: from then on the client may go on, unless another was noted meanwhile. */
 export async function clearStop(input: unknown): Promise<Result<null>> {
-  return act(clearStopsForm, input, async (who, { clientId, stops, on, by }) => {
+  return act('clearStop', clearStopsForm, input, async (who, { clientId, stops, on, by }) => {
     const wrong = refuseDay(on, await todayOf(who), 'on');
     if (wrong) return wrong;
     return refreshed(await clearStops(who, clientId, stops, { clearedOn: on, clearedBy: by }));
@@ -155,29 +166,34 @@ export async function clearStop(input: unknown): Promise<Result<null>> {
 }
 
 export async function takeBackOverrule(input: unknown): Promise<Result<null>> {
-  return act(v.strictObject({ clientId: id, id }), input, async (who, { clientId, id: overrule }) =>
+  return act('takeBackOverrule', v.strictObject({ clientId: id, id }), input, async (who, { clientId, id: overrule }) =>
     refreshed(await removeOverrule(who, clientId, overrule)),
   );
 }
 
 /** Keeps a signed intake form: conditions join the file, a red flag stops the client. */
 export async function keepIntake(input: unknown): Promise<Result<string>> {
-  return act(intakeForm, input, async (who, { id: own, clientId, conditions, signs, words, signedName, signedOn }) => {
-    const wrong = refuseDay(signedOn, await todayOf(who), 'signedOn', '2000-01-01');
-    if (wrong) return wrong;
-    const known = await findRepertoire(who);
-    if (!conditions.every((one) => known.conditions.some((condition) => condition.id === one)))
-      return failure('unknownCondition', 'One of the conditions is not known.', 'conditions');
-    if (!signs.every((one) => known.stopSigns.some((sign) => sign.id === one)))
-      return failure('unknownSign', 'One of the signs is not known.', 'signs');
-    const answers = { conditions, signs, words };
-    return refreshed(await addIntake(who, clientId, { answers, signedName, signedOn }, own));
-  });
+  return act(
+    'keepIntake',
+    intakeForm,
+    input,
+    async (who, { id: own, clientId, conditions, signs, words, signedName, signedOn }) => {
+      const wrong = refuseDay(signedOn, await todayOf(who), 'signedOn', '2000-01-01');
+      if (wrong) return wrong;
+      const known = await findRepertoire(who);
+      if (!conditions.every((one) => known.conditions.some((condition) => condition.id === one)))
+        return failure('unknownCondition', 'One of the conditions is not known.', 'conditions');
+      if (!signs.every((one) => known.stopSigns.some((sign) => sign.id === one)))
+        return failure('unknownSign', 'One of the signs is not known.', 'signs');
+      const answers = { conditions, signs, words };
+      return refreshed(await addIntake(who, clientId, { answers, signedName, signedOn }, own));
+    },
+  );
 }
 
 export async function setClientStance(input: unknown): Promise<Result<null>> {
   const form = v.strictObject({ clientId: id, stance: v.string(), choice: v.nullable(v.string()) });
-  return act(form, input, async (who, { clientId, stance, choice }) => {
+  return act('setClientStance', form, input, async (who, { clientId, stance, choice }) => {
     const { stances } = await findRepertoire(who);
     const known = stances.find((one) => one.id === stance);
     if (!known || (choice !== null && !known.choices.some((one) => one.id === choice)))
@@ -189,7 +205,7 @@ export async function setClientStance(input: unknown): Promise<Result<null>> {
 /** Keeps the clients of a table, all or none; people already on the books are left out. */
 export async function keepTable(input: unknown): Promise<Result<{ readonly kept: number }>> {
   const form = v.strictObject({ clients: v.pipe(v.array(clientForm), v.maxLength(rowsAtOnce)) });
-  return act(form, input, async (who, { clients }) => {
+  return act('keepTable', form, input, async (who, { clients }) => {
     const repertoire = await findRepertoire(who);
     for (const client of clients) {
       const unknown = unknownTo(repertoire, client);
@@ -203,6 +219,7 @@ export async function keepTable(input: unknown): Promise<Result<{ readonly kept:
 /** Erases a client with everything that is kept; `name`, as it was typed to say so. */
 export async function erase(input: unknown): Promise<Result<null>> {
   return act(
+    'erase',
     v.strictObject({ id, name: v.pipe(v.string(), v.maxLength(200)) }),
     input,
     async (who, { id: client, name }) => {

@@ -47,14 +47,17 @@ const startForm = v.strictObject({
 
 /** Another exercise chosen on the page before the bench, as it stands for this client. */
 export async function chooseExercise(input: unknown): Promise<Result<StartExercise>> {
-  return act(v.strictObject({ clientId: id, exercise: v.string() }), input, (who, { clientId, exercise }) =>
-    readStartExercise(who, clientId, exercise),
+  return act(
+    'chooseExercise',
+    v.strictObject({ clientId: id, exercise: v.string() }),
+    input,
+    (who, { clientId, exercise }) => readStartExercise(who, clientId, exercise),
   );
 }
 
 /** Begins a look with the stances in force now. */
 export async function beginLook(input: unknown): Promise<Result<string>> {
-  return act(startForm, input, async (who, { id: own, checked, ...form }) => {
+  return act('beginLook', startForm, input, async (who, { id: own, checked, ...form }) => {
     const client = await findClient(who, form.clientId);
     if (!client.ok) return client;
     const [studio, repertoire] = await Promise.all([findStudio(who), findRepertoire(who)]);
@@ -100,7 +103,7 @@ const marksForm = v.strictObject({
 
 /** Keeps a picture in its place with the marks on it; called after every change. */
 export async function keepMarks(input: unknown): Promise<Result<null>> {
-  return act(marksForm, input, (who, { lookId, role, view, pictureId, marks, setting }) =>
+  return act('keepMarks', marksForm, input, (who, { lookId, role, view, pictureId, marks, setting }) =>
     setLookPicture(who, lookId, role, pictureId, marks, { view, setting }),
   );
 }
@@ -109,7 +112,7 @@ const takenForm = v.strictObject({ lookId: id, ...takenInput.entries });
 
 /** Keeps what a hand or an eye told; null takes it back. */
 export async function keepTaken(input: unknown): Promise<Result<null>> {
-  return act(takenForm, input, (who, { lookId, ...reading }) => setLookReading(who, lookId, reading));
+  return act('keepTaken', takenForm, input, (who, { lookId, ...reading }) => setLookReading(who, lookId, reading));
 }
 
 const fingerForm = v.strictObject({
@@ -124,7 +127,7 @@ const fingerForm = v.strictObject({
 
 /** The breadth of the instructor's own finger, measured once. */
 export async function keepFinger(input: unknown): Promise<Result<null>> {
-  return act(fingerForm, input, async (who, { fingerMm }) => {
+  return act('keepFinger', fingerForm, input, async (who, { fingerMm }) => {
     await setFinger(who, fingerMm);
     return success(null);
   });
@@ -135,7 +138,7 @@ const roundsForm = v.strictObject({ id, rounds: v.pipe(v.array(round), v.minLeng
 
 /** Keeps one picture marked several times: the instructor's own spread of marking. */
 export async function keepRounds(input: unknown): Promise<Result<null>> {
-  return act(roundsForm, input, async (who, { id: own, rounds }) => {
+  return act('keepRounds', roundsForm, input, async (who, { id: own, rounds }) => {
     await addRounds(who, rounds, own);
     return success(null);
   });
@@ -149,7 +152,7 @@ const correctionForm = v.strictObject({
 
 /** What was picked to try. */
 export async function pickCorrection(input: unknown): Promise<Result<null>> {
-  return act(correctionForm, input, async (who, { lookId, fault, correction }) => {
+  return act('pickCorrection', correctionForm, input, async (who, { lookId, fault, correction }) => {
     const repertoire = await findRepertoire(who);
     const known =
       correction === null ||
@@ -198,7 +201,7 @@ const tryForm = v.strictObject({
 
 /** Keeps how the correction in hand went, as the server reads it, and frees the retest for another against the same baseline. */
 export async function keepTried(input: unknown): Promise<Result<null>> {
-  return act(tryForm, input, async (who, { lookId, tryId, byEye }) => {
+  return act('keepTried', tryForm, input, async (who, { lookId, tryId, byEye }) => {
     const look = await findLook(who, lookId);
     if (!look.ok) return look;
     if (look.value.tried.some((one) => one.id === tryId)) return success(null);
@@ -214,14 +217,14 @@ export async function keepTried(input: unknown): Promise<Result<null>> {
 
 /** Takes back what was tried last in a look: it counts no more, and its retest is in hand again. */
 export async function takeBackTried(input: unknown): Promise<Result<null>> {
-  return act(v.strictObject({ lookId: id, tryId: id }), input, (who, { lookId, tryId }) =>
+  return act('takeBackTried', v.strictObject({ lookId: id, tryId: id }), input, (who, { lookId, tryId }) =>
     takeBackTry(who, lookId, tryId),
   );
 }
 
 /** Closes a look: reads the marks once more on the server, keeps what they say, the correction's outcome and the dose. */
 export async function keepWholeLook(input: unknown): Promise<Result<{ clientId: string }>> {
-  return act(keepForm, input, async (who, { lookId, doseId, dose, byEye }) => {
+  return act('keepWholeLook', keepForm, input, async (who, { lookId, doseId, dose, byEye }) => {
     const look = await findLook(who, lookId);
     if (!look.ok) return look;
     const { clientId, exercise, correction } = look.value;
@@ -267,16 +270,21 @@ export async function keepWholeLook(input: unknown): Promise<Result<{ clientId: 
 
 /** Where the asker works now: its props are those that corrections may ask for. */
 export async function chooseRoom(input: unknown): Promise<Result<null>> {
-  return act(v.strictObject({ room: v.pipe(v.string(), v.maxLength(60)) }), input, async (who, { room }) => {
-    await setRoom(who, room);
-    revalidatePath('/', 'layout');
-    return success(null);
-  });
+  return act(
+    'chooseRoom',
+    v.strictObject({ room: v.pipe(v.string(), v.maxLength(60)) }),
+    input,
+    async (who, { room }) => {
+      await setRoom(who, room);
+      revalidatePath('/', 'layout');
+      return success(null);
+    },
+  );
 }
 
 /** Puts a rule aside for this client, exercise and level; the reason is kept with the name of who gave it. */
 export async function overruleHere(input: unknown): Promise<Result<string>> {
-  return act(overruleForm, input, async (who, { id: own, clientId, ...overrule }) => {
+  return act('overruleHere', overruleForm, input, async (who, { id: own, clientId, ...overrule }) => {
     const repertoire = await findRepertoire(who);
     const [condition, rule] = overrule.rule.split('.');
     const known = repertoire.conditions.find((one) => one.id === condition)?.rules.some((one) => one.id === rule);

@@ -7,7 +7,7 @@ import { Failed, Quiet, Row, Small, Stack } from '@/design/layout';
 import { Picker } from '@/design/picker';
 import { useAsking } from '@/platform/browser/asking';
 import { letColleagueGo } from './actions';
-import type { PersonLine } from './people';
+import type { PersonLine } from './person';
 
 type LetGoProps = {
   readonly person: PersonLine;

@@ -27,20 +27,9 @@ import { Invite } from './invite';
 import { LetGo } from './let-go';
 import { Link } from './link';
 import type { ShownLink } from './link';
+import type { PersonLine } from './person';
 import { Sure } from './sure';
 
-type Role = 'instructor' | 'lead';
-export type PersonLine = {
-  readonly id: string;
-  readonly name: string;
-  readonly email: string;
-  readonly role: Role;
-  /** When she was last seen; null where she is signed in nowhere. */
-  readonly seen: string | null;
-  readonly signedIn: number;
-  readonly ahead: number;
-  readonly left: string | null;
-};
 export type PeoplePage = {
   readonly studio: string;
   readonly own: string;
@@ -49,7 +38,7 @@ export type PeoplePage = {
   readonly invitations: readonly {
     readonly id: string;
     readonly name: string;
-    readonly role: Role;
+    readonly role: PersonLine['role'];
     readonly kind: 'join' | 'password';
     readonly madeBy: string;
     readonly until: string;
@@ -208,7 +197,7 @@ type PersonProps = {
   readonly isSelf: boolean;
   readonly mayChange: boolean;
   readonly isBusy: boolean;
-  readonly onRole: (role: Role) => void;
+  readonly onRole: (role: PersonLine['role']) => void;
   readonly onRenew: () => void;
   readonly onShutOut: () => void;
   readonly onLetGo: () => void;

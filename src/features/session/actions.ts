@@ -20,7 +20,7 @@ const form = v.strictObject({
 
 /** Sets a tapped repetition right afterwards: a new event, with who and when; what was tapped stays on record. */
 export async function amendRepetition(input: unknown): Promise<Result<null>> {
-  return act(form, input, async (who, { session, of, clean, why }) => {
+  return act('amendRepetition', form, input, async (who, { session, of, clean, why }) => {
     const card = await findSession(who, session);
     if (!card.ok) return card;
     const now = Date.now();

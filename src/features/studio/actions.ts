@@ -22,7 +22,7 @@ async function change(who: Who, decide: (studio: StudioCard) => Result<StudioCha
 }
 
 export async function setSchool(input: unknown): Promise<Result<null>> {
-  return act(v.strictObject({ school: short }), input, async (who, { school }) => {
+  return act('setSchool', v.strictObject({ school: short }), input, async (who, { school }) => {
     const { schools } = await findRepertoire(who);
     if (!schools.some(({ id }) => id === school)) return failure('unknownSchool', 'There is no such school.', 'school');
     return change(who, () => success({ school }));
@@ -31,23 +31,28 @@ export async function setSchool(input: unknown): Promise<Result<null>> {
 
 /** Sets the studio's own choice on one point, or lets the preset hold again. */
 export async function setStance(input: unknown): Promise<Result<null>> {
-  return act(v.strictObject({ stance: short, choice: v.nullable(short) }), input, async (who, { stance, choice }) => {
-    const { stances } = await findRepertoire(who);
-    const known = stances.find(({ id }) => id === stance);
-    if (!known || (choice !== null && !known.choices.some(({ id }) => id === choice)))
-      return failure('unknownStance', 'There is no such choice.', 'choice');
-    return change(who, ({ stances: set }) => {
-      const { [stance]: _, ...others } = set;
-      return success({ stances: choice === null ? others : { ...others, [stance]: choice } });
-    });
-  });
+  return act(
+    'setStance',
+    v.strictObject({ stance: short, choice: v.nullable(short) }),
+    input,
+    async (who, { stance, choice }) => {
+      const { stances } = await findRepertoire(who);
+      const known = stances.find(({ id }) => id === stance);
+      if (!known || (choice !== null && !known.choices.some(({ id }) => id === choice)))
+        return failure('unknownStance', 'There is no such choice.', 'choice');
+      return change(who, ({ stances: set }) => {
+        const { [stance]: _, ...others } = set;
+        return success({ stances: choice === null ? others : { ...others, [stance]: choice } });
+      });
+    },
+  );
 }
 
 const toleranceForm = v.strictObject({ measure: short, interval: v.nullable(v.tuple([bound, bound])) });
 
 /** Sets the studio's own interval for a measure, or lets the usual one hold again. */
 export async function setTolerance(input: unknown): Promise<Result<null>> {
-  return act(toleranceForm, input, async (who, { measure, interval }) => {
+  return act('setTolerance', toleranceForm, input, async (who, { measure, interval }) => {
     const { targets } = await findRepertoire(who);
     if (!targets.some((target) => target.measure === measure))
       return failure('unknownMeasure', 'Nothing is judged by this measure.', 'measure');
@@ -81,7 +86,7 @@ export type KeptRooms = { readonly kept: true } | { readonly meanwhile: readonly
 
 /** Keeps the rooms; a colleague's change meanwhile is joined with this one, or told beside it. */
 export async function setRooms(input: unknown): Promise<Result<KeptRooms>> {
-  return act(roomsForm, input, async (who, { base, rooms }): Promise<Result<KeptRooms>> => {
+  return act('setRooms', roomsForm, input, async (who, { base, rooms }): Promise<Result<KeptRooms>> => {
     const { props } = await findRepertoire(who);
     const known = new Set(props.map(({ id }) => id));
     if (new Set(rooms.map(({ id }) => id)).size < rooms.length)

@@ -4,6 +4,8 @@ import { parse } from '@/core/check';
 import type { Result } from '@/core/result';
 import type { Who } from '@/data/types';
 import { log } from './log';
+import { isAllowedTo } from './rights';
+import type { ActionName } from './rights';
 import { currentWho } from './session';
 
 const unreachable = () =>
@@ -22,21 +24,22 @@ export async function guarded<T>(work: () => Promise<Result<T>>): Promise<Result
   }
 }
 
-/** The one way to change anything: check the input, know who asks, do it; every failure is a value. */
+/** The one way to change anything: know who asks and whether she may, check the input, do it; every failure is a value. */
 export function act<S extends v.GenericSchema, T>(
+  name: ActionName,
   schema: S,
   input: unknown,
   work: (who: Who, value: v.InferOutput<S>) => Promise<Result<T>>,
 ): Promise<Result<T>> {
   return guarded(async () => {
-    const parsed = parse(schema, input);
-    if (!parsed.ok) return parsed;
     const who = await currentWho();
     if (!who)
       return failure(
         'signedOut',
         'You are signed out. Sign in again in another tab, then try once more: what you entered stays here.',
       );
-    return work(who, parsed.value);
+    if (!isAllowedTo(who.role, name)) return failure('notAllowed', 'Only a lead instructor may do that.');
+    const parsed = parse(schema, input);
+    return parsed.ok ? work(who, parsed.value) : parsed;
   });
 }

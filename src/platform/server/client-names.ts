@@ -9,7 +9,7 @@ import { act } from './act';
 export async function findClientNames(
   text: string,
 ): Promise<readonly { readonly id: string; readonly name: string }[]> {
-  const result = await act(v.pipe(v.string(), v.maxLength(120)), text, async (who, search) =>
+  const result = await act('findClientNames', v.pipe(v.string(), v.maxLength(120)), text, async (who, search) =>
     success(await findNames(who, search)),
   );
   return result.ok ? result.value : [];

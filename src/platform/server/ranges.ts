@@ -26,7 +26,7 @@ const rangesForm = v.strictObject({
 
 /** Keeps what was taken of a range, of each side: all or nothing. */
 export async function keepRanges(input: unknown): Promise<Result<null>> {
-  return act(rangesForm, input, async (who, { clientId, takenOn, ranges }) => {
+  return act('keepRanges', rangesForm, input, async (who, { clientId, takenOn, ranges }) => {
     const wrong = refuseDay(takenOn, todayIn((await findStudio(who)).timeZone), 'takenOn');
     return wrong ?? refreshed(await addRanges(who, clientId, takenOn, ranges));
   });
@@ -34,7 +34,10 @@ export async function keepRanges(input: unknown): Promise<Result<null>> {
 
 /** Strikes a range out, or puts it back. */
 export async function strikeOutRange(input: unknown): Promise<Result<null>> {
-  return act(v.strictObject({ id, isStruck: v.boolean() }), input, async (who, { id: own, isStruck }) =>
-    refreshed(await strikeRange(who, own, isStruck)),
+  return act(
+    'strikeOutRange',
+    v.strictObject({ id, isStruck: v.boolean() }),
+    input,
+    async (who, { id: own, isStruck }) => refreshed(await strikeRange(who, own, isStruck)),
   );
 }

@@ -10,7 +10,7 @@ import { act } from './act';
 
 /** Notes a stop sign on a client's file, from wherever it was seen: nothing goes on before it is cleared. */
 export async function noteStop(input: unknown): Promise<Result<string>> {
-  return act(stopForm, input, async (who, { id: own, clientId, ...stop }) => {
+  return act('noteStop', stopForm, input, async (who, { id: own, clientId, ...stop }) => {
     const { stopSigns } = await findRepertoire(who);
     if (!stopSigns.some((one) => one.id === stop.sign))
       return failure('unknownSign', 'There is no such stop sign.', 'sign');
