@@ -63,8 +63,8 @@ export async function letColleagueGo(input: unknown): Promise<Result<null>> {
 }
 
 /** Takes the demo studio away, whole: a lead of another studio may, on the machine itself. */
-export async function takeDemoAway(): Promise<Result<null>> {
-  return act('takeDemoAway', v.undefined(), undefined, async (who) => {
+export async function takeDemoAway(input: unknown): Promise<Result<null>> {
+  return act('takeDemoAway', v.strictObject({}), input, async (who) => {
     const { isLocal } = await currentAsking();
     if (!isLocal || (await isDemo(who.studioId)))
       return failure('notAllowed', 'A lead of another studio takes the demo away, on the machine that it runs on.', '');

@@ -156,7 +156,7 @@ export function People(page: PeoplePage) {
           yes="Take it away"
           isBusy={busy}
           onClose={close}
-          onYes={() => void run(takeDemoAway())}
+          onYes={() => void run(takeDemoAway({}))}
         >
           Its clients, sessions and pictures go, and do not come back. Your own studio stays as it is.
         </Sure>
