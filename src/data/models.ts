@@ -56,6 +56,8 @@ export class User extends Model<Attributes<User>, Creation<User>> {
   declare room: CreationOptional<string | null>;
   /** Locks what waits on a tablet to be sent: 32 bytes in base64, made at the first need. */
   declare tabletKey: CreationOptional<string | null>;
+  /** Those before it, newest first: what waited on a tablet under one is still read by whoever signs in. */
+  declare earlierKeys: CreationOptional<string[] | null>;
   declare createdAt: Date;
   /** Works here no more: opens nothing, and stands by name in what was done. */
   declare leftAt: CreationOptional<Date | null>;
@@ -492,6 +494,7 @@ export function defineModels(sequelize: Sequelize): void {
     fingerMm: DOUBLE,
     room: STRING,
     tabletKey: STRING,
+    earlierKeys: json('earlierKeys'),
     createdAt: DATE(3),
     leftAt: DATE(3),
   });

@@ -12,6 +12,7 @@ import {
   invitePasswordFor,
   takeBackInvitation,
 } from '@/data/stores/links';
+import { tabletKey } from '@/data/stores/floor';
 import { changePassword, letGo, listPeople, setRole, shutOut } from '@/data/stores/people';
 import { endSessions, listSessions, signIn, whoIs } from '@/data/stores/sessions';
 import { findStudio } from '@/data/stores/studio';
@@ -158,6 +159,25 @@ describe('one’s own account', () => {
     expect(await whoIs(here.token)).toMatchObject({ userId: lead.userId });
     expect(await whoIs(there.token)).toBeUndefined();
     expect(codeOf(await signIn(lead.email, fresh))).toBe('fine');
+  });
+  test('with each new password, and when she is shut out, the key of her tablets is another; those before it still open', async () => {
+    const lead = await openStudio('Lock House');
+    const odile = await hire(lead);
+    const first = await tabletKey(odile);
+    expect(first).not.toContain(' ');
+    const here = must(await signIn(odile.email, fresh));
+    must(await changePassword(odile, { old: fresh, password: 'brass kettle under winter' }, here.token));
+    const second = await tabletKey(odile);
+    expect(second.split(' ')[0]).not.toBe(first);
+    expect(second.split(' ').slice(1)).toEqual([first]);
+    must(await shutOut(lead, odile.userId));
+    const token = must(await invitePassword(lead, newId(), odile.userId));
+    must(await acceptInvitation({ id: newId(), token, name: '', email: odile.email, password: fresh }, 'a'));
+    const third = await tabletKey(odile); // asked for once only: there was none to keep between the two
+    expect(third.split(' ').slice(1)).toEqual(second.split(' '));
+    expect(await tabletKey(odile)).toBe(third);
+    must(await letGo(lead, odile.userId, lead.userId));
+    expect((await User.findByPk(odile.userId))?.earlierKeys).toBeNull();
   });
   test('sessions are listed with their device, ended one by one or all but this; nobody ends another’s', async () => {
     const lead = await openStudio('Lock House');

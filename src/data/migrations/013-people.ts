@@ -3,7 +3,7 @@ import { DataTypes } from 'sequelize';
 import type { QueryInterface } from 'sequelize';
 import { belongs, id, maybe, needed } from './columns';
 
-const { DATE, STRING, UUID } = DataTypes;
+const { DATE, JSON: JSON_TYPE, STRING, UUID } = DataTypes;
 
 export async function up(query: QueryInterface): Promise<void> {
   await query.createTable('invitations', {
@@ -22,6 +22,7 @@ export async function up(query: QueryInterface): Promise<void> {
   });
   await query.addIndex('invitations', ['studio_id', 'expires_at']);
   await query.addColumn('users', 'left_at', maybe(DATE(3)));
+  await query.addColumn('users', 'earlier_keys', maybe(JSON_TYPE));
   await query.addColumn('sessions', 'created_at', maybe(DATE(3)));
   await query.addColumn('sessions', 'seen_at', maybe(DATE(3)));
   await query.addColumn('sessions', 'device', maybe(STRING(120)));
@@ -31,6 +32,7 @@ export async function up(query: QueryInterface): Promise<void> {
 export async function down(query: QueryInterface): Promise<void> {
   await query.removeIndex('sessions', ['studio_id', 'user_id']);
   for (const column of ['created_at', 'seen_at', 'device']) await query.removeColumn('sessions', column);
+  await query.removeColumn('users', 'earlier_keys');
   await query.removeColumn('users', 'left_at');
   await query.dropTable('invitations');
 }

@@ -13,6 +13,14 @@ export const hashOf = (token: string): string => createHash('sha256').update(tok
 export const leadOnly = () => failure('notAllowed', 'Only a lead instructor may change who works here.', '');
 export const emailTaken = () => failure('emailTaken', 'Somebody signs in with this address already.', 'email');
 
+const mostEarlierKeys = 5;
+
+/** A new key from the next need on; the one in use becomes an earlier one. */
+export const keysAnew = ({ tabletKey, earlierKeys }: User) => ({
+  tabletKey: null,
+  earlierKeys: [...(tabletKey ? [tabletKey] : []), ...(earlierKeys ?? [])].slice(0, mostEarlierKeys),
+});
+
 /** Whether an address is somebody's already. */
 export const isTakenBy = async (email: string, transaction: Transaction): Promise<boolean> =>
   (await User.count({ where: { email }, transaction })) > 0;

@@ -281,16 +281,20 @@ export async function findSession(who: Who, id: string): Promise<Result<SessionC
   return card ? success(card) : failure('notFound', 'There is no such session in this studio.', 'session');
 }
 
-/** The instructor's key for what waits in a browser: made at the first need, the same ever after. */
+/**
+ * The instructor's key for what waits in a browser, made at the first need; after it, with a space between, those that she had
+ * before her last passwords: what waits under one of them is still hers.
+ */
 export async function tabletKey(who: Who): Promise<string> {
   ready();
   const where = { id: who.userId, studioId: who.studioId };
   const known = await User.findOne({ where, rejectOnEmpty: true });
-  if (known.tabletKey) return known.tabletKey;
+  const all = ({ tabletKey: own, earlierKeys }: User) => [own ?? '', ...(earlierKeys ?? [])].join(' ');
+  if (known.tabletKey) return all(known);
   await User.update(
     { tabletKey: literal(`COALESCE(tablet_key, ${ready().escape(randomBytes(32).toString('base64'))})`) },
     { where },
   );
   const user = await known.reload();
-  return user.tabletKey ?? '';
+  return all(user);
 }

@@ -9,7 +9,7 @@ import { hashPassword, isPasswordOf, weighPassword } from '../passwords';
 import { ready } from '../ready';
 import { transact } from '../transact';
 import type { Role, Who } from '../types';
-import { accountOf, emailTaken, hashOf, isTakenBy, leadOnly } from './accounts';
+import { accountOf, emailTaken, hashOf, isTakenBy, keysAnew, leadOnly } from './accounts';
 import { note } from './record';
 import { openSession } from './sessions';
 import type { Opened } from './sessions';
@@ -167,7 +167,7 @@ async function renew(link: Invitation, passwordHash: string, transaction: Transa
     transaction,
   });
   if (!user) return noLink();
-  await user.update({ passwordHash }, { transaction });
+  await user.update({ passwordHash, ...keysAnew(user) }, { transaction });
   await Session.destroy({ where: { userId: user.id }, transaction });
   await note(personOf(user), { kind: 'people', what: `set a new password by a link of ${link.madeBy}` }, transaction);
   return success(user);

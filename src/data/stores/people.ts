@@ -8,7 +8,7 @@ import { hashPassword, isPasswordOf, weighPassword } from '../passwords';
 import { ready } from '../ready';
 import { transact } from '../transact';
 import type { Role, Who } from '../types';
-import { hashOf, leadOnly } from './accounts';
+import { hashOf, keysAnew, leadOnly } from './accounts';
 import { claimStudio } from './claims';
 import { note } from './record';
 
@@ -78,7 +78,8 @@ export async function changePassword(
   if (old === password) return failure('samePassword', 'This is the password that you have.', 'password');
   const passwordHash = await hashPassword(password);
   await transact(async (transaction) => {
-    await User.update({ passwordHash }, { where: { id: user.id }, transaction });
+    await user.reload({ transaction });
+    await user.update({ passwordHash, ...keysAnew(user) }, { transaction });
     await Session.destroy({ where: { userId: user.id, id: { [Op.ne]: hashOf(keep) } }, transaction });
     await note(who, { kind: 'people', what: 'set a new password of her own' }, transaction);
   });
@@ -119,6 +120,7 @@ export const setRole = (who: Who, id: string, role: Role): Promise<Result<null>>
 export const shutOut = (who: Who, id: string): Promise<Result<null>> =>
   aboutColleague(who, id, async (user, transaction) => {
     await Session.destroy({ where: { userId: user.id }, transaction });
+    await user.update(keysAnew(user), { transaction });
     await note(who, { kind: 'people', what: `signed ${user.name} out everywhere` }, transaction);
     return success(null);
   });
@@ -137,7 +139,7 @@ export const letGo = (who: Who, id: string, heir: string): Promise<Result<null>>
     );
     await Session.destroy({ where: { userId: id }, transaction });
     await Invitation.destroy({ where: { userId: id, studioId, usedAt: null }, transaction });
-    await user.update({ leftAt: now, tabletKey: null }, { transaction });
+    await user.update({ leftAt: now, tabletKey: null, earlierKeys: null }, { transaction });
     await note(who, { kind: 'people', what: `let ${user.name} go; ${next.name} takes over` }, transaction);
     return success(null);
   });

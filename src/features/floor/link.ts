@@ -23,7 +23,7 @@ import {
   setAside,
   wipeTablet,
 } from '@/platform/browser/tablet';
-import type { Tablet } from '@/platform/browser/tablet';
+import type { Keys, Tablet } from '@/platform/browser/tablet';
 import type { Answer } from './exchange';
 import type { DayPack, FloorClient } from './pack';
 import { isRecord } from '@/core/keyed';
@@ -91,7 +91,7 @@ export class FloorLink {
   #state: FloorState = nothing(newId());
   #listeners = new Set<() => void>();
   #tablet: Tablet | undefined;
-  #key: CryptoKey | undefined;
+  #key: Keys | undefined;
   #device = newId();
   #seq = 0;
   /** Everything of this person that waits, of any session, in order. */

@@ -3,7 +3,7 @@
 import { openDB } from 'idb';
 import type { DBSchema, IDBPDatabase } from 'idb';
 import { keyFrom, lock, unlock } from './tablet';
-import type { Locked } from './tablet';
+import type { Keys, Locked } from './tablet';
 
 interface Shelves extends DBSchema {
   drafts: { key: string; value: Locked & { readonly at: number } };
@@ -15,7 +15,7 @@ export type Keeper = { readonly user: string; readonly key: string };
 /** A draft that nobody came back for in so long is thrown away. */
 const keptForMs = 60 * 86_400_000;
 
-type Store = { readonly shelves: IDBPDatabase<Shelves>; readonly key: CryptoKey };
+type Store = { readonly shelves: IDBPDatabase<Shelves>; readonly key: Keys };
 
 async function openStore({ key }: Keeper): Promise<Store | undefined> {
   try {

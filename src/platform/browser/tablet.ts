@@ -4,6 +4,8 @@ import { openDB } from 'idb';
 import type { DBSchema, IDBPDatabase } from 'idb';
 
 export type Locked = { readonly iv: Uint8Array<ArrayBuffer>; readonly data: ArrayBuffer };
+/** One key locks; it opens, and those before it do. */
+export type Keys = { readonly lock: CryptoKey; readonly open: readonly CryptoKey[] };
 type Waiting = Locked & { readonly id: string; readonly user: string; readonly seq: number };
 type Aside = Locked & { readonly id: string; readonly user: string; readonly why: string };
 type Placed = { readonly session: string; readonly n: number; readonly value: unknown };
@@ -13,7 +15,7 @@ interface Shelves extends DBSchema {
   aside: { key: string; value: Aside; indexes: { user: string } };
   placed: { key: [string, number]; value: Placed };
   day: { key: string; value: unknown };
-  keys: { key: string; value: CryptoKey };
+  keys: { key: string; value: Keys | CryptoKey };
   device: { key: string; value: string };
 }
 
@@ -36,20 +38,30 @@ export type Tablet = IDBPDatabase<Shelves>;
 const bytesOf = (base64: string): Uint8Array<ArrayBuffer> =>
   Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0));
 
-/** The key as the server gave it, made unreadable. */
-export const keyFrom = (base64: string): Promise<CryptoKey> =>
-  crypto.subtle.importKey('raw', bytesOf(base64), 'AES-GCM', false, ['encrypt', 'decrypt']);
+/** Keys as the server gave them, the one in use first, made unreadable. */
+export async function keyFrom(base64: string): Promise<Keys> {
+  const [lockWith, ...earlier] = await Promise.all(
+    base64
+      .split(' ')
+      .map((one) => crypto.subtle.importKey('raw', bytesOf(one), 'AES-GCM', false, ['encrypt', 'decrypt'])),
+  );
+  if (!lockWith) throw new Error('no key was given');
+  return { lock: lockWith, open: [lockWith, ...earlier] };
+}
 
 /** The key of whoever signed in; kept until sign-out. */
-export async function keepKey(tablet: Tablet, user: string, base64: string): Promise<CryptoKey> {
+export async function keepKey(tablet: Tablet, user: string, base64: string): Promise<Keys> {
   const key = await keyFrom(base64);
   await tablet.put('keys', key, user);
   return key;
 }
 
-export const findKey = (tablet: Tablet, user: string): Promise<CryptoKey | undefined> => tablet.get('keys', user);
+export async function findKey(tablet: Tablet, user: string): Promise<Keys | undefined> {
+  const kept = await tablet.get('keys', user);
+  return kept instanceof CryptoKey ? { lock: kept, open: [kept] } : kept; // kept before there were several
+}
 
-export async function lock(key: CryptoKey, value: unknown): Promise<Locked> {
+export async function lock({ lock: key }: Keys, value: unknown): Promise<Locked> {
   const iv = crypto.getRandomValues(new Uint8Array(12));
   const data = await crypto.subtle.encrypt(
     { name: 'AES-GCM', iv },
@@ -59,19 +71,25 @@ export async function lock(key: CryptoKey, value: unknown): Promise<Locked> {
   return { iv, data };
 }
 
-export async function unlock(key: CryptoKey, { iv, data }: Locked): Promise<unknown> {
-  const text = await crypto.subtle.decrypt({ name: 'AES-GCM', iv }, key, data);
-  return JSON.parse(new TextDecoder().decode(text));
+export async function unlock({ open }: Keys, { iv, data }: Locked): Promise<unknown> {
+  for (const [i, key] of open.entries())
+    try {
+      const text = await crypto.subtle.decrypt({ name: 'AES-GCM', iv }, key, data);
+      return JSON.parse(new TextDecoder().decode(text));
+    } catch (error) {
+      if (i === open.length - 1) throw error; // under none of them
+    }
+  return undefined;
 }
 
 type Named = { readonly id: string; readonly seq: number };
 
-export async function keepWaiting(tablet: Tablet, key: CryptoKey, user: string, event: Named): Promise<void> {
+export async function keepWaiting(tablet: Tablet, key: Keys, user: string, event: Named): Promise<void> {
   await tablet.put('waiting', { id: event.id, user, seq: event.seq, ...(await lock(key, event)) });
 }
 
 /** What this person tapped that the server has not acknowledged, in order. */
-export async function readWaiting(tablet: Tablet, key: CryptoKey, user: string): Promise<unknown[]> {
+export async function readWaiting(tablet: Tablet, key: Keys, user: string): Promise<unknown[]> {
   const rows = await tablet.getAllFromIndex('waiting', 'order', IDBKeyRange.bound([user, 0], [user, Infinity]));
   return Promise.all(rows.map((row) => unlock(key, row)));
 }
@@ -82,7 +100,7 @@ export async function forgetWaiting(tablet: Tablet, ids: readonly string[]): Pro
 }
 
 /** What the server refused is not sent again, and not thrown away. */
-export async function setAside(tablet: Tablet, key: CryptoKey, user: string, event: Named, why: string): Promise<void> {
+export async function setAside(tablet: Tablet, key: Keys, user: string, event: Named, why: string): Promise<void> {
   const locked = await lock(key, event);
   const change = tablet.transaction(['waiting', 'aside'], 'readwrite');
   await Promise.all([
@@ -94,7 +112,7 @@ export async function setAside(tablet: Tablet, key: CryptoKey, user: string, eve
 
 export async function readAside(
   tablet: Tablet,
-  key: CryptoKey,
+  key: Keys,
   user: string,
 ): Promise<{ readonly why: string; readonly event: unknown }[]> {
   const rows = await tablet.getAllFromIndex('aside', 'user', user);
