@@ -43,7 +43,7 @@ describe('a picture with the head at the right', () => {
       ['right', mirrored],
     ] as const) {
       await beginLook('Bertil Oakum');
-      await chrome.press(`at the ${end}`);
+      await chrome.press(end);
       await chrome.press('To the pictures');
       await chrome.isAt(/looks\//);
       await (await chrome.button('2Top')).click();
