@@ -40,6 +40,10 @@ const unlocked = http.createServer((request, response) => {
   );
 });
 
+// A connection on which nothing moves is nobody's: these servers do not listen themselves, and watch no clocks of their own.
+locked.setTimeout(120_000);
+unlocked.setTimeout(10_000);
+
 const startsLocked = 0x16; // the first byte of a TLS handshake
 const patienceMs = 10_000;
 
