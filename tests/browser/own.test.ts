@@ -106,6 +106,32 @@ describe('the first day', () => {
     expect(place).toEqual([true, true, '']); // what locks the Floor is there; the session is no script's
     expect((await chrome.driver.manage().getCookie('spine-session'))?.secure).toBe(true);
   });
+  test('a page runs no script but its own, and stands in nobody’s frame', async () => {
+    const policy = async (to: string) => {
+      const answer = await chrome.driver.executeAsyncScript<string>(
+        `fetch(arguments[0]).then((one) => arguments[1](one.headers.get('content-security-policy')))`,
+        to,
+      );
+      return { whole: answer, nonce: /'nonce-([^']+)'/.exec(answer)?.[1] };
+    };
+    const [one, two] = [await policy('/studio'), await policy('/studio')];
+    expect(one.nonce).toBeTruthy();
+    expect(one.nonce).not.toBe(two.nonce);
+    expect(one.whole).toContain("frame-ancestors 'none'");
+    expect((await policy('/clients/x/look')).whole).toContain("frame-ancestors 'self'");
+    const ran = await chrome.driver.executeAsyncScript<boolean>(
+      `const done = arguments[0];
+       document.body.insertAdjacentHTML('beforeend', '<img src="data:," onerror="window.isForeign = true">');
+       const made = document.createElement('p');
+       made.innerHTML = '<svg onload="window.isForeign = true"></svg>';
+       document.body.append(made);
+       setTimeout(() => done(Boolean(window.isForeign)), 300);`,
+    );
+    expect(ran).toBe(false);
+    const told = await chrome.complaints();
+    expect(told.some((line) => line.includes('Content Security Policy'))).toBe(true);
+    expect(told.filter((line) => !/Content Security Policy|clients\/x\/look|ERR_INVALID_URL/.test(line))).toEqual([]);
+  });
   test('a colleague comes in by a link that works once', async () => {
     await chrome.go('/studio');
     await chrome.press('People');
