@@ -98,6 +98,8 @@ describe('a link', () => {
     expect(codeOf(await acceptInvitation(winner, 'a'))).toBe('fine');
     expect(codeOf(await acceptInvitation({ ...winner, password: 'some other long words' }, 'a'))).toBe('noLink');
     expect(codeOf(await acceptInvitation(loser, 'b'))).toBe('noLink');
+    await Invitation.update({ usedAt: new Date(Date.now() - 700_000) }, { where: { studioId: lead.studioId } });
+    expect(codeOf(await acceptInvitation(winner, 'a'))).toBe('noLink'); // later it is no way in, password or not
     expect(codeOf(await findInvitation(token))).toBe('noLink');
     expect((await listPeople(lead)).people.map(({ name }) => name)).toEqual(['Lead of Lock House', 'Odile Sandbar']);
   });

@@ -120,6 +120,7 @@ export type Accepting = {
 export async function acceptInvitation(form: Accepting, device: string | undefined): Promise<Result<Opened>> {
   ready();
   const email = accountOf(form.email);
+  if (!(await leadsSomewhere(form.token))) return noLink(); // before anything that takes the machine time
   const weighed = weighPassword(form.password, [email, form.name]);
   if (!weighed.ok) return weighed;
   const passwordHash = await hashPassword(form.password);
@@ -143,6 +144,16 @@ export async function acceptInvitation(form: Accepting, device: string | undefin
     throw error;
   });
   return used.ok ? success(await openSession(used.value, device)) : used;
+}
+
+/** How long after its use a link still answers the form that used it, and guesses at nothing. */
+const answersAgainMs = 10 * 60_000;
+
+/** Whether a link is open, or was used a moment ago. */
+async function leadsSomewhere(token: string): Promise<boolean> {
+  const link = await Invitation.findOne({ where: { token: hashOf(token) } });
+  if (!link) return false;
+  return link.usedAt ? Date.now() - link.usedAt.getTime() < answersAgainMs : link.expiresAt > new Date();
 }
 
 const personOf = ({ id: userId, studioId, name }: User) => ({ userId, studioId, name });

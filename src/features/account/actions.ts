@@ -71,14 +71,15 @@ export async function join(input: unknown): Promise<Result<null>> {
   const parsed = parse(v.strictObject({ id: own, token: v.pipe(v.string(), v.maxLength(80)), form: joinForm }), input);
   if (!parsed.ok) return parsed;
   const { id, token, form } = parsed.value;
-  return guarded(async () =>
-    keepOpened(
-      await acceptInvitation(
-        { id, token, name: form.name, email: form.email, password: form.password },
-        (await currentAsking()).device,
-      ),
-    ),
-  );
+  return guarded(async () => {
+    const { place, device } = await currentAsking();
+    const wait = await takeTry('join', place);
+    if (wait > 0) return failure('tooManyTries', `Too many tries. Wait ${Math.ceil(wait / 1000)} seconds.`, 'password');
+    const { name, email, password } = form;
+    const opened = await acceptInvitation({ id, token, name, email, password }, device);
+    if (opened.ok) await forgetTries('join', place);
+    return keepOpened(opened);
+  });
 }
 
 /** Sets one's own new password. */
