@@ -107,9 +107,7 @@ export async function serve({ url, port, host = '127.0.0.1', dev = false, code =
       SPINE_BUNDLES: ownFolder,
       SPINE_HOST: host,
       SPINE_CODE: code,
-      ...(tls
-        ? { PORT: String(port), SPINE_TLS: JSON.stringify(tls), SPINE_LOCKED: tls.authority ? 'made' : 'own' }
-        : {}),
+      ...(tls ? { PORT: String(port), SPINE_TLS: JSON.stringify(tls) } : {}),
       DATABASE_URL: url,
       NODE_ENV: dev ? 'development' : 'production',
     },
