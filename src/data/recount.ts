@@ -7,8 +7,12 @@ const freshClients = `SELECT t.client_id, t.exercise, t.fault, t.correction, t.s
       AND b.client_id = t.client_id AND b.exercise = t.exercise AND b.fault = t.fault AND b.correction = t.correction AND b.verdict = 'better'), '1000-01-01'))
       AS failed_running
   FROM trials t GROUP BY t.client_id, t.exercise, t.fault, t.correction, t.studio_id`;
-const freshStudios = `SELECT studio_id, exercise, fault, correction, SUM(tried) AS tried, SUM(helped) AS helped
-  FROM client_trial_counts GROUP BY studio_id, exercise, fault, correction`;
+const freshCounts = (
+  where: string,
+) => `SELECT studio_id, exercise, fault, correction, SUM(tried) AS tried, SUM(helped) AS helped
+  FROM client_trial_counts ${where} GROUP BY studio_id, exercise, fault, correction`;
+const freshStudios = freshCounts('');
+const intoStudios = 'INSERT INTO studio_trial_counts (studio_id, exercise, fault, correction, tried, helped)';
 
 /** Writes all counts anew. */
 export async function recount(sequelize: Sequelize, transaction?: Transaction): Promise<void> {
@@ -17,9 +21,16 @@ export async function recount(sequelize: Sequelize, transaction?: Transaction): 
     'DELETE FROM studio_trial_counts',
     'DELETE FROM client_trial_counts',
     `INSERT INTO client_trial_counts (client_id, exercise, fault, correction, studio_id, tried, helped, failed_running) ${freshClients}`,
-    `INSERT INTO studio_trial_counts (studio_id, exercise, fault, correction, tried, helped) ${freshStudios}`,
+    `${intoStudios} ${freshStudios}`,
   ])
     await sequelize.query(statement, within);
+}
+
+/** Writes a studio's counts anew from its clients'. */
+export async function recountStudio(sequelize: Sequelize, studioId: string, transaction: Transaction): Promise<void> {
+  const within = { replacements: { studioId }, transaction };
+  await sequelize.query('DELETE FROM studio_trial_counts WHERE studio_id = :studioId', within);
+  await sequelize.query(`${intoStudios} ${freshCounts('WHERE studio_id = :studioId')}`, within);
 }
 
 /** How many kept counts differ from those that all trials make. */

@@ -9,7 +9,7 @@ import { ready } from '../ready';
 import type { Who } from '../types';
 import { accountOf, hashOf } from './accounts';
 import { noteAlone } from './record';
-import { forgetTries, takeTry } from './tries';
+import { forgetTries, takeTry, tooMany } from './tries';
 
 const sessionDays = 14;
 const dayMs = 86_400_000;
@@ -21,13 +21,6 @@ const seenEveryMs = 5 * 60_000;
 let decoy: Promise<string> | undefined; // unknown addresses take as long as known ones
 
 const wrong = () => failure('signInRefused', 'That address and password do not go together.', 'password');
-
-const tooMany = (waitMs: number) => {
-  const seconds = Math.max(1, Math.ceil(waitMs / 1000));
-  const wait =
-    seconds < 90 ? `${seconds} ${seconds === 1 ? 'second' : 'seconds'}` : `${Math.ceil(seconds / 60)} minutes`;
-  return failure('tooManyTries', `Too many tries. Wait ${wait}, then try again.`, 'password');
-};
 
 /** Passwords looked at on this server at a time, and guesses that wait for their turn: the rest is sent away at once. */
 const mostWaiting = 24;
@@ -74,7 +67,7 @@ export async function signIn(
   const account = accountOf(email);
   const answer = await inTurn(account, async () => {
     const wait = await takeTry(account, place);
-    if (wait > 0) return tooMany(wait);
+    if (wait > 0) return tooMany(wait, 'password');
     const user = await User.findOne({ where: { email: account } });
     decoy ??= hashPassword('a password that nobody has');
     const matches = await isPasswordOf(user?.passwordHash ?? (await decoy), password);

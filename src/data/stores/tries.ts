@@ -1,6 +1,7 @@
 // How often somebody may guess: counted in a table that all app servers share, before any password is looked at.
 import { createHash } from 'node:crypto';
 import { Op, literal } from 'sequelize';
+import { failure } from '@/core/result';
 import { RateLimit } from '../models';
 import { transact } from '../transact';
 
@@ -77,3 +78,11 @@ export function forgetTries(account: string, place: string): Promise<void> {
     await RateLimit.destroy({ where: { expiresAt: { [Op.lt]: new Date() } }, limit: 500, transaction });
   });
 }
+
+/** What is said of a guess that may not be made yet. */
+export const tooMany = (waitMs: number, path: string) => {
+  const seconds = Math.max(1, Math.ceil(waitMs / 1000));
+  const wait =
+    seconds < 90 ? `${seconds} ${seconds === 1 ? 'second' : 'seconds'}` : `${Math.ceil(seconds / 60)} minutes`;
+  return failure('tooManyTries', `Too many tries. Wait ${wait}, then try again.`, path);
+};

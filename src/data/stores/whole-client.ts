@@ -1,11 +1,11 @@
 // Everything that is kept of one client: counted, handed out, erased.
 import { QueryTypes } from 'sequelize';
-import type { Transaction } from 'sequelize';
 import { keysOf } from '@/core/keyed';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { Client, Look, LookPicture, Picture, RecordRow } from '../models';
 import { ready } from '../ready';
+import { recountStudio } from '../recount';
 import { transact } from '../transact';
 import type { Who } from '../types';
 import { claimClient, claimStudio } from './claims';
@@ -115,18 +115,6 @@ export async function readWhole(who: Who, clientId: string): Promise<Result<Whol
   });
 }
 
-/** What corrections did in a studio, counted anew from what its clients' counts say. */
-async function recountStudio(studioId: string, transaction: Transaction): Promise<void> {
-  const within = { replacements: { studioId }, transaction };
-  await ready().query('DELETE FROM studio_trial_counts WHERE studio_id = :studioId', within);
-  await ready().query(
-    `INSERT INTO studio_trial_counts (studio_id, exercise, fault, correction, tried, helped)
-     SELECT studio_id, exercise, fault, correction, SUM(tried), SUM(helped) FROM client_trial_counts
-     WHERE studio_id = :studioId GROUP BY studio_id, exercise, fault, correction`,
-    within,
-  );
-}
-
 /**
  * Erases a client with everything that is kept of her; of the record stays only that somebody was erased, by whom and when.
  * `name`: as it was typed to say so.
@@ -145,7 +133,7 @@ export function eraseClient(who: Who, clientId: string, name: string): Promise<R
     await Look.destroy({ where: { clientId, studioId }, transaction });
     await RecordRow.destroy({ where: { clientId, studioId }, transaction });
     await Client.destroy({ where: { id: clientId, studioId }, transaction }); // the rest goes with her
-    await recountStudio(studioId, transaction);
+    await recountStudio(ready(), studioId, transaction);
     await note(who, { kind: 'erased', what: 'a client was erased, with everything that was kept' }, transaction);
     return success(null);
   });

@@ -12,7 +12,7 @@ import { acceptInvitation } from '@/data/stores/links';
 import { changePassword } from '@/data/stores/people';
 import { endSessions, signIn } from '@/data/stores/sessions';
 import type { Opened } from '@/data/stores/sessions';
-import { forgetTries, takeTry } from '@/data/stores/tries';
+import { forgetTries, takeTry, tooMany } from '@/data/stores/tries';
 import { repertoire } from '@/repertoire';
 import { act, guarded } from '@/platform/server/act';
 import { currentAsking } from '@/platform/server/asking';
@@ -53,7 +53,7 @@ export async function makeStudio(input: unknown): Promise<Result<null>> {
     const { isLocal, place, device } = await currentAsking();
     if (!isLocal) {
       const wait = await takeTry('first', place);
-      if (wait > 0) return failure('tooManyTries', `Too many tries. Wait ${Math.ceil(wait / 1000)} seconds.`, 'code');
+      if (wait > 0) return tooMany(wait, 'code');
     }
     if (!mayFound(isLocal, form.code))
       return failure('wrongCode', 'This is not the code that the start command showed.', 'code');
@@ -74,7 +74,7 @@ export async function join(input: unknown): Promise<Result<null>> {
   return guarded(async () => {
     const { place, device } = await currentAsking();
     const wait = await takeTry('join', place);
-    if (wait > 0) return failure('tooManyTries', `Too many tries. Wait ${Math.ceil(wait / 1000)} seconds.`, 'password');
+    if (wait > 0) return tooMany(wait, 'password');
     const { name, email, password } = form;
     const opened = await acceptInvitation({ id, token, name, email, password }, device);
     if (opened.ok) await forgetTries('join', place);
@@ -86,7 +86,7 @@ export async function join(input: unknown): Promise<Result<null>> {
 export async function setPassword(input: unknown): Promise<Result<null>> {
   return act('setPassword', passwordForm, input, async (who, { old, password }) => {
     const wait = await takeTry(`password of ${who.userId}`, 'here');
-    if (wait > 0) return failure('tooManyTries', `Too many tries. Wait ${Math.ceil(wait / 1000)} seconds.`, 'old');
+    if (wait > 0) return tooMany(wait, 'old');
     const changed = await changePassword(who, { old, password }, (await currentToken()) ?? '');
     if (changed.ok) await forgetTries(`password of ${who.userId}`, 'here');
     return changed;

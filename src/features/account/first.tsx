@@ -11,7 +11,7 @@ import { ChecklistField, SelectField, TextField } from '@/design/fields';
 import type { Choice } from '@/design/fields';
 import { Failed, Quiet, Stack, TextLink } from '@/design/layout';
 import { apparatusNames } from '@/design/words';
-import { typedStays, withoutPath } from '@/platform/browser/asking';
+import { fieldAt, typedStays, withoutPath } from '@/platform/browser/asking';
 import { useOnce } from '@/platform/browser/once';
 import { makeStudio } from './actions';
 import { firstForm } from './form';
@@ -57,7 +57,7 @@ function FirstFields({ schools, zones, props, wantsCode, zone }: FirstPage & { r
       return router.replace('/');
     }
     const { path, message } = result.error;
-    const at = fields.find((name) => name === path.split('.').at(-1));
+    const at = fieldAt(fields, path);
     if (at) setError(at, { message: withoutPath(message) }, { shouldFocus: true });
     else setFailed(withoutPath(message));
   });

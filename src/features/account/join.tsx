@@ -8,7 +8,7 @@ import { answered } from '@/core/result';
 import { Button } from '@/design/button';
 import { TextField } from '@/design/fields';
 import { Failed, Quiet, Stack, TextLink } from '@/design/layout';
-import { typedStays, withoutPath } from '@/platform/browser/asking';
+import { fieldAt, typedStays, withoutPath } from '@/platform/browser/asking';
 import { useOnce } from '@/platform/browser/once';
 import { join } from './actions';
 import { joinForm } from './form';
@@ -44,7 +44,7 @@ export function Join({ token, studio, kind, name, email, role }: Invited) {
       return router.replace('/');
     }
     const { path, message } = result.error;
-    const at = fields.find((one) => one === path.split('.').at(-1));
+    const at = fieldAt(fields, path);
     if (at) setError(at, { message: withoutPath(message) }, { shouldFocus: true });
     else setFailed(withoutPath(message));
   });

@@ -9,7 +9,7 @@ import { answered } from '@/core/result';
 import { Button } from '@/design/button';
 import { TextField } from '@/design/fields';
 import { Chip, Failed, Notice, Page, PageHead, Quiet, Row, Ruled, Section, Small, Stack } from '@/design/layout';
-import { typedStays, useAsking, withoutPath } from '@/platform/browser/asking';
+import { fieldAt, typedStays, useAsking, withoutPath } from '@/platform/browser/asking';
 import { setPassword, signOutElsewhere } from './actions';
 import { passwordForm } from './form';
 import type { PasswordForm } from './form';
@@ -68,7 +68,7 @@ function Password() {
       return router.refresh();
     }
     const { path, message } = result.error;
-    const at = fields.find((one) => one === path);
+    const at = fieldAt(fields, path);
     if (at) setError(at, { message: withoutPath(message) }, { shouldFocus: true });
     else setFailed(withoutPath(message));
   });

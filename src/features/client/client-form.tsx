@@ -12,7 +12,7 @@ import { Failed, Page, PageHead, Row, Section, Small, Stack, TextLink } from '@/
 import { mergeChanges } from '@/core/meanwhile';
 import { asDifferences, Meanwhile } from '@/design/differences';
 import { answered } from '@/core/result';
-import { typedStays, withoutPath } from '@/platform/browser/asking';
+import { fieldAt, typedStays, withoutPath } from '@/platform/browser/asking';
 import { useOnce } from '@/platform/browser/once';
 import { keepClient, keepNewClient } from './actions';
 import type { KeptClient } from './actions';
@@ -57,7 +57,7 @@ export function ClientForm({
     if (result.ok)
       return 'clashes' in result.value ? setMeanwhile(result.value) : router.push(`/clients/${result.value.clientId}`);
     const { path, message } = result.error;
-    const at = fields.find((name) => name === path.split('.').at(-1));
+    const at = fieldAt(fields, path);
     if (at) setError(at, { message: withoutPath(message) });
     else setFailed(message);
   };

@@ -8,12 +8,13 @@ import { Button } from '@/design/button';
 import { Dialog } from '@/design/dialog';
 import { SelectField, TextField } from '@/design/fields';
 import { Failed, Row, Stack } from '@/design/layout';
-import { typedStays, withoutPath } from '@/platform/browser/asking';
+import { fieldAt, typedStays, withoutPath } from '@/platform/browser/asking';
 import { useOnce } from '@/platform/browser/once';
 import { inviteColleague } from './actions';
 import { inviteForm } from './form';
 import type { InviteForm } from './form';
 import type { ShownLink } from './link';
+import { roleChoices } from './person';
 
 type InviteProps = { readonly onClose: () => void; readonly onMade: (link: ShownLink) => void };
 
@@ -31,7 +32,7 @@ export function Invite({ onClose, onMade }: InviteProps) {
     const result = await answered(inviteColleague({ id: once.id(), form }), typedStays);
     if (result.ok) return onMade({ path: result.value, name: form.name, kind: 'join' });
     const { path, message } = result.error;
-    const at = fields.find((one) => one === path.split('.').at(-1));
+    const at = fieldAt(fields, path);
     if (at) setError(at, { message: withoutPath(message) });
     else setFailed(withoutPath(message));
   });
@@ -47,15 +48,7 @@ export function Invite({ onClose, onMade }: InviteProps) {
             type="email"
             help="May be left empty: it is typed when coming in."
           />
-          <SelectField
-            control={control}
-            name="role"
-            label="As"
-            choices={[
-              { id: 'instructor', name: 'instructor', about: 'Teaches, and keeps what was done.' },
-              { id: 'lead', name: 'lead', about: 'Also sets how the studio works, and who works in it.' },
-            ]}
-          />
+          <SelectField control={control} name="role" label="As" choices={roleChoices} />
           <Failed>{failed}</Failed>
           <Row>
             <Button $look="main" type="submit" isDisabled={formState.isSubmitting}>

@@ -27,6 +27,7 @@ import { Invite } from './invite';
 import { LetGo } from './let-go';
 import { Link } from './link';
 import type { ShownLink } from './link';
+import { roleChoices, roleNames } from './person';
 import type { PersonLine } from './person';
 import { Sure } from './sure';
 
@@ -45,12 +46,6 @@ export type PeoplePage = {
   }[];
   readonly mayRemoveDemo: boolean;
 };
-
-export const roleNames = { instructor: 'instructor', lead: 'lead' } as const;
-const roleChoices = [
-  { id: 'instructor', name: 'instructor', about: 'Teaches, and keeps what was done.' },
-  { id: 'lead', name: 'lead', about: 'Also sets how the studio works, and who works in it.' },
-];
 
 type Open = 'invite' | 'demo' | { readonly letGo: PersonLine } | { readonly shutOut: PersonLine };
 

@@ -12,3 +12,9 @@ export type PersonLine = {
   readonly ahead: number;
   readonly left: string | null;
 };
+
+export const roleNames = { instructor: 'instructor', lead: 'lead' } as const;
+export const roleChoices = [
+  { id: 'instructor', name: 'instructor', about: 'Teaches, and keeps what was done.' },
+  { id: 'lead', name: 'lead', about: 'Also sets how the studio works, and who works in it.' },
+];

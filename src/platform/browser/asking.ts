@@ -19,6 +19,10 @@ export const typedStays = 'What you typed stays here; try again in a moment.';
 /** A message without the path that it began with: it stands where it is about. */
 export const withoutPath = (message: string): string => message.replace(/^[\w.]+: /, '');
 
+/** The field of a form that a failure is about, by the last name of its path. */
+export const fieldAt = <T extends string>(fields: readonly T[], path: string): T | undefined =>
+  fields.find((name) => name === path.split('.').at(-1));
+
 /** The one way to call an action from a screen: whether it is under way, and what went wrong. */
 export function useAsking(): Asking {
   const [busy, setBusy] = useState(false);
