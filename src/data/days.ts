@@ -4,6 +4,9 @@ import { DateFormatter, fromDate, parseDate, toCalendarDate, today } from '@inte
 /** The day on which a moment falls. */
 export const dayOf = (timeZone: string, at: Date): string => toCalendarDate(fromDate(at, timeZone)).toString();
 
+/** The moment at which a day is over. */
+export const endOfDay = (timeZone: string, day: string): Date => parseDate(day).add({ days: 1 }).toDate(timeZone);
+
 export const todayIn = (timeZone: string): string => today(timeZone).toString();
 
 /** How a person of a language reads them; days stay the days they are, in every zone. */

@@ -15,6 +15,8 @@ import * as ownRanges from './migrations/012-own-ranges';
 import * as people from './migrations/013-people';
 import * as backups from './migrations/014-backups';
 import * as theRecord from './migrations/015-record';
+import * as whoseClients from './migrations/016-whose-clients';
+import * as secondFactor from './migrations/017-second-factor';
 import { restartable } from './migrations/restartable';
 
 type Migration = {
@@ -38,6 +40,8 @@ const migrations: readonly (readonly [string, Migration])[] = [
   ['013-people', people],
   ['014-backups', backups],
   ['015-record', theRecord],
+  ['016-whose-clients', whoseClients],
+  ['017-second-factor', secondFactor],
 ];
 
 /** Brings the tables to the newest shape, or to that of `to`; returns the names of the migrations that ran. */

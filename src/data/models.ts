@@ -19,7 +19,7 @@ import type { ApparatusKind } from '@/core/knowledge/load-tags';
 import type { SessionEvent } from '@/core/progression/events';
 import type { EditableKind } from '@/core/knowledge/own-entries';
 import type { RecordKind } from './record-kinds';
-import type { IntakeAnswers, Role, Room, StoredDose, StoredMarks, Tolerances } from './types';
+import type { IntakeAnswers, Role, Room, Sight, StoredDose, StoredMarks, Tolerances } from './types';
 
 const { BIGINT, BOOLEAN, DATE, DATEONLY, DOUBLE, INTEGER, JSON: JSON_TYPE, STRING, TEXT, UUID } = DataTypes;
 type Attributes<M extends Model> = InferAttributes<M>;
@@ -35,6 +35,9 @@ export class Studio extends Model<Attributes<Studio>, Creation<Studio>> {
   declare tolerances: CreationOptional<Tolerances | null>;
   declare exerciseStances: CreationOptional<Record<string, Record<string, string>> | null>;
   declare timeZone: string;
+  declare sees: CreationOptional<Sight>;
+  /** Nobody works here without a second factor. */
+  declare wantsSecond: CreationOptional<boolean>;
   declare demo: boolean;
   declare createdAt: Date;
   declare claims: CreationOptional<number>;
@@ -59,6 +62,13 @@ export class User extends Model<Attributes<User>, Creation<User>> {
   /** Those before it, newest first: what waited on a tablet under one is still read by whoever signs in. */
   declare earlierKeys: CreationOptional<string[] | null>;
   declare createdAt: Date;
+  /** What an authenticator shares with this account, base32; it counts from `secondSince` on. */
+  declare secondSecret: CreationOptional<string | null>;
+  declare secondSince: CreationOptional<Date | null>;
+  /** The step of time whose number was used last. */
+  declare secondStep: CreationOptional<number>;
+  /** SHA-256 of codes that are not used up. */
+  declare recoveryCodes: CreationOptional<string[] | null>;
   /** Works here no more: opens nothing, and stands by name in what was done. */
   declare leftAt: CreationOptional<Date | null>;
 }
@@ -114,10 +124,23 @@ export class Client extends Model<Attributes<Client>, Creation<Client>> {
   declare touchConsent: boolean;
   declare pubicMark: CreationOptional<PubicMark>;
   declare note: string;
+  /** Whose client she is; null: nobody's but the leads'. */
+  declare instructorId: CreationOptional<string | null>;
   declare createdAt: Date;
   declare claims: CreationOptional<number>;
   /** Raised by every change: who changes an older one is told. */
   declare revision: CreationOptional<number>;
+}
+
+/** A client whom somebody sees for a time who would not else. */
+export class ClientShare extends Model<Attributes<ClientShare>, Creation<ClientShare>> {
+  declare id: string;
+  declare studioId: string;
+  declare clientId: string;
+  declare personId: string;
+  declare untilAt: Date;
+  declare madeBy: string;
+  declare madeAt: Date;
 }
 
 export class ClientCondition extends Model<Attributes<ClientCondition>, Creation<ClientCondition>> {
@@ -478,6 +501,8 @@ export function defineModels(sequelize: Sequelize): void {
     tolerances: json('tolerances'),
     exerciseStances: json('exerciseStances'),
     timeZone: STRING,
+    sees: { type: STRING, allowNull: false, defaultValue: 'all' },
+    wantsSecond: { type: BOOLEAN, allowNull: false, defaultValue: false },
     demo: BOOLEAN,
     createdAt: DATE(3),
     claims,
@@ -495,6 +520,10 @@ export function defineModels(sequelize: Sequelize): void {
     room: STRING,
     tabletKey: STRING,
     earlierKeys: json('earlierKeys'),
+    secondSecret: STRING,
+    secondSince: DATE(3),
+    secondStep: { type: INTEGER, allowNull: false, defaultValue: 0 },
+    recoveryCodes: json('recoveryCodes'),
     createdAt: DATE(3),
     leftAt: DATE(3),
   });
@@ -562,9 +591,19 @@ export function defineModels(sequelize: Sequelize): void {
     touchConsent: BOOLEAN,
     pubicMark: STRING,
     note: TEXT,
+    instructorId: UUID,
     createdAt: DATE(3),
     claims,
     revision,
+  });
+  define(ClientShare, 'client_shares', {
+    id,
+    studioId,
+    clientId: UUID,
+    personId: UUID,
+    untilAt: DATE(3),
+    madeBy: STRING,
+    madeAt: DATE(3),
   });
   define(ClientCondition, 'client_conditions', {
     id,

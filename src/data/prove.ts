@@ -20,7 +20,7 @@ async function prove(): Promise<boolean> {
   if (counts > 0) await sequelize.transaction((transaction) => recount(sequelize, transaction));
   let [clients, wrong] = [0, 0];
   for (const studio of await Studio.findAll({ attributes: ['id', 'timeZone'] })) {
-    const who: Who = { userId: '', studioId: studio.id, name: '', role: 'instructor' };
+    const who: Who = { userId: '', studioId: studio.id, name: '', role: 'instructor', sees: 'all' };
     const repertoire = await findRepertoire(who);
     for (let offset = 0; ; offset += atOnce) {
       const some = await Client.findAll({

@@ -16,11 +16,22 @@ import type { Dose } from '@/core/progression/dose';
 import type { Rig } from '@/core/springs/apparatus';
 import type { SpringSet } from '@/core/springs/springs';
 
-export type Role = 'instructor' | 'lead';
+/** A guest reads what is shared with her; an instructor teaches; a lead also says how the studio works, and who works in it. */
+export const roleIds = ['guest', 'instructor', 'lead'] as const;
+export type Role = (typeof roleIds)[number];
+/** Whether a studio's instructors see all of its clients, or their own and those that are shared with them. */
+export const sights = ['all', 'own'] as const;
+export type Sight = (typeof sights)[number];
 export type StoredMarks = Marks;
 
 /** Who is asking: every store function takes it first. */
-export type Who = { readonly userId: string; readonly studioId: string; readonly name: string; readonly role: Role };
+export type Who = {
+  readonly userId: string;
+  readonly studioId: string;
+  readonly name: string;
+  readonly role: Role;
+  readonly sees: Sight;
+};
 
 export type StoredDose = Dose & { setS: number; breathsPerMinute: number };
 
@@ -51,6 +62,8 @@ export type StudioCard = {
   /** The room where the asker works. */
   readonly room: Room;
   readonly timeZone: string;
+  /** Which clients its instructors see. */
+  readonly sees: Sight;
   /** Raised by every change of what it sets for itself. */
   readonly revision: number;
 };

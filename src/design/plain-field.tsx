@@ -28,7 +28,7 @@ type PlainFieldProps = {
   readonly lines?: boolean;
   readonly help?: string | undefined;
   readonly error?: string | undefined;
-  readonly type?: 'text' | 'date' | 'search';
+  readonly type?: 'text' | 'date' | 'search' | 'password';
   readonly inputMode?: 'numeric' | 'decimal';
 };
 

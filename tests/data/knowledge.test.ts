@@ -311,7 +311,7 @@ describe('in the demo studio', () => {
     ready();
     const studio = await Studio.findOne({ where: { demo: true }, rejectOnEmpty: true });
     const user = await User.findOne({ where: { studioId: studio.id, role: 'lead' }, rejectOnEmpty: true });
-    wren = { userId: user.id, studioId: studio.id, name: user.name, role: 'lead' };
+    wren = { userId: user.id, studioId: studio.id, name: user.name, role: 'lead', sees: 'all' };
   });
   test('after the demo’s history different things lead for two clients, and the screen says why', async () => {
     const firstFor = async (name: string) => {

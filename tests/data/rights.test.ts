@@ -1,4 +1,5 @@
-// Every action × nobody, instructor, lead, and another studio's things: walked through the very functions that screens call.
+// Every action and route × nobody, guest, instructor (own and not own), lead, and another studio's things: walked through the
+// very functions that screens and browsers call.
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { v7 as newId } from 'uuid';
@@ -8,19 +9,23 @@ import { noMarks } from '@/core/anatomy/marks';
 import { ready } from '@/data/ready';
 import { addApparatus } from '@/data/stores/apparatus';
 import { addOverrule, addStop } from '@/data/stores/cautions';
+import { receiveEvents } from '@/data/stores/floor';
 import { invite } from '@/data/stores/links';
 import { addPicture } from '@/data/stores/pictures';
 import { addRanges, listRanges } from '@/data/stores/ranges';
+import { shareClient } from '@/data/stores/shares';
 import { signIn } from '@/data/stores/sessions';
-import { User } from '@/data/models';
+import { Client, ClientCondition, Studio, User } from '@/data/models';
 import { emptyClient } from '@/features/client/form';
-import { openToAll, rights } from '@/platform/server/rights';
+import { openToAll, rights, routeRights, routesForAll } from '@/platform/server/rights';
+import { roleIds } from '@/data/types';
+import type { Who } from '@/data/types';
 import type { ActionName } from '@/platform/server/rights';
 import type { Result } from '@/core/result';
 import { seeded } from '@/core/random';
 import { keysOf } from '@/core/keyed';
 import { makeHistory } from '../rigs/histories';
-import { beginLook, dose, openStudio, password } from './studio';
+import { addColleague, beginLook, dose, openStudio, password } from './studio';
 
 let token: string | undefined;
 jest.mock('next/headers', () => ({
@@ -31,6 +36,10 @@ jest.mock('next/headers', () => ({
   }),
   headers: async () => new Headers(),
 }));
+// Files to read are made elsewhere: here only who gets them.
+jest.mock('@react-pdf/renderer', () => ({ StyleSheet: { create: () => ({}) }, Font: { register: () => undefined } }));
+jest.mock('@/features/client/whole-pdf', () => ({ wholePdf: async () => Buffer.from('pdf') }));
+jest.mock('@/features/hand-out/pdf', () => ({ handOutPdf: async () => Buffer.from('pdf') }));
 jest.mock('next/cache', () => ({ revalidatePath: () => undefined }));
 
 type Action = (input: unknown) => Promise<unknown>;
@@ -55,6 +64,12 @@ const call = (name: ActionName, input: unknown): Promise<unknown> => {
 };
 const isResult = (value: unknown): value is Result<unknown> =>
   typeof value === 'object' && value !== null && 'ok' in value;
+async function enter({ email }: { readonly email: string }): Promise<void> {
+  const opened = await signIn(email, password, { place: newId(), isLocal: true });
+  if (!opened.ok) throw new Error(opened.error.message);
+  ({ token } = opened.value);
+}
+
 /** How it went: a failure's code, or fine; a chooser's list tells nothing. */
 const codeOf = (value: unknown): string =>
   Array.isArray(value)
@@ -82,15 +97,13 @@ test('nobody may do anything, whatever is sent', async () => {
   }
 });
 
-test('an instructor may do all but what is a lead’s; a lead may do all', async () => {
+test('a guest reads, an instructor may do all but what is a lead’s, a lead may do all', async () => {
   const lead = await openStudio('Weir House');
-  for (const role of ['instructor', 'lead'] as const) {
+  for (const role of roleIds) {
     await User.update({ role }, { where: { id: lead.userId } });
-    const opened = await signIn(lead.email, password);
-    if (!opened.ok) throw new Error(opened.error.message);
-    ({ token } = opened.value);
+    await enter(lead);
     for (const name of keysOf(rights)) {
-      const may = role === 'lead' || rights[name] === 'instructor';
+      const may = roleIds.indexOf(role) >= roleIds.indexOf(rights[name]);
       const code = codeOf(await call(name, { none: 'of its names' })); // what is sent is looked at afterwards
       expect([role, name, code === 'notAllowed']).toEqual([role, name, !may]);
     }
@@ -117,9 +130,23 @@ async function wholeStudio(studioId: string): Promise<unknown> {
 /** A studio that has one of everything, and what would be sent to change each of them. */
 async function othersThings() {
   const who = await openStudio('Mill Lane');
+  const colleague = await addColleague(who, 'Odile Sandbar');
+  const visitor = await addColleague(who, 'Fenn Mooring', { role: 'guest' });
   const history = await makeHistory(who, seeded(3), 'Ansel Towpath');
   const { clientId } = history;
   const lookId = await beginLook(who, clientId);
+  await ClientCondition.findOrCreate({
+    where: { clientId, condition: 'neck' },
+    defaults: {
+      id: newId(),
+      studioId: who.studioId,
+      clientId,
+      condition: 'neck',
+      note: '',
+      clearedOn: null,
+      clearedBy: null,
+    },
+  });
   const must = <T>(result: Result<T>): T => {
     if (!result.ok) throw new Error(result.error.message);
     return result.value;
@@ -139,6 +166,16 @@ async function othersThings() {
   const link = newId();
   const { setS: _, breathsPerMinute: __, ...asked } = dose;
   must(await invite(who, { id: link, name: 'Odile', email: null, role: 'instructor' }));
+  const inAWeek = new Date(Date.now() + 7 * 86_400_000).toISOString().slice(0, 10);
+  const shared = { id: newId(), personId: visitor.userId, until: inAWeek };
+  must(await shareClient(who, clientId, shared));
+  const sessionId = history.sessions[0] ?? '';
+  const home = { days: [], at: '18:30', items: [], words: '' };
+  const wrapped = {
+    ...{ v: 1, id: newId(), session: sessionId, by: who.userId, device: newId(), seq: 1, at: Date.now() },
+    what: { kind: 'wrapped', points: [], note: '', next: null, home },
+  };
+  expect((await receiveEvents(who, [wrapped], Date.now())).refused).toEqual([]); // there is something to hand out
   const client = { ...emptyClient, name: 'Taken over' };
   const spring = rig.springs[0]?.id ?? '';
   const id = newId();
@@ -179,6 +216,9 @@ async function othersThings() {
     keepIntake: { id, clientId, conditions: [], signs: [], words: '', signedName: 'A T', signedOn: '2026-11-02' },
     setClientStance: { clientId, stance: 'foot', choice: 'flexed' },
     erase: { id: clientId, name: 'Ansel Towpath' },
+    giveClient: { id: clientId, person: who.userId },
+    share: { id: clientId, share: id, person: colleague.userId, until: inAWeek },
+    shareNoMore: { id: clientId, share: shared.id },
     keepRig: { id: apparatus, revision: 0, name: 'Wader', rig },
     takeAway: { id: apparatus },
     keepCalibration: {
@@ -194,9 +234,19 @@ async function othersThings() {
     takeBackLink: { id: link },
     changeRole: { id: who.userId, role: 'instructor' },
     signColleagueOut: { id: who.userId },
+    takeSecond: { id: who.userId },
     letColleagueGo: { id: who.userId, heir: who.userId },
   };
-  return { who, inputs };
+  return {
+    who,
+    colleague,
+    visitor,
+    inputs,
+    clientId,
+    lookId,
+    pictureId: picture.id,
+    sessionId,
+  };
 }
 
 /** Actions that name nothing which could be another studio's. */
@@ -209,6 +259,12 @@ const ofOnesOwn = [
     'setStance',
     'setTolerance',
     'setRooms',
+    'setSight',
+    'askForSecond',
+    'startSecond',
+    'finishSecond',
+    'makeCodes',
+    'dropSecond',
     'inviteColleague',
     'takeDemoAway',
   ],
@@ -219,9 +275,7 @@ test('a lead of one studio changes and reads nothing of another, by whatever act
   const { who: theirs, inputs } = await othersThings();
   expect([...Object.keys(inputs), ...ofOnesOwn].sort()).toEqual(keysOf(rights).sort());
   const ours = await openStudio('Weir House');
-  const opened = await signIn(ours.email, password);
-  if (!opened.ok) throw new Error(opened.error.message);
-  ({ token } = opened.value);
+  await enter(ours);
   const before = await wholeStudio(theirs.studioId);
   for (const name of keysOf(inputs)) {
     const code = codeOf(await call(name, inputs[name]));
@@ -233,4 +287,101 @@ test('a lead of one studio changes and reads nothing of another, by whatever act
     ]);
   }
   expect(await wholeStudio(theirs.studioId)).toEqual(before);
+});
+
+/** Actions that name something of the whole studio, which is no client's. */
+const ofTheStudio: readonly string[] = ['keepRig', 'takeAway', 'keepCalibration'];
+const aboutClients = (inputs: Partial<Record<ActionName, unknown>>): ActionName[] =>
+  keysOf(inputs).filter((name) => rights[name] === 'instructor' && !ofTheStudio.includes(name));
+
+test('where each sees her own, an instructor changes nothing of a colleague’s client, and all of her own', async () => {
+  const { who, colleague, inputs, clientId } = await othersThings();
+  await Studio.update({ sees: 'own' }, { where: { id: who.studioId } });
+  await enter(colleague);
+  const before = await wholeStudio(who.studioId);
+  for (const name of aboutClients(inputs)) {
+    const code = codeOf(await call(name, inputs[name]));
+    expect([name, code]).toEqual([name, 'notFound']);
+  }
+  expect(await wholeStudio(who.studioId)).toEqual(before);
+  await Client.update({ instructorId: colleague.userId }, { where: { id: clientId } });
+  for (const name of aboutClients(inputs)) {
+    if (name === 'giveClient') continue; // by it she would be hers no more
+    const code = codeOf(await call(name, inputs[name]));
+    expect([name, ['notFound', 'notAllowed', 'signedOut'].includes(code)]).toEqual([name, false]);
+  }
+});
+
+type Handler = (request: Request, more: { params: Promise<{ id: string }> }) => Promise<Response>;
+const api = path.join(root, 'app', 'api');
+const routeFiles = readdirSync(api, { recursive: true, encoding: 'utf8' }).filter((name) => name.endsWith('route.ts'));
+const routeOf = (file: string): string => path.dirname(file);
+
+test('every route is in the table, and nothing else is', () => {
+  expect(routeFiles.map(routeOf).sort()).toEqual([...Object.keys(routeRights), ...routesForAll].sort());
+});
+
+/** What a route answers somebody: its status, and, where that is JSON, the code. */
+async function answerOf(file: string, id: string, query = ''): Promise<number> {
+  const handlers: Partial<Record<'GET' | 'POST', Handler>> = await import(path.join(api, file));
+  const address = `http://127.0.0.1/api/${routeOf(file).replace('[id]', id)}${query}`;
+  const isOwn = { origin: 'http://127.0.0.1', host: '127.0.0.1', 'sec-fetch-site': 'same-origin' };
+  const request = handlers.GET
+    ? new Request(address, { headers: isOwn })
+    : new Request(address, {
+        method: 'POST',
+        headers: { ...isOwn, 'content-type': 'application/json' },
+        body: JSON.stringify({ sentAt: Date.now(), follow: null, events: [] }),
+      });
+  const handler = handlers.GET ?? handlers.POST;
+  if (!handler) throw new Error(`${file} answers nothing`);
+  return (await handler(request, { params: Promise.resolve({ id }) })).status;
+}
+
+/** Routes about one thing, and which; a day asked for a client too. */
+function addressesOf(things: Awaited<ReturnType<typeof othersThings>>) {
+  const named: Readonly<Record<string, readonly [string, string?]>> = {
+    'clients/[id]': [things.clientId],
+    'hand-out/[id]': [things.sessionId, '?as=calendar'],
+    'pictures/[id]': [things.pictureId],
+    'floor/day': ['', `?client=${things.clientId}`],
+    repertoire: ['', '?what=own&as=json'],
+  };
+  return routeFiles.map((file) => {
+    const [id = '', query] = named[routeOf(file)] ?? [];
+    return { file, id, query, isAboutClient: id !== '' || routeOf(file) === 'floor/day' };
+  });
+}
+
+/** 422: what was sent is looked at; what is asked for is there or not. */
+const fine = (status: number, file: string): boolean =>
+  status === 200 || (status === 422 && routeOf(file) !== 'floor/day');
+
+test('routes answer those who may, and tell nobody else whether there is anything', async () => {
+  const things = await othersThings();
+  const { who, colleague, visitor } = things;
+  await Studio.update({ sees: 'own' }, { where: { id: who.studioId } });
+  const stranger = await openStudio('Weir House');
+  const walk = async (person: Who & { email: string }, hasClient: boolean) => {
+    await enter(person);
+    for (const { file, id, query, isAboutClient } of addressesOf(things)) {
+      const route = routeOf(file);
+      const least = Object.entries(routeRights).find(([name]) => name === route)?.[1] ?? 'guest';
+      const may = roleIds.indexOf(person.role) >= roleIds.indexOf(least) && (!isAboutClient || hasClient);
+      expect([person.name, route, fine(await answerOf(file, id, query), file)]).toEqual([
+        person.name,
+        route,
+        may || (route === 'pictures' && person.role !== 'guest'),
+      ]);
+    }
+  };
+  await walk(who, true);
+  await walk(colleague, false);
+  await walk(visitor, true);
+  await walk(stranger, false);
+  token = undefined;
+  for (const { file, id, query } of addressesOf(things)) {
+    const status = await answerOf(file, id, query);
+    expect([routeOf(file), status === 200]).toEqual([routeOf(file), routesForAll.includes(routeOf(file))]);
+  }
 });

@@ -8,7 +8,7 @@ import type { NewClient } from '@/data/stores/clients';
 import type { KeptReading } from '@/core/knowledge/kept';
 import { startLook } from '@/data/stores/looks';
 import type { NewLook } from '@/data/stores/looks';
-import type { StoredDose, Who } from '@/data/types';
+import type { Role, Sight, StoredDose, Who } from '@/data/types';
 import { rulesVersion } from '@/repertoire';
 
 export const password = 'moored-for-the-night';
@@ -36,7 +36,26 @@ export async function openStudio(name: string): Promise<Who & { email: string }>
     passwordHash: await hashPassword(password),
     createdAt: new Date(),
   });
-  return { userId: user.id, studioId, name: user.name, role: 'lead', email };
+  return { userId: user.id, studioId, name: user.name, role: 'lead', sees: 'all', email };
+}
+
+/** Somebody more who works in a studio, and whether she sees all of its clients. */
+export async function addColleague(
+  { studioId }: Who,
+  name: string,
+  { role = 'instructor', sees = 'all' }: { readonly role?: Role; readonly sees?: Sight } = {},
+): Promise<Who & { email: string }> {
+  const email = `${newId()}@quay.example`;
+  const passwordHash = await hashPassword(password);
+  const user = await User.create({ id: newId(), studioId, email, name, role, passwordHash, createdAt: new Date() });
+  return {
+    userId: user.id,
+    studioId,
+    name,
+    role,
+    sees: role === 'lead' ? 'all' : role === 'guest' ? 'own' : sees,
+    email,
+  };
 }
 
 export const someone: NewClient = {

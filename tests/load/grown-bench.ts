@@ -75,7 +75,7 @@ async function main(): Promise<void> {
     order: [['createdAt', 'ASC']],
     rejectOnEmpty: true,
   });
-  const who: Who = { userId: user.id, studioId: studio.id, name: user.name, role: user.role };
+  const who: Who = { userId: user.id, studioId: studio.id, name: user.name, role: user.role, sees: 'all' };
   // The client with the longest history.
   const [most] = await TaughtSession.findAll({
     where: { studioId: studio.id },

@@ -239,7 +239,7 @@ async function fillStudio(): Promise<string> {
   const who = new Map<InstructorKey, Who>();
   for (const { key, email, name, role } of demoInstructors) {
     const userId = newId();
-    who.set(key, { userId, studioId, name, role });
+    who.set(key, { userId, studioId, name, role, sees: 'all' });
     await User.create({ id: userId, studioId, email, name, role, passwordHash, createdAt: new Date() });
   }
   const asking = (key: InstructorKey): Who =>

@@ -7,10 +7,11 @@ import type { Result } from '@/core/result';
 import type { Rig } from '@/core/springs/apparatus';
 import { rigInput, setInput } from '@/core/springs/rig-input';
 import type { SpringSet } from '@/core/springs/springs';
-import { ApparatusRow, Client, SpringSettingRow } from '../models';
+import { ApparatusRow, SpringSettingRow } from '../models';
 import { ready } from '../ready';
 import { transact } from '../transact';
 import type { ApparatusCard, SettingCard, Who } from '../types';
+import { maySee, rowsSeenBy } from './seen-by';
 
 /** None for numbers that this program can't read. */
 function cardOf({ id, room, name, rig, revision, changedBy, changedAt }: ApparatusRow): ApparatusCard | undefined {
@@ -92,7 +93,7 @@ export function keepSetting(
 ): Promise<Result<string>> {
   return transact(async (transaction) => {
     const { studioId } = who;
-    if ((await Client.count({ where: { id: setting.clientId, studioId }, transaction })) === 0)
+    if (!(await maySee(who, setting.clientId, transaction)))
       return failure('notFound', 'There is no such client in this studio.', 'clientId');
     if ((await ApparatusRow.count({ where: { id: setting.apparatusId, studioId }, transaction })) === 0)
       return failure('notFound', 'This apparatus is gone.', 'apparatusId');
@@ -114,7 +115,7 @@ const mostShown = 30;
 export async function listSettings(who: Who, clientId: string, exercise: string): Promise<SettingCard[]> {
   ready();
   const rows = await SpringSettingRow.findAll({
-    where: { studioId: who.studioId, clientId, exercise },
+    where: { ...rowsSeenBy(who), clientId, exercise },
     order: [['madeAt', 'DESC']],
     limit: mostShown,
   });

@@ -9,6 +9,7 @@ import { transact } from '../transact';
 import type { IntakeAnswers, IntakeCard, StopCard, Who } from '../types';
 import { claimClient } from './claims';
 import { note } from './record';
+import { rowsSeenBy } from './seen-by';
 
 const noClient = () => failure('notFound', 'There is no such client in this studio.', 'client');
 
@@ -45,7 +46,7 @@ export function setCondition(
   revision: number,
 ): Promise<Result<null>> {
   return transact(async (transaction) => {
-    await claimClient(who, clientId, transaction);
+    if (!(await claimClient(who, clientId, transaction))) return noClient();
     const row = await ClientCondition.findOne({ where: { studioId: who.studioId, clientId, condition }, transaction });
     if (!row) return failure('notFound', 'This condition is not on file any more.', 'condition');
     if (keysOf(change).every((key) => (row[key] ?? null) === change[key])) return success(null);
@@ -89,7 +90,7 @@ export function addOverrule(who: Who, clientId: string, overrule: NewOverrule, i
 
 export async function removeOverrule(who: Who, clientId: string, id: string): Promise<Result<null>> {
   return transact(async (transaction) => {
-    const row = await OverruleRow.findOne({ where: { id, clientId, studioId: who.studioId }, transaction });
+    const row = await OverruleRow.findOne({ where: { ...rowsSeenBy(who), id, clientId }, transaction });
     if (!row) return failure('notFound', 'This overrule is gone already.', 'id');
     const { exercise, level, rule, reason, madeBy } = row;
     const was = { exercise, level, rule, reason, madeBy };
@@ -134,7 +135,7 @@ export function clearStops(
   clearance: { readonly clearedOn: string; readonly clearedBy: string },
 ): Promise<Result<null>> {
   return transact(async (transaction) => {
-    await claimClient(who, clientId, transaction);
+    if (!(await claimClient(who, clientId, transaction))) return noClient();
     const { studioId } = who;
     const named = await Stop.findAll({ where: { studioId, clientId, id: [...ids] }, transaction });
     if (named.length === 0) return failure('notFound', 'No such stop is open for this client.', 'stops');
@@ -154,7 +155,7 @@ export function clearStops(
 /** All stops of a client, newest first. */
 export async function listStops(who: Who, clientId: string): Promise<StopCard[]> {
   ready();
-  const rows = await Stop.findAll({ where: { studioId: who.studioId, clientId }, order: [['madeAt', 'DESC']] });
+  const rows = await Stop.findAll({ where: { ...rowsSeenBy(who), clientId }, order: [['madeAt', 'DESC']] });
   return rows.map(({ id, sign, seen, madeBy, madeAt, clearedOn, clearedBy }) => ({
     id,
     sign,
@@ -209,7 +210,7 @@ export function addIntake(
 export async function listIntakes(who: Who, clientId: string): Promise<IntakeCard[]> {
   ready();
   const rows = await Intake.findAll({
-    where: { studioId: who.studioId, clientId },
+    where: { ...rowsSeenBy(who), clientId },
     order: [
       ['signedOn', 'DESC'],
       ['madeAt', 'DESC'],

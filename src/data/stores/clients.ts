@@ -14,6 +14,7 @@ import type { AppointmentCard, ClientCard, IntakeCard, StopCard, Who } from '../
 import { claimClient, claimStudio } from './claims';
 import { payOwed } from './follows';
 import { note, noteLooks } from './record';
+import { clientsSeenBy } from './seen-by';
 
 const stopOf = (row: Stop | undefined): StopCard | null =>
   row
@@ -113,7 +114,7 @@ const notFound = () => failure('notFound', 'There is no such client in this stud
 /** One client of the asker's own studio. */
 export async function findClient(who: Who, id: string): Promise<Result<ClientCard>> {
   ready();
-  const client = await Client.findOne({ where: { id, studioId: who.studioId } });
+  const client = await Client.findOne({ where: { ...clientsSeenBy(who), id } });
   if (client) await noteLooks(who, [client.id]);
   const [card] = client ? await toCards(who, [client]) : [];
   return card ? success(card) : notFound();
@@ -129,7 +130,7 @@ export async function listClients(
   ready();
   const like = `%${search.replace(/[\\%_]/g, '\\$&')}%`;
   const { rows, count } = await Client.findAndCountAll({
-    where: { studioId: who.studioId, ...(search ? { name: { [Op.like]: like } } : {}) },
+    where: { ...clientsSeenBy(who), ...(search ? { name: { [Op.like]: like } } : {}) },
     order: [
       ['name', 'ASC'],
       ['id', 'ASC'],
@@ -178,7 +179,10 @@ async function createClient(
   { conditions, ...client }: NewClient,
   transaction: Transaction,
 ): Promise<void> {
-  await Client.create({ id, studioId: who.studioId, ...client, createdAt: new Date() }, { transaction });
+  await Client.create(
+    { id, studioId: who.studioId, ...client, instructorId: who.userId || null, createdAt: new Date() },
+    { transaction },
+  );
   await note(
     who,
     { kind: 'client', clientId: id, what: 'written down', became: { ...client, conditions } },
@@ -200,7 +204,13 @@ export function addClients(
     const { studioId } = who;
     const createdAt = new Date();
     await Client.bulkCreate(
-      fresh.map(({ id, client: { conditions: _, ...client } }) => ({ id, studioId, ...client, createdAt })),
+      fresh.map(({ id, client: { conditions: _, ...client } }) => ({
+        id,
+        studioId,
+        ...client,
+        instructorId: who.userId || null,
+        createdAt,
+      })),
       { transaction },
     );
     await ClientCondition.bulkCreate(
@@ -240,7 +250,7 @@ export function changeClient<T>(
 ): Promise<Result<{ readonly refused: T } | null>> {
   return transact(async (transaction) => {
     if (!(await claimClient(who, id, transaction))) return notFound();
-    const client = await Client.findOne({ where: { id, studioId: who.studioId }, transaction });
+    const client = await Client.findByPk(id, { transaction });
     const [card] = client ? await toCards(who, [client], transaction) : [];
     if (!client || !card) return notFound();
     const decided = decide(card);
@@ -275,7 +285,7 @@ export async function listAppointments(
     order: [['startsAt', 'ASC']],
   });
   const rows = await Client.findAll({
-    where: { studioId: who.studioId, id: appointments.map(({ clientId }) => clientId) },
+    where: { ...clientsSeenBy(who), id: appointments.map(({ clientId }) => clientId) },
   });
   await noteLooks(
     who,
@@ -290,10 +300,10 @@ export async function listAppointments(
   });
 }
 
-/** Every client of the studio, by name. */
+/** Every client whom the asker sees, by name. */
 export async function listAllClients(who: Who): Promise<ClientCard[]> {
   ready();
-  return toCards(who, await Client.findAll({ where: { studioId: who.studioId }, order: [['name', 'ASC']] }));
+  return toCards(who, await Client.findAll({ where: { ...clientsSeenBy(who) }, order: [['name', 'ASC']] }));
 }
 
 /** The first clients by name whose name holds a text: what a chooser shows. */
@@ -301,7 +311,7 @@ export async function findNames(who: Who, search = '', limit = 30): Promise<{ id
   ready();
   const like = `%${search.trim().replace(/[\\%_]/g, '\\$&')}%`;
   const rows = await Client.findAll({
-    where: { studioId: who.studioId, ...(search.trim() ? { name: { [Op.like]: like } } : {}) },
+    where: { ...clientsSeenBy(who), ...(search.trim() ? { name: { [Op.like]: like } } : {}) },
     attributes: ['id', 'name'],
     order: [
       ['name', 'ASC'],

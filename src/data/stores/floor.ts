@@ -17,8 +17,9 @@ import { SessionEventRow, TaughtSession, User } from '../models';
 import { ready } from '../ready';
 import { transact } from '../transact';
 import type { PlacedEvent, SessionCard, Who } from '../types';
-import { claimClient, claimSession } from './claims';
+import { claimClient, claimClientOf, claimSession } from './claims';
 import { writeFollows } from './follows';
+import { maySee, rowsSeenBy } from './seen-by';
 
 /** A tablet's clock that differs by more than this is set right. */
 const clockToleranceMs = 60_000;
@@ -162,8 +163,8 @@ async function openSession(
   const { studioId } = who;
   const found = await TaughtSession.findOne({ where: { id }, transaction });
   if (found) {
-    if (found.studioId !== studioId) return noSession();
-    if (isDecisive || found.endedAt || found.owed) await claimClient(who, found.clientId, transaction);
+    if (found.studioId !== studioId || !(await mayFollow(who, found, transaction))) return noSession();
+    if (isDecisive || found.endedAt || found.owed) await claimClientOf(who, found.clientId, transaction);
     await claimSession(who, id, transaction);
     return success(await found.reload({ transaction }));
   }
@@ -194,11 +195,23 @@ async function openSession(
   );
 }
 
+/** Whose session it is goes on with it, also when the client is hers no more: what was tapped was done. */
+const mayFollow = async (
+  who: Who,
+  { instructorId, clientId }: TaughtSession,
+  transaction?: Transaction,
+): Promise<boolean> => who.sees === 'all' || instructorId === who.userId || (await maySee(who, clientId, transaction));
+
 const noSession = () => failure('noSession', 'There is no such session in this studio.', 'session');
 
 /** Events of a session after the n-th, in order, with their moments set right. */
-export async function eventsAfter({ studioId }: Who, sessionId: string, n: number): Promise<PlacedEvent[]> {
+export async function eventsAfter(who: Who, sessionId: string, n: number): Promise<PlacedEvent[]> {
   ready();
+  const { studioId } = who;
+  if (who.sees === 'own') {
+    const session = await TaughtSession.findOne({ where: { id: sessionId, studioId } });
+    if (!session || !(await mayFollow(who, session))) return [];
+  }
   const rows = await SessionEventRow.findAll({
     where: { studioId, sessionId, n: { [Op.gt]: n } },
     order: [['n', 'ASC']],
@@ -246,7 +259,7 @@ async function toCards({ studioId }: Who, rows: readonly TaughtSession[]): Promi
 export async function listSessions(who: Who, clientId: string, limit = 60): Promise<SessionCard[]> {
   ready();
   const rows = await TaughtSession.findAll({
-    where: { studioId: who.studioId, clientId },
+    where: { ...rowsSeenBy(who), clientId },
     order: [['startedAt', 'DESC']],
     limit,
   });
@@ -263,7 +276,7 @@ export async function pageOfSessions(
 ): Promise<{ sessions: SessionCard[]; total: number }> {
   ready();
   const { rows, count } = await TaughtSession.findAndCountAll({
-    where: { studioId: who.studioId, clientId },
+    where: { ...rowsSeenBy(who), clientId },
     order: [
       ['startedAt', 'DESC'],
       ['id', 'DESC'],
@@ -276,7 +289,7 @@ export async function pageOfSessions(
 
 export async function findSession(who: Who, id: string): Promise<Result<SessionCard>> {
   ready();
-  const row = await TaughtSession.findOne({ where: { id, studioId: who.studioId } });
+  const row = await TaughtSession.findOne({ where: { ...rowsSeenBy(who), id } });
   const [card] = row ? await toCards(who, [row]) : [];
   return card ? success(card) : failure('notFound', 'There is no such session in this studio.', 'session');
 }

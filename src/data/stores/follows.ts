@@ -30,7 +30,7 @@ import {
 import { ready } from '../ready';
 import { transact } from '../transact';
 import type { Who } from '../types';
-import { claimClient, claimSession } from './claims';
+import { claimClientOf, claimSession } from './claims';
 import { countTrials } from './evidence';
 import { note } from './record';
 import { findRepertoire } from './studio';
@@ -232,7 +232,7 @@ export async function payOwed(who: Who, clientIds?: readonly string[], limit = m
   let paid = 0;
   for (const { id, clientId } of owing) {
     await transact(async (transaction) => {
-      await claimClient(who, clientId, transaction);
+      await claimClientOf(who, clientId, transaction);
       if (!(await claimSession(who, id, transaction))) return;
       const row = await TaughtSession.findOne({ where: { id, studioId: who.studioId }, transaction });
       if (row?.owed) await writeFollows(who, row, transaction);
@@ -247,7 +247,7 @@ export async function payEverything(): Promise<number> {
   ready();
   let paid = 0;
   for (const studio of await Studio.findAll({ attributes: ['id'] })) {
-    const who: Who = { userId: '', studioId: studio.id, name: '', role: 'instructor' };
+    const who: Who = { userId: '', studioId: studio.id, name: '', role: 'instructor', sees: 'all' };
     const owing = await TaughtSession.findAll({
       where: { studioId: studio.id, owed: true },
       attributes: ['id', 'clientId'],

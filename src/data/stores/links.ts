@@ -143,7 +143,11 @@ export async function acceptInvitation(form: Accepting, device: string | undefin
     if (error instanceof Refused) return error.result;
     throw error;
   });
-  return used.ok ? success(await openSession(used.value, device)) : used;
+  if (!used.ok) return used;
+  // Whoever has a second factor comes in by it, as always.
+  if (used.value.secondSince)
+    return failure('signInNow', 'The new password holds. Sign in with it, and with your second factor.', '');
+  return success(await openSession(used.value, device));
 }
 
 /** How long after its use a link still answers the form that used it, and guesses at nothing. */

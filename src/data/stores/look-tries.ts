@@ -10,6 +10,7 @@ import type { Who } from '../types';
 import { claimClient } from './claims';
 import { countTrials } from './evidence';
 import { isStopped, noLook, stopped } from './looks';
+import { rowsSeenBy } from './seen-by';
 import type { TrialResult } from './looks';
 
 /** More than anybody tries in a look; a role in the tables has ten letters. */
@@ -32,7 +33,7 @@ async function move(
 
 /** An open look of this studio, held until the transaction ends; its client is held before it, as everywhere. */
 async function holdOpen(who: Who, lookId: string, transaction: Transaction): Promise<Result<Look>> {
-  const where = { id: lookId, studioId: who.studioId };
+  const where = { ...rowsSeenBy(who), id: lookId };
   const found = await Look.findOne({ where, attributes: ['clientId'], transaction });
   if (!found) return noLook();
   await claimClient(who, found.clientId, transaction);

@@ -16,6 +16,7 @@ import { ready } from '../ready';
 import { transact } from '../transact';
 import { claimClient } from './claims';
 import { countTrials } from './evidence';
+import { rowsSeenBy } from './seen-by';
 import type {
   DoseCard,
   LookCard,
@@ -125,7 +126,7 @@ async function toCards(who: Who, looks: readonly Look[]): Promise<LookCard[]> {
 
 export async function findLook(who: Who, id: string): Promise<Result<LookCard>> {
   ready();
-  const look = await Look.findOne({ where: { id, studioId: who.studioId } });
+  const look = await Look.findOne({ where: { ...rowsSeenBy(who), id } });
   const [card] = look ? await toCards(who, [look]) : [];
   return card ? success(card) : noLook();
 }
@@ -140,7 +141,7 @@ export async function listLooks(who: Who, clientId: string, page = 1): Promise<{
       ' OR EXISTS (SELECT 1 FROM look_readings WHERE look_readings.look_id = looks.id))',
   );
   const { rows, count } = await Look.findAndCountAll({
-    where: { [Op.and]: [{ studioId: who.studioId, clientId }, hasPicture] },
+    where: { [Op.and]: [{ ...rowsSeenBy(who), clientId }, hasPicture] },
     order: [
       ['startedAt', 'DESC'],
       ['id', 'DESC'],
@@ -155,7 +156,7 @@ export async function listLooks(who: Who, clientId: string, page = 1): Promise<{
 export async function findLooks(who: Who, ids: readonly string[]): Promise<LookCard[]> {
   ready();
   if (ids.length === 0) return [];
-  return toCards(who, await Look.findAll({ where: { studioId: who.studioId, id: [...ids] } }));
+  return toCards(who, await Look.findAll({ where: { ...rowsSeenBy(who), id: [...ids] } }));
 }
 
 /** Puts a picture in its place in the look, with its marks; a second one of the same view replaces the first. */
@@ -168,7 +169,7 @@ export async function setLookPicture(
   { view = 'side', setting = null }: { view?: View; setting?: Setting | null } = {},
 ): Promise<Result<null>> {
   return transact(async (transaction) => {
-    const look = await Look.findOne({ where: { id: lookId, studioId: who.studioId }, transaction, lock: true });
+    const look = await Look.findOne({ where: { ...rowsSeenBy(who), id: lookId }, transaction, lock: true });
     if (!look) return noLook();
     if (look.keptAt)
       return failure('alreadyKept', 'This look is kept and closed; start a new one to measure again.', 'look');
@@ -197,7 +198,7 @@ export async function setLookReading(
 ): Promise<Result<null>> {
   return transact(async (transaction) => {
     const { studioId } = who;
-    const look = await Look.findOne({ where: { id: lookId, studioId }, transaction, lock: true });
+    const look = await Look.findOne({ where: { ...rowsSeenBy(who), id: lookId }, transaction, lock: true });
     if (!look) return noLook();
     if (look.keptAt)
       return failure('alreadyKept', 'This look is kept and closed; start a new one to measure again.', 'look');
@@ -223,7 +224,7 @@ export async function chooseCorrection(
   correction: string | null,
 ): Promise<Result<null>> {
   return transact(async (transaction) => {
-    const look = await Look.findOne({ where: { id: lookId, studioId: who.studioId }, transaction, lock: true });
+    const look = await Look.findOne({ where: { ...rowsSeenBy(who), id: lookId }, transaction, lock: true });
     if (!look) return noLook();
     if (look.keptAt)
       return failure('alreadyKept', 'This look is kept and closed; start a new one to try something else.', 'look');
@@ -254,14 +255,14 @@ type KeptLook = {
  */
 export async function keepLook(who: Who, lookId: string, kept: KeptLook, doseId = newId()): Promise<Result<null>> {
   ready();
-  const found = await Look.findOne({ where: { id: lookId, studioId: who.studioId } });
+  const found = await Look.findOne({ where: { ...rowsSeenBy(who), id: lookId } });
   if (!found) return noLook();
   const { studioId, clientId, exercise } = found;
   const at = kept.at ?? new Date();
   const trialId = newId();
   return transact(async (transaction) => {
     await claimClient(who, clientId, transaction);
-    const look = await Look.findOne({ where: { id: lookId, studioId }, transaction, lock: true });
+    const look = await Look.findOne({ where: { ...rowsSeenBy(who), id: lookId }, transaction, lock: true });
     if (!look) return noLook();
     if (look.keptAt) {
       const same = await Dose.count({ where: { id: doseId, lookId }, transaction });
@@ -306,9 +307,9 @@ export type Step = {
 };
 
 /** The levels that a client has reached in each exercise, each once. */
-export async function listSteps({ studioId }: Who, clientId: string): Promise<Step[]> {
+export async function listSteps(who: Who, clientId: string): Promise<Step[]> {
   ready();
-  const where = { studioId, clientId };
+  const where = { ...rowsSeenBy(who), clientId };
   // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- a raw query is untyped: these are its columns
   const rows = (await Dose.findAll({
     where,
@@ -345,7 +346,7 @@ export async function listResults(
 ): Promise<{ id: string; on: Date; exercise: string; level: number; result: KeptReading }[]> {
   ready();
   const looks = await Look.findAll({
-    where: { studioId: who.studioId, clientId, keptAt: { [Op.ne]: null } },
+    where: { ...rowsSeenBy(who), clientId, keptAt: { [Op.ne]: null } },
     attributes: ['id', 'keptAt', 'exercise', 'level', 'result'],
     order: [['keptAt', 'DESC']],
     limit,

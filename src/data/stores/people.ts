@@ -3,7 +3,7 @@ import { Op } from 'sequelize';
 import type { Transaction } from 'sequelize';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
-import { Appointment, Invitation, Session, User } from '../models';
+import { Appointment, Client, ClientShare, Invitation, Session, User } from '../models';
 import { hashPassword, isPasswordOf, weighPassword } from '../passwords';
 import { ready } from '../ready';
 import { transact } from '../transact';
@@ -11,6 +11,7 @@ import type { Role, Who } from '../types';
 import { hashOf, keysAnew, leadOnly } from './accounts';
 import { claimStudio } from './claims';
 import { note } from './record';
+import { withoutSecond } from './second';
 
 export type PersonCard = {
   readonly id: string;
@@ -23,6 +24,9 @@ export type PersonCard = {
   /** Appointments from now on. */
   readonly ahead: number;
   readonly leftAt: Date | null;
+  readonly hasSecond: boolean;
+  /** Clients of her own. */
+  readonly clients: number;
 };
 export type InvitationCard = {
   readonly id: string;
@@ -44,18 +48,21 @@ export async function findPerson({ userId }: Who): Promise<{ readonly email: str
 export async function listPeople({ studioId }: Who): Promise<{ people: PersonCard[]; invitations: InvitationCard[] }> {
   ready();
   const now = new Date();
-  const [users, sessions, booked, open] = await Promise.all([
+  const [users, sessions, booked, own, open] = await Promise.all([
     User.findAll({ where: { studioId }, order: [['createdAt', 'ASC']] }),
     Session.findAll({ where: { studioId, expiresAt: { [Op.gt]: now } } }),
     Appointment.count({ where: { studioId, startsAt: { [Op.gt]: now } }, group: ['instructorId'] }),
+    Client.count({ where: { studioId, instructorId: { [Op.ne]: null } }, group: ['instructorId'] }),
     Invitation.findAll({ where: { studioId, usedAt: null, expiresAt: { [Op.gt]: now } }, order: [['madeAt', 'DESC']] }),
   ]);
-  const people = users.map(({ id, name, email, role, leftAt }): PersonCard => {
-    const own = sessions.filter(({ userId }) => userId === id);
-    const seen = own.flatMap(({ seenAt }) => (seenAt ? [seenAt.getTime()] : []));
+  const people = users.map(({ id, name, email, role, leftAt, secondSince }): PersonCard => {
+    const here = sessions.filter(({ userId }) => userId === id);
+    const seen = here.flatMap(({ seenAt }) => (seenAt ? [seenAt.getTime()] : []));
     const ahead = booked.find(({ instructorId }) => instructorId === id)?.count ?? 0;
     const seenAt = seen.length > 0 ? new Date(Math.max(...seen)) : null;
-    return { id, name, email, role, seenAt, signedIn: own.length, ahead, leftAt: leftAt ?? null };
+    const clients = own.find(({ instructorId }) => instructorId === id)?.count ?? 0;
+    const hasSecond = secondSince !== null;
+    return { id, name, email, role, seenAt, signedIn: here.length, ahead, clients, hasSecond, leftAt: leftAt ?? null };
   });
   const invitations = open.map(({ id, name, email, role, kind, madeBy, expiresAt }) => ({
     ...{ id, name, email, role, kind, madeBy, expiresAt },
@@ -90,6 +97,13 @@ export async function changePassword(
 const otherLeads = ({ studioId }: Who, id: string, transaction: Transaction): Promise<number> =>
   User.count({ where: { studioId, role: 'lead', leftAt: null, id: { [Op.ne]: id } }, transaction });
 
+/** Clients of somebody are somebody else's from now on. */
+async function passClients({ studioId }: Who, from: string, to: string, transaction: Transaction): Promise<void> {
+  await Client.update({ instructorId: to }, { where: { studioId, instructorId: from }, transaction });
+}
+
+const roleNamed: Readonly<Record<Role, string>> = { guest: 'a guest', instructor: 'an instructor', lead: 'a lead' };
+
 const noLead = () => failure('lastLead', 'A studio has at least one lead: make somebody else one first.', 'role');
 
 /** What a lead does about a colleague, one after the other: two at once never leave a studio without a lead. */
@@ -110,9 +124,20 @@ function aboutColleague(
 export const setRole = (who: Who, id: string, role: Role): Promise<Result<null>> =>
   aboutColleague(who, id, async (user, transaction) => {
     if (role !== 'lead' && user.role === 'lead' && (await otherLeads(who, id, transaction)) === 0) return noLead();
-    const what = `made ${user.name} ${role === 'lead' ? 'a lead' : 'an instructor'}`;
+    const what = `made ${user.name} ${roleNamed[role]}`;
     await note(who, { kind: 'people', what, was: user.role, became: role }, transaction);
     await user.update({ role }, { transaction });
+    // A guest has no clients of her own: they go to whoever decided it.
+    if (role === 'guest') await passClients(who, id, who.userId, transaction);
+    return success(null);
+  });
+
+/** Takes a colleague's second factor away, who has lost it: she signs in by her password, and sets up another. */
+export const clearSecond = (who: Who, id: string): Promise<Result<null>> =>
+  aboutColleague(who, id, async (user, transaction) => {
+    if (!user.secondSince) return failure('isOff', `${user.name} has no second factor.`, 'id');
+    await user.update(withoutSecond, { transaction });
+    await note(who, { kind: 'people', what: `took the second factor of ${user.name} away` }, transaction);
     return success(null);
   });
 
@@ -137,6 +162,9 @@ export const letGo = (who: Who, id: string, heir: string): Promise<Result<null>>
       { instructorId: heir },
       { where: { studioId, instructorId: id, startsAt: { [Op.gt]: now } }, transaction },
     );
+    if (next.role === 'guest') return failure('noHeir', 'A guest takes nothing over.', 'heir');
+    await passClients(who, id, heir, transaction);
+    await ClientShare.destroy({ where: { personId: id }, transaction });
     await Session.destroy({ where: { userId: id }, transaction });
     await Invitation.destroy({ where: { userId: id, studioId, usedAt: null }, transaction });
     await user.update({ leftAt: now, tabletKey: null, earlierKeys: null }, { transaction });

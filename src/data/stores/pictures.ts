@@ -1,10 +1,11 @@
 import { v7 as newId } from 'uuid';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
-import { Client, Picture } from '../models';
+import { Picture } from '../models';
 import { ready } from '../ready';
 import { transact } from '../transact';
 import type { PictureCard, Who } from '../types';
+import { maySee, rowsSeenBy } from './seen-by';
 
 export type NewPicture = {
   readonly clientId: string;
@@ -32,22 +33,22 @@ export function addPicture(who: Who, picture: NewPicture, id = newId()): Promise
   const createdAt = new Date();
   return transact(async (transaction) => {
     const { studioId } = who;
-    if ((await Client.count({ where: { id: picture.clientId, studioId }, transaction })) === 0)
+    if (!(await maySee(who, picture.clientId, transaction)))
       return failure('notFound', 'There is no such client in this studio.', 'client');
     const kept = await Picture.findOne({ where: { id, studioId }, attributes: withoutBytes, transaction });
     return success(card(kept ?? (await Picture.create({ id, studioId, ...picture, createdAt }, { transaction }))));
   });
 }
 
-/** Whether the studio has this picture; its bytes are not read. */
+/** Whether the asker may see this picture; its bytes are not read. */
 export async function hasPicture(who: Who, id: string): Promise<boolean> {
   ready();
-  return (await Picture.count({ where: { id, studioId: who.studioId } })) > 0;
+  return (await Picture.count({ where: { ...rowsSeenBy(who, { orNobodys: true }), id } })) > 0;
 }
 
 export async function findPictureBytes(who: Who, id: string): Promise<{ bytes: Buffer; format: string } | undefined> {
   ready();
-  const picture = await Picture.findOne({ where: { id, studioId: who.studioId } });
+  const picture = await Picture.findOne({ where: { ...rowsSeenBy(who, { orNobodys: true }), id } });
   return picture ? { bytes: picture.bytes, format: picture.format } : undefined;
 }
 

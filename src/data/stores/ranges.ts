@@ -8,6 +8,7 @@ import { transact } from '../transact';
 import type { RangeCard, Who } from '../types';
 import { claimClient } from './claims';
 import { isStopped, stopped } from './looks';
+import { rowsSeenBy } from './seen-by';
 
 export type NewRange = OwnRange & { readonly id: string };
 
@@ -35,7 +36,7 @@ export function addRanges(
 /** Strikes a range out, or puts it back: nothing is lost. */
 export function strikeRange(who: Who, id: string, isStruck: boolean): Promise<Result<null>> {
   return transact(async (transaction) => {
-    const found = await ClientRange.findOne({ where: { id, studioId: who.studioId }, transaction, lock: true });
+    const found = await ClientRange.findOne({ where: { ...rowsSeenBy(who), id }, transaction, lock: true });
     if (!found) return failure('notFound', 'There is no such range in this studio.', 'range');
     await found.update({ struckAt: isStruck ? new Date() : null }, { transaction });
     return success(null);
@@ -48,11 +49,11 @@ const toCard = (row: ClientRange): RangeCard => {
 };
 
 /** Everything that was taken of these clients, newest first; struck ones too. */
-export async function listRanges({ studioId }: Who, clientIds: readonly string[]): Promise<RangeCard[]> {
+export async function listRanges(who: Who, clientIds: readonly string[]): Promise<RangeCard[]> {
   ready();
   if (clientIds.length === 0) return [];
   const rows = await ClientRange.findAll({
-    where: { studioId, clientId: [...clientIds] },
+    where: { ...rowsSeenBy(who), clientId: [...clientIds] },
     order: [
       ['takenOn', 'DESC'],
       ['madeAt', 'DESC'],

@@ -1,14 +1,15 @@
 // Sign-in: passwords, server-side sessions, and a limit on tries that all app servers share.
 import { randomBytes } from 'node:crypto';
-import { Op } from 'sequelize';
+import { Op, QueryTypes } from 'sequelize';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { Session, Studio, User } from '../models';
 import { hashPassword, isPasswordOf } from '../passwords';
 import { ready } from '../ready';
-import type { Who } from '../types';
+import type { Role, Sight, Who } from '../types';
 import { accountOf, hashOf } from './accounts';
 import { noteAlone } from './record';
+import { checkSecond } from './second';
 import { forgetTries, takeTry, tooMany } from './tries';
 
 const sessionDays = 14;
@@ -52,6 +53,8 @@ export type Asking = {
   readonly isLocal: boolean;
   /** What the asker's browser says that it is. */
   readonly device?: string;
+  /** The number of an authenticator, or a code, where one was asked for. */
+  readonly code?: string | undefined;
 };
 
 /**
@@ -61,7 +64,7 @@ export type Asking = {
 export async function signIn(
   email: string,
   password: string,
-  { place, isLocal, device }: Asking = { place: 'here', isLocal: true },
+  { place, isLocal, device, code }: Asking = { place: 'here', isLocal: true },
 ): Promise<Result<Opened>> {
   ready();
   const account = accountOf(email);
@@ -76,18 +79,21 @@ export async function signIn(
       await noteAlone(person, { kind: 'signIn', what: `a wrong password for ${user.name} (${device ?? 'unknown'})` });
     }
     if (!user || user.leftAt || !matches) return wrong();
-    if (!isLocal && (await isDemo(user.studioId)))
-      return failure(
-        'demoElsewhere',
-        'The demo studio opens on the machine that it runs on, and nowhere else.',
-        'email',
-      );
+    const more = await checkFurther(user, isLocal, code);
+    if (!more.ok) return more;
     await forgetTries(account, place);
     const person = { userId: user.id, studioId: user.studioId, name: user.name };
     await noteAlone(person, { kind: 'signIn', what: `signed in (${device ?? 'unknown'})` });
     return success(await openSession(user, device));
   });
   return answer ?? failure('busy', 'Many are signing in just now. Wait a moment, then try again.', 'password');
+}
+
+/** What is asked of somebody whose password is right. */
+async function checkFurther(user: User, isLocal: boolean, code: string | undefined): Promise<Result<null>> {
+  if (!isLocal && (await isDemo(user.studioId)))
+    return failure('demoElsewhere', 'The demo studio opens on the machine that it runs on, and nowhere else.', 'email');
+  return user.secondSince ? checkSecond(user, code) : success(null);
 }
 
 /** Whether a studio is the demo. */
@@ -114,17 +120,37 @@ export async function openSession(
 
 const idleSince = (now: Date): Date => new Date(now.getTime() - idleDays * dayMs);
 
+/** Who is signed in, and whether her studio asks for a second factor that she has not got. */
+export type SignedIn = Who & { readonly lacksSecond: boolean };
+
+type SessionOf = {
+  readonly session: string;
+  readonly seenAt: Date | null;
+  readonly userId: string;
+  readonly studioId: string;
+  readonly name: string;
+  readonly role: Role;
+  readonly sees: Sight;
+  readonly lacksSecond: number;
+};
+
 /** Who a session's token belongs to; undefined when it has ended, or lain idle, or its owner has left. */
-export async function whoIs(token: string): Promise<Who | undefined> {
-  ready();
+export async function whoIs(token: string): Promise<SignedIn | undefined> {
+  const sequelize = ready();
   const now = new Date();
-  const session = await Session.findOne({ where: { id: hashOf(token), expiresAt: { [Op.gt]: now } } });
-  if (!session || (session.seenAt && session.seenAt < idleSince(now))) return undefined;
-  const user = await User.findByPk(session.userId);
-  if (!user || user.leftAt) return undefined;
-  if (!session.seenAt || now.getTime() - session.seenAt.getTime() > seenEveryMs)
-    await Session.update({ seenAt: now }, { where: { id: session.id } });
-  return { userId: user.id, studioId: user.studioId, name: user.name, role: user.role };
+  const [found] = await sequelize.query<SessionOf>(
+    `SELECT s.id AS session, s.seen_at AS seenAt, u.id AS userId, u.studio_id AS studioId, u.name, u.role, t.sees,
+        t.wants_second AND u.second_since IS NULL AS lacksSecond
+      FROM sessions s JOIN users u ON u.id = s.user_id AND u.left_at IS NULL JOIN studios t ON t.id = u.studio_id
+      WHERE s.id = :id AND s.expires_at > :now`,
+    { replacements: { id: hashOf(token), now }, type: QueryTypes.SELECT },
+  );
+  if (!found || (found.seenAt && found.seenAt < idleSince(now))) return undefined;
+  if (!found.seenAt || now.getTime() - found.seenAt.getTime() > seenEveryMs)
+    await Session.update({ seenAt: now }, { where: { id: found.session } });
+  const { userId, studioId, name, role } = found;
+  const sees = role === 'lead' ? 'all' : role === 'guest' ? 'own' : found.sees;
+  return { userId, studioId, name, role, sees, lacksSecond: Number(found.lacksSecond) > 0 };
 }
 
 export type SessionCard = {

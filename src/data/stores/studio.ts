@@ -11,7 +11,7 @@ import { repertoire as shipped } from '@/repertoire';
 import { ApparatusCheck, OwnEntryRow, Studio, User } from '../models';
 import { ready } from '../ready';
 import { transact } from '../transact';
-import type { Room, StudioCard, Tolerances, Who } from '../types';
+import type { Room, Sight, StudioCard, Tolerances, Who } from '../types';
 import { claimStudio } from './claims';
 
 export type OwnCard = OwnEntry & { readonly revision: number; readonly changedBy: string; readonly changedAt: Date };
@@ -23,7 +23,7 @@ export async function findStudio(who: Who, transaction?: Transaction): Promise<S
   ready();
   const studio = await Studio.findByPk(who.studioId, { rejectOnEmpty: true, ...within(transaction) });
   const user = await User.findOne({ where: { id: who.userId, studioId: who.studioId }, ...within(transaction) });
-  const { id, name, school, stances, props, timeZone, revision } = studio;
+  const { id, name, school, stances, props, timeZone, sees, revision } = studio;
   const first: Room = { id: 'studio', name: 'Studio', props, apparatus: ['mat'] };
   const rooms = studio.rooms?.length ? studio.rooms : [first];
   return {
@@ -36,6 +36,7 @@ export async function findStudio(who: Who, transaction?: Transaction): Promise<S
     rooms,
     room: rooms.find((room) => room.id === user?.room) ?? rooms[0] ?? first,
     timeZone,
+    sees,
     revision,
   };
 }
@@ -138,6 +139,8 @@ export type StudioChange = {
   readonly exerciseStances?: Readonly<Record<string, Readonly<Record<string, string>>>>;
   readonly tolerances?: Tolerances;
   readonly rooms?: readonly Room[];
+  readonly sees?: Sight;
+  readonly wantsSecond?: boolean;
 };
 
 /**

@@ -10,6 +10,7 @@ import { transact } from '../transact';
 import type { Who } from '../types';
 import { claimClient, claimStudio } from './claims';
 import { note } from './record';
+import { maySee } from './seen-by';
 
 const noClient = () => failure('notFound', 'There is no such client in this studio.', 'client');
 const leadOnly = () =>
@@ -18,6 +19,7 @@ const leadOnly = () =>
 /** What is kept of a client: the name that a stranger reads, and where it lies. */
 const kinds = {
   conditions: 'client_conditions',
+  sharedWith: 'client_shares',
   overrules: 'overrules',
   stopSigns: 'stops',
   intakeForms: 'intakes',
@@ -42,11 +44,12 @@ const below = {
 
 /** How much of each kind is kept of a client. */
 export async function countKept(
-  { studioId }: Who,
+  who: Who,
   clientId: string,
 ): Promise<Result<readonly { readonly kind: Kept; readonly count: number }[]>> {
   const sequelize = ready();
-  if ((await Client.count({ where: { id: clientId, studioId } })) === 0) return noClient();
+  if (!(await maySee(who, clientId))) return noClient();
+  const { studioId } = who;
   const parts = keysOf(kinds).map(
     (kind) =>
       `SELECT '${kind}' AS kind, COUNT(*) AS count FROM ${kinds[kind]} WHERE studio_id = :studioId AND client_id = :clientId`,

@@ -30,7 +30,8 @@ export async function signInWith(input: unknown): Promise<Result<null>> {
   const parsed = parse(signInForm, input);
   if (!parsed.ok) return parsed;
   return guarded(async () => {
-    return keepOpened(await signIn(parsed.value.email, parsed.value.password, await currentAsking()));
+    const { email, password, code } = parsed.value;
+    return keepOpened(await signIn(email, password, { ...(await currentAsking()), code }));
   });
 }
 

@@ -15,7 +15,12 @@ const password = v.pipe(
 );
 const named = (what: string) => v.pipe(v.string(), v.trim(), v.nonEmpty(what), v.maxLength(120, 'This is too long.'));
 
-export const signInForm = v.strictObject({ email, password });
+export const signInForm = v.strictObject({
+  email,
+  password,
+  /** The number of an authenticator or a code that was written down; empty until it is asked for. */
+  code: v.pipe(v.string(), v.trim(), v.maxLength(40)),
+});
 export type SignInForm = v.InferOutput<typeof signInForm>;
 
 /** Typed once more, so that a slip of the finger locks nobody out. */

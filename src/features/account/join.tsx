@@ -32,6 +32,7 @@ export function Join({ token, studio, kind, name, email, role }: Invited) {
   const router = useRouter();
   const once = useOnce();
   const [failed, setFailed] = useState<string>();
+  const [done, setDone] = useState<string>();
   const { control, handleSubmit, setError, formState } = useForm<JoinForm>({
     resolver: valibotResolver(joinForm),
     defaultValues: { name, email: email ?? '', password: '', again: '' },
@@ -43,19 +44,21 @@ export function Join({ token, studio, kind, name, email, role }: Invited) {
       window.scrollTo(0, 0);
       return router.replace('/');
     }
-    const { path, message } = result.error;
+    const { code, path, message } = result.error;
+    if (code === 'signInNow') return setDone(withoutPath(message));
     const at = fieldAt(fields, path);
     if (at) setError(at, { message: withoutPath(message) }, { shouldFocus: true });
     else setFailed(withoutPath(message));
   });
   const isNew = kind === 'join';
+  if (done) return <Ended title="The new password holds" why={done} />;
   return (
     <Front>
       <form onSubmit={submit} noValidate>
         <h2>{isNew ? `Come in to ${studio}` : 'A new password'}</h2>
         <Quiet>
           {isNew
-            ? `You join as ${role === 'lead' ? 'a lead' : 'an instructor'}. This link works once.`
+            ? `You join as ${role === 'instructor' ? 'an' : 'a'} ${role}. This link works once.`
             : `For ${name} at ${studio}. You will be signed out everywhere else. This link works once.`}
         </Quiet>
         {isNew && (
@@ -74,10 +77,12 @@ export function Join({ token, studio, kind, name, email, role }: Invited) {
   );
 }
 
-export const NoLink = ({ why }: { readonly why: string }) => (
+export const NoLink = ({ why }: { readonly why: string }) => <Ended title="This link leads nowhere" why={why} />;
+
+const Ended = ({ title, why }: { readonly title: string; readonly why: string }) => (
   <Front>
     <Stack $gap={14} style={{ maxWidth: 400 }}>
-      <h2>This link leads nowhere</h2>
+      <h2>{title}</h2>
       <Quiet>{why}</Quiet>
       <TextLink href="/sign-in">Sign in</TextLink>
     </Stack>

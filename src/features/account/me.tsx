@@ -13,12 +13,15 @@ import { fieldAt, typedStays, useAsking, withoutPath } from '@/platform/browser/
 import { setPassword, signOutElsewhere } from './actions';
 import { passwordForm } from './form';
 import type { PasswordForm } from './form';
+import { OwnSecond } from './own-second';
+import type { OwnSecondProps } from './own-second';
 import { NewPassword } from './password-fields';
 
 export type MePage = {
   readonly name: string;
   readonly email: string;
   readonly role: string;
+  readonly second: OwnSecondProps;
   readonly sessions: readonly {
     readonly id: string;
     readonly device: string;
@@ -29,7 +32,7 @@ export type MePage = {
 };
 
 /** One's own account: password, and where one is signed in. */
-export function Me({ name, email, role, sessions }: MePage) {
+export function Me({ name, email, role, second, sessions }: MePage) {
   return (
     <Page>
       <PageHead>
@@ -42,6 +45,7 @@ export function Me({ name, email, role, sessions }: MePage) {
       </PageHead>
       <Stack $gap={36} style={{ paddingTop: 24, maxWidth: 620 }}>
         <Password />
+        <OwnSecond {...second} />
         <SignedIn sessions={sessions} />
       </Stack>
     </Page>

@@ -3,6 +3,7 @@ import { redirect } from 'next/navigation';
 import { findInvitation } from '@/data/stores/links';
 import { findPerson } from '@/data/stores/people';
 import { hasOwnStudio } from '@/data/stores/founding';
+import { findSecond } from '@/data/stores/second';
 import { isDemoLoaded, listSessions } from '@/data/stores/sessions';
 import { findStudio } from '@/data/stores/studio';
 import { datesIn } from '@/data/days';
@@ -46,18 +47,20 @@ export async function JoinScreen({ token }: { readonly token: string }) {
 
 export async function MeScreen() {
   const who = await requireWho();
-  const [studio, person, sessions, locale] = await Promise.all([
+  const [studio, person, sessions, second, locale] = await Promise.all([
     findStudio(who),
     findPerson(who),
     listSessions(who, await currentToken()),
+    findSecond(who),
     currentLocale(),
   ]);
-  const { moment } = datesIn(locale, studio.timeZone);
+  const { moment, short } = datesIn(locale, studio.timeZone);
   return (
     <Me
       name={who.name}
       email={person.email}
-      role={who.role === 'lead' ? 'lead' : 'instructor'}
+      role={who.role}
+      second={{ ...second, since: second.since && short(second.since) }}
       sessions={sessions.map(({ id, device, openedAt, seenAt, isThis }) => ({
         id,
         device: device ?? 'A browser',

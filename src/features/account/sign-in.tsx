@@ -4,17 +4,19 @@ import { answered } from '@/core/result';
 import { valibotResolver } from '@hookform/resolvers/valibot';
 import { KeyRound } from 'lucide-react';
 import { useRouter } from 'next/navigation';
+import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { Button } from '@/design/button';
 import { TextField } from '@/design/fields';
 import { Notice, Small, Stack, TextLink } from '@/design/layout';
+import { fieldAt } from '@/platform/browser/asking';
 import { signInWith } from './actions';
 import { Front } from './front';
 import { signInForm } from './form';
 import type { SignInForm } from './form';
 
 type SignInProps = {
-  readonly demo: SignInForm | null;
+  readonly demo: { readonly email: string; readonly password: string } | null;
   readonly to: string;
   /** On the machine itself, or while there is no studio at all. */
   readonly mayFound: boolean;
@@ -22,17 +24,20 @@ type SignInProps = {
 
 export function SignIn({ demo, to, mayFound }: SignInProps) {
   const router = useRouter();
+  const [asksSecond, setAsksSecond] = useState(false);
   const { control, handleSubmit, setError, setValue, formState } = useForm<SignInForm>({
     resolver: valibotResolver(signInForm),
-    defaultValues: { email: '', password: '' },
+    defaultValues: { email: '', password: '', code: '' },
   });
   const submit = handleSubmit(async (values) => {
     const result = await answered(signInWith(values));
     if (result.ok) return router.replace(to);
-    const { path, message } = result.error;
-    setError(path === 'email' ? 'email' : 'password', { message });
+    const { code, path, message } = result.error;
+    if (path === 'code') setAsksSecond(true);
+    if (code === 'secondWanted') return;
+    setError(fieldAt(['email', 'code'] as const, path) ?? 'password', { message });
   });
-  const fill = (values: SignInForm) => {
+  const fill = (values: NonNullable<SignInProps['demo']>) => {
     setValue('email', values.email, { shouldValidate: true });
     setValue('password', values.password, { shouldValidate: true });
   };
@@ -42,6 +47,15 @@ export function SignIn({ demo, to, mayFound }: SignInProps) {
         <h2>Sign in</h2>
         <TextField control={control} name="email" label="E-mail address" type="email" autoComplete="username" />
         <TextField control={control} name="password" label="Password" type="password" autoComplete="current-password" />
+        {asksSecond && (
+          <TextField
+            control={control}
+            name="code"
+            label="Second factor"
+            autoComplete="one-time-code"
+            help="The number that your authenticator shows, or one of the codes that you wrote down."
+          />
+        )}
         <Button $look="main" type="submit" isDisabled={formState.isSubmitting}>
           {formState.isSubmitting ? 'Signing in…' : 'Sign in'}
         </Button>

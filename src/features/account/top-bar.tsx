@@ -7,6 +7,7 @@ import { useSyncExternalStore } from 'react';
 import styled from 'styled-components';
 import { Button } from '@/design/button';
 import { narrow, phone } from '@/design/theme';
+import { useIsGuest } from '@/platform/browser/role';
 import { wipeTablet } from '@/platform/browser/tablet';
 import { keepTheme, signOutHere } from './actions';
 
@@ -149,8 +150,8 @@ async function leave() {
 
 const places = [
   { href: '/', name: 'Today' },
-  { href: '/clients', name: 'Clients' },
-  { href: '/repertoire', name: 'Repertoire' },
+  { href: '/clients', name: 'Clients', forGuests: true },
+  { href: '/repertoire', name: 'Repertoire', forGuests: true },
   { href: '/apparatus', name: 'Apparatus' },
   { href: '/batch', name: 'Batch' },
   { href: '/studio', name: 'Studio' },
@@ -158,7 +159,8 @@ const places = [
 
 const noListener = () => () => undefined;
 
-export function TopBar({ studio, name }: { studio: string; name: string }) {
+export function TopBar({ studio, name }: { readonly studio: string; readonly name: string }) {
+  const isGuest = useIsGuest();
   const path = usePathname();
   // Over the Floor the bench stands in a frame: the Floor has its own head.
   const isFramed = useSyncExternalStore(
@@ -191,11 +193,13 @@ export function TopBar({ studio, name }: { studio: string; name: string }) {
         <span className="word">Level Spine</span>
       </Link>
       <nav aria-label="Main">
-        {places.map(({ href, name: place }) => (
-          <Link prefetch={false} key={href} href={href} aria-current={isHere(href) ? 'page' : undefined}>
-            {place}
-          </Link>
-        ))}
+        {places
+          .filter(({ forGuests }) => forGuests || !isGuest)
+          .map(({ href, name: place }) => (
+            <Link prefetch={false} key={href} href={href} aria-current={isHere(href) ? 'page' : undefined}>
+              {place}
+            </Link>
+          ))}
       </nav>
       <Link prefetch={false} href="/me" className="where" aria-current={isHere('/me') ? 'page' : undefined}>
         {name} · {studio}

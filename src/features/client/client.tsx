@@ -10,6 +10,7 @@ import { ButtonLink } from '@/design/button';
 import { Chip, Page, PageHead, Quiet, Row, Section, Small, TextLink } from '@/design/layout';
 import { StopButton } from '@/design/stop-dialog';
 import { noteStop } from '@/platform/server/stop';
+import { ForTeachers } from '@/platform/browser/role';
 import { useOnce } from '@/platform/browser/once';
 import { stopWords } from '@/repertoire/words';
 import { Now } from './now';
@@ -82,39 +83,44 @@ export function Client({ page: whole, deferring }: { page: ClientPage; deferring
               {school.name}
               {school.isOwn ? '' : ', as the studio'}
             </Chip>
-            <TextLink href={`${here}/stances`}>
-              {whole.changedStances > 0 ? `${whole.changedStances} stances changed` : 'Stances'}
-            </TextLink>
-            <TextLink href={`${here}/ranges`}>Own ranges</TextLink>
+            <ForTeachers>
+              <TextLink href={`${here}/stances`}>
+                {whole.changedStances > 0 ? `${whole.changedStances} stances changed` : 'Stances'}
+              </TextLink>
+              <TextLink href={`${here}/ranges`}>Own ranges</TextLink>
+              <TextLink href={`${here}/seen-by`}>Who sees her</TextLink>
+            </ForTeachers>
             <Chip>{client.touchConsent ? 'touch: agreed' : 'touch: not agreed'}</Chip>
           </Row>
         </div>
-        <Row>
-          <StopButton
-            signs={whole.stopSigns}
-            words={stopWords}
-            onStop={async (sign, seen) => {
-              const result = await noteStop({ id: once.id(), clientId: client.id, sign, seen, lookId: null });
-              if (result.ok) {
-                once.kept();
-                router.refresh();
-              }
-              return result;
-            }}
-          />
-          <ButtonLink href={`${here}/edit`}>
-            <Pencil size={18} aria-hidden />
-            Change
-          </ButtonLink>
-          <ButtonLink href={`${here}/look`}>
-            <Ruler size={19} aria-hidden />
-            Look
-          </ButtonLink>
-          <ButtonLink href={`/floor?client=${client.id}`} prefetch={false} $look="main">
-            <Play size={19} aria-hidden />
-            Teach
-          </ButtonLink>
-        </Row>
+        <ForTeachers>
+          <Row>
+            <StopButton
+              signs={whole.stopSigns}
+              words={stopWords}
+              onStop={async (sign, seen) => {
+                const result = await noteStop({ id: once.id(), clientId: client.id, sign, seen, lookId: null });
+                if (result.ok) {
+                  once.kept();
+                  router.refresh();
+                }
+                return result;
+              }}
+            />
+            <ButtonLink href={`${here}/edit`}>
+              <Pencil size={18} aria-hidden />
+              Change
+            </ButtonLink>
+            <ButtonLink href={`${here}/look`}>
+              <Ruler size={19} aria-hidden />
+              Look
+            </ButtonLink>
+            <ButtonLink href={`/floor?client=${client.id}`} prefetch={false} $look="main">
+              <Play size={19} aria-hidden />
+              Teach
+            </ButtonLink>
+          </Row>
+        </ForTeachers>
       </PageHead>
       <StopBanner page={whole} deferring={deferring} />
       <Index aria-label="Parts of this page">

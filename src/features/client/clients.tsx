@@ -7,6 +7,7 @@ import styled from 'styled-components';
 import { Button, ButtonLink } from '@/design/button';
 import { CautionChips } from '@/design/cautions';
 import { Page, PageHead, Quiet, Row, Small, Stack, TextLink } from '@/design/layout';
+import { ForTeachers, useIsGuest } from '@/platform/browser/role';
 import type { ClientsPage } from './read';
 
 const Line = styled.li`
@@ -45,7 +46,16 @@ const Find = styled(Form)`
   }
 `;
 
+/** Why there is nobody on the list. */
+function nobody(search: string, isGuest: boolean): { readonly head: string; readonly more: string } {
+  if (search) return { head: `Nobody called “${search}”`, more: 'Part of a name is enough.' };
+  return isGuest
+    ? { head: 'Nobody is shared with you', more: 'Whoever asked you in shares a client with you for a time.' }
+    : { head: 'No clients yet', more: 'Write down the first one: a name is all it takes.' };
+}
+
 export function Clients({ lines, total, search, page, pages }: ClientsPage) {
+  const { head, more } = nobody(search, useIsGuest());
   const to = (wanted: number) =>
     `/clients?${new URLSearchParams({ ...(search ? { find: search } : {}), page: String(wanted) })}`;
   return (
@@ -54,12 +64,14 @@ export function Clients({ lines, total, search, page, pages }: ClientsPage) {
         <div>
           <h1>Clients</h1>
         </div>
-        <Row>
-          <ButtonLink href="/clients/files">As a table</ButtonLink>
-          <ButtonLink href="/clients/new" $look="main">
-            New client
-          </ButtonLink>
-        </Row>
+        <ForTeachers>
+          <Row>
+            <ButtonLink href="/clients/files">As a table</ButtonLink>
+            <ButtonLink href="/clients/new" $look="main">
+              New client
+            </ButtonLink>
+          </Row>
+        </ForTeachers>
       </PageHead>
       <Find action="/clients" role="search">
         <input name="find" type="search" defaultValue={search} aria-label="Find by name" placeholder="Find by name" />
@@ -69,8 +81,8 @@ export function Clients({ lines, total, search, page, pages }: ClientsPage) {
       </Find>
       {lines.length === 0 ? (
         <Stack style={{ padding: '24px 0', maxWidth: 520 }}>
-          <h2>{search ? `Nobody called “${search}”` : 'No clients yet'}</h2>
-          <Quiet>{search ? 'Part of a name is enough.' : 'Write down the first one: a name is all it takes.'}</Quiet>
+          <h2>{head}</h2>
+          <Quiet>{more}</Quiet>
           {search && <TextLink href="/clients">Show everyone</TextLink>}
         </Stack>
       ) : (

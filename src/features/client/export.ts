@@ -2,6 +2,7 @@ import { conditionsInForce } from '@/core/knowledge/conditions';
 import { listAllClients } from '@/data/stores/clients';
 import { noteAlone } from '@/data/stores/record';
 import { findRepertoire } from '@/data/stores/studio';
+import { guestsRead, mayUse } from '@/platform/server/rights';
 import { currentWho } from '@/platform/server/session';
 import { writeTable } from './csv';
 
@@ -9,6 +10,7 @@ import { writeTable } from './csv';
 export async function sendClients(): Promise<Response> {
   const who = await currentWho();
   if (!who) return new Response('Sign in first.', { status: 401 });
+  if (!mayUse(who, 'clients')) return new Response(guestsRead, { status: 403 });
   const [clients, { conditions }] = await Promise.all([listAllClients(who), findRepertoire(who)]);
   await noteAlone(who, { kind: 'export', what: `took ${clients.length} clients out as a table` });
   const text = writeTable(

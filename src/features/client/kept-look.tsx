@@ -2,6 +2,7 @@
 
 import { ArrowRight } from 'lucide-react';
 import styled from 'styled-components';
+import { ForTeachers } from '@/platform/browser/role';
 import type { KeptReading } from '@/core/knowledge/kept';
 import { formatMeasure, nameOf } from '@/core/alignment/words';
 import { formatSeconds } from '@/core/progression/dose';
@@ -147,7 +148,9 @@ export function KeptLook({ look }: { look: LookLine }) {
           ) : (
             <Row $gap={8}>
               <Chip $tone="info">open</Chip>
-              <ButtonLink href={`/looks/${look.id}`}>Go on with it</ButtonLink>
+              <ForTeachers>
+                <ButtonLink href={`/looks/${look.id}`}>Go on with it</ButtonLink>
+              </ForTeachers>
             </Row>
           )}
         </Row>

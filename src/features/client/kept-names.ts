@@ -3,6 +3,7 @@ import type { Kept } from '@/data/stores/whole-client';
 /** What is kept of a client, in words. */
 export const keptNames: Readonly<Record<Kept, string>> = {
   conditions: 'conditions on file',
+  sharedWith: 'who else saw her for a time',
   overrules: 'overrules of cautions',
   stopSigns: 'stop signs',
   intakeForms: 'intake forms',

@@ -2,6 +2,7 @@
 
 // What cautions make of a client's work: stop, clearance, overrules, what is open, intake.
 import { typedStays, useAsking } from '@/platform/browser/asking';
+import { ForTeachers, useIsGuest } from '@/platform/browser/role';
 import { FileSignature, OctagonX, Undo2 } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
@@ -52,9 +53,11 @@ export function StopBanner({ page: { client, stops, today }, deferring }: { page
           {others.length > 0 && `Also ${others.map(({ sign, on: day }) => `${sign} (${day})`).join('; ')}. `}
           Nothing goes on before clearance is on file. {deferring}
         </span>
-        <Button onPress={() => setOpen(true)} style={{ justifySelf: 'start' }}>
-          Clearance received
-        </Button>
+        <ForTeachers>
+          <Button onPress={() => setOpen(true)} style={{ justifySelf: 'start' }}>
+            Clearance received
+          </Button>
+        </ForTeachers>
       </Stack>
       <Dialog title="Clearance received" isOpen={open} onClose={() => setOpen(false)}>
         {others.length > 0 && <Quiet>It clears all {seen.length} signs that are named here.</Quiet>}
@@ -85,6 +88,7 @@ const typedOf = (caution: Caution, today: string) => ({
 /** Enters, changes or takes back the clearance of one condition, its dates and its note. */
 export function ClearanceButton({ clientId, caution, today }: ClearanceProps) {
   const router = useRouter();
+  const isGuest = useIsGuest();
   const [open, setOpen] = useState(false);
   const [typed, setTyped] = useState(() => typedOf(caution, today));
   const { failed, ask } = useAsking();
@@ -101,7 +105,7 @@ export function ClearanceButton({ clientId, caution, today }: ClearanceProps) {
     setOpen(false);
     router.refresh();
   };
-  if (caution.byAge) return null; // nobody clears an age
+  if (caution.byAge || isGuest) return null; // nobody clears an age
   const { dated, kinds, clearing, cleared } = caution;
   return (
     <>
@@ -220,14 +224,16 @@ export function Overrules({ client, overrules }: OfClient & Pick<Now, 'overrules
               <Small>
                 {by}, {on}
               </Small>
-              <br />
-              <Button
-                $look="quiet"
-                style={{ paddingInline: 0 }}
-                onPress={() => void takeBackOverrule({ clientId: client.id, id }).then(() => router.refresh())}
-              >
-                Take back
-              </Button>
+              <ForTeachers>
+                <br />
+                <Button
+                  $look="quiet"
+                  style={{ paddingInline: 0 }}
+                  onPress={() => void takeBackOverrule({ clientId: client.id, id }).then(() => router.refresh())}
+                >
+                  Take back
+                </Button>
+              </ForTeachers>
             </li>
           ))}
         </Ruled>
@@ -254,12 +260,14 @@ export function IntakeNote({ client, intake }: OfClient & Pick<Now, 'intake'>) {
         ) : (
           <Quiet>None signed yet.</Quiet>
         )}
-        <Row>
-          <ButtonLink href={`/clients/${client.id}/intake`}>
-            <FileSignature size={18} aria-hidden />
-            {intake ? 'Fill in anew' : 'Fill in'}
-          </ButtonLink>
-        </Row>
+        <ForTeachers>
+          <Row>
+            <ButtonLink href={`/clients/${client.id}/intake`}>
+              <FileSignature size={18} aria-hidden />
+              {intake ? 'Fill in anew' : 'Fill in'}
+            </ButtonLink>
+          </Row>
+        </ForTeachers>
       </Stack>
     </Panel>
   );

@@ -5,6 +5,7 @@ import { findPictureBytes } from '@/data/stores/pictures';
 import { findStudio } from '@/data/stores/studio';
 import { readWhole } from '@/data/stores/whole-client';
 import { currentLocale } from '@/platform/server/locale';
+import { guestsRead, mayUse } from '@/platform/server/rights';
 import { currentWho } from '@/platform/server/session';
 import { datesIn } from '@/data/days';
 import { keptNames } from './kept-names';
@@ -28,6 +29,7 @@ const endingOf = (format: string): string => (/^[a-z0-9]{2,5}$/i.test(format) ? 
 export async function sendWhole(id: string): Promise<Response> {
   const who = await currentWho();
   if (!who) return new Response('Sign in first.', { status: 401 });
+  if (!mayUse(who, 'clients/[id]')) return new Response(guestsRead, { status: 403 });
   const read = /^[0-9a-f-]{36}$/i.test(id) ? await readWhole(who, id) : undefined;
   if (!read?.ok) return new Response('Not found', { status: read?.error.code === 'notAllowed' ? 403 : 404 });
   const { name, files, pictures } = read.value;

@@ -2,7 +2,6 @@
 import * as v from 'valibot';
 import { failure, success } from '@/core/result';
 import { parse } from '@/core/check';
-import type { Failure } from '@/core/result';
 import { eventsAfter, receiveEvents } from '@/data/stores/floor';
 import type { Received } from '@/data/stores/floor';
 import type { PlacedEvent } from '@/data/types';
@@ -10,6 +9,8 @@ import { guarded } from '@/platform/server/act';
 import { isOwnOrigin } from '@/platform/server/asking';
 import { readBounded } from '@/platform/server/bounded';
 import { currentLocale } from '@/platform/server/locale';
+import { guestsRead, mayUse } from '@/platform/server/rights';
+import { statusOf } from '@/platform/server/status';
 import { currentEnd, currentWho } from '@/platform/server/session';
 import { readDay } from './day';
 
@@ -31,23 +32,13 @@ const question = v.strictObject({
 
 export type Answer = Received & { readonly news: readonly PlacedEvent[] };
 
-const statusOf = ({ code }: Failure): number =>
-  code === 'signedOut'
-    ? 401
-    : code === 'otherOrigin'
-      ? 403
-      : code === 'unreachable'
-        ? 503
-        : code === 'tooLarge'
-          ? 413
-          : 422;
-
 const signedOut = () => failure('signedOut', 'You are signed out.');
 
 export async function exchange(request: Request): Promise<Response> {
   const result = await guarded(async () => {
     const who = await currentWho();
     if (!who) return signedOut();
+    if (!mayUse(who, 'floor/exchange')) return failure('notAllowed', guestsRead);
     if (!isOwnOrigin(request)) return failure('otherOrigin', 'This was not sent by a page of this studio.');
     const body = await readBounded(request, mostBytes);
     if (!body) return failure('tooLarge', 'Too much at once.');
@@ -77,6 +68,7 @@ export async function sendDay(request: Request): Promise<Response> {
   const result = await guarded(async () => {
     const who = await currentWho();
     if (!who) return signedOut();
+    if (!mayUse(who, 'floor/day')) return failure('notAllowed', guestsRead);
     if (also !== undefined && !v.is(v.pipe(v.string(), v.uuid()), also))
       return failure('notFound', 'There is no such client in this studio.', 'client');
     return readDay(who, await currentLocale(), also, await currentEnd());

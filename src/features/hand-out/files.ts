@@ -1,4 +1,5 @@
 import { currentLocale } from '@/platform/server/locale';
+import { mayUse } from '@/platform/server/rights';
 import { currentWho } from '@/platform/server/session';
 import { handOutCalendar } from './calendar';
 import { handOutPdf } from './pdf';
@@ -8,7 +9,8 @@ import { readHandOut } from './read';
 export async function sendHandOut(request: Request, id: string): Promise<Response> {
   const who = await currentWho();
   const isId = /^[0-9a-f-]{36}$/i.test(id);
-  const read = who && isId ? await readHandOut(who, id, await currentLocale()) : undefined;
+  const read =
+    who && mayUse(who, 'hand-out/[id]') && isId ? await readHandOut(who, id, await currentLocale()) : undefined;
   if (!read?.ok) return new Response('Not found', { status: 404 });
   const headers = (type: string, ending: string) => ({
     'content-type': type,

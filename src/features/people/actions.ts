@@ -6,7 +6,9 @@ import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { removeDemo } from '@/data/stores/founding';
 import { invite, invitePassword, takeBackInvitation } from '@/data/stores/links';
-import { letGo, setRole, shutOut } from '@/data/stores/people';
+import { clearSecond, letGo, setRole, shutOut } from '@/data/stores/people';
+import { changeStudio } from '@/data/stores/studio';
+import { roleIds, sights } from '@/data/types';
 import { isDemo } from '@/data/stores/sessions';
 import { act } from '@/platform/server/act';
 import { currentAsking } from '@/platform/server/asking';
@@ -44,16 +46,32 @@ export async function takeBackLink(input: unknown): Promise<Result<null>> {
 }
 
 export async function changeRole(input: unknown): Promise<Result<null>> {
-  return act(
-    'changeRole',
-    v.strictObject({ id, role: v.picklist(['instructor', 'lead']) }),
-    input,
-    (who, { id: person, role }) => about(setRole(who, person, role)),
+  return act('changeRole', v.strictObject({ id, role: v.picklist(roleIds) }), input, (who, { id: person, role }) =>
+    about(setRole(who, person, role)),
   );
 }
 
 export async function signColleagueOut(input: unknown): Promise<Result<null>> {
   return act('signColleagueOut', one, input, (who, { id: person }) => about(shutOut(who, person)));
+}
+
+/** Takes the second factor of a colleague away, who has lost it. */
+export async function takeSecond(input: unknown): Promise<Result<null>> {
+  return act('takeSecond', one, input, (who, { id: person }) => about(clearSecond(who, person)));
+}
+
+/** Whether a studio's instructors see all of its clients, or their own. */
+export async function setSight(input: unknown): Promise<Result<null>> {
+  return act('setSight', v.strictObject({ sees: v.picklist(sights) }), input, (who, { sees }) =>
+    about(changeStudio(who, () => success({ sees }))),
+  );
+}
+
+/** A studio asks everybody for a second factor, or no longer. */
+export async function askForSecond(input: unknown): Promise<Result<null>> {
+  return act('askForSecond', v.strictObject({ wanted: v.boolean() }), input, (who, { wanted }) =>
+    about(changeStudio(who, () => success({ wantsSecond: wanted }))),
+  );
 }
 
 export async function letColleagueGo(input: unknown): Promise<Result<null>> {

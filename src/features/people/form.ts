@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { roleIds } from '@/data/types';
 
 export const inviteForm = v.strictObject({
   name: v.pipe(v.string(), v.trim(), v.nonEmpty('Who is it for?'), v.maxLength(120, 'This is too long.')),
@@ -7,6 +8,6 @@ export const inviteForm = v.strictObject({
     v.pipe(v.string(), v.trim(), v.literal('')),
     v.pipe(v.string(), v.trim(), v.email('This is not an e-mail address.'), v.maxLength(190, 'This is too long.')),
   ]),
-  role: v.picklist(['instructor', 'lead']),
+  role: v.picklist(roleIds),
 });
 export type InviteForm = v.InferOutput<typeof inviteForm>;

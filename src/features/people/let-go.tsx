@@ -26,7 +26,10 @@ export function LetGo({ person: { id, name, ahead }, others, onClose, onGone }: 
   return (
     <Dialog isOpen title={`${name} leaves`} onClose={onClose}>
       <Stack $gap={16}>
-        <span>From then on nothing opens with that sign-in. What was done stays, under the name.</span>
+        <span>
+          From then on nothing opens with that sign-in. What was done stays, under the name; clients of her own go to
+          whoever takes over.
+        </span>
         <Stack $gap={6}>
           <Picker
             label="Who takes over"

@@ -1,6 +1,6 @@
 'use client';
 
-import { KeyRound, LogOut, Trash2, UserMinus, UserPlus } from 'lucide-react';
+import { KeyRound, LogOut, ShieldOff, Trash2, UserMinus, UserPlus } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { Result } from '@/core/result';
@@ -22,13 +22,16 @@ import {
 import { Picker } from '@/design/picker';
 import { useAsking } from '@/platform/browser/asking';
 import { useOnce } from '@/platform/browser/once';
-import { changeRole, renewPassword, signColleagueOut, takeBackLink, takeDemoAway } from './actions';
+import { roleIds } from '@/data/types';
+import type { Sight } from '@/data/types';
+import { changeRole, renewPassword, signColleagueOut, takeBackLink, takeDemoAway, takeSecond } from './actions';
 import { Invite } from './invite';
 import { LetGo } from './let-go';
 import { Link } from './link';
 import type { ShownLink } from './link';
 import { roleChoices, roleNames } from './person';
 import type { PersonLine } from './person';
+import { Rules } from './rules';
 import { Sure } from './sure';
 
 export type PeoplePage = {
@@ -45,6 +48,12 @@ export type PeoplePage = {
     readonly until: string;
   }[];
   readonly mayRemoveDemo: boolean;
+  readonly sees: Sight;
+  /** Clients that are nobody's. */
+  readonly nobodys: number;
+  readonly wantsSecond: boolean;
+  /** Whether the asker has a second factor herself. */
+  readonly hasSecond: boolean;
 };
 
 type Open = 'invite' | 'demo' | { readonly letGo: PersonLine } | { readonly shutOut: PersonLine };
@@ -103,11 +112,13 @@ export function People(page: PeoplePage) {
                 onRole={(role) => void run(changeRole({ id: person.id, role }))}
                 onRenew={() => void renew(person)}
                 onShutOut={() => setOpen({ shutOut: person })}
+                onTakeSecond={() => void run(takeSecond({ id: person.id }))}
                 onLetGo={() => setOpen({ letGo: person })}
               />
             ))}
           </Ruled>
         </Section>
+        {mayChange && <Rules page={page} isBusy={busy} onRule={(work) => void run(work)} />}
         <OpenLinks page={page} isBusy={busy} onTakeBack={(id) => void run(takeBackLink({ id }))} />
         <WorkedHere people={gone} />
         {mayRemoveDemo && <TheDemo onAway={() => setOpen('demo')} />}
@@ -195,14 +206,15 @@ type PersonProps = {
   readonly onRole: (role: PersonLine['role']) => void;
   readonly onRenew: () => void;
   readonly onShutOut: () => void;
+  readonly onTakeSecond: () => void;
   readonly onLetGo: () => void;
 };
 
 const seenWords = ({ seen, signedIn }: PersonLine): string =>
   seen ? `last seen ${seen}, signed in ${signedIn === 1 ? 'once' : `${signedIn} times`}` : 'signed in nowhere';
 
-function Person({ person, isSelf, mayChange, isBusy, onRole, onRenew, onShutOut, onLetGo }: PersonProps) {
-  const { name, email, role } = person;
+function Person({ person, isSelf, mayChange, isBusy, onRole, onRenew, onShutOut, onTakeSecond, onLetGo }: PersonProps) {
+  const { name, email, role, hasSecond, clients } = person;
   return (
     <li data-person={name}>
       <Row style={{ justifyContent: 'space-between' }} $gap={16}>
@@ -211,9 +223,11 @@ function Person({ person, isSelf, mayChange, isBusy, onRole, onRenew, onShutOut,
             <strong>{name}</strong>
             {isSelf && <Chip $tone="info">you</Chip>}
             {!mayChange && <Chip>{roleNames[role]}</Chip>}
+            {hasSecond && <Chip>second factor</Chip>}
           </Row>
           <Small>
             {email} · {seenWords(person)}
+            {clients > 0 && ` · ${clients} ${clients === 1 ? 'client' : 'clients'}`}
           </Small>
         </div>
         {mayChange && (
@@ -225,7 +239,7 @@ function Person({ person, isSelf, mayChange, isBusy, onRole, onRenew, onShutOut,
                 value={role}
                 isDisabled={isBusy}
                 choices={roleChoices}
-                onChange={(next) => onRole(next === 'lead' ? 'lead' : 'instructor')}
+                onChange={(next) => onRole(roleIds.find((one) => one === next) ?? role)}
               />
             </div>
             {!isSelf && (
@@ -243,6 +257,17 @@ function Person({ person, isSelf, mayChange, isBusy, onRole, onRenew, onShutOut,
                   <LogOut size={18} aria-hidden />
                   Sign out
                 </Button>
+                {hasSecond && (
+                  <Button
+                    $look="quiet"
+                    isDisabled={isBusy}
+                    aria-label={`Take the second factor of ${name} away`}
+                    onPress={onTakeSecond}
+                  >
+                    <ShieldOff size={18} aria-hidden />
+                    Lost phone
+                  </Button>
+                )}
                 <Button $look="quiet" isDisabled={isBusy} aria-label={`${name} leaves`} onPress={onLetGo}>
                   <UserMinus size={18} aria-hidden />
                   Leaves

@@ -10,11 +10,15 @@ export type PersonLine = {
   readonly seen: string | null;
   readonly signedIn: number;
   readonly ahead: number;
+  readonly hasSecond: boolean;
+  /** Clients of her own. */
+  readonly clients: number;
   readonly left: string | null;
 };
 
-export const roleNames = { instructor: 'instructor', lead: 'lead' } as const;
+export const roleNames: Readonly<Record<Role, string>> = { guest: 'guest', instructor: 'instructor', lead: 'lead' };
 export const roleChoices = [
+  { id: 'guest', name: 'guest', about: 'Reads what is shared with her, and changes nothing.' },
   { id: 'instructor', name: 'instructor', about: 'Teaches, and keeps what was done.' },
   { id: 'lead', name: 'lead', about: 'Also sets how the studio works, and who works in it.' },
 ];

@@ -6,7 +6,7 @@ import { listRecord, recordsPerPage } from '@/data/stores/record';
 import { findStudio } from '@/data/stores/studio';
 import type { Who } from '@/data/types';
 import { currentLocale } from '@/platform/server/locale';
-import { requireWho } from '@/platform/server/session';
+import { requireTeacher } from '@/platform/server/session';
 import { TheRecord } from './record';
 import type { RecordPage } from './record';
 
@@ -62,6 +62,6 @@ function words(value: unknown): string {
 }
 
 export async function RecordScreen(asked: Asked) {
-  const [who, locale] = await Promise.all([requireWho(), currentLocale()]);
+  const [who, locale] = await Promise.all([requireTeacher(), currentLocale()]);
   return <TheRecord page={await readRecord(who, asked, locale)} />;
 }

@@ -18,6 +18,7 @@ import { Picker } from '@/design/picker';
 import { StandingChip } from '@/design/standing';
 import { apparatusNames, positionNames } from '@/design/words';
 import { deferring } from '@/repertoire/words';
+import { ForTeachers } from '@/platform/browser/role';
 import type { BrowseLine, BrowsePage } from './read';
 import { startsWithWords } from './starts-with';
 import { directionNames, familyNames, ownWords, regionNames } from './words';
@@ -145,8 +146,10 @@ export function Browse({ lines, figures, clients, client, sequences }: BrowsePag
         <Row>
           <ButtonLink href="/repertoire/props">Props</ButtonLink>
           <ButtonLink href="/repertoire/glossary">Glossary</ButtonLink>
-          <ButtonLink href="/repertoire/entries">Edit</ButtonLink>
-          <ButtonLink href="/repertoire/files">Files</ButtonLink>
+          <ForTeachers>
+            <ButtonLink href="/repertoire/entries">Edit</ButtonLink>
+            <ButtonLink href="/repertoire/files">Files</ButtonLink>
+          </ForTeachers>
         </Row>
       </PageHead>
       <Suspense>

@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { writeFile } from '@/core/knowledge/files';
 import { findRepertoire, listOwn } from '@/data/stores/studio';
+import { guestsRead, mayUse } from '@/platform/server/rights';
 import { currentWho } from '@/platform/server/session';
 import { rulesVersion } from '@/repertoire';
 
@@ -10,6 +11,7 @@ const wanted = v.object({ what: v.picklist(['all', 'own']), as: v.picklist(['jso
 export async function sendRepertoire(request: Request): Promise<Response> {
   const who = await currentWho();
   if (!who) return new Response('Sign in first.', { status: 401 });
+  if (!mayUse(who, 'repertoire')) return new Response(guestsRead, { status: 403 });
   const asked = v.safeParse(wanted, Object.fromEntries(new URL(request.url).searchParams));
   if (!asked.success) return new Response('Ask for what=all or own, as=json or yaml.', { status: 400 });
   const { what, as } = asked.output;

@@ -6,6 +6,7 @@ import { figureSymbol } from '@/core/figure/print';
 import type { Exercise } from '@/core/knowledge/entries';
 import { remembering } from '@/core/remember';
 import { findRepertoire } from '@/data/stores/studio';
+import { guestsRead, mayUse } from '@/platform/server/rights';
 import { currentWho } from '@/platform/server/session';
 
 type Sheet = { readonly svg: string; readonly version: string };
@@ -32,6 +33,7 @@ export const figuresAddress = (exercises: readonly Exercise[]): string =>
 export async function sendFigures(request: Request): Promise<Response> {
   const who = await currentWho();
   if (!who) return new Response('Sign in first.', { status: 401 });
+  if (!mayUse(who, 'repertoire/figures')) return new Response(guestsRead, { status: 403 });
   const { svg, version } = sheetOf((await findRepertoire(who)).exercises);
   const isAsked = new URL(request.url).searchParams.get('v') === version;
   return new Response(svg, {

@@ -1,8 +1,8 @@
 import { currentLocale } from '@/platform/server/locale';
-import { requireWho } from '@/platform/server/session';
+import { requireTeacher } from '@/platform/server/session';
 import { readStudio } from './read';
 import { Studio } from './studio';
 
 export async function StudioScreen() {
-  return <Studio page={await readStudio(await requireWho(), await currentLocale())} />;
+  return <Studio page={await readStudio(await requireTeacher(), await currentLocale())} />;
 }

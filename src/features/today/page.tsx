@@ -1,3 +1,4 @@
+import { redirect } from 'next/navigation';
 import { currentLocale } from '@/platform/server/locale';
 import { requireWho } from '@/platform/server/session';
 import { readToday } from './read';
@@ -5,5 +6,6 @@ import { Today } from './today';
 
 export async function TodayScreen() {
   const [who, locale] = await Promise.all([requireWho(), currentLocale()]);
+  if (who.role === 'guest') redirect('/clients');
   return <Today {...await readToday(who, locale)} />;
 }

@@ -3,13 +3,13 @@ import { listApparatus } from '@/data/stores/apparatus';
 import { findClient, findNames } from '@/data/stores/clients';
 import { findLoad } from '@/data/stores/summaries';
 import { findRepertoire } from '@/data/stores/studio';
-import { requireWho } from '@/platform/server/session';
+import { requireTeacher } from '@/platform/server/session';
 import { deferring } from '@/repertoire/words';
 import type { WhatIfPage } from './page';
 import { WhatIfBench } from './what-if';
 
 export async function WhatIfScreen({ clientId }: { clientId?: string | undefined }) {
-  const who = await requireWho();
+  const who = await requireTeacher();
   const [repertoire, clients, found, apparatus] = await Promise.all([
     findRepertoire(who),
     findNames(who),

@@ -6,6 +6,7 @@ import type { PictureCard } from '@/data/types';
 import { guarded } from './act';
 import { isOwnOrigin } from './asking';
 import { readBounded } from './bounded';
+import { guestsRead, mayUse } from './rights';
 import { currentWho } from './session';
 
 type Sent = { readonly file: File; readonly clientId: string; readonly own: string | undefined };
@@ -27,6 +28,7 @@ export function receivePicture(request: Request): Promise<Result<PictureCard>> {
   return guarded(async () => {
     const who = await currentWho();
     if (!who) return failure('signedOut', 'You are signed out. Sign in again, then send the picture once more.');
+    if (!mayUse(who, 'pictures')) return failure('notAllowed', guestsRead);
     if (!isOwnOrigin(request)) return failure('otherOrigin', 'This was not sent by a page of this studio.');
     const body = await readBounded(request, mostBytes + 65_536);
     if (!body)
@@ -49,7 +51,7 @@ const uuid = /^[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
 /** A kept picture's bytes, for those who may see it: asked every time, so that nothing is shown after signing out. */
 export async function sendPicture(request: Request, id: string): Promise<Response> {
   const who = await currentWho();
-  const mine = who && uuid.test(id) && (await hasPicture(who, id));
+  const mine = who && mayUse(who, 'pictures/[id]') && uuid.test(id) && (await hasPicture(who, id));
   if (!mine) return new Response('Not found', { status: 404, headers: { 'cache-control': 'no-store' } });
   const kept = { etag: `"${id}"`, 'cache-control': 'private, no-cache', vary: 'cookie' }; // its bytes never change
   if (request.headers.get('if-none-match') === kept.etag) return new Response(null, { status: 304, headers: kept });

@@ -1,9 +1,10 @@
 // Who may do what: every action once. `act` asks here before it looks at what was sent; a test walks them all.
-import type { Role } from '@/data/types';
+import { roleIds } from '@/data/types';
+import type { Role, Who } from '@/data/types';
 
 /** Whatever changes or reads by an action, and the least that one must be for it. */
 export const rights = {
-  findClientNames: 'instructor',
+  findClientNames: 'guest',
   keepRanges: 'instructor',
   strikeOutRange: 'instructor',
   noteStop: 'instructor',
@@ -13,8 +14,12 @@ export const rights = {
   setExerciseStance: 'lead',
   previewFile: 'instructor',
   keepFile: 'lead',
-  setPassword: 'instructor',
-  signOutElsewhere: 'instructor',
+  setPassword: 'guest',
+  signOutElsewhere: 'guest',
+  startSecond: 'guest',
+  finishSecond: 'guest',
+  makeCodes: 'guest',
+  dropSecond: 'guest',
   chooseExercise: 'instructor',
   beginLook: 'instructor',
   keepMarks: 'instructor',
@@ -37,6 +42,9 @@ export const rights = {
   setClientStance: 'instructor',
   keepTable: 'instructor',
   erase: 'lead',
+  giveClient: 'instructor',
+  share: 'instructor',
+  shareNoMore: 'instructor',
   addToRoom: 'instructor',
   keepRig: 'instructor',
   takeAway: 'instructor',
@@ -46,11 +54,14 @@ export const rights = {
   setStance: 'lead',
   setTolerance: 'lead',
   setRooms: 'lead',
+  setSight: 'lead',
+  askForSecond: 'lead',
   inviteColleague: 'lead',
   renewPassword: 'lead',
   takeBackLink: 'lead',
   changeRole: 'lead',
   signColleagueOut: 'lead',
+  takeSecond: 'lead',
   letColleagueGo: 'lead',
   takeDemoAway: 'lead',
 } as const satisfies Record<string, Role>;
@@ -59,4 +70,31 @@ export type ActionName = keyof typeof rights;
 /** What anybody may do who is not signed in. */
 export const openToAll: readonly string[] = ['signInWith', 'makeStudio', 'join', 'signOutHere', 'keepTheme'];
 
-export const isAllowedTo = (role: Role, name: ActionName): boolean => rights[name] === 'instructor' || role === 'lead';
+/** What somebody may do who has yet to set up the second factor that her studio asks for. */
+export const beforeSecond: readonly ActionName[] = ['startSecond', 'finishSecond'];
+
+export const guestsRead = 'You are a guest here: you read what is shared with you, and change nothing.';
+
+/** Whether a role is at least another. */
+const isAtLeast = (role: Role, least: Role): boolean => roleIds.indexOf(role) >= roleIds.indexOf(least);
+
+export const isAllowedTo = (role: Role, name: ActionName): boolean => isAtLeast(role, rights[name]);
+
+/** Routes that answer with what is kept, and the least that one must be for each. */
+export const routeRights = {
+  clients: 'instructor',
+  'clients/[id]': 'lead',
+  'floor/day': 'instructor',
+  'floor/exchange': 'instructor',
+  'hand-out/[id]': 'guest',
+  pictures: 'instructor',
+  'pictures/[id]': 'guest',
+  repertoire: 'guest',
+  'repertoire/figures': 'guest',
+} as const satisfies Record<string, Role>;
+export type RouteName = keyof typeof routeRights;
+
+/** Routes that answer anybody: they tell nothing of a studio. */
+export const routesForAll: readonly string[] = ['health'];
+
+export const mayUse = ({ role }: Pick<Who, 'role'>, route: RouteName): boolean => isAtLeast(role, routeRights[route]);

@@ -1,10 +1,10 @@
 import type { Metadata } from 'next';
 import { Batch } from '@/features/batch/batch';
-import { requireWho } from '@/platform/server/session';
+import { requireTeacher } from '@/platform/server/session';
 
 export const metadata: Metadata = { title: 'Many pictures' };
 
 export default async function Page() {
-  await requireWho();
+  await requireTeacher();
   return <Batch />;
 }

@@ -1,6 +1,6 @@
 import { onFileConditions } from '@/core/knowledge/conditions';
 import { notFound } from 'next/navigation';
-import { requireWho } from '@/platform/server/session';
+import { requireTeacher } from '@/platform/server/session';
 import { findRepertoire } from '@/data/stores/studio';
 import type { Who } from '@/data/types';
 import { deferring } from '@/repertoire/words';
@@ -18,12 +18,12 @@ async function choicesOf(who: Who): Promise<Choices> {
 }
 
 export async function NewClientScreen() {
-  const who = await requireWho();
+  const who = await requireTeacher();
   return <ClientForm values={emptyClient} deferring={deferring} choices={await choicesOf(who)} />;
 }
 
 export async function EditClientScreen({ id }: { id: string }) {
-  const who = await requireWho();
+  const who = await requireTeacher();
   const [read, choices] = await Promise.all([readClientForm(who, id), choicesOf(who)]);
   return read.ok ? <ClientForm id={id} values={read.value} deferring={deferring} choices={choices} /> : notFound();
 }

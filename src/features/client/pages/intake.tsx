@@ -1,6 +1,6 @@
 import { onFileConditions } from '@/core/knowledge/conditions';
 import { notFound } from 'next/navigation';
-import { requireWho } from '@/platform/server/session';
+import { requireTeacher } from '@/platform/server/session';
 import { findClient } from '@/data/stores/clients';
 import { findRepertoire, findStudio } from '@/data/stores/studio';
 import { todayIn } from '@/data/days';
@@ -8,7 +8,7 @@ import { deferring } from '@/repertoire/words';
 import { IntakeForm } from '../intake';
 
 export async function IntakeScreen({ id }: { id: string }) {
-  const who = await requireWho();
+  const who = await requireTeacher();
   const [found, studio, { conditions, stopSigns }] = await Promise.all([
     findClient(who, id),
     findStudio(who),

@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation';
-import { requireWho } from '@/platform/server/session';
+import { requireTeacher } from '@/platform/server/session';
 import { currentLocale } from '@/platform/server/locale';
 import { datesIn, todayIn } from '@/data/days';
 import { findClient } from '@/data/stores/clients';
@@ -8,7 +8,7 @@ import { findStudio } from '@/data/stores/studio';
 import { ClientRanges } from '../ranges';
 
 export async function ClientRangesScreen({ id }: { id: string }) {
-  const who = await requireWho();
+  const who = await requireTeacher();
   const [found, studio, cards] = await Promise.all([findClient(who, id), findStudio(who), listRanges(who, [id])]);
   if (!found.ok) notFound();
   const { shortDay } = datesIn(await currentLocale(), studio.timeZone);

@@ -1,12 +1,12 @@
 import { notFound } from 'next/navigation';
-import { requireWho } from '@/platform/server/session';
+import { requireTeacher } from '@/platform/server/session';
 import { layStances } from '@/core/knowledge/stances';
 import { findClient } from '@/data/stores/clients';
 import { findRepertoire, findStudio } from '@/data/stores/studio';
 import { ClientStances } from '../stances';
 
 export async function ClientStancesScreen({ id }: { id: string }) {
-  const who = await requireWho();
+  const who = await requireTeacher();
   const [found, studio, repertoire] = await Promise.all([findClient(who, id), findStudio(who), findRepertoire(who)]);
   if (!found.ok) notFound();
   const client = found.value;

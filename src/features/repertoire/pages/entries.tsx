@@ -1,7 +1,7 @@
-import { requireWho } from '@/platform/server/session';
+import { requireTeacher } from '@/platform/server/session';
 import { Entries } from '../entries';
 import { readEntries } from '../read';
 
 export async function EntriesScreen() {
-  return <Entries lines={await readEntries(await requireWho())} />;
+  return <Entries lines={await readEntries(await requireTeacher())} />;
 }

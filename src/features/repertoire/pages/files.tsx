@@ -1,7 +1,7 @@
-import { requireWho } from '@/platform/server/session';
+import { requireTeacher } from '@/platform/server/session';
 import { Files } from '../files';
 
 export async function FilesScreen() {
-  await requireWho();
+  await requireTeacher();
   return <Files />;
 }
