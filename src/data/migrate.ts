@@ -17,6 +17,7 @@ import * as backups from './migrations/014-backups';
 import * as theRecord from './migrations/015-record';
 import * as whoseClients from './migrations/016-whose-clients';
 import * as secondFactor from './migrations/017-second-factor';
+import * as thePapers from './migrations/018-papers';
 import { restartable } from './migrations/restartable';
 
 type Migration = {
@@ -42,6 +43,7 @@ const migrations: readonly (readonly [string, Migration])[] = [
   ['015-record', theRecord],
   ['016-whose-clients', whoseClients],
   ['017-second-factor', secondFactor],
+  ['018-papers', thePapers],
 ];
 
 /** Brings the tables to the newest shape, or to that of `to`; returns the names of the migrations that ran. */

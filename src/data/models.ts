@@ -16,6 +16,7 @@ import type { Setting } from '@/core/alignment/setting';
 import type { LegLengths } from '@/core/body/segments';
 import type { PubicMark } from '@/core/knowledge/consent';
 import type { ApparatusKind } from '@/core/knowledge/load-tags';
+import type { Contact, PaperKind, Signer } from '@/core/knowledge/papers';
 import type { SessionEvent } from '@/core/progression/events';
 import type { EditableKind } from '@/core/knowledge/own-entries';
 import type { RecordKind } from './record-kinds';
@@ -124,6 +125,8 @@ export class Client extends Model<Attributes<Client>, Creation<Client>> {
   declare touchConsent: boolean;
   declare pubicMark: CreationOptional<PubicMark>;
   declare note: string;
+  /** Whom to call, and who signs for a child. */
+  declare contacts: CreationOptional<Contact[] | null>;
   /** Whose client she is; null: nobody's but the leads'. */
   declare instructorId: CreationOptional<string | null>;
   declare createdAt: Date;
@@ -407,6 +410,51 @@ export class SessionEventRow extends Model<Attributes<SessionEventRow>, Creation
   declare event: SessionEvent;
 }
 
+/** Words of a paper that a studio wrote for itself. */
+export class PaperTextRow extends Model<Attributes<PaperTextRow>, Creation<PaperTextRow>> {
+  declare id: string;
+  declare studioId: string;
+  declare kind: PaperKind;
+  declare version: number;
+  declare words: string;
+  declare madeBy: string;
+  declare madeAt: Date;
+}
+
+/** What a client agreed to or not, with the words that were signed; rows are only added. */
+export class PaperRow extends Model<Attributes<PaperRow>, Creation<PaperRow>> {
+  declare id: string;
+  declare studioId: string;
+  declare clientId: string;
+  declare kind: PaperKind;
+  declare gives: boolean;
+  declare version: number;
+  declare words: string;
+  declare signedName: string;
+  declare signedAs: Signer;
+  declare signedOn: string;
+  declare madeBy: string;
+  declare madeAt: Date;
+}
+
+/** The report of a stop. */
+export class Incident extends Model<Attributes<Incident>, Creation<Incident>> {
+  declare id: string;
+  declare studioId: string;
+  declare clientId: string;
+  declare stopId: string;
+  declare doing: string;
+  declare happened: string;
+  declare done: string;
+  declare told: string;
+  declare atTime: string;
+  declare madeBy: string;
+  declare madeAt: Date;
+  declare changedBy: CreationOptional<string | null>;
+  declare changedAt: CreationOptional<Date | null>;
+  declare revision: CreationOptional<number>;
+}
+
 /** How often a correction was tried against a fault with a client, and helped. */
 export class ClientTrialCount extends Model<Attributes<ClientTrialCount>, Creation<ClientTrialCount>> {
   declare clientId: string;
@@ -591,6 +639,7 @@ export function defineModels(sequelize: Sequelize): void {
     touchConsent: BOOLEAN,
     pubicMark: STRING,
     note: TEXT,
+    contacts: json('contacts'),
     instructorId: UUID,
     createdAt: DATE(3),
     claims,
@@ -617,6 +666,45 @@ export function defineModels(sequelize: Sequelize): void {
     since: DATEONLY,
     dueOn: DATEONLY,
     kindOf: STRING,
+    revision,
+  });
+  define(PaperTextRow, 'paper_texts', {
+    id,
+    studioId,
+    kind: STRING,
+    version: INTEGER,
+    words: TEXT,
+    madeBy: STRING,
+    madeAt: DATE(3),
+  });
+  define(PaperRow, 'papers', {
+    id,
+    studioId,
+    clientId: UUID,
+    kind: STRING,
+    gives: BOOLEAN,
+    version: INTEGER,
+    words: TEXT,
+    signedName: STRING,
+    signedAs: STRING,
+    signedOn: DATEONLY,
+    madeBy: STRING,
+    madeAt: DATE(3),
+  });
+  define(Incident, 'incidents', {
+    id,
+    studioId,
+    clientId: UUID,
+    stopId: UUID,
+    doing: STRING,
+    happened: TEXT,
+    done: TEXT,
+    told: STRING,
+    atTime: STRING,
+    madeBy: STRING,
+    madeAt: DATE(3),
+    changedBy: STRING,
+    changedAt: DATE(3),
     revision,
   });
   define(OwnEntryRow, 'own_entries', {

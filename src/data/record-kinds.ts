@@ -6,6 +6,7 @@ export const recordKinds = [
   'overrule',
   'stop',
   'intake',
+  'paper',
   'export',
   'signIn',
   'people',

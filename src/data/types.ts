@@ -6,6 +6,7 @@ import type { LegLengths } from '@/core/body/segments';
 import type { Role as PictureRole } from '@/core/alignment/look-values';
 import type { Marks } from '@/core/anatomy/marks';
 import type { Setting } from '@/core/alignment/setting';
+import type { Contact } from '@/core/knowledge/papers';
 import type { PubicMark } from '@/core/knowledge/consent';
 import type { ActingOn, Overrule } from '@/core/knowledge/cautions';
 import type { ConditionOnFile } from '@/core/knowledge/conditions';
@@ -133,6 +134,8 @@ export type ClientCard = {
   readonly school: string | null;
   readonly stances: Readonly<Record<string, string>>;
   readonly touchConsent: boolean;
+  /** Whom to call, and who signs for a child. */
+  readonly contacts: readonly Contact[];
   readonly pubicMark: PubicMark;
   readonly note: string;
   readonly conditions: readonly ConditionOnFile[];

@@ -61,7 +61,10 @@ test('everything of a client is counted and handed over under names that a stran
   // Every table of clients is in it, but what is worked out from the rest.
   const told = [
     'client_conditions',
+    'client_shares',
     'overrules',
+    'papers',
+    'incidents',
     'stops',
     'intakes',
     'appointments',

@@ -33,6 +33,10 @@ export function conditionOfRule({ conditions }: Pick<Repertoire, 'conditions'>, 
   return conditions.find((one) => one.id === id)?.name ?? gone(id);
 }
 
+/** A stop sign by its name. */
+export const signName = ({ stopSigns }: Pick<Repertoire, 'stopSigns'>, id: string): string =>
+  stopSigns.find((one) => one.id === id)?.name ?? gone(id);
+
 /** A school by its name. */
 export const schoolName = ({ schools }: Pick<Repertoire, 'schools'>, id: string): string =>
   schools.find((one) => one.id === id)?.name ?? gone(id);

@@ -27,6 +27,8 @@ import { removeStudio } from '../stores/founding';
 import { transact } from '../transact';
 import type { StoredDose, Who } from '../types';
 import { addApparatus, keepSetting } from '../stores/apparatus';
+import { signPaper } from '../stores/papers';
+import { shareClient } from '../stores/shares';
 import {
   demoApparatus,
   demoClients,
@@ -239,7 +241,7 @@ async function fillStudio(): Promise<string> {
   const who = new Map<InstructorKey, Who>();
   for (const { key, email, name, role } of demoInstructors) {
     const userId = newId();
-    who.set(key, { userId, studioId, name, role, sees: 'all' });
+    who.set(key, { userId, studioId, name, role, sees: role === 'guest' ? 'own' : 'all' });
     await User.create({ id: userId, studioId, email, name, role, passwordHash, createdAt: new Date() });
   }
   const asking = (key: InstructorKey): Who =>
@@ -251,8 +253,19 @@ async function fillStudio(): Promise<string> {
 
   for (const [index, person] of demoClients.entries())
     await fillClient(asking(person.instructor), person, index, apparatus);
+  for (const { name } of demoClients.filter(({ isShared }) => isShared)) {
+    const client = await Client.findOne({ where: { studioId, name }, rejectOnEmpty: true });
+    const until = today(demoStudio.timeZone).add({ days: 30 }).toString();
+    must(await shareClient(asking('wren'), client.id, { id: newId(), personId: asking('linnet').userId, until }));
+  }
   return studioId;
 }
+
+/** What a demo client signed when she came. */
+const agreed = () => ({
+  ...{ gives: true, version: 0, signedAs: 'self' as const },
+  signedOn: today(demoStudio.timeZone).subtract({ days: 120 }).toString(),
+});
 
 /** One client with what is on file and everything that was done. `apparatus`: ids by name. */
 async function fillClient(
@@ -276,6 +289,8 @@ async function fillClient(
     school,
     touchConsent,
     note,
+    contacts: [...(person.contacts ?? [])],
+    instructorId: instructor.userId,
     createdAt: new Date(Date.now() - 120 * dayMs),
   });
   for (const { condition, note: detail = '', clearedWeeksAgo, clearedBy = null, dueInWeeks } of person.conditions) {
@@ -285,6 +300,8 @@ async function fillClient(
     const kept = { condition, note: detail, clearedOn, clearedBy, dueOn };
     await ClientCondition.create({ id: newId(), studioId, clientId, ...kept });
   }
+  if (touchConsent)
+    must(await signPaper(instructor, clientId, { ...agreed(), kind: 'touch', signedName: name }, newId()));
   for (const { exercise, level, weeksAgo } of person.standings)
     await Dose.create({
       id: newId(),

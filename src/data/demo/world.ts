@@ -1,4 +1,5 @@
 // The demo world: a boathouse studio on a made-up tidal river. Nobody and nothing here exists.
+import type { Contact } from '@/core/knowledge/papers';
 import type { Pose } from '@/core/body/pose';
 import type { Body } from '@/core/body/segments';
 import { usualRig } from '@/core/springs/apparatus';
@@ -44,6 +45,7 @@ export const demoStudio = {
 export const demoInstructors = [
   { key: 'wren', email: demoSignIn.email, name: 'Wren Halyard', role: 'lead' },
   { key: 'corin', email: 'corin@boathouse.example', name: 'Corin Sandbar', role: 'instructor' },
+  { key: 'linnet', email: 'linnet@boathouse.example', name: 'Linnet Staithe', role: 'guest' },
 ] as const;
 export type InstructorKey = (typeof demoInstructors)[number]['key'];
 
@@ -58,6 +60,9 @@ export type DemoClient = {
   school?: string;
   touchConsent: boolean;
   note?: string;
+  contacts?: readonly Contact[];
+  /** Shared with the guest for a while. */
+  isShared?: boolean;
   conditions: readonly {
     condition: string;
     note?: string;
@@ -79,6 +84,10 @@ export const demoClients: readonly DemoClient[] = [
     massKg: 66,
     sex: 'f',
     touchConsent: true,
+    contacts: [
+      { name: 'Joss Tolleck', relation: 'husband', phone: '020 7946 0141', isEmergency: true, isGuardian: false },
+    ],
+    isShared: true,
     conditions: [{ condition: 'neck', note: 'stiff after long drives; head supported' }],
     instructor: 'wren',
     today: { at: [8, 30], minutes: 50, note: 'Wants to try both legs up.' },

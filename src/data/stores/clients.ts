@@ -13,6 +13,7 @@ import { transact } from '../transact';
 import type { AppointmentCard, ClientCard, IntakeCard, StopCard, Who } from '../types';
 import { claimClient, claimStudio } from './claims';
 import { payOwed } from './follows';
+import { readContacts } from './papers';
 import { note, noteLooks } from './record';
 import { clientsSeenBy } from './seen-by';
 
@@ -92,6 +93,7 @@ async function toCards(who: Who, clients: readonly Client[], transaction?: Trans
     school: client.school,
     stances: client.stances ?? {},
     touchConsent: client.touchConsent,
+    contacts: readContacts(client.contacts),
     pubicMark: client.pubicMark,
     note: client.note,
     conditions: conditionsOf(client, onFileOf(client.id), today),
@@ -147,7 +149,7 @@ export async function listClients(
 
 export type NewClient = Omit<
   ClientCard,
-  'id' | 'claims' | 'revision' | 'conditions' | 'overrules' | 'stop' | 'intake' | 'stances'
+  'id' | 'claims' | 'revision' | 'conditions' | 'overrules' | 'stop' | 'intake' | 'stances' | 'contacts'
 > & {
   readonly conditions: readonly string[];
   readonly stances?: Record<string, string>;

@@ -5,6 +5,7 @@ import { Picture } from '../models';
 import { ready } from '../ready';
 import { transact } from '../transact';
 import type { PictureCard, Who } from '../types';
+import { isRefused } from './papers';
 import { maySee, rowsSeenBy } from './seen-by';
 
 export type NewPicture = {
@@ -35,6 +36,12 @@ export function addPicture(who: Who, picture: NewPicture, id = newId()): Promise
     const { studioId } = who;
     if (!(await maySee(who, picture.clientId, transaction)))
       return failure('notFound', 'There is no such client in this studio.', 'client');
+    if (await isRefused(who, picture.clientId, 'pictures', transaction))
+      return failure(
+        'noConsent',
+        'She has not agreed to pictures: her papers say so. Measure by hand or by eye.',
+        'client',
+      );
     const kept = await Picture.findOne({ where: { id, studioId }, attributes: withoutBytes, transaction });
     return success(card(kept ?? (await Picture.create({ id, studioId, ...picture, createdAt }, { transaction }))));
   });

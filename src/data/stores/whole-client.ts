@@ -23,6 +23,8 @@ const kinds = {
   overrules: 'overrules',
   stopSigns: 'stops',
   intakeForms: 'intakes',
+  papers: 'papers',
+  reportsOfStops: 'incidents',
   appointments: 'appointments',
   looks: 'looks',
   pictures: 'pictures',

@@ -88,7 +88,8 @@ export function Client({ page: whole, deferring }: { page: ClientPage; deferring
                 {whole.changedStances > 0 ? `${whole.changedStances} stances changed` : 'Stances'}
               </TextLink>
               <TextLink href={`${here}/ranges`}>Own ranges</TextLink>
-              <TextLink href={`${here}/seen-by`}>Who sees her</TextLink>
+              <TextLink href={`${here}/papers`}>Papers</TextLink>
+              <TextLink href={`${here}/seen-by`}>Seen by</TextLink>
             </ForTeachers>
             <Chip>{client.touchConsent ? 'touch: agreed' : 'touch: not agreed'}</Chip>
           </Row>

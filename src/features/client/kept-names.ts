@@ -7,6 +7,8 @@ export const keptNames: Readonly<Record<Kept, string>> = {
   overrules: 'overrules of cautions',
   stopSigns: 'stop signs',
   intakeForms: 'intake forms',
+  papers: 'papers that were signed',
+  reportsOfStops: 'reports of stops',
   appointments: 'appointments',
   looks: 'looks',
   pictures: 'pictures',

@@ -20,7 +20,14 @@ import { intakeHolds } from '@/core/knowledge/caution-forms';
 import { cautionsOf, conditionsInForce } from '@/core/knowledge/conditions';
 import type { Caution } from '@/core/knowledge/conditions';
 import type { Block } from '@/core/anatomy/blocks';
-import { conditionOfRule, correctionWords, exerciseName, faultWords, schoolName } from '@/core/knowledge/names';
+import {
+  conditionOfRule,
+  correctionWords,
+  exerciseName,
+  faultWords,
+  schoolName,
+  signName,
+} from '@/core/knowledge/names';
 import type { Repertoire } from '@/core/knowledge/entries';
 import { sliceOf } from '@/core/knowledge/slice';
 import type { Result } from '@/core/result';
@@ -469,7 +476,7 @@ export async function readClient(
     stopSigns: repertoire.stopSigns,
     stops: stops.map(({ sign, madeAt, ...stop }) => ({
       ...stop,
-      sign: repertoire.stopSigns.find((one) => one.id === sign)?.name ?? sign,
+      sign: signName(repertoire, sign),
       on: dayText(madeAt),
     })),
     changedStances: Object.keys(client.stances).length,

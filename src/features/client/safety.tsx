@@ -54,9 +54,10 @@ export function StopBanner({ page: { client, stops, today }, deferring }: { page
           Nothing goes on before clearance is on file. {deferring}
         </span>
         <ForTeachers>
-          <Button onPress={() => setOpen(true)} style={{ justifySelf: 'start' }}>
-            Clearance received
-          </Button>
+          <Row>
+            <Button onPress={() => setOpen(true)}>Clearance received</Button>
+            <ButtonLink href={`/clients/${client.id}/stops/${current.id}`}>Report of this stop</ButtonLink>
+          </Row>
         </ForTeachers>
       </Stack>
       <Dialog title="Clearance received" isOpen={open} onClose={() => setOpen(false)}>

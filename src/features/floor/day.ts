@@ -12,6 +12,7 @@ import { setText } from '@/core/springs/springs';
 import { listApparatus, newestSettings } from '@/data/stores/apparatus';
 import { findClient, listAppointments } from '@/data/stores/clients';
 import { withShapes } from '@/core/corrections/evidence';
+import { emergencyOf } from '@/core/knowledge/papers';
 import { newestRanges } from '@/core/knowledge/ranges';
 import { listRanges } from '@/data/stores/ranges';
 import { findEvidence } from '@/data/stores/evidence';
@@ -115,6 +116,7 @@ function toFloor(
     acting: actingOn(client),
     conditions: conditionsInForce(client.conditions),
     touchConsent: client.touchConsent,
+    contact: emergencyOf(client.contacts) ?? null,
     ranges: newestRanges(known.ranges.filter(({ clientId }) => clientId === client.id)),
     school: client.school,
     stances: client.stances,

@@ -6,7 +6,7 @@ import type { ItemView } from './state';
 
 export type Recorder = (what: Payload) => Promise<string>;
 export type Sheets =
-  'note' | 'pain' | 'felt' | 'look' | 'picture' | 'change' | 'plan' | 'help' | 'stop' | 'aside' | 'end';
+  'note' | 'pain' | 'felt' | 'look' | 'picture' | 'change' | 'plan' | 'help' | 'stop' | 'call' | 'aside' | 'end';
 
 export type InHand = {
   readonly pack: DayPack;

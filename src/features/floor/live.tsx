@@ -1,7 +1,7 @@
 'use client';
 
 // The live session.
-import { CircleHelp, CloudOff, Flag, ListOrdered, OctagonX, Undo2 } from 'lucide-react';
+import { CircleHelp, CloudOff, Flag, ListOrdered, OctagonX, Phone, Undo2 } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
 import styled from 'styled-components';
@@ -25,6 +25,7 @@ const PainSheet = dynamic(() => import('./sheets').then((all) => all.PainSheet))
 const FeltSheet = dynamic(() => import('./felt-sheet').then((all) => all.FeltSheet));
 const PictureSheet = dynamic(() => import('./sheets').then((all) => all.PictureSheet));
 const PlanSheet = dynamic(() => import('./sheets').then((all) => all.PlanSheet));
+const CallSheet = dynamic(() => import('./call-sheet').then((all) => all.CallSheet));
 const StopSheet = dynamic(() => import('./sheets').then((all) => all.StopSheet));
 
 const Frame = styled.main`
@@ -191,8 +192,10 @@ function OpenSheet({ live }: { readonly live: Live }) {
         if (session.client === null) await record(beginning(state));
         return record(what);
       };
-      return <StopSheet pack={pack} record={recordStop} onClose={onClose} />;
+      return <StopSheet pack={pack} client={client} record={recordStop} onClose={onClose} />;
     }
+    case 'call':
+      return <CallSheet client={client} onClose={onClose} />;
     case 'help':
       return <HelpSheet onClose={onClose} />;
     case 'aside':
@@ -244,6 +247,9 @@ function LiveHead({ live }: { readonly live: Live }) {
         </Tap>
         <Tap onClick={() => setSheet('help')} aria-label="Keys and pedals">
           <CircleHelp size={24} aria-hidden />
+        </Tap>
+        <Tap onClick={() => setSheet('call')} aria-label="Whom to call">
+          <Phone size={24} aria-hidden />
         </Tap>
         <Tap $look="out" onClick={() => setSheet('stop')} aria-label="Stop sign">
           <OctagonX size={24} aria-hidden />

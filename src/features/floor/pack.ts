@@ -7,6 +7,7 @@ import type { Evidence, Trial } from '@/core/corrections/evidence';
 import type { LastFinding } from '@/core/progression/summary';
 import type { ActingOn } from '@/core/knowledge/cautions';
 import { cautionsOf } from '@/core/knowledge/conditions';
+import type { Contact } from '@/core/knowledge/papers';
 import type { Caution } from '@/core/knowledge/conditions';
 import type { Repertoire } from '@/core/knowledge/entries';
 import type { ApparatusKind } from '@/core/knowledge/load-tags';
@@ -30,6 +31,8 @@ export type FloorClient = {
   readonly acting: ActingOn;
   readonly conditions: readonly string[];
   readonly touchConsent: boolean;
+  /** Whom to call in an emergency. */
+  readonly contact: Pick<Contact, 'name' | 'relation' | 'phone'> | null;
   /** How far her own joints go, the newest of each. */
   readonly ranges: readonly OwnRange[];
   readonly school: string | null;

@@ -13,6 +13,7 @@ import { levelText, rungAt } from '@/core/load/rungs';
 import type { Session } from '@/core/progression/session';
 import { StandingChip } from '@/design/standing';
 import { stopWords } from '@/repertoire/words';
+import { Call } from './call-sheet';
 import type { Recorder } from './in-hand';
 import type { Aside } from './held';
 import type { DayPack, FloorClient } from './pack';
@@ -104,12 +105,18 @@ export function PainSheet({
   );
 }
 
-export function StopSheet({ pack, record, onClose }: Common & { readonly pack: DayPack }) {
+export function StopSheet({
+  pack,
+  client,
+  record,
+  onClose,
+}: Common & { readonly pack: DayPack; readonly client: FloorClient }) {
   const [seen, setSeen] = useState('');
   const [sign, setSign] = useState<string>();
   return (
     <Sheet title="Stop: what was seen?" onClose={onClose}>
       <Warn>{stopWords}</Warn>
+      <Call client={client} />
       <Wrapping role="group" aria-label="Stop sign">
         {pack.repertoire.stopSigns.map(({ id, name }) => (
           <Tap key={id} $look={sign === id ? 'chosen' : 'out'} aria-pressed={sign === id} onClick={() => setSign(id)}>

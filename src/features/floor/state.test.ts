@@ -27,6 +27,7 @@ const client = (more: Partial<FloorClient> = {}): FloorClient => ({
   acting: { conditions: [] },
   conditions: [],
   touchConsent: true,
+  contact: null,
   ranges: [],
   school: null,
   stances: {},

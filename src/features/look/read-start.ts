@@ -8,7 +8,7 @@ import { exerciseAt } from '@/core/knowledge/find';
 import { setUpAt, watchedAt } from '@/core/knowledge/fits';
 import { lastFound } from '@/core/knowledge/kept';
 import { looksAt } from '@/core/knowledge/looks';
-import { schoolName } from '@/core/knowledge/names';
+import { schoolName, signName } from '@/core/knowledge/names';
 import { isAllowed } from '@/core/knowledge/standings';
 import { layStances } from '@/core/knowledge/stances';
 import { watchFor } from '@/core/knowledge/watch';
@@ -182,7 +182,6 @@ export async function readStart(
     const seen = new Set(seenLevels(exercise).map(String));
     return { id, name, plain, isAllowed: Object.entries(levels).some(([at, one]) => seen.has(at) && isAllowed(one)) };
   });
-  const signName = (sign: string) => repertoire.stopSigns.find(({ id }) => id === sign)?.name ?? sign;
   const asked = { exercise: wanted, level: wantedLevel };
   const first = firstOf(looked, context.value, asked, last);
   return success({
@@ -192,7 +191,9 @@ export async function readStart(
     notAsAsked: whyNot(exercises, context.value, asked, first?.level),
     exercises,
     exercise: first ? startExercise(first.exercise, context.value) : null,
-    stopped: client.stop ? { sign: signName(client.stop.sign), on: dayOf(studio.timeZone, client.stop.madeAt) } : null,
+    stopped: client.stop
+      ? { sign: signName(repertoire, client.stop.sign), on: dayOf(studio.timeZone, client.stop.madeAt) }
+      : null,
     stopSigns: repertoire.stopSigns,
     rooms: studio.rooms.map(({ id, name }) => ({ id, name })),
     room: studio.room.id,

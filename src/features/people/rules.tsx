@@ -24,7 +24,7 @@ export function Rules({ page: { sees, nobodys, wantsSecond, hasSecond, people },
   return (
     <>
       <Section aria-label="Whose clients">
-        <h2>Whose clients</h2>
+        <h2>Instructors see</h2>
         <OneOf
           label="Instructors see"
           value={sees}
@@ -57,7 +57,7 @@ export function Rules({ page: { sees, nobodys, wantsSecond, hasSecond, people },
           )}
           {!hasSecond && !wantsSecond ? (
             <Small>
-              <TextLink href="/second">Set up one of your own</TextLink> before you ask the others for theirs.
+              <TextLink href="/second">Set up a second factor of your own</TextLink> before you ask everybody for one.
             </Small>
           ) : (
             <Small>

@@ -39,6 +39,7 @@ const kinds = [
   { id: 'overrule', name: 'overrules' },
   { id: 'stop', name: 'stop signs' },
   { id: 'intake', name: 'intake forms' },
+  { id: 'paper', name: 'papers' },
   { id: 'export', name: 'what was taken out' },
   { id: 'signIn', name: 'sign-ins' },
   { id: 'people', name: 'people' },

@@ -1,5 +1,6 @@
 import { placeWords } from '@/core/anatomy/places';
 import { decisionWords, verdictWords } from '@/core/progression/words';
+import { signName } from '@/core/knowledge/names';
 import type { Repertoire } from '@/core/knowledge/entries';
 import type { Payload } from '@/core/progression/events';
 import { levelText } from '@/core/load/rungs';
@@ -29,7 +30,7 @@ export function eventWords(what: Payload, session: Session, names: Names): strin
     case 'ready':
       return readyWords(what, names);
     case 'stopSeen':
-      return `Stop sign: ${names.stopSigns.find(({ id }) => id === what.sign)?.name ?? what.sign}${what.seen ? `. ${what.seen}` : ''}`;
+      return `Stop sign: ${signName(names, what.sign)}${what.seen ? `. ${what.seen}` : ''}`;
     case 'checked':
       return `Apparatus checked: ${what.apparatus}`;
     case 'opened':

@@ -2,7 +2,7 @@
 
 import { useAsking, withoutPath } from '@/platform/browser/asking';
 import { answered } from '@/core/result';
-import { Plus, ScrollText, Trash2, UsersRound } from 'lucide-react';
+import { FileSignature, Plus, ScrollText, Trash2, UsersRound } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import styled from 'styled-components';
@@ -79,6 +79,10 @@ export function Studio({ page }: { page: StudioPage }) {
               The record
             </ButtonLink>
           )}
+          <ButtonLink href="/studio/papers">
+            <FileSignature size={18} aria-hidden />
+            Papers
+          </ButtonLink>
           <ButtonLink href="/studio/people">
             <UsersRound size={18} aria-hidden />
             People
