@@ -4,6 +4,10 @@ import { DateFormatter, fromDate, parseDate, toCalendarDate, today } from '@inte
 /** The day on which a moment falls. */
 export const dayOf = (timeZone: string, at: Date): string => toCalendarDate(fromDate(at, timeZone)).toString();
 
+/** The moment so many months before another, by the studio's calendar. */
+export const monthsBefore = (timeZone: string, at: Date, months: number): Date =>
+  fromDate(at, timeZone).subtract({ months }).toDate();
+
 /** The moment at which a day is over. */
 export const endOfDay = (timeZone: string, day: string): Date => parseDate(day).add({ days: 1 }).toDate(timeZone);
 

@@ -18,6 +18,7 @@ import * as theRecord from './migrations/015-record';
 import * as whoseClients from './migrations/016-whose-clients';
 import * as secondFactor from './migrations/017-second-factor';
 import * as thePapers from './migrations/018-papers';
+import * as keeping from './migrations/019-keeping';
 import { restartable } from './migrations/restartable';
 
 type Migration = {
@@ -44,6 +45,7 @@ const migrations: readonly (readonly [string, Migration])[] = [
   ['016-whose-clients', whoseClients],
   ['017-second-factor', secondFactor],
   ['018-papers', thePapers],
+  ['019-keeping', keeping],
 ];
 
 /** Brings the tables to the newest shape, or to that of `to`; returns the names of the migrations that ran. */

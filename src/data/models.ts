@@ -39,6 +39,8 @@ export class Studio extends Model<Attributes<Studio>, Creation<Studio>> {
   declare sees: CreationOptional<Sight>;
   /** Nobody works here without a second factor. */
   declare wantsSecond: CreationOptional<boolean>;
+  /** How long what is kept. */
+  declare keeping: CreationOptional<Record<string, number | null> | null>;
   declare demo: boolean;
   declare createdAt: Date;
   declare claims: CreationOptional<number>;
@@ -550,6 +552,7 @@ export function defineModels(sequelize: Sequelize): void {
     exerciseStances: json('exerciseStances'),
     timeZone: STRING,
     sees: { type: STRING, allowNull: false, defaultValue: 'all' },
+    keeping: json('keeping'),
     wantsSecond: { type: BOOLEAN, allowNull: false, defaultValue: false },
     demo: BOOLEAN,
     createdAt: DATE(3),

@@ -277,6 +277,8 @@ const ofOnesOwn = [
     'setTolerance',
     'setRooms',
     'keepPaperText',
+    'keepFor',
+    'letDueGo',
     'setSight',
     'askForSecond',
     'startSecond',

@@ -127,7 +127,7 @@ export function signPaper(who: Who, clientId: string, paper: NewPaper, id: strin
     const today = todayIn(studio.timeZone);
     if (paper.signedOn > today) return failure('ahead', 'This day has not come yet.', 'signedOn');
     if (paper.gives && paper.signedAs === 'self' && isMinor(client.birthYear, today) === 'yes')
-      return failure('guardianWanted', 'She is under 18 by the year on file: a guardian signs for her.', 'signedAs');
+      return failure('guardianWanted', 'Under 18 by the year on file: a guardian signs.', 'signedAs');
     const row = { id, studioId, clientId, ...paper, words: text.words, madeBy, madeAt: new Date() };
     await PaperRow.create(row, { transaction });
     if (paper.kind === 'touch' && client.touchConsent !== paper.gives)

@@ -39,7 +39,7 @@ export function addPicture(who: Who, picture: NewPicture, id = newId()): Promise
     if (await isRefused(who, picture.clientId, 'pictures', transaction))
       return failure(
         'noConsent',
-        'She has not agreed to pictures: her papers say so. Measure by hand or by eye.',
+        'Pictures were not agreed to, by the papers on file. Measure by hand or by eye.',
         'client',
       );
     const kept = await Picture.findOne({ where: { id, studioId }, attributes: withoutBytes, transaction });

@@ -32,7 +32,7 @@ export type WhoSees = {
 const mostDays = 366;
 
 const noClient = () => failure('notFound', 'There is no such client in this studio.', 'client');
-const notHers = () => failure('notAllowed', 'A lead, or whose client she is, says who sees her.', '');
+const notHers = () => failure('notAllowed', 'A lead, or whose client this is, says who sees it.', '');
 
 const isHers = ({ role, userId }: Who, { instructorId }: Client): boolean =>
   role === 'lead' || (role === 'instructor' && instructorId === userId);
@@ -84,7 +84,8 @@ const findColleague = ({ studioId }: Who, id: string, transaction: Transaction):
 export const handOver = (who: Who, clientId: string, personId: string): Promise<Result<null>> =>
   aboutClient(who, clientId, async (client, transaction) => {
     const person = await findColleague(who, personId, transaction);
-    if (!person || person.role === 'guest') return failure('notFound', 'A client is hers who teaches here.', 'person');
+    if (!person || person.role === 'guest')
+      return failure('notFound', 'Only who teaches here looks after a client.', 'person');
     if (client.instructorId === personId) return success(null);
     await client.update({ instructorId: personId }, { transaction });
     await ClientShare.destroy({ where: { clientId, personId }, transaction });
@@ -102,12 +103,12 @@ export const shareClient = (
     const { id, personId, until } = share;
     const person = await findColleague(who, personId, transaction);
     if (!person) return failure('notFound', 'Nobody of that name works here.', 'person');
-    if (client.instructorId === personId) return failure('isHers', `She is ${person.name}’s client already.`, 'person');
+    if (client.instructorId === personId) return failure('isHers', `${person.name} has this client already.`, 'person');
     const studio = await Studio.findByPk(who.studioId, { transaction, rejectOnEmpty: true });
     const untilAt = endOfDay(studio.timeZone, until);
     if (until < todayIn(studio.timeZone)) return failure('past', 'This day is over.', 'until');
     if (untilAt.getTime() > Date.now() + mostDays * 86_400_000)
-      return failure('tooLong', 'A client is shared for a year at most: give her to the colleague instead.', 'until');
+      return failure('tooLong', 'A client is shared for a year at most; for longer, hand over.', 'until');
     const { studioId } = who;
     await ClientShare.destroy({ where: { clientId, personId }, transaction });
     await ClientShare.create(
@@ -122,7 +123,7 @@ export const shareClient = (
 export const endShare = (who: Who, clientId: string, id: string): Promise<Result<null>> =>
   aboutClient(who, clientId, async (_, transaction) => {
     const share = await ClientShare.findOne({ where: { id, clientId }, transaction });
-    if (!share) return failure('notFound', 'She is not shared any more.', 'id');
+    if (!share) return failure('notFound', 'This client is not shared with that person any more.', 'id');
     const person = await User.findByPk(share.personId, { transaction });
     await share.destroy({ transaction });
     await note(

@@ -1,5 +1,6 @@
 // Everything that is kept of one client: counted, handed out, erased.
 import { QueryTypes } from 'sequelize';
+import type { Transaction } from 'sequelize';
 import { keysOf } from '@/core/keyed';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
@@ -120,6 +121,15 @@ export async function readWhole(who: Who, clientId: string): Promise<Result<Whol
   });
 }
 
+/** Takes every row of a client away; counts of the studio are the caller's to make anew. */
+export async function eraseRows({ id: clientId, studioId }: Client, transaction: Transaction): Promise<void> {
+  const looks = await Look.findAll({ where: { clientId, studioId }, attributes: ['id'], transaction });
+  await LookPicture.destroy({ where: { studioId, lookId: looks.map(({ id }) => id) }, transaction });
+  await Look.destroy({ where: { clientId, studioId }, transaction });
+  await RecordRow.destroy({ where: { clientId, studioId }, transaction });
+  await Client.destroy({ where: { id: clientId, studioId }, transaction }); // the rest goes with her
+}
+
 /**
  * Erases a client with everything that is kept of her; of the record stays only that somebody was erased, by whom and when.
  * `name`: as it was typed to say so.
@@ -130,14 +140,10 @@ export function eraseClient(who: Who, clientId: string, name: string): Promise<R
     const { studioId } = who;
     await claimStudio(who, transaction);
     if (!(await claimClient(who, clientId, transaction))) return noClient();
-    const client = await Client.findOne({ where: { id: clientId, studioId }, attributes: ['id', 'name'], transaction });
-    if (client?.name.trim().toLowerCase() !== name.trim().toLowerCase())
+    const client = await Client.findOne({ where: { id: clientId, studioId }, transaction });
+    if (!client || client.name.trim().toLowerCase() !== name.trim().toLowerCase())
       return failure('otherName', 'This is not the client’s name as it stands on file.', 'name');
-    const looks = await Look.findAll({ where: { clientId, studioId }, attributes: ['id'], transaction });
-    await LookPicture.destroy({ where: { studioId, lookId: looks.map(({ id }) => id) }, transaction });
-    await Look.destroy({ where: { clientId, studioId }, transaction });
-    await RecordRow.destroy({ where: { clientId, studioId }, transaction });
-    await Client.destroy({ where: { id: clientId, studioId }, transaction }); // the rest goes with her
+    await eraseRows(client, transaction);
     await recountStudio(ready(), studioId, transaction);
     await note(who, { kind: 'erased', what: 'a client was erased, with everything that was kept' }, transaction);
     return success(null);

@@ -83,16 +83,18 @@ export function Client({ page: whole, deferring }: { page: ClientPage; deferring
               {school.name}
               {school.isOwn ? '' : ', as the studio'}
             </Chip>
-            <ForTeachers>
+            <Chip>{client.touchConsent ? 'touch: agreed' : 'touch: not agreed'}</Chip>
+          </Row>
+          <ForTeachers>
+            <Row $gap={14}>
               <TextLink href={`${here}/stances`}>
                 {whole.changedStances > 0 ? `${whole.changedStances} stances changed` : 'Stances'}
               </TextLink>
               <TextLink href={`${here}/ranges`}>Own ranges</TextLink>
               <TextLink href={`${here}/papers`}>Papers</TextLink>
               <TextLink href={`${here}/seen-by`}>Seen by</TextLink>
-            </ForTeachers>
-            <Chip>{client.touchConsent ? 'touch: agreed' : 'touch: not agreed'}</Chip>
-          </Row>
+            </Row>
+          </ForTeachers>
         </div>
         <ForTeachers>
           <Row>

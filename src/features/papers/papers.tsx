@@ -60,7 +60,7 @@ export function ClientPapers({ page }: { readonly page: PapersPage }) {
       </PageHead>
       <Stack $gap={34} style={{ paddingTop: 20 }} className="screen">
         {page.isMinor === 'yes' && <Notice>Under 18 by the year on file: a guardian signs.</Notice>}
-        {page.isMinor === 'maybe' && <Notice>Comes of age this year: ask whether she signs alone already.</Notice>}
+        {page.isMinor === 'maybe' && <Notice>Comes of age this year: ask whether a guardian still signs.</Notice>}
         <Section aria-label="Agreed to">
           <h2>Agreed to</h2>
           <Ruled>

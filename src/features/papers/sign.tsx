@@ -15,7 +15,7 @@ import type { PaperLine, PapersPage } from './read';
 
 type SignProps = { readonly page: PapersPage; readonly paper: PaperLine; readonly onClose: () => void };
 
-/** The words, who signs, and whether she agrees: a no is kept as well as a yes. */
+/** The words, who signs, and whether it is agreed to: a no is kept as well as a yes. */
 export function Sign({ page, paper: { kind, name, words, version, standing }, onClose }: SignProps) {
   const router = useRouter();
   const once = useOnce();
@@ -56,7 +56,7 @@ export function Sign({ page, paper: { kind, name, words, version, standing }, on
         <Failed>{failed}</Failed>
         <Row>
           <Button $look="main" isDisabled={busy} onPress={() => void keep(true)}>
-            {as === 'self' ? 'She agrees' : 'The guardian agrees'}
+            {as === 'self' ? 'Agrees' : 'The guardian agrees'}
           </Button>
           <Button isDisabled={busy} onPress={() => void keep(false)}>
             {standing === 'agreed' || standing === 'olderWords' ? 'Taken back' : 'Does not agree'}

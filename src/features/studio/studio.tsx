@@ -2,7 +2,7 @@
 
 import { useAsking, withoutPath } from '@/platform/browser/asking';
 import { answered } from '@/core/result';
-import { FileSignature, Plus, ScrollText, Trash2, UsersRound } from 'lucide-react';
+import { FileSignature, Hourglass, Plus, ScrollText, Trash2, UsersRound } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import styled from 'styled-components';
@@ -77,6 +77,12 @@ export function Studio({ page }: { page: StudioPage }) {
             <ButtonLink href="/studio/record">
               <ScrollText size={18} aria-hidden />
               The record
+            </ButtonLink>
+          )}
+          {mayChange && (
+            <ButtonLink href="/studio/keeping">
+              <Hourglass size={18} aria-hidden />
+              How long
             </ButtonLink>
           )}
           <ButtonLink href="/studio/papers">

@@ -59,6 +59,8 @@ export const rights = {
   setTolerance: 'lead',
   setRooms: 'lead',
   setSight: 'lead',
+  keepFor: 'lead',
+  letDueGo: 'lead',
   askForSecond: 'lead',
   inviteColleague: 'lead',
   renewPassword: 'lead',
