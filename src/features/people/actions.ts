@@ -6,12 +6,15 @@ import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { removeDemo } from '@/data/stores/founding';
 import { invite, invitePassword, takeBackInvitation } from '@/data/stores/links';
-import { clearSecond, letGo, setRole, shutOut } from '@/data/stores/people';
-import { changeStudio } from '@/data/stores/studio';
+import { clearSecond, letGo, listPeople, setRole, shutOut } from '@/data/stores/people';
+import { changeStudio, findStudio } from '@/data/stores/studio';
 import { roleIds, sights } from '@/data/types';
+import type { Who } from '@/data/types';
 import { isDemo } from '@/data/stores/sessions';
 import { act } from '@/platform/server/act';
-import { currentAsking } from '@/platform/server/asking';
+import { currentAsking, ownAddress } from '@/platform/server/asking';
+import { post } from '@/platform/server/mail';
+import type { Posted } from '@/platform/server/mail';
 import { inviteForm } from './form';
 
 const id = v.pipe(v.string(), v.uuid('is not an id'));
@@ -22,21 +25,46 @@ async function about(work: Promise<Result<null>>): Promise<Result<null>> {
   return result;
 }
 
-/** The path that a link leads to; the browser knows the address before it. */
-const pathOf = (token: Result<string>): Result<string> => (token.ok ? success(`/join/${token.value}`) : token);
+/** A link as it is shown, once: its path, and what became of the letter that carries it, where there is an address. */
+export type MadeLink = { readonly path: string; readonly posted: Posted | null };
+
+const letters = {
+  join: (name: string, studio: string, link: string) =>
+    `${name},\n\nyou are asked to come in to ${studio}. This link lets you in; it works once, within two days:\n\n${link}\n`,
+  password: (name: string, studio: string, link: string) =>
+    `${name},\n\nby this link you set a new password for ${studio}. It works once, within two days:\n\n${link}\n\nWhoever did not ask for it tells the lead of the studio.\n`,
+};
+
+async function postLink(
+  who: Who,
+  token: Result<string>,
+  kind: keyof typeof letters,
+  to: { readonly name: string; readonly email: string | null },
+): Promise<Result<MadeLink>> {
+  if (!token.ok) return token;
+  const path = `/join/${token.value}`;
+  if (!to.email) return success({ path, posted: null });
+  const [{ name: studio }, address] = await Promise.all([findStudio(who), ownAddress()]);
+  const text = letters[kind](to.name, studio, `${address}${path}`);
+  return success({ path, posted: await post({ to: to.email, subject: `Level Spine, ${studio}`, text }) });
+}
 
 /** Makes a link for a colleague; shown once. */
-export async function inviteColleague(input: unknown): Promise<Result<string>> {
-  return act('inviteColleague', v.strictObject({ id, form: inviteForm }), input, async (who, { id: own, form }) =>
-    pathOf(await invite(who, { id: own, ...form, email: form.email || null })),
-  );
+export async function inviteColleague(input: unknown): Promise<Result<MadeLink>> {
+  return act('inviteColleague', v.strictObject({ id, form: inviteForm }), input, async (who, { id: own, form }) => {
+    const email = form.email || null;
+    return postLink(who, await invite(who, { id: own, ...form, email }), 'join', { ...form, email });
+  });
 }
 
 /** Makes a link by which a colleague sets herself a new password; shown once. */
-export async function renewPassword(input: unknown): Promise<Result<string>> {
-  return act('renewPassword', v.strictObject({ id, person: id }), input, async (who, { id: own, person }) =>
-    pathOf(await invitePassword(who, own, person)),
-  );
+export async function renewPassword(input: unknown): Promise<Result<MadeLink>> {
+  return act('renewPassword', v.strictObject({ id, person: id }), input, async (who, { id: own, person }) => {
+    const token = await invitePassword(who, own, person);
+    const { people } = await listPeople(who);
+    const found = people.find((one) => one.id === person);
+    return postLink(who, token, 'password', { name: found?.name ?? '', email: found?.email ?? null });
+  });
 }
 
 const one = v.strictObject({ id });

@@ -30,7 +30,7 @@ export function Invite({ onClose, onMade }: InviteProps) {
   const submit = handleSubmit(async (form) => {
     setFailed(undefined);
     const result = await answered(inviteColleague({ id: once.id(), form }), typedStays);
-    if (result.ok) return onMade({ path: result.value, name: form.name, kind: 'join' });
+    if (result.ok) return onMade({ ...result.value, name: form.name, kind: 'join' });
     const { path, message } = result.error;
     const at = fieldAt(fields, path);
     if (at) setError(at, { message: withoutPath(message) });
@@ -46,7 +46,7 @@ export function Invite({ onClose, onMade }: InviteProps) {
             name="email"
             label="E-mail address"
             type="email"
-            help="May be left empty: it is typed when coming in."
+            help="The link is sent there, where the server has a way to. May be left empty."
           />
           <SelectField control={control} name="role" label="As" choices={roleChoices} />
           <Failed>{failed}</Failed>

@@ -4,9 +4,16 @@ import { Check, Copy } from 'lucide-react';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { Button } from '@/design/button';
+import type { MadeLink } from './actions';
 import { Notice, Row, Small, Stack } from '@/design/layout';
 
-export type ShownLink = { readonly path: string; readonly name: string; readonly kind: 'join' | 'password' };
+export type ShownLink = MadeLink & { readonly name: string; readonly kind: 'join' | 'password' };
+
+const postedWords = {
+  sent: 'It was sent by e-mail too.',
+  aside: 'A letter with it lies in the server’s mail folder: no mail server is set.',
+  failed: 'The letter could not be sent: hand it over yourself.',
+} as const;
 
 const Address = styled.code`
   overflow-wrap: anywhere;
@@ -14,7 +21,7 @@ const Address = styled.code`
 `;
 
 /** A link as it is shown, once: to copy, and hand over by whatever way she trusts. */
-export function Link({ path, name, kind, onClose }: ShownLink & { readonly onClose: () => void }) {
+export function Link({ path, posted, name, kind, onClose }: ShownLink & { readonly onClose: () => void }) {
   const [copied, setCopied] = useState<'yes' | 'no'>();
   const address = new URL(path, window.location.origin).href;
   const copy = async () => {
@@ -30,7 +37,7 @@ export function Link({ path, name, kind, onClose }: ShownLink & { readonly onClo
       <Stack $gap={10}>
         <span>
           {kind === 'join' ? `${name} comes in by this link` : `${name} sets a new password by this link`}. It works
-          once, within two days, and is shown only now.
+          once, within two days, and is shown only now. {posted && postedWords[posted]}
         </span>
         <Address data-link>{address}</Address>
         <Row>

@@ -75,7 +75,7 @@ export function People(page: PeoplePage) {
     const result = await ask(renewPassword({ id: once.id(), person }));
     if (!result.ok) return;
     once.kept();
-    setLink({ path: result.value, name, kind: 'password' });
+    setLink({ ...result.value, name, kind: 'password' });
     router.refresh();
   };
   const here = people.filter(({ left }) => !left);

@@ -24,6 +24,14 @@ export async function currentAsking(): Promise<Asking> {
   return { place: through[0] ?? 'here', isLocal, device: deviceOf(given.get('user-agent') ?? '') };
 }
 
+/** The address that people here open, for links in letters: as set, else as the page that asks was opened. */
+export async function ownAddress(): Promise<string> {
+  if (process.env.PUBLIC_ADDRESS) return new URL(process.env.PUBLIC_ADDRESS).origin;
+  const given = await headers();
+  const host = given.get('x-forwarded-host') ?? given.get('host') ?? 'localhost';
+  return `${given.get('x-forwarded-proto') ?? 'http'}://${host}`;
+}
+
 /** “Chrome, macOS, tablet”, as far as the browser says so. */
 function deviceOf(agent: string): string {
   if (!agent) return 'unknown';
