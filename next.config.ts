@@ -23,6 +23,9 @@ const config: NextConfig = {
     'sharp',
     '@node-rs/argon2',
     'pino',
+    'prom-client',
+    'nodemailer',
+    '@aws-sdk/client-s3',
   ],
   turbopack: { root: import.meta.dirname },
   headers: async () => [

@@ -19,6 +19,7 @@ import * as whoseClients from './migrations/016-whose-clients';
 import * as secondFactor from './migrations/017-second-factor';
 import * as thePapers from './migrations/018-papers';
 import * as keeping from './migrations/019-keeping';
+import * as picturesElsewhere from './migrations/020-pictures-elsewhere';
 import { restartable } from './migrations/restartable';
 
 type Migration = {
@@ -46,6 +47,7 @@ const migrations: readonly (readonly [string, Migration])[] = [
   ['017-second-factor', secondFactor],
   ['018-papers', thePapers],
   ['019-keeping', keeping],
+  ['020-pictures-elsewhere', picturesElsewhere],
 ];
 
 /** Brings the tables to the newest shape, or to that of `to`; returns the names of the migrations that ran. */

@@ -281,13 +281,21 @@ export class Picture extends Model<Attributes<Picture>, Creation<Picture>> {
   declare studioId: string;
   declare clientId: string | null;
   declare title: string;
-  declare bytes: Buffer;
+  /** Null where they lie beside the database. */
+  declare bytes: Buffer | null;
+  declare place: CreationOptional<string | null>;
   declare format: string;
   declare width: number;
   declare height: number;
   declare originalWidth: number;
   declare originalHeight: number;
   declare createdAt: Date;
+}
+
+/** Bytes beside the database that are to go, and from when on. */
+export class MediaOwed extends Model<Attributes<MediaOwed>, Creation<MediaOwed>> {
+  declare key: string;
+  declare dueAt: Date;
 }
 
 export class Look extends Model<Attributes<Look>, Creation<Look>> {
@@ -812,6 +820,7 @@ export function defineModels(sequelize: Sequelize): void {
     clientId: UUID,
     title: STRING,
     bytes: DataTypes.BLOB('medium'),
+    place: STRING,
     format: STRING,
     width: INTEGER,
     height: INTEGER,
@@ -819,6 +828,7 @@ export function defineModels(sequelize: Sequelize): void {
     originalHeight: INTEGER,
     createdAt: DATE(3),
   });
+  define(MediaOwed, 'media_owed', { key: { type: STRING, primaryKey: true }, dueAt: DATE(3) });
   define(Look, 'looks', {
     id,
     studioId,

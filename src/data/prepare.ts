@@ -9,6 +9,7 @@ import { fillToday, seedDemo } from './demo/seed';
 import { migrate } from './migrate';
 import { preparingAlone } from './preparing';
 import { ready } from './ready';
+import { payBytes } from './media/pictures';
 import { payEverything } from './stores/follows';
 
 async function prepare(): Promise<string> {
@@ -26,6 +27,7 @@ async function prepare(): Promise<string> {
     if (await fillToday()) remarks.push("today's book filled");
   }
   const paid = await payEverything();
+  await payBytes().catch(() => 0); // what is owed stays owed
   if (paid > 0) remarks.push(`${paid} sessions written to their clients' files`);
   return remarks.join(', ') || 'up to date';
 }

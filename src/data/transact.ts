@@ -1,7 +1,8 @@
 // The one place that runs a transaction.
 import { setTimeout as sleep } from 'node:timers/promises';
 import type { Transaction } from 'sequelize';
-import { isPassing, isTaken } from './failures';
+import { errnoOf, isPassing, isTaken } from './failures';
+import { metrics } from './metrics';
 import { ready } from './ready';
 
 const mostTries = 9;
@@ -19,12 +20,14 @@ const longestPauseMs = 700;
  * `claims` both raise first (stores/claims.ts): there, one waits; on a cluster, one is refused and tries again.
  */
 export async function transact<T>(work: (transaction: Transaction) => Promise<T>): Promise<T> {
+  metrics().transactions.inc();
   for (let tries = 1, taken = 0; ; tries += 1)
     try {
       return await ready().transaction(work);
     } catch (error) {
       if (isTaken(error)) taken += 1;
       if (!isPassing(error) || tries === mostTries || taken === mostTaken) throw error;
+      metrics().again.inc({ why: String(errnoOf(error) ?? 'connection') });
       const most = Math.min(longestPauseMs, firstPauseMs * 2 ** tries);
       await sleep(most * (0.3 + 0.7 * Math.random()));
     }

@@ -14,6 +14,7 @@ import { eventVersion } from '@/core/progression/words';
 import { failure, success } from '@/core/result';
 import type { Failure, Result } from '@/core/result';
 import { SessionEventRow, TaughtSession, User } from '../models';
+import { metrics } from '../metrics';
 import { ready } from '../ready';
 import { transact } from '../transact';
 import type { PlacedEvent, SessionCard, Who } from '../types';
@@ -83,6 +84,8 @@ export async function receiveEvents(who: Who, sent: readonly unknown[], sentAt: 
     acked.push(...taken.acked);
     refused.push(...taken.refused);
   }
+  metrics().events.inc({ how: 'taken' }, acked.length);
+  metrics().events.inc({ how: 'refused' }, refused.length);
   return { acked, refused };
 }
 

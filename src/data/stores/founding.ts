@@ -3,6 +3,7 @@ import { success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { Studio, User } from '../models';
 import { hashPassword, isPasswordOf, weighPassword } from '../passwords';
+import { oweBytes, payBytes } from '../media/pictures';
 import { ready } from '../ready';
 import { transact } from '../transact';
 import type { Room } from '../types';
@@ -72,9 +73,11 @@ const belowStudio = [
 /** Takes a studio away with everything in it; cut short, it is taken up where it was left. */
 export async function removeStudio(id: string): Promise<void> {
   const sequelize = ready();
+  await transact((transaction) => oweBytes({ studioId: id }, transaction));
   for (const table of belowStudio)
     await sequelize.query(`DELETE FROM ${table} WHERE studio_id = :id`, { replacements: { id } });
   await Studio.destroy({ where: { id } }); // the rest goes with it
+  await payBytes().catch(() => 0); // what is owed stays owed
 }
 
 /** Takes the demo studio away. */

@@ -6,6 +6,7 @@ import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { monthsBefore } from '../days';
 import { Client, LookPicture, Picture, RecordRow, Studio } from '../models';
+import { oweBytes, payBytes } from '../media/pictures';
 import { ready } from '../ready';
 import { recountStudio } from '../recount';
 import { transact } from '../transact';
@@ -116,6 +117,7 @@ async function dropPictures(who: Who, before: Date, transaction: Transaction): P
   const ids = old.map(({ id }) => id);
   if (ids.length === 0) return 0;
   await LookPicture.destroy({ where: { studioId, pictureId: ids }, transaction });
+  await oweBytes({ studioId, id: ids }, transaction);
   await Picture.destroy({ where: { studioId, id: ids }, transaction });
   for (const clientId of new Set(old.map((one) => one.clientId ?? ''))) {
     const count = old.filter((one) => one.clientId === clientId).length;
@@ -166,14 +168,14 @@ async function dropRecord(who: Who, before: Date, transaction: Transaction): Pro
  * Lets go what is older than the rule as it stands now; returns how much went. `listed`: clients whom the lead was shown: one
  * who came again since, or was not on the list, stays.
  */
-export function letGoDue(
+export async function letGoDue(
   who: Who,
   kind: keyof Keeping,
   listed: readonly string[] = [],
   now = new Date(),
 ): Promise<Result<number>> {
-  if (who.role !== 'lead') return Promise.resolve(leadOnly());
-  return transact(async (transaction) => {
+  if (who.role !== 'lead') return leadOnly();
+  const gone = await transact(async (transaction): Promise<Result<number>> => {
     await claimStudio(who, transaction);
     const { keeping, zone } = await findKeeping(who.studioId, transaction);
     const rule = keeping[kind];
@@ -188,4 +190,6 @@ export function letGoDue(
         return success(await dropRecord(who, before, transaction));
     }
   });
+  await payBytes().catch(() => 0); // what is owed stays owed
+  return gone;
 }

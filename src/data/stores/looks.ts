@@ -12,6 +12,7 @@ import type { Role } from '@/core/alignment/look-values';
 import { isOneOf } from '@/core/keyed';
 import type { Setting } from '@/core/alignment/setting';
 import { Dose, Look, LookPicture, LookReading, Picture, Stop, Trial, User } from '../models';
+import { oweBytes } from '../media/pictures';
 import { ready } from '../ready';
 import { transact } from '../transact';
 import { claimClient } from './claims';
@@ -214,7 +215,9 @@ export async function setLookReading(
 /** A client's picture that no look shows any more is not kept. */
 async function dropUnusedPicture({ studioId }: Who, id: string, transaction: Transaction): Promise<void> {
   if ((await LookPicture.count({ where: { studioId, pictureId: id }, transaction })) > 0) return;
-  await Picture.destroy({ where: { studioId, id, clientId: { [Op.ne]: null } }, transaction });
+  const where = { studioId, id, clientId: { [Op.ne]: null } };
+  await oweBytes(where, transaction);
+  await Picture.destroy({ where, transaction });
 }
 
 export async function chooseCorrection(

@@ -2,6 +2,7 @@ import { v7 as newId } from 'uuid';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { Picture } from '../models';
+import { bytesOf, claimLaid, layDown } from '../media/pictures';
 import { ready } from '../ready';
 import { transact } from '../transact';
 import type { PictureCard, Who } from '../types';
@@ -29,13 +30,18 @@ const card = ({ id, title, width, height, originalWidth, originalHeight }: Pictu
 });
 const withoutBytes = { exclude: ['bytes'] };
 
-/** Keeps a client's picture in the database, where every app server finds it; under one id once. */
-export function addPicture(who: Who, picture: NewPicture, id = newId()): Promise<Result<PictureCard>> {
+const noClient = () => failure('notFound', 'There is no such client in this studio.', 'client');
+
+/** Keeps a client's picture where every app server finds it: in the database, or beside it; under one id once. */
+export async function addPicture(who: Who, picture: NewPicture, id = newId()): Promise<Result<PictureCard>> {
   const createdAt = new Date();
+  const { studioId } = who;
+  if (!(await maySee(who, picture.clientId))) return noClient();
+  if ((await Picture.count({ where: { id, studioId } })) > 0) return keptPicture(who, id);
+  const { bytes, ...rest } = picture;
+  const laid = await layDown({ id, studioId, format: picture.format }, bytes);
   return transact(async (transaction) => {
-    const { studioId } = who;
-    if (!(await maySee(who, picture.clientId, transaction)))
-      return failure('notFound', 'There is no such client in this studio.', 'client');
+    if (!(await maySee(who, picture.clientId, transaction))) return noClient();
     if (await isRefused(who, picture.clientId, 'pictures', transaction))
       return failure(
         'noConsent',
@@ -43,8 +49,17 @@ export function addPicture(who: Who, picture: NewPicture, id = newId()): Promise
         'client',
       );
     const kept = await Picture.findOne({ where: { id, studioId }, attributes: withoutBytes, transaction });
-    return success(card(kept ?? (await Picture.create({ id, studioId, ...picture, createdAt }, { transaction }))));
+    await claimLaid({ id, studioId }, transaction);
+    if (kept) return success(card(kept));
+    return success(card(await Picture.create({ id, studioId, ...rest, ...laid, createdAt }, { transaction })));
   });
+}
+
+/** A picture that came before under this id. */
+async function keptPicture({ studioId }: Who, id: string): Promise<Result<PictureCard>> {
+  return success(
+    card(await Picture.findOne({ where: { id, studioId }, attributes: withoutBytes, rejectOnEmpty: true })),
+  );
 }
 
 /** Whether the asker may see this picture; its bytes are not read. */
@@ -56,7 +71,7 @@ export async function hasPicture(who: Who, id: string): Promise<boolean> {
 export async function findPictureBytes(who: Who, id: string): Promise<{ bytes: Buffer; format: string } | undefined> {
   ready();
   const picture = await Picture.findOne({ where: { ...rowsSeenBy(who, { orNobodys: true }), id } });
-  return picture ? { bytes: picture.bytes, format: picture.format } : undefined;
+  return picture ? { bytes: await bytesOf(picture), format: picture.format } : undefined;
 }
 
 /** Pictures that belong to no client: the demo set. */

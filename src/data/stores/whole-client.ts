@@ -5,6 +5,7 @@ import { keysOf } from '@/core/keyed';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { Client, Look, LookPicture, Picture, RecordRow } from '../models';
+import { oweBytes, payBytes } from '../media/pictures';
 import { ready } from '../ready';
 import { recountStudio } from '../recount';
 import { transact } from '../transact';
@@ -67,7 +68,7 @@ export async function countKept(
 type Line = Readonly<Record<string, unknown>>;
 
 /** Says nothing to a stranger, or is no text. */
-const inward = new Set(['studio_id', 'client_id', 'bytes', 'claims', 'revision', 'once']);
+const inward = new Set(['studio_id', 'client_id', 'bytes', 'place', 'claims', 'revision', 'once']);
 
 /** A column's name as it is read, and its value; what is kept as JSON is told as it is. */
 function plain(row: Line): Line {
@@ -126,6 +127,7 @@ export async function eraseRows({ id: clientId, studioId }: Client, transaction:
   const looks = await Look.findAll({ where: { clientId, studioId }, attributes: ['id'], transaction });
   await LookPicture.destroy({ where: { studioId, lookId: looks.map(({ id }) => id) }, transaction });
   await Look.destroy({ where: { clientId, studioId }, transaction });
+  await oweBytes({ clientId, studioId }, transaction);
   await RecordRow.destroy({ where: { clientId, studioId }, transaction });
   await Client.destroy({ where: { id: clientId, studioId }, transaction }); // the rest goes with her
 }
@@ -134,9 +136,9 @@ export async function eraseRows({ id: clientId, studioId }: Client, transaction:
  * Erases a client with everything that is kept of her; of the record stays only that somebody was erased, by whom and when.
  * `name`: as it was typed to say so.
  */
-export function eraseClient(who: Who, clientId: string, name: string): Promise<Result<null>> {
-  if (who.role !== 'lead') return Promise.resolve(leadOnly());
-  return transact(async (transaction) => {
+export async function eraseClient(who: Who, clientId: string, name: string): Promise<Result<null>> {
+  if (who.role !== 'lead') return leadOnly();
+  const erased = await transact(async (transaction): Promise<Result<null>> => {
     const { studioId } = who;
     await claimStudio(who, transaction);
     if (!(await claimClient(who, clientId, transaction))) return noClient();
@@ -148,4 +150,6 @@ export function eraseClient(who: Who, clientId: string, name: string): Promise<R
     await note(who, { kind: 'erased', what: 'a client was erased, with everything that was kept' }, transaction);
     return success(null);
   });
+  await payBytes().catch(() => 0); // what is owed stays owed
+  return erased;
 }

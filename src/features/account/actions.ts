@@ -16,6 +16,7 @@ import { forgetTries, takeTry, tooMany } from '@/data/stores/tries';
 import { repertoire } from '@/repertoire';
 import { act, guarded } from '@/platform/server/act';
 import { currentAsking } from '@/platform/server/asking';
+import { measured } from '@/platform/server/measured';
 import { currentToken, endSession, keepSession } from '@/platform/server/session';
 import { firstForm, joinForm, passwordForm, signInForm } from './form';
 
@@ -29,10 +30,12 @@ async function keepOpened(opened: Result<Opened>): Promise<Result<null>> {
 export async function signInWith(input: unknown): Promise<Result<null>> {
   const parsed = parse(signInForm, input);
   if (!parsed.ok) return parsed;
-  return guarded(async () => {
-    const { email, password, code } = parsed.value;
-    return keepOpened(await signIn(email, password, { ...(await currentAsking()), code }));
-  });
+  return measured('signInWith', () =>
+    guarded(async () => {
+      const { email, password, code } = parsed.value;
+      return keepOpened(await signIn(email, password, { ...(await currentAsking()), code }));
+    }),
+  );
 }
 
 const own = v.pipe(v.string(), v.uuid('is not an id'));

@@ -9,6 +9,7 @@ import { guarded } from '@/platform/server/act';
 import { isOwnOrigin } from '@/platform/server/asking';
 import { readBounded } from '@/platform/server/bounded';
 import { currentLocale } from '@/platform/server/locale';
+import { measured } from '@/platform/server/measured';
 import { guestsRead, mayUse } from '@/platform/server/rights';
 import { statusOf } from '@/platform/server/status';
 import { currentEnd, currentWho } from '@/platform/server/session';
@@ -35,27 +36,29 @@ export type Answer = Received & { readonly news: readonly PlacedEvent[] };
 const signedOut = () => failure('signedOut', 'You are signed out.');
 
 export async function exchange(request: Request): Promise<Response> {
-  const result = await guarded(async () => {
-    const who = await currentWho();
-    if (!who) return signedOut();
-    if (!mayUse(who, 'floor/exchange')) return failure('notAllowed', guestsRead);
-    if (!isOwnOrigin(request)) return failure('otherOrigin', 'This was not sent by a page of this studio.');
-    const body = await readBounded(request, mostBytes);
-    if (!body) return failure('tooLarge', 'Too much at once.');
-    let asked: unknown;
-    try {
-      asked = JSON.parse(new TextDecoder().decode(body));
-    } catch {
-      return failure('notJson', 'The input is not JSON.');
-    }
-    const parsed = parse(question, asked);
-    if (!parsed.ok) return parsed;
-    const { events, sentAt, follow } = parsed.value;
-    const received: Received =
-      events.length === 0 ? { acked: [], refused: [] } : await receiveEvents(who, events, sentAt);
-    const news = follow ? await eventsAfter(who, follow.session, follow.after) : [];
-    return success<Answer>({ ...received, news });
-  });
+  const result = await measured('floor/exchange', () =>
+    guarded(async () => {
+      const who = await currentWho();
+      if (!who) return signedOut();
+      if (!mayUse(who, 'floor/exchange')) return failure('notAllowed', guestsRead);
+      if (!isOwnOrigin(request)) return failure('otherOrigin', 'This was not sent by a page of this studio.');
+      const body = await readBounded(request, mostBytes);
+      if (!body) return failure('tooLarge', 'Too much at once.');
+      let asked: unknown;
+      try {
+        asked = JSON.parse(new TextDecoder().decode(body));
+      } catch {
+        return failure('notJson', 'The input is not JSON.');
+      }
+      const parsed = parse(question, asked);
+      if (!parsed.ok) return parsed;
+      const { events, sentAt, follow } = parsed.value;
+      const received: Received =
+        events.length === 0 ? { acked: [], refused: [] } : await receiveEvents(who, events, sentAt);
+      const news = follow ? await eventsAfter(who, follow.session, follow.after) : [];
+      return success<Answer>({ ...received, news });
+    }),
+  );
   return Response.json(result, {
     status: result.ok ? 200 : statusOf(result.error),
     headers: { 'cache-control': 'no-store' },
@@ -65,14 +68,16 @@ export async function exchange(request: Request): Promise<Response> {
 /** The day's pack, for a tablet. */
 export async function sendDay(request: Request): Promise<Response> {
   const also = new URL(request.url).searchParams.get('client') ?? undefined;
-  const result = await guarded(async () => {
-    const who = await currentWho();
-    if (!who) return signedOut();
-    if (!mayUse(who, 'floor/day')) return failure('notAllowed', guestsRead);
-    if (also !== undefined && !v.is(v.pipe(v.string(), v.uuid()), also))
-      return failure('notFound', 'There is no such client in this studio.', 'client');
-    return readDay(who, await currentLocale(), also, await currentEnd());
-  });
+  const result = await measured('floor/day', () =>
+    guarded(async () => {
+      const who = await currentWho();
+      if (!who) return signedOut();
+      if (!mayUse(who, 'floor/day')) return failure('notAllowed', guestsRead);
+      if (also !== undefined && !v.is(v.pipe(v.string(), v.uuid()), also))
+        return failure('notFound', 'There is no such client in this studio.', 'client');
+      return readDay(who, await currentLocale(), also, await currentEnd());
+    }),
+  );
   return Response.json(result, {
     status: result.ok ? 200 : statusOf(result.error),
     headers: { 'cache-control': 'no-store' },

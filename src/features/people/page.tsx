@@ -9,7 +9,7 @@ import { currentAsking } from '@/platform/server/asking';
 import { currentLocale } from '@/platform/server/locale';
 import { requireTeacher } from '@/platform/server/session';
 import { People } from './people';
-import type { PeoplePage } from './people';
+import type { PeoplePage } from './person';
 
 /** Who works in a studio, as its lead or a colleague sees it. */
 export async function readPeople(who: Who, locale: string, isLocal: boolean): Promise<PeoplePage> {

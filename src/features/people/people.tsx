@@ -23,38 +23,15 @@ import { Picker } from '@/design/picker';
 import { useAsking } from '@/platform/browser/asking';
 import { useOnce } from '@/platform/browser/once';
 import { roleIds } from '@/data/types';
-import type { Sight } from '@/data/types';
 import { changeRole, renewPassword, signColleagueOut, takeBackLink, takeDemoAway, takeSecond } from './actions';
 import { Invite } from './invite';
 import { LetGo } from './let-go';
 import { Link } from './link';
 import type { ShownLink } from './link';
 import { roleChoices, roleNames } from './person';
-import type { PersonLine } from './person';
+import type { PeoplePage, PersonLine } from './person';
 import { Rules } from './rules';
 import { Sure } from './sure';
-
-export type PeoplePage = {
-  readonly studio: string;
-  readonly own: string;
-  readonly mayChange: boolean;
-  readonly people: readonly PersonLine[];
-  readonly invitations: readonly {
-    readonly id: string;
-    readonly name: string;
-    readonly role: PersonLine['role'];
-    readonly kind: 'join' | 'password';
-    readonly madeBy: string;
-    readonly until: string;
-  }[];
-  readonly mayRemoveDemo: boolean;
-  readonly sees: Sight;
-  /** Clients that are nobody's. */
-  readonly nobodys: number;
-  readonly wantsSecond: boolean;
-  /** Whether the asker has a second factor herself. */
-  readonly hasSecond: boolean;
-};
 
 type Open = 'invite' | 'demo' | { readonly letGo: PersonLine } | { readonly shutOut: PersonLine };
 

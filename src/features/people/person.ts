@@ -1,4 +1,4 @@
-import type { Role } from '@/data/types';
+import type { Role, Sight } from '@/data/types';
 
 /** Somebody who works or worked here, as a page shows it. */
 export type PersonLine = {
@@ -22,3 +22,25 @@ export const roleChoices = [
   { id: 'instructor', name: 'instructor', about: 'Teaches, and keeps what was done.' },
   { id: 'lead', name: 'lead', about: 'Also sets how the studio works, and who works in it.' },
 ];
+
+export type PeoplePage = {
+  readonly studio: string;
+  readonly own: string;
+  readonly mayChange: boolean;
+  readonly people: readonly PersonLine[];
+  readonly invitations: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly role: PersonLine['role'];
+    readonly kind: 'join' | 'password';
+    readonly madeBy: string;
+    readonly until: string;
+  }[];
+  readonly mayRemoveDemo: boolean;
+  readonly sees: Sight;
+  /** Clients that are nobody's. */
+  readonly nobodys: number;
+  readonly wantsSecond: boolean;
+  /** Whether the asker has a second factor herself. */
+  readonly hasSecond: boolean;
+};

@@ -5,7 +5,7 @@ import type { Result } from '@/core/result';
 import { OneOf } from '@/design/choice';
 import { Notice, Section, Small, Stack, TextLink } from '@/design/layout';
 import { askForSecond, setSight } from './actions';
-import type { PeoplePage } from './people';
+import type { PeoplePage } from './person';
 
 type RulesProps = {
   readonly page: PeoplePage;

@@ -4,6 +4,7 @@ import { parse } from '@/core/check';
 import type { Result } from '@/core/result';
 import type { Who } from '@/data/types';
 import { log } from './log';
+import { measured } from './measured';
 import { beforeSecond, guestsRead, isAllowedTo, rights } from './rights';
 import type { ActionName } from './rights';
 import { currentSignedIn } from './session';
@@ -31,16 +32,18 @@ export function act<S extends v.GenericSchema, T>(
   input: unknown,
   work: (who: Who, value: v.InferOutput<S>) => Promise<Result<T>>,
 ): Promise<Result<T>> {
-  return guarded(async () => {
-    const who = await currentSignedIn();
-    if (!who || (who.lacksSecond && !beforeSecond.includes(name)))
-      return failure(
-        'signedOut',
-        'You are signed out. Sign in again in another tab, then try once more: what you entered stays here.',
-      );
-    if (!isAllowedTo(who.role, name))
-      return failure('notAllowed', rights[name] === 'lead' ? 'Only a lead instructor may do that.' : guestsRead);
-    const parsed = parse(schema, input);
-    return parsed.ok ? work(who, parsed.value) : parsed;
-  });
+  return measured(name, () =>
+    guarded(async () => {
+      const who = await currentSignedIn();
+      if (!who || (who.lacksSecond && !beforeSecond.includes(name)))
+        return failure(
+          'signedOut',
+          'You are signed out. Sign in again in another tab, then try once more: what you entered stays here.',
+        );
+      if (!isAllowedTo(who.role, name))
+        return failure('notAllowed', rights[name] === 'lead' ? 'Only a lead instructor may do that.' : guestsRead);
+      const parsed = parse(schema, input);
+      return parsed.ok ? work(who, parsed.value) : parsed;
+    }),
+  );
 }

@@ -6,6 +6,7 @@ import type { PictureCard } from '@/data/types';
 import { guarded } from './act';
 import { isOwnOrigin } from './asking';
 import { readBounded } from './bounded';
+import { measured } from './measured';
 import { guestsRead, mayUse } from './rights';
 import { currentWho } from './session';
 
@@ -25,25 +26,27 @@ async function readForm(body: BodyInit, type: string): Promise<Result<Sent>> {
 
 /** Takes a picture from a form (`client`, `title`, `picture`) and keeps it. */
 export function receivePicture(request: Request): Promise<Result<PictureCard>> {
-  return guarded(async () => {
-    const who = await currentWho();
-    if (!who) return failure('signedOut', 'You are signed out. Sign in again, then send the picture once more.');
-    if (!mayUse(who, 'pictures')) return failure('notAllowed', guestsRead);
-    if (!isOwnOrigin(request)) return failure('otherOrigin', 'This was not sent by a page of this studio.');
-    const body = await readBounded(request, mostBytes + 65_536);
-    if (!body)
-      return failure(
-        'fileTooLarge',
-        `This file is larger than ${mostBytes / 1_048_576} MB. Send a smaller copy.`,
-        'picture',
-      );
-    const sent = await readForm(body, request.headers.get('content-type') ?? '');
-    if (!sent.ok) return sent;
-    const { file, clientId, own } = sent.value;
-    const image = await takeIn(Buffer.from(await file.arrayBuffer()));
-    if (!image.ok) return image;
-    return addPicture(who, { clientId, title: file.name.slice(0, 160) || 'picture', ...image.value }, own);
-  });
+  return measured('pictures', () =>
+    guarded(async () => {
+      const who = await currentWho();
+      if (!who) return failure('signedOut', 'You are signed out. Sign in again, then send the picture once more.');
+      if (!mayUse(who, 'pictures')) return failure('notAllowed', guestsRead);
+      if (!isOwnOrigin(request)) return failure('otherOrigin', 'This was not sent by a page of this studio.');
+      const body = await readBounded(request, mostBytes + 65_536);
+      if (!body)
+        return failure(
+          'fileTooLarge',
+          `This file is larger than ${mostBytes / 1_048_576} MB. Send a smaller copy.`,
+          'picture',
+        );
+      const sent = await readForm(body, request.headers.get('content-type') ?? '');
+      if (!sent.ok) return sent;
+      const { file, clientId, own } = sent.value;
+      const image = await takeIn(Buffer.from(await file.arrayBuffer()));
+      if (!image.ok) return image;
+      return addPicture(who, { clientId, title: file.name.slice(0, 160) || 'picture', ...image.value }, own);
+    }),
+  );
 }
 
 const uuid = /^[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;

@@ -101,6 +101,6 @@ export const routeRights = {
 export type RouteName = keyof typeof routeRights;
 
 /** Routes that answer anybody: they tell nothing of a studio. */
-export const routesForAll: readonly string[] = ['health'];
+export const routesForAll: readonly string[] = ['health', 'health/live', 'metrics'];
 
 export const mayUse = ({ role }: Pick<Who, 'role'>, route: RouteName): boolean => isAtLeast(role, routeRights[route]);

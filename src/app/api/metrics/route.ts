@@ -1,0 +1,7 @@
+import { sendMetrics } from '@/platform/server/measured';
+
+export const dynamic = 'force-dynamic';
+
+export async function GET(request: Request): Promise<Response> {
+  return sendMetrics(request);
+}
