@@ -226,7 +226,7 @@ describe('whom it is shown to', () => {
     await hers.seesExactly('Clients', 'h1');
     await hers.sees('Nobody is shared with you');
     await hers.go(client);
-    await hers.sees('leads nowhere');
+    await hers.seesExactly('Not found', 'h1');
     await chrome.go(`${client}/seen-by`);
     await chrome.sees('Bryn Sluice');
     await findNothingToImprove('who sees a client');
@@ -288,6 +288,7 @@ describe('whom it is shown to', () => {
     await hers.isAt(/\/second$/);
     await hers.sees('Your studio asks for a second factor');
     await chrome.press('a password');
+    await chrome.sees('here has none yet.');
     await hers.go('/clients');
     await hers.isAt(/\/clients$/);
     await chrome.press('Sign out');
