@@ -13,7 +13,8 @@ test.each([
   ['imperial', 1.8161, '6 ft 0 in'], // 71.5 in is rounded to 72, and is no 5 ft 12
 ] as const)('%s: %s m is %s', (units, heightM, text) => expect(statureText(units, heightM)).toBe(text));
 
-test('a mass as people say it', () => expect([massText('metric', 66.4), massText('imperial', 66.4)]).toEqual(['66 kg', '146 lb']));
+test('a mass as people say it', () =>
+  expect([massText('metric', 66.4), massText('imperial', 66.4)]).toEqual(['66 kg', '146 lb']));
 
 test.each([
   ['67', '170.18'],

@@ -20,6 +20,7 @@ import * as secondFactor from './migrations/017-second-factor';
 import * as thePapers from './migrations/018-papers';
 import * as keeping from './migrations/019-keeping';
 import * as picturesElsewhere from './migrations/020-pictures-elsewhere';
+import * as units from './migrations/021-units';
 import { restartable } from './migrations/restartable';
 
 type Migration = {
@@ -48,6 +49,7 @@ const migrations: readonly (readonly [string, Migration])[] = [
   ['018-papers', thePapers],
   ['019-keeping', keeping],
   ['020-pictures-elsewhere', picturesElsewhere],
+  ['021-units', units],
 ];
 
 /** Brings the tables to the newest shape, or to that of `to`; returns the names of the migrations that ran. */

@@ -19,6 +19,7 @@ import type { ApparatusKind } from '@/core/knowledge/load-tags';
 import type { Contact, PaperKind, Signer } from '@/core/knowledge/papers';
 import type { SessionEvent } from '@/core/progression/events';
 import type { EditableKind } from '@/core/knowledge/own-entries';
+import type { Units } from '@/core/units';
 import type { RecordKind } from './record-kinds';
 import type { IntakeAnswers, Role, Room, Sight, StoredDose, StoredMarks, Tolerances } from './types';
 
@@ -37,6 +38,7 @@ export class Studio extends Model<Attributes<Studio>, Creation<Studio>> {
   declare exerciseStances: CreationOptional<Record<string, Record<string, string>> | null>;
   declare timeZone: string;
   declare sees: CreationOptional<Sight>;
+  declare units: CreationOptional<Units>;
   /** Nobody works here without a second factor. */
   declare wantsSecond: CreationOptional<boolean>;
   /** How long what is kept. */
@@ -560,6 +562,7 @@ export function defineModels(sequelize: Sequelize): void {
     exerciseStances: json('exerciseStances'),
     timeZone: STRING,
     sees: { type: STRING, allowNull: false, defaultValue: 'all' },
+    units: { type: STRING, allowNull: false, defaultValue: 'metric' },
     keeping: json('keeping'),
     wantsSecond: { type: BOOLEAN, allowNull: false, defaultValue: false },
     demo: BOOLEAN,

@@ -14,6 +14,7 @@ import type { ApparatusKind } from '@/core/knowledge/load-tags';
 import type { SessionEvent } from '@/core/progression/events';
 import type { Outcome } from '@/core/progression/kept-outcome';
 import type { Dose } from '@/core/progression/dose';
+import type { Units } from '@/core/units';
 import type { Rig } from '@/core/springs/apparatus';
 import type { SpringSet } from '@/core/springs/springs';
 
@@ -65,6 +66,8 @@ export type StudioCard = {
   readonly timeZone: string;
   /** Which clients its instructors see. */
   readonly sees: Sight;
+  /** In which it reads bodies. */
+  readonly units: Units;
   /** Raised by every change of what it sets for itself. */
   readonly revision: number;
 };

@@ -1,3 +1,4 @@
+import type { Units } from '@/core/units';
 import type { Position } from '@/core/anatomy/positions';
 
 export const positionNames: Readonly<Record<Position, string>> = {
@@ -20,3 +21,9 @@ export const apparatusNames = {
 
 /** `130 %`. */
 export const percentText = (share: number): string => `${Math.round(100 * share)} %`;
+
+/** In which units bodies are read. */
+export const unitChoices: readonly { readonly id: Units; readonly name: string }[] = [
+  { id: 'metric', name: 'centimetres and kilograms' },
+  { id: 'imperial', name: 'feet, inches and pounds' },
+];

@@ -280,6 +280,7 @@ const ofOnesOwn = [
     'keepFor',
     'letDueGo',
     'setSight',
+    'setUnits',
     'askForSecond',
     'startSecond',
     'finishSecond',

@@ -1,5 +1,6 @@
 // Founding a studio with its first lead; the demo beside it.
 import { success } from '@/core/result';
+import type { Units } from '@/core/units';
 import type { Result } from '@/core/result';
 import { Studio, User } from '../models';
 import { hashPassword, isPasswordOf, weighPassword } from '../passwords';
@@ -17,6 +18,7 @@ export type NewStudio = {
   readonly studio: string;
   readonly timeZone: string;
   readonly school: string;
+  readonly units?: Units;
   readonly rooms: readonly Room[];
   readonly name: string;
   readonly email: string;
@@ -38,6 +40,7 @@ export async function foundStudio(form: NewStudio, device: string | undefined): 
     await Studio.create(
       {
         ...{ id: form.id, name: form.studio, school: form.school, timeZone: form.timeZone, stances: {} },
+        units: form.units ?? 'metric',
         ...{ rooms: [...form.rooms], props: [...(first?.props ?? [])], demo: false, createdAt: now },
       },
       { transaction },

@@ -7,6 +7,7 @@ import { wholeWithOwn } from '@/core/knowledge/whole';
 import type { EditableKind, OwnEntry } from '@/core/knowledge/own-entries';
 import { failure, success } from '@/core/result';
 import type { Failure, Result } from '@/core/result';
+import type { Units } from '@/core/units';
 import { repertoire as shipped } from '@/repertoire';
 import { ApparatusCheck, OwnEntryRow, Studio, User } from '../models';
 import { ready } from '../ready';
@@ -23,7 +24,7 @@ export async function findStudio(who: Who, transaction?: Transaction): Promise<S
   ready();
   const studio = await Studio.findByPk(who.studioId, { rejectOnEmpty: true, ...within(transaction) });
   const user = await User.findOne({ where: { id: who.userId, studioId: who.studioId }, ...within(transaction) });
-  const { id, name, school, stances, props, timeZone, sees, revision } = studio;
+  const { id, name, school, stances, props, timeZone, sees, units, revision } = studio;
   const first: Room = { id: 'studio', name: 'Studio', props, apparatus: ['mat'] };
   const rooms = studio.rooms?.length ? studio.rooms : [first];
   return {
@@ -37,6 +38,7 @@ export async function findStudio(who: Who, transaction?: Transaction): Promise<S
     room: rooms.find((room) => room.id === user?.room) ?? rooms[0] ?? first,
     timeZone,
     sees,
+    units,
     revision,
   };
 }
@@ -140,6 +142,7 @@ export type StudioChange = {
   readonly tolerances?: Tolerances;
   readonly rooms?: readonly Room[];
   readonly sees?: Sight;
+  readonly units?: Units;
   readonly wantsSecond?: boolean;
 };
 

@@ -63,10 +63,10 @@ export async function makeStudio(input: unknown): Promise<Result<null>> {
       return failure('wrongCode', 'This is not the code that the start command showed.', 'code');
     if (!repertoire.schools.some((one) => one.id === form.school))
       return failure('unknownSchool', 'There is no such school.', 'school');
-    const { studio, timeZone, school, room, apparatus, name, email, password } = form;
+    const { studio, timeZone, school, units, room, apparatus, name, email, password } = form;
     const props = form.props.filter((one) => repertoire.props.some((prop) => prop.id === one));
     const rooms = [{ id: 'room1', name: room, props, apparatus }];
-    return keepOpened(await foundStudio({ id, studio, timeZone, school, rooms, name, email, password }, device));
+    return keepOpened(await foundStudio({ id, studio, timeZone, school, units, rooms, name, email, password }, device));
   });
 }
 

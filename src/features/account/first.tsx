@@ -10,7 +10,7 @@ import { Button } from '@/design/button';
 import { ChecklistField, SelectField, TextField } from '@/design/fields';
 import type { Choice } from '@/design/fields';
 import { Failed, Quiet, Stack, TextLink } from '@/design/layout';
-import { apparatusNames } from '@/design/words';
+import { apparatusNames, unitChoices } from '@/design/words';
 import { fieldAt, typedStays, withoutPath } from '@/platform/browser/asking';
 import { useOnce } from '@/platform/browser/once';
 import { makeStudio } from './actions';
@@ -28,6 +28,10 @@ export type FirstPage = {
 };
 
 const none = () => () => undefined;
+/** Where inches and pounds are in daily use. */
+const inchRegions = new Set(['US', 'LR', 'MM']);
+const unitsHere = () =>
+  inchRegions.has(new Intl.Locale(navigator.language).maximize().region ?? '') ? 'imperial' : 'metric';
 const zoneHere = () => Intl.DateTimeFormat().resolvedOptions().timeZone;
 
 /** The first page of a studio of one's own. It waits for the browser, which knows its time zone. */
@@ -46,6 +50,7 @@ function FirstFields({ schools, zones, props, wantsCode, zone }: FirstPage & { r
     resolver: valibotResolver(firstForm),
     defaultValues: {
       ...{ studio: '', timeZone: zones.includes(zone) ? zone : 'UTC', school: schools[0]?.id ?? '' },
+      units: unitsHere(),
       ...{ room: 'Studio', apparatus: ['mat'], props: [], name: '', email: '', password: '', again: '', code: '' },
     },
   });
@@ -87,6 +92,7 @@ function FirstFields({ schools, zones, props, wantsCode, zone }: FirstPage & { r
         help="Where teachers disagree, this says whose targets and words hold. The product takes no side."
         choices={schools}
       />
+      <SelectField control={control} name="units" label="Bodies are measured in" choices={unitChoices} />
       <TextField control={control} name="room" label="First room" />
       <ChecklistField
         control={control}

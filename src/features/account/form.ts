@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { unitSystems } from '@/core/units';
 import { apparatuses } from '@/core/knowledge/load-tags';
 
 const email = v.pipe(
@@ -44,6 +45,7 @@ export const firstForm = v.pipe(
     studio: named('A studio needs a name.'),
     timeZone: v.pipe(v.string(), v.check(isZone, 'There is no such time zone.')),
     school: v.pipe(v.string(), v.nonEmpty('Choose one; every point of it can be changed later.')),
+    units: v.picklist(unitSystems),
     room: named('A room needs a name.'),
     apparatus: v.array(v.picklist(apparatuses)),
     props: v.array(v.pipe(v.string(), v.maxLength(60))),

@@ -5,6 +5,8 @@ import { valibotResolver } from '@hookform/resolvers/valibot';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
+import { BodyField } from '@/design/body-field';
+import type { Units } from '@/core/units';
 import type { Control } from 'react-hook-form';
 import { Button, ButtonLink } from '@/design/button';
 import { CheckField, ChecklistField, FormGrid, SelectField, TextField } from '@/design/fields';
@@ -23,6 +25,7 @@ const fields = ['name', 'goal', 'birthYear', 'heightCm', 'massKg', 'thighCm', 's
 
 /** A new client (no `id`) or a change to one. What was typed stays through every error. */
 export type Choices = {
+  readonly units: Units;
   readonly schools: readonly { readonly id: string; readonly name: string; readonly about: string }[];
   readonly conditions: readonly { readonly id: string; readonly name: string }[];
 };
@@ -120,8 +123,8 @@ const ClientFields = ({ control, deferring, choices }: FieldsProps) => (
       <TextField control={control} name="goal" label="Goal" help="In the client’s own words." />
       <FormGrid>
         <TextField control={control} name="birthYear" label="Year of birth" inputMode="numeric" />
-        <TextField control={control} name="heightCm" label="Height, cm" inputMode="decimal" />
-        <TextField control={control} name="massKg" label="Body mass, kg" inputMode="decimal" />
+        <BodyField control={control} name="heightCm" label="Height" of="length" units={choices.units} />
+        <BodyField control={control} name="massKg" label="Body mass" of="mass" units={choices.units} />
         <SelectField
           control={control}
           name="sex"
@@ -132,18 +135,20 @@ const ClientFields = ({ control, deferring, choices }: FieldsProps) => (
             { id: 'm', name: 'male' },
           ]}
         />
-        <TextField
+        <BodyField
           control={control}
           name="thighCm"
-          label="Thigh measured, cm"
-          inputMode="decimal"
+          label="Thigh measured"
+          of="length"
+          units={choices.units}
           help="Bony point of the hip to the knee’s joint line"
         />
-        <TextField
+        <BodyField
           control={control}
           name="shankCm"
-          label="Lower leg measured, cm"
-          inputMode="decimal"
+          label="Lower leg measured"
+          of="length"
+          units={choices.units}
           help="Knee’s joint line to the outer ankle bone"
         />
       </FormGrid>

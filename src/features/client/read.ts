@@ -32,6 +32,8 @@ import type { Repertoire } from '@/core/knowledge/entries';
 import { sliceOf } from '@/core/knowledge/slice';
 import type { Result } from '@/core/result';
 import { success } from '@/core/result';
+import { massText, statureText } from '@/core/units';
+import type { Units } from '@/core/units';
 import { clientsPerPage, findClient, listClients } from '@/data/stores/clients';
 import { findRepertoire, findStudio } from '@/data/stores/studio';
 import { listStops } from '@/data/stores/cautions';
@@ -441,12 +443,8 @@ async function readNeutrals(
   return lines;
 }
 
-function factsOf({ birthYear, heightM, massKg }: ClientCard): string {
-  return [
-    birthYear && `born ${birthYear}`,
-    heightM && `${Math.round(heightM * 100)} cm`,
-    massKg && `${Math.round(massKg)} kg`,
-  ]
+function factsOf({ birthYear, heightM, massKg }: ClientCard, units: Units): string {
+  return [birthYear && `born ${birthYear}`, heightM && statureText(units, heightM), massKg && massText(units, massKg)]
     .filter(Boolean)
     .join(' · ');
 }
@@ -469,7 +467,7 @@ export async function readClient(
   const ladders = shown.part === 'ladders' ? shown.standings.map(({ exercise }) => exercise) : [];
   return success({
     client,
-    facts: factsOf(client),
+    facts: factsOf(client, studio.units),
     school: { name: schoolName(repertoire, client.school ?? studio.school), isOwn: client.school !== null },
     cautions: cautionsOf(repertoire, client.conditions, shortDay),
     repertoire: sliceOf(repertoire, ladders, { namesOnly: true }),

@@ -3,6 +3,7 @@
 import { revalidatePath } from 'next/cache';
 import * as v from 'valibot';
 import { apparatuses } from '@/core/knowledge/load-tags';
+import { unitSystems } from '@/core/units';
 import { mergeById } from '@/core/meanwhile';
 import type { Clash } from '@/core/meanwhile';
 import { failure, success } from '@/core/result';
@@ -19,6 +20,13 @@ async function change(who: Who, decide: (studio: StudioCard) => Result<StudioCha
   const result = await changeStudio(who, decide);
   if (result.ok) revalidatePath('/', 'layout');
   return result;
+}
+
+/** In which units the studio reads bodies. */
+export async function setUnits(input: unknown): Promise<Result<null>> {
+  return act('setUnits', v.strictObject({ units: v.picklist(unitSystems) }), input, (who, { units }) =>
+    change(who, () => success({ units })),
+  );
 }
 
 export async function setSchool(input: unknown): Promise<Result<null>> {

@@ -15,9 +15,9 @@ import { Notice, Page, PageHead, Panel, Quiet, Row, Section, Small, Stack } from
 import { Picker } from '@/design/picker';
 import { PlainField } from '@/design/plain-field';
 import { StanceTable } from '@/design/stance-table';
-import { apparatusNames } from '@/design/words';
+import { apparatusNames, unitChoices } from '@/design/words';
 import type { Room } from '@/data/types';
-import { setRooms as keepRooms, setSchool, setStance, setTolerance } from './actions';
+import { setRooms as keepRooms, setSchool, setStance, setTolerance, setUnits } from './actions';
 import type { KeptRooms } from './actions';
 import type { StudioPage, ToleranceLine } from './read';
 import { optionsOf } from '@/design/choice';
@@ -114,6 +114,18 @@ export function Studio({ page }: { page: StudioPage }) {
             />
           </div>
           <Quiet>{schools.find(({ id }) => id === studio.school)?.about} The product takes no side.</Quiet>
+        </Section>
+        <Section aria-label="Units">
+          <h2>Units</h2>
+          <div style={{ maxWidth: 420 }}>
+            <Picker
+              label="Bodies are measured in"
+              value={studio.units}
+              isDisabled={!mayChange}
+              onChange={(id) => void run(setUnits({ units: id }))}
+              choices={unitChoices}
+            />
+          </div>
         </Section>
         <Section aria-label="Stances">
           <h2>Stances</h2>

@@ -6,6 +6,8 @@ import { useMemo, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { placeOn } from '@/platform/browser/pointer';
 import { poseBody } from '@/core/body/skeleton';
+import { limitsFor, metricFor, shownFor, unitWords } from '@/core/units';
+import type { Quantity, Units } from '@/core/units';
 import type { Body } from '@/core/body/segments';
 import { drawScene } from '@/core/figure/scene';
 import { frameFigure } from '@/core/figure/frame';
@@ -74,12 +76,21 @@ const legsNames: Readonly<Record<Legs, string>> = { one: 'One leg', two: 'Both a
 const free: FreeLeg = { thighDeg: 90, kneeDeg: 90 };
 
 /** The body's own numbers, typed over for a trial; wrong ones are told and not used. */
-function useBody(known: Body) {
-  const [typed, setTyped] = useState({ mass: String(known.massKg), height: String(Math.round(known.heightM * 100)) });
-  const [mass, height] = [readNumber(typed.mass), readNumber(typed.height)];
-  const massError = mass === undefined || mass < 15 || mass > 300 ? 'Type a weight from 15 to 300 kg.' : undefined;
+function useBody(known: Body, units: Units) {
+  const [typed, setTyped] = useState(() => {
+    const [mass, height] = [String(known.massKg), String(Math.round(known.heightM * 100))];
+    return units === 'metric' ? { mass, height } : { mass: shownFor('mass', mass), height: shownFor('length', height) };
+  });
+  const metric =
+    units === 'metric' ? typed : { mass: metricFor('mass', typed.mass), height: metricFor('length', typed.height) };
+  const [mass, height] = [readNumber(metric.mass), readNumber(metric.height)];
+  const limits = (of: Quantity, message: string) => (units === 'metric' ? message : limitsFor(of, message));
+  const massError =
+    mass === undefined || mass < 15 || mass > 300 ? limits('mass', 'Type a weight from 15 to 300 kg.') : undefined;
   const heightError =
-    height === undefined || height < 90 || height > 230 ? 'Type a height from 90 to 230 cm.' : undefined;
+    height === undefined || height < 90 || height > 230
+      ? limits('length', 'Type a height from 90 to 230 cm.')
+      : undefined;
   const body = useMemo(
     (): Body => ({
       ...known,
@@ -92,12 +103,12 @@ function useBody(known: Body) {
 }
 
 /** What is asked of the bench: legs, head, weight at the ankles, straps. */
-function useWhatIf({ capacity, apparatus, body: known }: WhatIfPage) {
+function useWhatIf({ capacity, apparatus, body: known, units }: WhatIfPage) {
   const [asked, setAsked] = useState<WhatIf>(usualWhatIf);
   const [legs, setLegs] = useState<Legs>('one');
   const [on, setOn] = useState('');
   const [set, setSet] = useState<SpringSet>({});
-  const own = useBody(known);
+  const own = useBody(known, units);
   const rig = apparatus.find(({ id }) => id === on)?.rig ?? null;
   const answer = useMemo(
     () => answerWhatIf(own.body, asked, rig, set, capacity?.pct ?? null),
@@ -205,7 +216,7 @@ const ByNumber = ({ model: { asked, setAsked, legs, move } }: { readonly model: 
 
 type StrapsProps = { readonly model: Model; readonly page: WhatIfPage };
 
-function StrapsAndBody({ model, page: { apparatus } }: StrapsProps) {
+function StrapsAndBody({ model, page: { apparatus, units } }: StrapsProps) {
   const { on, chooseStraps, rig, set, setSet, typed, setTyped, massError, heightError } = model;
   return (
     <Row $gap={16} style={{ alignItems: 'start' }}>
@@ -232,7 +243,7 @@ function StrapsAndBody({ model, page: { apparatus } }: StrapsProps) {
       )}
       <div style={{ flex: '0 1 120px' }}>
         <PlainField
-          label="Weight, kg"
+          label={`Weight, ${unitWords[units].mass}`}
           value={typed.mass}
           onChange={(mass) => setTyped({ ...typed, mass })}
           error={massError}
@@ -241,7 +252,7 @@ function StrapsAndBody({ model, page: { apparatus } }: StrapsProps) {
       </div>
       <div style={{ flex: '0 1 120px' }}>
         <PlainField
-          label="Height, cm"
+          label={`Height, ${unitWords[units].length}`}
           value={typed.height}
           onChange={(height) => setTyped({ ...typed, height })}
           error={heightError}

@@ -55,6 +55,7 @@ export const rights = {
   keepCalibration: 'instructor',
   keepForClient: 'instructor',
   setSchool: 'lead',
+  setUnits: 'lead',
   setStance: 'lead',
   setTolerance: 'lead',
   setRooms: 'lead',

@@ -1,7 +1,7 @@
 import { onFileConditions } from '@/core/knowledge/conditions';
 import { notFound } from 'next/navigation';
 import { requireTeacher } from '@/platform/server/session';
-import { findRepertoire } from '@/data/stores/studio';
+import { findRepertoire, findStudio } from '@/data/stores/studio';
 import type { Who } from '@/data/types';
 import { deferring } from '@/repertoire/words';
 import { ClientForm } from '../client-form';
@@ -10,8 +10,9 @@ import { emptyClient } from '../form';
 import { readClientForm } from '../read';
 
 async function choicesOf(who: Who): Promise<Choices> {
-  const { schools, conditions } = await findRepertoire(who);
+  const [{ schools, conditions }, { units }] = await Promise.all([findRepertoire(who), findStudio(who)]);
   return {
+    units,
     schools: schools.map(({ id, name, about }) => ({ id, name, about })),
     conditions: onFileConditions(conditions).map(({ id, name }) => ({ id, name })),
   };
