@@ -52,6 +52,32 @@ const Tolerances = styled.div`
   }
 `;
 
+/** Where the rest of a studio is set. */
+const Places = ({ mayChange }: { readonly mayChange: boolean }) => (
+  <Row>
+    {mayChange && (
+      <ButtonLink href="/studio/record">
+        <ScrollText size={18} aria-hidden />
+        The record
+      </ButtonLink>
+    )}
+    {mayChange && (
+      <ButtonLink href="/studio/keeping">
+        <Hourglass size={18} aria-hidden />
+        How long
+      </ButtonLink>
+    )}
+    <ButtonLink href="/studio/papers">
+      <FileSignature size={18} aria-hidden />
+      Papers
+    </ButtonLink>
+    <ButtonLink href="/studio/people">
+      <UsersRound size={18} aria-hidden />
+      People
+    </ButtonLink>
+  </Row>
+);
+
 /** School and stances with their reasons, tolerances, and what stands in each room. */
 export function Studio({ page }: { page: StudioPage }) {
   const { studio, schools, stances, tolerances, props, mayChange } = page;
@@ -72,28 +98,7 @@ export function Studio({ page }: { page: StudioPage }) {
             set for a single exercise, go before it.
           </Quiet>
         </div>
-        <Row>
-          {mayChange && (
-            <ButtonLink href="/studio/record">
-              <ScrollText size={18} aria-hidden />
-              The record
-            </ButtonLink>
-          )}
-          {mayChange && (
-            <ButtonLink href="/studio/keeping">
-              <Hourglass size={18} aria-hidden />
-              How long
-            </ButtonLink>
-          )}
-          <ButtonLink href="/studio/papers">
-            <FileSignature size={18} aria-hidden />
-            Papers
-          </ButtonLink>
-          <ButtonLink href="/studio/people">
-            <UsersRound size={18} aria-hidden />
-            People
-          </ButtonLink>
-        </Row>
+        <Places mayChange={mayChange} />
       </PageHead>
       {!mayChange && <Notice style={{ marginTop: 16 }}>A lead instructor can change these.</Notice>}
       {failed && (
