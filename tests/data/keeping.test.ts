@@ -7,24 +7,9 @@ import { findLook } from '@/data/stores/looks';
 import { addPicture } from '@/data/stores/pictures';
 import { listRecord, noteAlone } from '@/data/stores/record';
 import { noMarks } from '@/core/anatomy/marks';
-import type { Result } from '@/core/result';
 import type { Who } from '@/data/types';
-import { addColleague, beginLook, bringClient, openStudio } from './studio';
+import { addColleague, beginLook, bringClient, codeOf, image, must, openStudio } from './studio';
 
-const codeOf = (result: Result<unknown>): string => (result.ok ? 'fine' : result.error.code);
-const must = <T>(result: Result<T>): T => {
-  if (!result.ok) throw new Error(result.error.message);
-  return result.value;
-};
-const image = {
-  title: 'x',
-  bytes: Buffer.from([1]),
-  format: 'png',
-  width: 1,
-  height: 1,
-  originalWidth: 1,
-  originalHeight: 1,
-};
 const ago = (days: number) => new Date(Date.now() - days * 86_400_000);
 let lead: Who;
 beforeAll(async () => {

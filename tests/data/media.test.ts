@@ -14,15 +14,9 @@ import { layDown, movePictures, payBytes } from '@/data/media/pictures';
 import { removeStudio } from '@/data/stores/founding';
 import { addPicture, findPictureBytes } from '@/data/stores/pictures';
 import { eraseClient } from '@/data/stores/whole-client';
-import type { Result } from '@/core/result';
 import type { Who } from '@/data/types';
-import { bringClient, openStudio } from './studio';
+import { bringClient, image, must, openStudio } from './studio';
 
-const must = <T>(result: Result<T>): T => {
-  if (!result.ok) throw new Error(result.error.message);
-  return result.value;
-};
-const image = { title: 'x', format: 'png', width: 1, height: 1, originalWidth: 1, originalHeight: 1 };
 const bytes = Buffer.from('the bytes of a picture');
 const folder = mkdtempSync(path.join(os.tmpdir(), 'spine-s3-'));
 const server = new S3rver({
@@ -56,7 +50,7 @@ const owedFor = (id: string) => MediaOwed.count({ where: { key: `${who.studioId}
 
 test('kept beside the database, shown from there, and gone with the client', async () => {
   const clientId = await bringClient(who, { name: 'Sorrel Quay' });
-  const { id } = must(await addPicture(who, { clientId, bytes, ...image }));
+  const { id } = must(await addPicture(who, { clientId, ...image, bytes }));
   expect(await rowOf(id)).toMatchObject({ bytes: null, place: 's3' });
   expect(await objectOf(id)).toEqual(bytes);
   expect((await findPictureBytes(who, id))?.bytes).toEqual(bytes);
@@ -69,8 +63,8 @@ test('sent twice at once it is one picture, with its bytes', async () => {
   const clientId = await bringClient(who);
   const id = newId();
   await Promise.all([
-    addPicture(who, { clientId, bytes, ...image }, id),
-    addPicture(who, { clientId, bytes, ...image }, id),
+    addPicture(who, { clientId, ...image, bytes }, id),
+    addPicture(who, { clientId, ...image, bytes }, id),
   ]);
   expect(await Picture.count({ where: { id } })).toBe(1);
   await payBytes(new Date(Date.now() + 7_200_000));
@@ -79,7 +73,7 @@ test('sent twice at once it is one picture, with its bytes', async () => {
 
 test('sent again after an answer that was lost, and cut short there, it keeps its bytes', async () => {
   const clientId = await bringClient(who);
-  const { id } = must(await addPicture(who, { clientId, bytes, ...image }));
+  const { id } = must(await addPicture(who, { clientId, ...image, bytes }));
   await layDown({ studioId: who.studioId, id, format: 'png' }, bytes); // and then the server dies
   await payBytes(new Date(Date.now() + 7_200_000));
   expect([await objectOf(id), await owedFor(id)]).toEqual([bytes, 0]);
@@ -88,7 +82,7 @@ test('sent again after an answer that was lost, and cut short there, it keeps it
 test('a storage that does not answer refuses the picture and leaves no row', async () => {
   const clientId = await bringClient(who);
   Object.assign(process.env, wrong);
-  await expect(addPicture(who, { clientId, bytes, ...image })).rejects.toThrow();
+  await expect(addPicture(who, { clientId, ...image, bytes })).rejects.toThrow();
   expect(await Picture.count({ where: { clientId } })).toBe(0);
 });
 
@@ -104,7 +98,7 @@ test('bytes whose row never came are taken away, but not before an hour is over'
 
 test('a client erased while the storage is away: her pictures go as soon as it answers', async () => {
   const clientId = await bringClient(who, { name: 'Lark Quay' });
-  const { id } = must(await addPicture(who, { clientId, bytes, ...image }));
+  const { id } = must(await addPicture(who, { clientId, ...image, bytes }));
   Object.assign(process.env, wrong);
   must(await eraseClient(who, clientId, 'Lark Quay'));
   expect([await Picture.count({ where: { id } }), await owedFor(id)]).toEqual([0, 1]);
@@ -116,7 +110,7 @@ test('a client erased while the storage is away: her pictures go as soon as it a
 test('moved there and back, each is shown all the while; moved twice, nothing is left over', async () => {
   const clientId = await bringClient(who);
   delete process.env.S3_BUCKET;
-  const { id } = must(await addPicture(who, { clientId, bytes, ...image }));
+  const { id } = must(await addPicture(who, { clientId, ...image, bytes }));
   expect(await rowOf(id)).toMatchObject({ place: null });
   process.env.S3_BUCKET = 'pictures';
   expect(await movePictures('s3')).toBeGreaterThan(0);
@@ -132,7 +126,7 @@ test('moved there and back, each is shown all the while; moved twice, nothing is
 
 test('a backup holds the bytes that lie beside the database', async () => {
   const clientId = await bringClient(who);
-  const { id } = must(await addPicture(who, { clientId, bytes, ...image }));
+  const { id } = must(await addPicture(who, { clientId, ...image, bytes }));
   const file = path.join(folder, 'a.backup.gz');
   await makeBackup(file);
   let columns: readonly string[] = [];

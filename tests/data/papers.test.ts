@@ -21,15 +21,9 @@ import { countKept, eraseClient } from '@/data/stores/whole-client';
 import { readDay } from '@/features/floor/day';
 import { standingOf } from '@/core/knowledge/papers';
 import { paperWords } from '@/repertoire/papers';
-import type { Result } from '@/core/result';
 import type { Who } from '@/data/types';
-import { bringClient, openStudio } from './studio';
+import { bringClient, codeOf, image, must, openStudio } from './studio';
 
-const codeOf = (result: Result<unknown>): string => (result.ok ? 'fine' : result.error.code);
-const must = <T>(result: Result<T>): T => {
-  if (!result.ok) throw new Error(result.error.message);
-  return result.value;
-};
 let lead: Who;
 beforeAll(async () => {
   lead = await openStudio('Weir House');
@@ -49,15 +43,6 @@ const paper = (more: Partial<NewPaper> = {}): NewPaper => ({
   },
   ...more,
 });
-const image = {
-  title: 'x',
-  bytes: Buffer.from([1]),
-  format: 'png',
-  width: 1,
-  height: 1,
-  originalWidth: 1,
-  originalHeight: 1,
-};
 
 test('what was signed stays as it was; the newest holds, and a no stops pictures but not what is there', async () => {
   const clientId = await bringClient(lead);

@@ -16,18 +16,11 @@ import { tabletKey } from '@/data/stores/floor';
 import { changePassword, letGo, listPeople, setRole, shutOut } from '@/data/stores/people';
 import { endSessions, listSessions, signIn, whoIs } from '@/data/stores/sessions';
 import { findStudio } from '@/data/stores/studio';
-import type { Result } from '@/core/result';
 import type { Role, Who } from '@/data/types';
-import { bringClient, openStudio, password } from './studio';
+import { bringClient, codeOf, must, openStudio, password } from './studio';
 
 const fresh = 'lantern gravel seven otter';
 const address = () => `${newId()}@weir.example`;
-
-const must = <T>(result: Result<T>): T => {
-  if (!result.ok) throw new Error(result.error.message);
-  return result.value;
-};
-const codeOf = (result: Result<unknown>): string => (result.ok ? 'fine' : result.error.code);
 
 async function hire(lead: Who, role: Role = 'instructor'): Promise<Who & { email: string }> {
   const token = must(await invite(lead, { id: newId(), name: 'Odile Sandbar', email: null, role }));

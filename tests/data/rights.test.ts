@@ -25,7 +25,7 @@ import type { Result } from '@/core/result';
 import { seeded } from '@/core/random';
 import { keysOf } from '@/core/keyed';
 import { makeHistory } from '../rigs/histories';
-import { addColleague, beginLook, dose, openStudio, password } from './studio';
+import { addColleague, beginLook, dose, must, openStudio, password } from './studio';
 
 let token: string | undefined;
 jest.mock('next/headers', () => ({
@@ -147,10 +147,6 @@ async function othersThings() {
       clearedBy: null,
     },
   });
-  const must = <T>(result: Result<T>): T => {
-    if (!result.ok) throw new Error(result.error.message);
-    return result.value;
-  };
   const size = { width: 1, height: 1, originalWidth: 1, originalHeight: 1 };
   const picture = must(
     await addPicture(who, { clientId, title: 'x', bytes: Buffer.from([1]), format: 'png', ...size }),

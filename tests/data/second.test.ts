@@ -10,16 +10,10 @@ import { beginSecond, checkSecond, confirmSecond, endSecond, findSecond, renewCo
 import { signIn, whoIs } from '@/data/stores/sessions';
 import { changeStudio } from '@/data/stores/studio';
 import { success } from '@/core/result';
-import type { Result } from '@/core/result';
 import type { Who } from '@/data/types';
-import { addColleague, openStudio, password } from './studio';
+import { addColleague, codeOf, must, openStudio, password } from './studio';
 
 type Person = Who & { readonly email: string };
-const must = <T>(result: Result<T>): T => {
-  if (!result.ok) throw new Error(result.error.message);
-  return result.value;
-};
-const codeOf = (result: Result<unknown>): string => (result.ok ? 'fine' : result.error.code);
 const halfMinute = 30_000;
 
 /** What an authenticator shows that was given this secret. */

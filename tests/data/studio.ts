@@ -5,6 +5,7 @@ import { ready } from '@/data/ready';
 import { hashPassword } from '@/data/passwords';
 import { addClient } from '@/data/stores/clients';
 import type { NewClient } from '@/data/stores/clients';
+import type { Result } from '@/core/result';
 import type { KeptReading } from '@/core/knowledge/kept';
 import { startLook } from '@/data/stores/looks';
 import type { NewLook } from '@/data/stores/looks';
@@ -12,6 +13,21 @@ import type { Role, Sight, StoredDose, Who } from '@/data/types';
 import { rulesVersion } from '@/repertoire';
 
 export const password = 'moored-for-the-night';
+
+/** What a store answers where nothing should go wrong. */
+export function must<T>(result: Result<T>): T {
+  if (!result.ok) throw new Error(result.error.message);
+  return result.value;
+}
+
+/** How it went: `fine`, or a failure's code. */
+export const codeOf = (result: Result<unknown>): string => (result.ok ? 'fine' : result.error.code);
+
+/** A picture as a store takes it, of a single byte. */
+export const image = {
+  ...{ title: 'x', bytes: Buffer.from([1]), format: 'png' },
+  ...{ width: 1, height: 1, originalWidth: 1, originalHeight: 1 },
+};
 
 export async function openStudio(name: string): Promise<Who & { email: string }> {
   ready();

@@ -15,16 +15,10 @@ import { listRecord } from '@/data/stores/record';
 import { countNobodys, endShare, findWhoSees, handOver, shareClient } from '@/data/stores/shares';
 import { countKept } from '@/data/stores/whole-client';
 import { seeded } from '@/core/random';
-import type { Result } from '@/core/result';
 import type { Who } from '@/data/types';
 import { makeHistory } from '../rigs/histories';
-import { addColleague, beginLook, bringClient, openStudio, someone } from './studio';
+import { addColleague, beginLook, bringClient, codeOf, must, openStudio, someone } from './studio';
 
-const codeOf = (result: Result<unknown>): string => (result.ok ? 'fine' : result.error.code);
-const must = <T>(result: Result<T>): T => {
-  if (!result.ok) throw new Error(result.error.message);
-  return result.value;
-};
 const dayFromNow = (days: number): string => new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10);
 const share = (personId: string, until = dayFromNow(3)) => ({ id: newId(), personId, until });
 

@@ -3,34 +3,16 @@
 import { Printer, TriangleAlert } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import styled from 'styled-components';
 import { useAsking } from '@/platform/browser/asking';
 import { Button, ButtonLink } from '@/design/button';
-import { Failed, Notice, Page, PageHead, Quiet, Row, Section, Small, Stack, TextLink } from '@/design/layout';
+import { Failed, Notice, PageHead, Quiet, Row, Section, Small, Stack, TextLink } from '@/design/layout';
+import { SheetToSign } from '@/design/sheet';
 import { PlainField } from '@/design/plain-field';
 import { keepIntake } from './actions';
 import { useOnce } from '@/platform/browser/once';
 import { Ticks } from '@/design/tick';
 
 const asOption = ({ id, ask }: { readonly id: string; readonly ask: string }) => ({ id, name: ask });
-
-const Sheet = styled(Page)`
-  .paper {
-    display: none;
-  }
-  @media print {
-    .screen {
-      display: none;
-    }
-    .paper {
-      display: block;
-    }
-    .line {
-      border-bottom: 1px solid #000;
-      height: 26px;
-    }
-  }
-`;
 
 export type IntakePage = {
   readonly client: { readonly id: string; readonly name: string };
@@ -64,7 +46,7 @@ export function IntakeForm({
     if (result.ok) router.push(`/clients/${client.id}`);
   };
   return (
-    <Sheet>
+    <SheetToSign>
       <PageHead>
         <div>
           <TextLink href={`/clients/${client.id}`}>{client.name}</TextLink>
@@ -121,6 +103,6 @@ export function IntakeForm({
           </Row>
         </Stack>
       </Section>
-    </Sheet>
+    </SheetToSign>
   );
 }

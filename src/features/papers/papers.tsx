@@ -3,34 +3,14 @@
 // What a client signed, whom to call, and the reports of stops.
 import { FileSignature, Printer } from 'lucide-react';
 import { useState } from 'react';
-import styled from 'styled-components';
 import type { PaperStanding } from '@/core/knowledge/papers';
 import { Button } from '@/design/button';
-import { Chip, Notice, Page, PageHead, Quiet, Row, Ruled, Section, Small, Stack, TextLink } from '@/design/layout';
+import { Chip, Notice, PageHead, Quiet, Row, Ruled, Section, Small, Stack, TextLink } from '@/design/layout';
+import { SheetToSign } from '@/design/sheet';
 import { papersDefer } from '@/repertoire/papers';
 import { Contacts } from './contacts';
 import type { PaperLine, PapersPage } from './read';
 import { Sign } from './sign';
-
-const Sheet = styled(Page)`
-  .paper {
-    display: none;
-  }
-  @media print {
-    .screen {
-      display: none;
-    }
-    .paper {
-      display: block;
-      break-inside: avoid;
-      padding-bottom: 26px;
-    }
-    .paper .line {
-      border-bottom: 1px solid #000;
-      height: 30px;
-    }
-  }
-`;
 
 const standingWords: Readonly<Record<PaperStanding, string>> = {
   none: 'not asked yet',
@@ -44,7 +24,7 @@ export function ClientPapers({ page }: { readonly page: PapersPage }) {
   const { id, client, studio, papers } = page;
   const [asked, setAsked] = useState<PaperLine>();
   return (
-    <Sheet>
+    <SheetToSign>
       <PageHead>
         <div>
           <TextLink href={`/clients/${id}`}>{client}</TextLink>
@@ -98,7 +78,7 @@ export function ClientPapers({ page }: { readonly page: PapersPage }) {
         </section>
       ))}
       {asked && <Sign page={page} paper={asked} onClose={() => setAsked(undefined)} />}
-    </Sheet>
+    </SheetToSign>
   );
 }
 
