@@ -81,12 +81,28 @@ export async function openChrome(address: string, size: Size = desk, camera?: st
   const named = (name: string) =>
     `//*[self::button or self::a or @role='button' or @role='tab'][normalize-space(.)=${quote(name)} or @aria-label=${quote(name)}]`;
   const button = (name: string) => find(By.xpath(named(name)));
-  /** A press waits for what can be pressed, as a hand does. */
-  const pressAt = async (locator: string) => {
-    const found = await find(By.xpath(`(${locator})[not(@disabled)]`));
-    await driver.executeScript('arguments[0].scrollIntoView({block:"center"})', found);
-    await found.click();
+  /**
+   * A press waits for what can be pressed, as a hand does. Where React puts another in its place between finding and pressing,
+   * nothing was pressed: the driver says so, and the hand goes to the one that stands there now.
+   */
+  const pressOn = async (locator: By): Promise<void> => {
+    await driver.wait(
+      async () => {
+        const found = await find(locator);
+        try {
+          await driver.executeScript('arguments[0].scrollIntoView({block:"center"})', found);
+          await found.click();
+          return true;
+        } catch (error) {
+          if (error instanceof Error && error.name === 'StaleElementReferenceError') return false;
+          throw error;
+        }
+      },
+      patienceMs,
+      `nothing to press at ${String(locator)}`,
+    );
   };
+  const pressAt = (locator: string) => pressOn(By.xpath(`(${locator})[not(@disabled)]`));
   const field = (label: string) =>
     find(
       By.xpath(
@@ -116,6 +132,7 @@ export async function openChrome(address: string, size: Size = desk, camera?: st
       await awake();
     },
     press: (name: string) => pressAt(named(name)),
+    pressOn,
     /** Opens a list of choices by its label, and takes the one with these words, else the first that holds them. */
     choose: async (label: string, option: string) => {
       const own = quote(label);
@@ -124,7 +141,7 @@ export async function openChrome(address: string, size: Size = desk, camera?: st
       );
       const exact = `//*[@role='option'][normalize-space(.)=${quote(option)}]`;
       const loose = `//*[@role='option'][contains(normalize-space(.), ${quote(option)})][not(${exact})]`;
-      await (await find(By.xpath(`${exact} | ${loose}`))).click();
+      await pressOn(By.xpath(`${exact} | ${loose}`));
       await driver.wait(
         async () => (await driver.findElements(By.css('[role=option]'))).length === 0,
         patienceMs,

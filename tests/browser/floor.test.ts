@@ -27,7 +27,7 @@ afterAll(async () => {
 
 const openFloor = async (name: string, on: Chrome = chrome) => {
   await on.go('/');
-  await (await on.find(By.css(`a[aria-label="Teach ${name}"]`))).click();
+  await on.pressOn(By.css(`a[aria-label="Teach ${name}"]`));
   await on.isAt(/\/floor\?client=/);
 };
 const begin = async (on: Chrome = chrome) => {
@@ -150,7 +150,7 @@ describe('a whole session, with the server killed in the middle', () => {
     await chrome.sees('No long hold at the top.');
     await chrome.sees('“The seat works, it does not clench.”');
     await chrome.press('Where does she feel it?');
-    await (await chrome.find(By.xpath("//dialog[@open]//button[starts-with(., 'Neck')]"))).click();
+    await chrome.pressOn(By.xpath("//dialog[@open]//button[starts-with(., 'Neck')]"));
     await chrome.sees('Not wanted in the neck');
     await findNothingToImprove('where she feels it');
     await (await chrome.find(By.css('dialog[open]'))).sendKeys('\uE00C'); // escape
@@ -213,12 +213,12 @@ describe('a whole session, with the server killed in the middle', () => {
     await chrome.sees('To begin with');
     await chrome.sees('5 clean in a row on each side');
     expect(await chrome.text('[data-standing="march"]')).toMatch(/4\s+of 5/);
-    await (await chrome.find(By.linkText('Course and sessions'))).click();
+    await chrome.pressOn(By.linkText('Course and sessions'));
     await chrome.sees('March, level 3: 10 of 10 clean; up to level 4');
     await chrome.sees('Shoulder bridge, as one, level 1: 4 of 6 clean; held at level 1');
     await chrome.find(By.css('[data-run="march"] svg'));
     await findNothingToImprove('client with sessions');
-    await (await chrome.find(By.css('section[aria-label="Sessions"] li a'))).click();
+    await chrome.pressOn(By.css('section[aria-label="Sessions"] li a'));
     await chrome.isAt(/\/sessions\//);
     await chrome.sees('10 of 10 clean; in a row 5 left, 5 right');
     await findNothingToImprove('session');

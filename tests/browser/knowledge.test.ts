@@ -21,7 +21,7 @@ const path = async () => new URL(await chrome.driver.getCurrentUrl()).pathname;
 /** The address of a client's page, by part of the name. */
 async function clientPage(name: string): Promise<string> {
   await chrome.go(`/clients?find=${encodeURIComponent(name)}`);
-  await (await chrome.find(By.xpath(`//main//li//a[contains(., '${name}')]`))).click();
+  await chrome.pressOn(By.xpath(`//main//li//a[contains(., '${name}')]`));
   await chrome.isAt(/\/clients\/[0-9a-f-]{36}$/);
   return path();
 }
@@ -64,7 +64,7 @@ describe('the repertoire', () => {
     await chrome.go(`/repertoire?client=${id}`);
     const rollOver = await chrome.find(By.css('li[data-exercise=rollOver] [data-standing]'));
     expect(await rollOver.getAttribute('data-standing')).toBe('ruledOut');
-    await (await chrome.find(By.xpath("//label[contains(., 'Only what is open')]"))).click();
+    await chrome.pressOn(By.xpath("//label[contains(., 'Only what is open')]"));
     await chrome.until('ruled out ones go', async () => !(await chrome.has(By.css('[data-standing=ruledOut]'))));
     expect((await cards()).length).toBeLessThan(shipped.exercises.length);
   });
@@ -132,11 +132,11 @@ describe('the studio’s own way', () => {
     await chrome.go('/studio');
     const from = await chrome.find(By.css('tr[data-measure=pelvicRoll] input[aria-label$="from"]'));
     await from.sendKeys(Key.chord(Key.CONTROL, 'a'), '9');
-    await (await chrome.button('Set pelvis rolled to a side')).click();
+    await chrome.press('Set pelvis rolled to a side');
     await chrome.sees('The lower end must lie below the upper one.');
     await from.sendKeys(Key.chord(Key.CONTROL, 'a'), '-2');
-    await (await chrome.button('Set pelvis rolled to a side')).click();
-    await (await chrome.button('Usual pelvis rolled to a side again')).click();
+    await chrome.press('Set pelvis rolled to a side');
+    await chrome.press('Usual pelvis rolled to a side again');
     await chrome.until(
       'usual again',
       async () => !(await chrome.has(By.css('[aria-label="Usual pelvis rolled to a side again"]'))),
@@ -146,7 +146,7 @@ describe('the studio’s own way', () => {
     await chrome.go('/repertoire/legSlide/edit');
     await fill('Name', 'Leg slide on the slip');
     await chrome.driver.findElement(By.css('h1')).click();
-    await (await chrome.button('Undo')).click();
+    await chrome.press('Undo');
     expect(await (await chrome.find(By.xpath("//label[.='Name']/..//input"))).getAttribute('value')).toBe('Leg slide');
     await fill('Name', 'Leg slide on the slip');
     await findNothingToImprove('the editor');
@@ -162,7 +162,7 @@ describe('the studio’s own way', () => {
   });
   test('a new exercise from a copy, its pose dragged and set by a slider; what is wrong keeps it from being kept', async () => {
     await chrome.go('/repertoire/entries');
-    await (await chrome.button('A new one from March')).click();
+    await chrome.press('A new one from March');
     await chrome.seesExactly('Copy of March', 'h1');
     await fill('Id', 'slipwayMarch');
     await fill('Name', 'Slipway march');
@@ -197,7 +197,7 @@ describe('the studio’s own way', () => {
   });
   test('a new exercise from scratch is one level to be filled', async () => {
     await chrome.go('/repertoire/entries');
-    await (await chrome.button('New exercise')).click();
+    await chrome.press('New exercise');
     await chrome.seesExactly('New exercise', 'h1');
     await fill('Id', 'dryDockHold');
     await fill('Name', 'Dry-dock hold');
@@ -276,7 +276,7 @@ describe('cautions on the way', () => {
     const begin = async () => (await chrome.button('To the pictures')).getAttribute('disabled');
     await chrome.sees('Before anyone gets on');
     expect(await begin()).not.toBeNull();
-    await (await chrome.find(By.xpath("//label[contains(., 'anchors looked at today')]"))).click();
+    await chrome.pressOn(By.xpath("//label[contains(., 'anchors looked at today')]"));
     await chrome.until('it may begin', async () => (await begin()) === null);
     await chrome.press('To the pictures');
     await chrome.isAt(/\/looks\//);
@@ -305,7 +305,7 @@ describe('cautions on the way', () => {
     const page = await clientPage('Pell');
     await chrome.go(`${page}/intake`);
     await findNothingToImprove('intake form');
-    await (await chrome.find(By.xpath("//label[contains(., 'wrists hurt')]"))).click();
+    await chrome.pressOn(By.xpath("//label[contains(., 'wrists hurt')]"));
     await chrome.press('Keep the signed form');
     await chrome.sees('The client signs with the full name.');
     await fill('Signed, full name', 'Pell Rowlock');
@@ -321,7 +321,7 @@ describe('cautions on the way', () => {
     await findNothingToImprove('the stop question');
     await chrome.press('End the session and note it');
     await chrome.sees('Say which sign was seen.');
-    await (await chrome.find(By.xpath("//label[contains(., 'faintness')]"))).click();
+    await chrome.pressOn(By.xpath("//label[contains(., 'faintness')]"));
     await fill('What was seen, in a few words', 'Pale after standing up.');
     await chrome.press('End the session and note it');
     await chrome.sees('Nothing goes on before clearance is on file');
@@ -355,24 +355,20 @@ describe('a fault that no picture shows', () => {
     await choose('Exercise', 'March');
     await chrome.press('To the pictures');
     await chrome.isAt(/\/looks\//);
-    await (await chrome.button('3Findings')).click();
+    await chrome.press('3Findings');
     const grade = async (fault: string, word: string) =>
-      (await chrome.find(By.xpath(`//*[@aria-label='How much: ${fault}']//button[.='${word}']`))).click();
+      chrome.pressOn(By.xpath(`//*[@aria-label='How much: ${fault}']//button[.='${word}']`));
     await grade('the belly doming', 'slight');
     await chrome.sees('Try one thing against the belly doming');
     await grade('the pelvis rolling to one side', 'marked');
-    await (
-      await chrome.find(By.xpath("//*[@aria-label='Which side: the pelvis rolling to one side']//button[.='left']"))
-    ).click();
-    await (
-      await chrome.find(
-        By.xpath("//*[@aria-label='When: the pelvis rolling to one side']//button[.='on the way back']"),
-      )
-    ).click();
+    await chrome.pressOn(By.xpath("//*[@aria-label='Which side: the pelvis rolling to one side']//button[.='left']"));
+    await chrome.pressOn(
+      By.xpath("//*[@aria-label='When: the pelvis rolling to one side']//button[.='on the way back']"),
+    );
     await chrome.press('None of the rest');
     await chrome.sees('all kept');
     await chrome.refresh();
-    await (await chrome.button('3Findings')).click();
+    await chrome.press('3Findings');
     const chosen = (fault: string) =>
       chrome.driver.executeScript(
         'return [...document.querySelectorAll(arguments[0])].map((one) => one.textContent)',
@@ -387,7 +383,7 @@ describe('a fault that no picture shows', () => {
     await chrome.press('only when the leg is low');
     await chrome.until('the order of causes follows', async () => !(await first()).startsWith('The effort starts'));
     await findNothingToImprove('findings by eye');
-    await (await chrome.find(By.css('[data-kind=verbal]'))).click();
+    await chrome.pressOn(By.css('[data-kind=verbal]'));
     await chrome.press('Retest with this');
     await chrome.sees('now, against the belly doming'); // the chosen cue stands where she gives it
     await chrome.sees('By eye, against the belly doming');
@@ -396,18 +392,18 @@ describe('a fault that no picture shows', () => {
     await chrome.press('Try another against the same baseline');
     await chrome.find(By.css('[data-tried][data-verdict=same]'));
     expect(await chrome.text('[aria-label=Corrections]')).not.toContain(firstCue); // it has not helped, and is not offered again
-    await (await chrome.find(By.css('[aria-label=Corrections] [data-kind]'))).click();
+    await chrome.pressOn(By.css('[aria-label=Corrections] [data-kind]'));
     await chrome.press('Retest with this');
     await chrome.anew(() => chrome.press('Take the last one back')); // it was better after all
     await chrome.until('nothing tried', async () => !(await chrome.has(By.css('[data-tried]'))));
-    await (await chrome.button('4Retest')).click();
+    await chrome.press('4Retest');
     expect(await chrome.text('[aria-label="Correction in hand"] .say')).toBe(firstCue);
     await findNothingToImprove('retest by eye');
     await chrome.press('Better');
-    await (await chrome.button('5Dose')).click();
+    await chrome.press('5Dose');
     await chrome.press('Keep look and dose');
     await chrome.isAt(/\/clients\/[0-9a-f-]+\?part=looks#history$/);
-    await (await chrome.find(By.linkText('Now'))).click();
+    await chrome.pressOn(By.linkText('Now'));
     await chrome.sees('against the belly doming: better 1 of 1');
   });
 });

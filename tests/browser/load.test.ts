@@ -59,7 +59,7 @@ describe('a strong client', () => {
   });
   test('a level beyond 130 % of what is held is a leap, with half steps that carry less', async () => {
     await findNothingToImprove('a client’s fan');
-    await (await chrome.find(By.linkText('Ladders'))).click();
+    await chrome.pressOn(By.linkText('Ladders'));
     await chrome.find(By.css('[data-size="leap"]'));
     const words = await chrome.text('[data-half]');
     expect(words).toMatch(/would be a leap\. Half-way: /);

@@ -71,7 +71,7 @@ export async function layMarks(chrome: Chrome, wanted: Wanted, exact: readonly s
 
 /** Moves a mark home by keys: tens of pixels with Shift, then single ones. */
 export async function nudgeTo(chrome: Chrome, mark: string, [x, y]: Vec2): Promise<void> {
-  await (await chrome.find(By.css(`button[data-pick="${mark}"]`))).click();
+  await chrome.pressOn(By.css(`button[data-pick="${mark}"]`));
   const at = await markAt(chrome, mark);
   if (!at) throw new Error(`${mark} is not set`);
   const keys = (by: number, less: string, more: string): string[] => {
@@ -89,7 +89,7 @@ export async function nudgeTo(chrome: Chrome, mark: string, [x, y]: Vec2): Promi
 }
 
 /** Puts a demo picture on the bench. */
-export async function takeDemoPicture({ find }: Chrome, title: string): Promise<void> {
-  await (await find(By.xpath(`//button[span[normalize-space(.)='${title}']]`))).click();
+export async function takeDemoPicture({ find, pressOn }: Chrome, title: string): Promise<void> {
+  await pressOn(By.xpath(`//button[span[normalize-space(.)='${title}']]`));
   await find(sheet);
 }

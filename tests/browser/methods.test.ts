@@ -63,7 +63,7 @@ async function film(svg: string): Promise<string> {
 async function begin(exercise: string, level = 2): Promise<void> {
   const one = entry(repertoire.exercises, exercise);
   await chrome.go('/');
-  await (await chrome.find(By.css('a[aria-label="Look at Anselm Fairlead-Brackenbury of Upper Sallow"]'))).click();
+  await chrome.pressOn(By.css('a[aria-label="Look at Anselm Fairlead-Brackenbury of Upper Sallow"]'));
   await chrome.isAt(/look$/);
   await chrome.choose('Exercise', one.name);
   await chrome.choose('Level', levelOf(one, level).name);
@@ -154,11 +154,11 @@ describe('front support, by the simulated camera and its stickers', () => {
 describe('a camera', () => {
   test('gives a still, which is measured like any other; the pedal key takes it too', async () => {
     await begin('legFloat');
-    await (await chrome.button('2Top')).click();
+    await chrome.press('2Top');
     await chrome.press('Camera');
     await chrome.press('at once');
     await chrome.find(By.css('video[data-ready="true"]'));
-    await (await chrome.find(By.css('h1'))).click();
+    await chrome.pressOn(By.css('h1'));
     await chrome.driver.actions().sendKeys(Key.PAGE_DOWN).perform();
     await chrome.find(By.css('svg.sheet'));
     await chrome.press('Find stickers');
@@ -172,7 +172,7 @@ describe('a camera', () => {
     await canvas.sendKeys('+', '+');
     await chrome.until('it is larger', async () => (await width()) < before / 1.5);
     const at = await markAt(chrome, 'ASIS');
-    await (await chrome.find(By.css('button[data-pick="ASIS"]'))).click();
+    await chrome.pressOn(By.css('button[data-pick="ASIS"]'));
     await canvas.sendKeys(Key.ARROW_RIGHT);
     expect((await markAt(chrome, 'ASIS'))?.[0]).toBeCloseTo((at?.[0] ?? 0) + 1, 1);
     await canvas.sendKeys('0');
@@ -180,7 +180,7 @@ describe('a camera', () => {
   });
   test('what cannot be seen is put aside with its reason, and undo takes it back', async () => {
     await chrome.press('This cannot be seen');
-    await (await chrome.find(By.xpath("//*[@role='menuitem'][contains(., 'behind the arm')]"))).click();
+    await chrome.pressOn(By.xpath("//*[@role='menuitem'][contains(., 'behind the arm')]"));
     await chrome.find(By.css('button[data-pick="ASIS"][data-hidden-mark]'));
     await chrome.press('Undo');
     await chrome.until('it is back', async () => (await markAt(chrome, 'ASIS')) !== undefined);
@@ -188,7 +188,7 @@ describe('a camera', () => {
   test('with snapping on, a tap beside a sticker’s middle lands in it', async () => {
     await chrome.press('Snap to stickers');
     const found = await markAt(chrome, 'GT');
-    await (await chrome.find(By.css('button[data-pick="GT"]'))).click();
+    await chrome.pressOn(By.css('button[data-pick="GT"]'));
     await chrome.press('Remove this mark');
     const canvas = await chrome.find(By.css('svg.sheet'));
     const place: { a: number; e: number; f: number } = await chrome.driver.executeScript(
@@ -209,7 +209,7 @@ describe('a camera', () => {
     await chrome.press('Snap to stickers');
   });
   test('the outline of a body sets the marks that no sticker gave', async () => {
-    await (await chrome.find(By.css('button[data-pick="CH"]'))).click();
+    await chrome.pressOn(By.css('button[data-pick="CH"]'));
     await chrome.press('Remove this mark');
     await chrome.press('Outline');
     await chrome.find(By.css('[data-outline]'));
@@ -234,7 +234,7 @@ describe('a camera', () => {
     const at = await markAt(chrome, 'CH');
     const look = await chrome.driver.getCurrentUrl();
     await block(['*/looks/*']);
-    await (await chrome.find(By.css('button[data-pick="CH"]'))).click();
+    await chrome.pressOn(By.css('button[data-pick="CH"]'));
     await (await chrome.find(By.css('svg.sheet'))).sendKeys(Key.ARROW_RIGHT);
     await chrome.find(By.css('[data-keeping="waiting"]'));
     const held = await chrome.driver.executeAsyncScript<string[]>(`
@@ -244,7 +244,7 @@ describe('a camera', () => {
         all.onsuccess = () => { result.close(); done(all.result.map(({ data }) => String.fromCharCode(...new Uint8Array(data)))); };
       };`);
     expect(held.length).toBeGreaterThan(0);
-    expect(held.join()).not.toMatch(/pictureId|landmarks|CH/);
+    expect(held.join()).not.toMatch(/pictureId|landmarks|"CH"/);
     await block([]);
     await chrome.driver.executeScript('window.stop()');
     await chrome.go('/repertoire/glossary');
@@ -275,7 +275,7 @@ describe('by hand and by eye', () => {
   });
   test('a bubble pushed with the arrow keys is a grade; it is kept, with its own error', async () => {
     await begin('standKneeLift');
-    await (await chrome.button('2Top')).click();
+    await chrome.press('2Top');
     await chrome.press('By eye');
     const thumb = await (await chrome.find(By.css('[data-eye="pelvicTilt"]'))).findElement(By.css('input'));
     await thumb.sendKeys(Key.ARROW_RIGHT, Key.ARROW_RIGHT); // she faces left: the bubble goes to the back, an arch
@@ -284,14 +284,14 @@ describe('by hand and by eye', () => {
     await findNothingToImprove('by eye');
     await allKept();
     await chrome.refresh();
-    await (await chrome.button('2Top')).click();
+    await chrome.press('2Top');
     await chrome.sees('far arched');
     await chrome.press('from the front');
     await chrome.press('By eye');
     await chrome.find(By.css('[data-eye="pelvicRoll"]'));
   });
   test('closed with readings alone, the client’s page says by which method', async () => {
-    await (await chrome.button('5Dose')).click();
+    await chrome.press('5Dose');
     await chrome.press('Keep look and dose');
     await chrome.isAt(/clients\//);
     await chrome.sees('No picture: read by hand and by eye.');
@@ -301,7 +301,7 @@ describe('by hand and by eye', () => {
 
 test('the same picture marked three times tells one hand’s own error', async () => {
   await begin('legFloat');
-  await (await chrome.find(By.xpath("//button[span[normalize-space(.)='Leg float · set-up']]"))).click();
+  await chrome.pressOn(By.xpath("//button[span[normalize-space(.)='Leg float · set-up']]"));
   await chrome.find(By.css('svg.sheet'));
   await chrome.press('My own error');
   await chrome.sees('Mark it afresh', 'h2');

@@ -233,7 +233,7 @@ describe('whom it is shown to', () => {
     await chrome.press('Share');
     await chrome.find(By.css('[data-shared="Fenn Mooring"]'));
     await hers.go('/clients');
-    await (await hers.find(By.linkText('Perrin Lock'))).click();
+    await hers.pressOn(By.linkText('Perrin Lock'));
     await hers.seesExactly('Perrin Lock', 'h1');
     for (const name of ['Stop sign', 'Change', 'Look', 'Teach'])
       expect(await hers.has(By.xpath(`//*[self::a or self::button][normalize-space()='${name}']`))).toBe(false);
@@ -319,7 +319,7 @@ describe('what is the client’s', () => {
     await chrome.seesExactly('Ottilie Sandbank', 'h1');
     const at = new URL(await chrome.driver.getCurrentUrl()).pathname;
     await chrome.go(`${at}/edit`);
-    await (await chrome.find(By.linkText('What is kept of this client'))).click();
+    await chrome.pressOn(By.linkText('What is kept of this client'));
     await chrome.sees('Hand over');
     await findNothingToImprove('what is kept');
     const bytes = await chrome.driver.executeAsyncScript<string>(

@@ -63,14 +63,14 @@ describe('from a picture of a leg float to a dose, kept', () => {
     const maren = await chrome.text('[data-client="Maren Tolleck"]');
     expect(maren).toContain('neck pain or neck surgery');
     expect(maren).toContain('the chin lifting');
-    await (await chrome.find(By.linkText('Maren Tolleck'))).click();
+    await chrome.pressOn(By.linkText('Maren Tolleck'));
     await chrome.seesExactly('Maren Tolleck', 'h1');
     clientPage = await chrome.driver.getCurrentUrl();
     await chrome.sees('physician or physiotherapist and local rules of practice come first');
     await chrome.seesExactly('Own neutral', 'h2');
     expect(await chrome.text('[data-standing="march"]')).toContain('To tabletop');
     await findNothingToImprove('client');
-    await (await chrome.find(By.linkText('Ladders'))).click();
+    await chrome.pressOn(By.linkText('Ladders'));
     expect(await chrome.text('ol[aria-label="March: levels"] [aria-current]')).toContain('To tabletop');
   });
 
@@ -170,12 +170,12 @@ describe('from a picture of a leg float to a dose, kept', () => {
     await allKept();
     const before = await markAt(chrome, 'LR');
     await chrome.go(lookPage);
-    await (await chrome.button('4Retest')).click();
+    await chrome.press('4Retest');
     expect(await markAt(chrome, 'LR')).toEqual(before);
   });
 
   test('the dose is computed as typed: 5 of 16 s each side make 165 s; nonsense is told under its field', async () => {
-    await (await chrome.button('5Dose')).click();
+    await chrome.press('5Dose');
     await chrome.type('Repetitions', 'lots');
     await chrome.sees('Type a number, 1 to 100.');
     await chrome.type('Repetitions', '5');
@@ -183,8 +183,8 @@ describe('from a picture of a leg float to a dose, kept', () => {
     await chrome.until('165 s', async () => (await chrome.text('[data-time="set"]')) === '2 min 45 s');
     expect(await chrome.text('[data-time="work"]')).toBe('5 min 30 s');
     expect(await chrome.text('[data-time="breaths"]')).toBe('7.5');
-    await (await chrome.button('3Findings')).click();
-    await (await chrome.button('5Dose')).click();
+    await chrome.press('3Findings');
+    await chrome.press('5Dose');
     expect(await (await chrome.field('Repetitions')).getAttribute('value')).toBe('5'); // looking elsewhere loses nothing typed
     await findNothingToImprove('dose');
     await chrome.press('Keep look and dose');
@@ -222,7 +222,7 @@ describe('from a picture of a leg float to a dose, kept', () => {
 describe('her own picture', () => {
   test('is turned upright by its EXIF, measured in its own pixels, and wrong marks are named', async () => {
     await chrome.go('/');
-    await (await chrome.find(By.css('a[aria-label="Look at Tamsin Eddystrom"]'))).click();
+    await chrome.pressOn(By.css('a[aria-label="Look at Tamsin Eddystrom"]'));
     await chrome.press('To the pictures');
     await chrome.isAt(/looks\//);
     openLook = await chrome.driver.getCurrentUrl();
@@ -305,7 +305,7 @@ describe('clients', () => {
     await chrome.sees('born 1990 · 173 cm');
     await chrome.sees('no lying flat for long');
     await chrome.sees('On no ladder yet');
-    await (await chrome.find(By.linkText('Looks'))).click();
+    await chrome.pressOn(By.linkText('Looks'));
     await chrome.sees('No look yet.');
     await chrome.go('/clients?find=sluice');
     await findNothingToImprove('clients');

@@ -66,7 +66,7 @@ async function main(): Promise<void> {
     await chrome.press('Sign in');
     await chrome.seesExactly('Today', 'h1');
     await shoot('today');
-    await (await chrome.find(By.linkText('Maren Tolleck'))).click();
+    await chrome.pressOn(By.linkText('Maren Tolleck'));
     await chrome.seesExactly('Maren Tolleck', 'h1');
     await shoot('client');
     await chrome.press('Look');
@@ -82,7 +82,7 @@ async function main(): Promise<void> {
     await chrome.driver.executeScript('scrollTo(0, 0)');
     await shoot('look-top');
     await chrome.press('See findings');
-    await (await chrome.find(By.css('[data-kind="verbal"]'))).click();
+    await chrome.pressOn(By.css('[data-kind="verbal"]'));
     await atTop();
     await shoot('look-findings');
     await chrome.press('Retest with this');
@@ -94,13 +94,13 @@ async function main(): Promise<void> {
     await chrome.press('Keep look and dose');
     await chrome.isAt(/clients\//);
     await chrome.go('/');
-    await (await chrome.find(By.css('a[aria-label="Look at Maren Tolleck"]'))).click();
+    await chrome.pressOn(By.css('a[aria-label="Look at Maren Tolleck"]'));
     await chrome.isAt(/\/look$/);
-    await (await chrome.find(By.xpath("//span[normalize-space(.)='Exercise']/following::button[1]"))).click();
-    await (await chrome.find(By.xpath("//*[@role='option'][contains(., 'Front support')]"))).click();
+    await chrome.pressOn(By.xpath("//span[normalize-space(.)='Exercise']/following::button[1]"));
+    await chrome.pressOn(By.xpath("//*[@role='option'][contains(., 'Front support')]"));
     await chrome.press('To the pictures');
     await chrome.isAt(/looks\//);
-    await (await chrome.button('2Top')).click();
+    await chrome.press('2Top');
     await chrome.press('Simulated camera');
     await chrome.press('the hips sagging');
     await chrome.press('at once');
@@ -133,7 +133,7 @@ async function main(): Promise<void> {
     );
     await shoot('pose-editor');
     await chrome.go('/');
-    await (await chrome.find(By.css('a[aria-label="Teach Maren Tolleck"]'))).click();
+    await chrome.pressOn(By.css('a[aria-label="Teach Maren Tolleck"]'));
     /** Presses whatever stands there by then: the Floor paints anew under the hand. */
     const press = async (...names: string[]) => {
       for (const name of names) {
@@ -166,9 +166,9 @@ async function main(): Promise<void> {
     await atTop();
     await shoot('hand-out');
     await chrome.go('/clients?find=Pell');
-    await (await chrome.find(By.linkText('Pell Rowlock'))).click();
+    await chrome.pressOn(By.linkText('Pell Rowlock'));
     await chrome.seesExactly('Pell Rowlock', 'h1');
-    await (await chrome.find(By.linkText('Safe window'))).click();
+    await chrome.pressOn(By.linkText('Safe window'));
     await chrome.seesExactly('Safe window', 'h2');
     await atTop();
     await shoot('safe-window');
