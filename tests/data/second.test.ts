@@ -103,6 +103,23 @@ test('guesses at a number are counted with those at a password', async () => {
   expect(codes.at(-1)).toBe('tooManyTries');
 });
 
+test('from however many places: twenty wrong numbers a day, then codes alone; and the record tells of each', async () => {
+  const person = await enrolled('Tarn Sluice');
+  const wrong = other(shown(person.secret));
+  const codes = [];
+  for (let i = 0; i < 22; i += 1) codes.push(codeOf(await enter(person, wrong))); // each from another place
+  expect(codes.filter((code) => code === 'secondRefused').length).toBe(20);
+  expect(codes.slice(20)).toEqual(['secondLocked', 'secondLocked']);
+  expect(codeOf(await enter(person, shown(person.secret)))).toBe('secondLocked'); // who guesses on is told nothing
+  expect(codeOf(await enter(person, person.codes[0]))).toBe('fine');
+  const told = {
+    personId: person.userId,
+    kind: 'signIn',
+    what: 'a wrong number after the right password of Tarn Sluice',
+  };
+  expect(await RecordRow.count({ where: told })).toBe(20);
+});
+
 test('a studio that asks for one lets nobody in without, but to set it up', async () => {
   const person = await addColleague(lead, 'Lark Towpath');
   const { token } = must(await enter(person));

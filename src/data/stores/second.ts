@@ -10,7 +10,8 @@ import { ready } from '../ready';
 import { transact } from '../transact';
 import type { Who } from '../types';
 import { hashOf } from './accounts';
-import { note } from './record';
+import { note, noteAlone } from './record';
+import { forgetOfDay, takeOfDay } from './tries';
 
 const issuer = 'Level Spine';
 const stepS = 30;
@@ -123,24 +124,33 @@ export async function takeSecondAway(email: string): Promise<boolean> {
   return changed > 0;
 }
 
-/**
- * Opens to a number or to a code that was written down, each once: of two at the same time with the same one, one is refused.
- * `null` where nothing was typed yet.
- */
-export async function checkSecond(user: User, typed: string | undefined, now = Date.now()): Promise<Result<null>> {
-  if (!typed?.trim())
-    return failure('secondWanted', 'Type the number that your authenticator shows, or one of your codes.', 'code');
-  const number = typed.replace(/\s/g, '');
-  if (/^\d{6}$/.test(number)) {
-    const step = user.secondSecret ? stepOf(user.secondSecret, number, now) : undefined;
-    if (step === undefined) return wrongNumber();
-    const [changed] = await User.update(
-      { secondStep: step },
-      { where: { id: user.id, secondStep: { [Op.lt]: step } } },
-    );
-    return changed > 0 ? success(null) : wrongNumber();
+/** Wrong numbers of an account in a day: at three in a million each, a year of them meets it by two in a hundred. */
+const mostNumbers = 20;
+const numbersOf = ({ id }: User): string => `numbers of ${id}`;
+const personOf = ({ id, studioId, name }: User) => ({ userId: id, studioId, name });
+
+/** Uses a step of time up; false where it was used. */
+async function useStep({ id }: User, step: number): Promise<boolean> {
+  const [changed] = await User.update({ secondStep: step }, { where: { id, secondStep: { [Op.lt]: step } } });
+  return changed > 0;
+}
+
+async function checkNumber(user: User, number: string, now: number): Promise<Result<null>> {
+  if (!(await takeOfDay(numbersOf(user), mostNumbers)))
+    return failure('secondLocked', 'Too many wrong numbers today. Use one of your codes, or ask your lead.', 'code');
+  const step = user.secondSecret ? stepOf(user.secondSecret, number, now) : undefined;
+  if (step === undefined || !(await useStep(user, step))) {
+    const what = `a wrong number after the right password of ${user.name}`;
+    await noteAlone(personOf(user), { kind: 'signIn', what });
+    return wrongNumber();
   }
-  return transact(async (transaction) => {
+  await forgetOfDay(numbersOf(user));
+  return success(null);
+}
+
+/** A code that was written down is used up under a lock. */
+const checkCode = (user: User, typed: string): Promise<Result<null>> =>
+  transact(async (transaction) => {
     const held = await User.findByPk(user.id, { transaction, lock: true, rejectOnEmpty: true });
     const hash = hashOf(plainCode(typed));
     const left = held.recoveryCodes ?? [];
@@ -148,12 +158,15 @@ export async function checkSecond(user: User, typed: string | undefined, now = D
       return failure('secondRefused', 'This is none of your codes, or was used already.', 'code');
     const rest = left.filter((one) => one !== hash);
     await held.update({ recoveryCodes: rest }, { transaction });
-    const person = { userId: user.id, studioId: user.studioId, name: user.name };
-    await note(
-      person,
-      { kind: 'signIn', what: `used a code for a lost authenticator; ${rest.length} left` },
-      transaction,
-    );
+    const what = `used a code for a lost authenticator; ${rest.length} left`;
+    await note(personOf(user), { kind: 'signIn', what }, transaction);
     return success(null);
   });
+
+/** Opens to a number or to a code that was written down, each once: of two at the same time with the same one, one is refused. */
+export async function checkSecond(user: User, typed: string | undefined, now = Date.now()): Promise<Result<null>> {
+  if (!typed?.trim())
+    return failure('secondWanted', 'Type the number that your authenticator shows, or one of your codes.', 'code');
+  const number = typed.replace(/\s/g, '');
+  return /^\d{6}$/.test(number) ? checkNumber(user, number, now) : checkCode(user, typed);
 }

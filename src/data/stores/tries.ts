@@ -15,7 +15,8 @@ const firstWaitMs = 4000;
 const longestWaitMs = 120_000;
 /** A count without a guess for so long begins anew. */
 const forgottenMs = 15 * 60_000;
-const knownForMs = 90 * 86_400_000;
+const dayMs = 86_400_000;
+const knownForMs = 90 * dayMs;
 
 const short = (text: string): string => createHash('sha256').update(text).digest('hex').slice(0, 40);
 
@@ -63,6 +64,33 @@ export function takeTry(account: string, place: string): Promise<number> {
       else await RateLimit.create({ id: counter.id, points: points + 1, expiresAt }, { transaction });
     return 0;
   });
+}
+
+/**
+ * Takes one of so many guesses of a day, from wherever; false where they are used up. For what is short enough to be met by
+ * patience: there the waits alone would not do.
+ */
+export function takeOfDay(what: string, most: number): Promise<boolean> {
+  return transact(async (transaction) => {
+    const now = Date.now();
+    const id = `day:${short(what)}`;
+    const row = await RateLimit.findByPk(id, { transaction, lock: true });
+    const isOpen = row?.expiresAt ? row.expiresAt.getTime() > now : false;
+    if (row && isOpen) {
+      if (row.points >= most) return false;
+      await row.update({ points: row.points + 1 }, { transaction });
+      return true;
+    }
+    const fresh = { points: 1, expiresAt: new Date(now + dayMs) };
+    if (row) await row.update(fresh, { transaction });
+    else await RateLimit.create({ id, ...fresh }, { transaction });
+    return true;
+  });
+}
+
+/** What was guessed right: the day begins anew. */
+export async function forgetOfDay(what: string): Promise<void> {
+  await transact((transaction) => RateLimit.destroy({ where: { id: `day:${short(what)}` }, transaction }));
 }
 
 /** After the right password: this guess was none, the place is known; and what has run out anywhere is cleared away. */
