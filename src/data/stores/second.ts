@@ -130,7 +130,7 @@ const numbersOf = ({ id }: User): string => `numbers of ${id}`;
 const personOf = ({ id, studioId, name }: User) => ({ userId: id, studioId, name });
 
 /** Uses a step of time up; false where it was used. */
-async function useStep({ id }: User, step: number): Promise<boolean> {
+async function takeStep({ id }: User, step: number): Promise<boolean> {
   const [changed] = await User.update({ secondStep: step }, { where: { id, secondStep: { [Op.lt]: step } } });
   return changed > 0;
 }
@@ -139,7 +139,7 @@ async function checkNumber(user: User, number: string, now: number): Promise<Res
   if (!(await takeOfDay(numbersOf(user), mostNumbers)))
     return failure('secondLocked', 'Too many wrong numbers today. Use one of your codes, or ask your lead.', 'code');
   const step = user.secondSecret ? stepOf(user.secondSecret, number, now) : undefined;
-  if (step === undefined || !(await useStep(user, step))) {
+  if (step === undefined || !(await takeStep(user, step))) {
     const what = `a wrong number after the right password of ${user.name}`;
     await noteAlone(personOf(user), { kind: 'signIn', what });
     return wrongNumber();
