@@ -3,7 +3,16 @@
 import { v7 as newId } from 'uuid';
 import { Appointment, Client, ClientShare, LookReading, TaughtSession } from '@/data/models';
 import { ready } from '@/data/ready';
-import { addClient, findClient, findNames, listAllClients, listAppointments, listClients } from '@/data/stores/clients';
+import {
+  addClient,
+  addClients,
+  findClient,
+  findNames,
+  listAllClients,
+  listAppointments,
+  listClients,
+  listNames,
+} from '@/data/stores/clients';
 import { addStop, listStops, setCondition } from '@/data/stores/cautions';
 import { eventsAfter, findSession, listSessions, receiveEvents } from '@/data/stores/floor';
 import { removeStudio } from '@/data/stores/founding';
@@ -46,6 +55,7 @@ async function seenOf(who: Who, { clientId, sessionId, lookId, pictureId }: Whol
     list: has((await listClients(who)).clients),
     names: has(await findNames(who)),
     table: has(await listAllClients(who)),
+    known: (await listNames(who)).includes('Ansel Towpath'),
     book: (await listAppointments(who, from, to)).some(({ client }) => client.id === clientId),
     session: (await findSession(who, sessionId)).ok,
     sessions: (await listSessions(who, clientId)).length > 0,
@@ -113,6 +123,14 @@ test('her own she sees whole, a colleague’s not by any way, and a lead sees al
   expect(await seenOf(guest, hers)).toEqual(everything(false));
   must(await endShare(odile, hers.clientId, given.id));
   expect(await seenOf(perrin, hers)).toEqual(everything(false));
+});
+
+test('a table brings in her own of a name that a colleague has too, and says nothing of the other', async () => {
+  await bringClient(odile, { name: 'Wick Harbour' });
+  const row = { id: newId(), client: { ...someone, name: 'Wick Harbour' } };
+  expect(await addClients(perrin, [row])).toBe(1);
+  expect(await addClients(perrin, [{ ...row, id: newId() }])).toBe(0); // now she sees one of that name
+  expect(codeOf(await findClient(perrin, row.id))).toBe('fine');
 });
 
 test('what a colleague does not see she does not change', async () => {

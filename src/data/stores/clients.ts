@@ -193,14 +193,14 @@ async function createClient(
   await ClientCondition.bulkCreate(fileConditions(who, id, conditions), { transaction });
 }
 
-/** Keeps the clients of a table, all or none; names that are on the books are passed over. Returns how many were kept. */
+/** Keeps the clients of a table, all or none; names that she sees on the books are passed over. Returns how many were kept. */
 export function addClients(
   who: Who,
   clients: readonly { readonly id: string; readonly client: NewClient }[],
 ): Promise<number> {
   return transact(async (transaction) => {
     await claimStudio(who, transaction); // a table sent twice at once: the second finds the names of the first
-    const kept = await Client.findAll({ where: { studioId: who.studioId }, attributes: ['id', 'name'], transaction });
+    const kept = await Client.findAll({ where: { ...clientsSeenBy(who) }, attributes: ['id', 'name'], transaction });
     const names = new Set(kept.map(({ name }) => name.toLowerCase()));
     const fresh = clients.filter(({ client: { name } }) => !names.has(name.toLowerCase()));
     const { studioId } = who;
@@ -324,10 +324,10 @@ export async function findNames(who: Who, search = '', limit = 30): Promise<{ id
   return rows.map(({ id, name }) => ({ id, name }));
 }
 
-/** Names of everybody on the books. */
+/** Names of everybody on the books whom the asker sees. */
 export async function listNames(who: Who): Promise<string[]> {
   ready();
-  const rows = await Client.findAll({ where: { studioId: who.studioId }, attributes: ['name'] });
+  const rows = await Client.findAll({ where: { ...clientsSeenBy(who) }, attributes: ['name'] });
   return rows.map(({ name }) => name);
 }
 
