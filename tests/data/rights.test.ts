@@ -340,7 +340,7 @@ test('every route is in the table, and nothing else is', () => {
   expect(routeFiles.map(routeOf).sort()).toEqual([...Object.keys(routeRights), ...routesForAll].sort());
 });
 
-/** What a route answers somebody: its status, and, where that is JSON, the code. */
+/** What a route answers somebody. What it tells lies in nobody's cache but hers. */
 async function answerOf(file: string, id: string, query = ''): Promise<number> {
   const handlers: Partial<Record<'GET' | 'POST', Handler>> = await import(path.join(api, file));
   const address = `http://127.0.0.1/api/${routeOf(file).replace('[id]', id)}${query}`;
@@ -354,7 +354,10 @@ async function answerOf(file: string, id: string, query = ''): Promise<number> {
       });
   const handler = handlers.GET ?? handlers.POST;
   if (!handler) throw new Error(`${file} answers nothing`);
-  return (await handler(request, { params: Promise.resolve({ id }) })).status;
+  const { status, headers } = await handler(request, { params: Promise.resolve({ id }) });
+  const isKept = routeOf(file) === 'pictures' ? 'no-store' : headers.get('cache-control'); // a POST is kept by nobody
+  if (status === 200) expect([file, isKept]).toEqual([file, expect.stringMatching(/no-store|^private/)]);
+  return status;
 }
 
 /** Routes about one thing, and which; a day asked for a client too. */

@@ -21,6 +21,10 @@ export async function sendClients(): Promise<Response> {
     conditions,
   );
   return new Response(`\uFEFF${text}`, {
-    headers: { 'content-type': 'text/csv; charset=utf-8', 'content-disposition': 'attachment; filename="clients.csv"' },
+    headers: {
+      'content-type': 'text/csv; charset=utf-8',
+      'content-disposition': 'attachment; filename="clients.csv"',
+      'cache-control': 'no-store',
+    },
   });
 }

@@ -2,12 +2,12 @@
 
 import { revalidatePath } from 'next/cache';
 import * as v from 'valibot';
+import { dayInput } from '@/core/day';
 import type { Result } from '@/core/result';
 import { endShare, handOver, shareClient } from '@/data/stores/shares';
 import { act } from '@/platform/server/act';
 
 const id = v.pipe(v.string(), v.uuid('is not an id'));
-const day = v.pipe(v.string(), v.isoDate('is not a day'));
 
 async function about(client: string, work: Promise<Result<null>>): Promise<Result<null>> {
   const result = await work;
@@ -22,7 +22,7 @@ export async function giveClient(input: unknown): Promise<Result<null>> {
 }
 
 export async function share(input: unknown): Promise<Result<null>> {
-  const form = v.strictObject({ id, share: id, person: id, until: day });
+  const form = v.strictObject({ id, share: id, person: id, until: dayInput });
   return act('share', form, input, (who, { id: client, share: own, person, until }) =>
     about(client, shareClient(who, client, { id: own, personId: person, until })),
   );

@@ -1,9 +1,9 @@
 import * as v from 'valibot';
+import { dayInput } from '@/core/day';
 import { contacts, paperKinds, signers } from '@/core/knowledge/papers';
 
 const id = v.pipe(v.string(), v.uuid('is not an id'));
 const line = (most: number) => v.pipe(v.string(), v.trim(), v.maxLength(most, `At most ${most} characters.`));
-const day = v.pipe(v.string(), v.isoDate('Choose a day.'));
 const version = v.pipe(v.number(), v.integer(), v.minValue(0));
 
 export const signForm = v.strictObject({
@@ -14,7 +14,7 @@ export const signForm = v.strictObject({
   version,
   signedName: v.pipe(line(120), v.nonEmpty('Who signed?')),
   signedAs: v.picklist(signers),
-  signedOn: day,
+  signedOn: dayInput,
 });
 
 export const contactsForm = v.strictObject({ clientId: id, contacts, revision: version });

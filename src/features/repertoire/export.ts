@@ -20,6 +20,7 @@ export async function sendRepertoire(request: Request): Promise<Response> {
   return new Response(text, {
     headers: {
       'content-type': as === 'json' ? 'application/json; charset=utf-8' : 'application/yaml; charset=utf-8',
+      'cache-control': 'no-store',
       'content-disposition': `attachment; filename="repertoire-${what}.${as}"`,
     },
   });
