@@ -96,9 +96,15 @@ const Head = styled.header`
     }
     .tools {
       order: 9;
+      flex-wrap: wrap;
     }
     .word {
       display: none;
+    }
+  }
+  @media (max-width: 480px) {
+    .keys {
+      display: none; /* a phone has neither keys nor pedals */
     }
   }
 `;
@@ -245,7 +251,7 @@ function LiveHead({ live }: { readonly live: Live }) {
         <Tap onClick={() => setSheet('plan')} aria-label="Exercises">
           <ListOrdered size={24} aria-hidden />
         </Tap>
-        <Tap onClick={() => setSheet('help')} aria-label="Keys and pedals">
+        <Tap className="keys" onClick={() => setSheet('help')} aria-label="Keys and pedals">
           <CircleHelp size={24} aria-hidden />
         </Tap>
         <Tap onClick={() => setSheet('call')} aria-label="Whom to call">
