@@ -1,5 +1,5 @@
-// Bytes beside the database: any storage that speaks the S3 protocol, by setting. Two functions in, two out; nothing else of it
-// is used.
+// Bytes beside the database: any storage that speaks the S3 protocol, by setting. Put, get and take away; nothing else
+// of it is used.
 
 export type Objects = {
   readonly put: (key: string, bytes: Buffer, format: string) => Promise<void>;

@@ -11,7 +11,7 @@ import { ApparatusRow, SpringSettingRow } from '../models';
 import { ready } from '../ready';
 import { transact } from '../transact';
 import type { ApparatusCard, SettingCard, Who } from '../types';
-import { maySee, rowsSeenBy } from './seen-by';
+import { maySee, noClient, rowsSeenBy } from './seen-by';
 
 /** None for numbers that this program can't read. */
 function cardOf({ id, room, name, rig, revision, changedBy, changedAt }: ApparatusRow): ApparatusCard | undefined {
@@ -93,8 +93,7 @@ export function keepSetting(
 ): Promise<Result<string>> {
   return transact(async (transaction) => {
     const { studioId } = who;
-    if (!(await maySee(who, setting.clientId, transaction)))
-      return failure('notFound', 'There is no such client in this studio.', 'clientId');
+    if (!(await maySee(who, setting.clientId, transaction))) return noClient('clientId');
     if ((await ApparatusRow.count({ where: { id: setting.apparatusId, studioId }, transaction })) === 0)
       return failure('notFound', 'This apparatus is gone.', 'apparatusId');
     const row = { id, studioId, ...setting, springs: { ...setting.springs }, madeBy: who.name, madeAt: at };

@@ -9,9 +9,7 @@ import { transact } from '../transact';
 import type { IntakeAnswers, IntakeCard, StopCard, Who } from '../types';
 import { claimClient } from './claims';
 import { note } from './record';
-import { rowsSeenBy } from './seen-by';
-
-const noClient = () => failure('notFound', 'There is no such client in this studio.', 'client');
+import { noClient, rowsSeenBy } from './seen-by';
 
 /** What is not named stays as it is. */
 type ConditionChange = {

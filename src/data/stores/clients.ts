@@ -4,7 +4,7 @@ import type { Transaction } from 'sequelize';
 import { v7 as newId } from 'uuid';
 import { keysOf } from '@/core/keyed';
 import { conditionsByAge, onDay } from '@/core/knowledge/conditions';
-import { failure, success } from '@/core/result';
+import { success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { Appointment, Client, ClientCondition, Intake, OverruleRow, Stop, Studio, User } from '../models';
 import { todayIn } from '../days';
@@ -15,7 +15,7 @@ import { claimClient, claimStudio } from './claims';
 import { payOwed } from './follows';
 import { readContacts } from './papers';
 import { note, noteLooks } from './record';
-import { clientsSeenBy } from './seen-by';
+import { clientsSeenBy, noClient } from './seen-by';
 
 const stopOf = (row: Stop | undefined): StopCard | null =>
   row
@@ -111,15 +111,13 @@ async function toCards(who: Who, clients: readonly Client[], transaction?: Trans
   }));
 }
 
-const notFound = () => failure('notFound', 'There is no such client in this studio.', 'client');
-
 /** One client of the asker's own studio. */
 export async function findClient(who: Who, id: string): Promise<Result<ClientCard>> {
   ready();
   const client = await Client.findOne({ where: { ...clientsSeenBy(who), id } });
   if (client) await noteLooks(who, [client.id]);
   const [card] = client ? await toCards(who, [client]) : [];
-  return card ? success(card) : notFound();
+  return card ? success(card) : noClient();
 }
 
 export const clientsPerPage = 50;
@@ -251,10 +249,10 @@ export function changeClient<T>(
   decide: (card: ClientCard) => { readonly change: ClientChange } | { readonly refused: T },
 ): Promise<Result<{ readonly refused: T } | null>> {
   return transact(async (transaction) => {
-    if (!(await claimClient(who, id, transaction))) return notFound();
+    if (!(await claimClient(who, id, transaction))) return noClient();
     const client = await Client.findByPk(id, { transaction });
     const [card] = client ? await toCards(who, [client], transaction) : [];
-    if (!client || !card) return notFound();
+    if (!client || !card) return noClient();
     const decided = decide(card);
     if ('refused' in decided) return success(decided);
     const { conditions, ...changed } = decided.change;

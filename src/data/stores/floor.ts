@@ -20,7 +20,7 @@ import { transact } from '../transact';
 import type { PlacedEvent, SessionCard, Who } from '../types';
 import { claimClient, claimClientOf, claimSession } from './claims';
 import { writeFollows } from './follows';
-import { maySee, rowsSeenBy } from './seen-by';
+import { maySee, noClient, rowsSeenBy } from './seen-by';
 
 /** A tablet's clock that differs by more than this is set right. */
 const clockToleranceMs = 60_000;
@@ -177,8 +177,7 @@ async function openSession(
   const startedAt = first.at + skew;
   if (startedAt < firstMoment || startedAt > Date.now() + dayMs)
     return failure('noMoment', 'The time at which this session began can’t be right.', 'at');
-  if (!(await claimClient(who, clientId, transaction)))
-    return failure('notFound', 'There is no such client in this studio.', 'what.client');
+  if (!(await claimClient(who, clientId, transaction))) return noClient('what.client');
   return success(
     await TaughtSession.create(
       {

@@ -17,7 +17,7 @@ import { ready } from '../ready';
 import { transact } from '../transact';
 import { claimClient } from './claims';
 import { countTrials } from './evidence';
-import { rowsSeenBy } from './seen-by';
+import { noClient, rowsSeenBy } from './seen-by';
 import type {
   DoseCard,
   LookCard,
@@ -45,8 +45,7 @@ export type NewLook = {
 /** Begins a look; one begun under this id before is left as it is. A stop sign seen meanwhile begins none. */
 export function startLook(who: Who, look: NewLook, id = newId()): Promise<Result<string>> {
   return transact(async (transaction) => {
-    if (!(await claimClient(who, look.clientId, transaction)))
-      return failure('notFound', 'There is no such client in this studio.', 'client');
+    if (!(await claimClient(who, look.clientId, transaction))) return noClient();
     if (await Look.findByPk(id, { attributes: ['id'], transaction })) return success(id);
     if (await isStopped(who, look.clientId, transaction)) return stopped();
     await Look.create(

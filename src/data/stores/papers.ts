@@ -14,9 +14,7 @@ import { transact } from '../transact';
 import type { StopCard, Who } from '../types';
 import { claimClient, claimStudio } from './claims';
 import { note } from './record';
-import { clientsSeenBy, rowsSeenBy } from './seen-by';
-
-const noClient = () => failure('notFound', 'There is no such client in this studio.', 'client');
+import { clientsSeenBy, noClient, rowsSeenBy } from './seen-by';
 
 export type PaperCard = Paper & { readonly id: string; readonly words: string; readonly madeBy: string };
 

@@ -7,7 +7,7 @@ import { ready } from '../ready';
 import { transact } from '../transact';
 import type { PictureCard, Who } from '../types';
 import { isRefused } from './papers';
-import { maySee, rowsSeenBy } from './seen-by';
+import { maySee, noClient, rowsSeenBy } from './seen-by';
 
 export type NewPicture = {
   readonly clientId: string;
@@ -29,8 +29,6 @@ const card = ({ id, title, width, height, originalWidth, originalHeight }: Pictu
   originalHeight,
 });
 const withoutBytes = { exclude: ['bytes'] };
-
-const noClient = () => failure('notFound', 'There is no such client in this studio.', 'client');
 
 /** Keeps a client's picture where every app server finds it: in the database, or beside it; under one id once. */
 export async function addPicture(who: Who, picture: NewPicture, id = newId()): Promise<Result<PictureCard>> {

@@ -8,7 +8,7 @@ import { transact } from '../transact';
 import type { RangeCard, Who } from '../types';
 import { claimClient } from './claims';
 import { isStopped, stopped } from './looks';
-import { rowsSeenBy } from './seen-by';
+import { noClient, rowsSeenBy } from './seen-by';
 
 export type NewRange = OwnRange & { readonly id: string };
 
@@ -24,8 +24,7 @@ export function addRanges(
 ): Promise<Result<null>> {
   return transact(async (transaction) => {
     const { studioId } = who;
-    if (!(await claimClient(who, clientId, transaction)))
-      return failure('notFound', 'There is no such client in this studio.', 'client');
+    if (!(await claimClient(who, clientId, transaction))) return noClient();
     if (await isStopped(who, clientId, transaction)) return stopped();
     const rows = ranges.map((one) => ({ ...one, studioId, clientId, takenOn, madeBy: who.name, madeAt: new Date() }));
     await ClientRange.bulkCreate(rows, { ignoreDuplicates: true, transaction });

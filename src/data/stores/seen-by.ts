@@ -2,6 +2,7 @@
 // brings a client, or what is kept of one, goes through here.
 import { Op, literal } from 'sequelize';
 import type { Transaction, WhereOptions } from 'sequelize';
+import { failure } from '@/core/result';
 import { Client } from '../models';
 import { ready } from '../ready';
 import type { Who } from '../types';
@@ -23,6 +24,9 @@ export function rowsSeenBy({ studioId, userId, sees }: Who, { orNobodys = false 
   const own = `SELECT id FROM clients WHERE instructor_id = ${person} UNION ${sharedWith(person)}`;
   return { studioId, [Op.and]: [literal(`(${orNobodys ? 'client_id IS NULL OR ' : ''}client_id IN (${own}))`)] };
 }
+
+/** The one answer where the asker sees no such client: of another studio, a colleague's, or of nobody. */
+export const noClient = (path = 'client') => failure('notFound', 'There is no such client in this studio.', path);
 
 /** Whether the asker may see this client; false too where there is none such. */
 export async function maySee(who: Who, id: string, transaction?: Transaction): Promise<boolean> {

@@ -10,7 +10,7 @@ import { transact } from '../transact';
 import type { Role, Who } from '../types';
 import { claimClient } from './claims';
 import { note } from './record';
-import { clientsSeenBy } from './seen-by';
+import { clientsSeenBy, noClient } from './seen-by';
 
 export type Colleague = { readonly id: string; readonly name: string; readonly role: Role };
 export type WhoSees = {
@@ -31,7 +31,6 @@ export type WhoSees = {
 
 const mostDays = 366;
 
-const noClient = () => failure('notFound', 'There is no such client in this studio.', 'client');
 const notHers = () => failure('notAllowed', 'A lead, or whose client this is, says who sees it.', '');
 
 const isHers = ({ role, userId }: Who, { instructorId }: Client): boolean =>

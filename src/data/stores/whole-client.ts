@@ -12,9 +12,8 @@ import { transact } from '../transact';
 import type { Who } from '../types';
 import { claimClient, claimStudio } from './claims';
 import { note } from './record';
-import { maySee } from './seen-by';
+import { maySee, noClient } from './seen-by';
 
-const noClient = () => failure('notFound', 'There is no such client in this studio.', 'client');
 const leadOnly = () =>
   failure('notAllowed', 'Only a lead instructor hands out or erases what is kept of a client.', '');
 
