@@ -1,10 +1,12 @@
 'use client';
 
 import Link from 'next/link';
+import type { ComponentProps } from 'react';
 import styled, { css } from 'styled-components';
+import { Part } from './part';
 import { narrow, phone } from './theme';
 
-export const Page = styled.main`
+const Main = styled.main`
   max-width: 1240px;
   margin: 0 auto;
   padding: 28px 32px 64px;
@@ -15,6 +17,13 @@ export const Page = styled.main`
     padding: 16px 14px 40px;
   }
 `;
+
+/** The page answers as soon as React has the page itself; what stands on it is taken over after that, what is pressed first. */
+export const Page = ({ children, ...rest }: ComponentProps<'main'>) => (
+  <Main {...rest}>
+    <Part>{children}</Part>
+  </Main>
+);
 
 export const PageHead = styled.header`
   display: flex;

@@ -31,7 +31,8 @@ async function firstScripts(address: string, path: string, cookie: string): Prom
   return sizes.reduce((sum, one) => sum + one, 0);
 }
 
-/** `usableMs`: the page answers, and a press is served before what is not taken over yet; `wholeMs`: nothing is left to take over. */
+/** `usableMs`: all scripts that the page asked for are there and React has its main part, so that a press is served before what is
+ * not taken over yet; `wholeMs`: nothing is left to take over. */
 type Visit = { readonly usableMs: number; readonly wholeMs: number; readonly shift: number; readonly requests: number };
 
 /** One visit with nothing in the browser's cache: from the press until React has taken over the page, and all of its parts. */
@@ -42,9 +43,13 @@ async function visit({ driver, go }: Chrome, path: string): Promise<Visit> {
     source: `window.shift = 0; window.usableAt = 0; window.wholeAt = 0;
       new PerformanceObserver((list) => { for (const one of list.getEntries()) if (!one.hadRecentInput) window.shift += one.value; }).observe({ type: 'layout-shift', buffered: true });
       const isTaken = (one) => Object.keys(one).some((key) => key.startsWith('__react'));
+      const come = new Set();
+      document.addEventListener('load', ({ target }) => come.add(target), true);
+      const isHere = (script) => script.noModule || come.has(script);
       const look = () => {
         const main = document.querySelector('main');
-        if (main && isTaken(main)) window.usableAt ||= performance.now();
+        const first = [...document.querySelectorAll('script[src]')];
+        if (main && isTaken(main) && (window.usableAt || first.every(isHere))) window.usableAt ||= performance.now();
         const parts = [...document.querySelectorAll('main section, main a, main button')];
         if (window.usableAt && parts.every(isTaken)) window.wholeAt = performance.now();
         else setTimeout(look, 4);

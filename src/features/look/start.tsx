@@ -4,7 +4,7 @@ import { valibotResolver } from '@hookform/resolvers/valibot';
 import { ArrowRight, Info, OctagonX } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
-import { Suspense, useState } from 'react';
+import { useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import type { Control } from 'react-hook-form';
 import styled from 'styled-components';
@@ -29,6 +29,7 @@ import {
   Stack,
   TextLink,
 } from '@/design/layout';
+import { Part } from '@/design/part';
 import { OverruleButton } from '@/design/overrule';
 import { Reasons, StandingChip, standingWords } from '@/design/standing';
 import { StopButton } from '@/design/stop-dialog';
@@ -169,9 +170,9 @@ export function StartLook(page: StartPage) {
             </Button>
           </Stack>
         </form>
-        <Suspense>
+        <Part>
           <WatchAndSetUp clientId={clientId} exercise={exercise} level={level} />
-        </Suspense>
+        </Part>
       </Held>
     </Page>
   );

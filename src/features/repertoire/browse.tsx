@@ -4,7 +4,8 @@ import { keysOf } from '@/core/keyed';
 import { Search } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { Suspense, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
+import { Part } from '@/design/part';
 import styled from 'styled-components';
 import { isAllowed } from '@/core/knowledge/standings';
 import { directions, families, regions } from '@/core/knowledge/kinds';
@@ -152,7 +153,7 @@ export function Browse({ lines, figures, clients, client, sequences }: BrowsePag
           </ForTeachers>
         </Row>
       </PageHead>
-      <Suspense>
+      <Part>
         <Narrow
           search={search}
           onSearch={setSearch}
@@ -161,7 +162,7 @@ export function Browse({ lines, figures, clients, client, sequences }: BrowsePag
           client={client}
           clients={clients}
         />
-      </Suspense>
+      </Part>
       {client && (
         <Notice style={{ margin: '10px 0' }}>
           <Stack $gap={6}>
@@ -186,7 +187,7 @@ export function Browse({ lines, figures, clients, client, sequences }: BrowsePag
       {families.map((family) => {
         const own = shown.filter((line) => line.family === family);
         return own.length === 0 ? null : (
-          <Suspense key={family}>
+          <Part key={family}>
             <section style={{ paddingBottom: 26 }} aria-label={familyNames[family]}>
               <h2 style={{ padding: '6px 0 12px' }}>{familyNames[family]}</h2>
               <Cards>
@@ -195,12 +196,12 @@ export function Browse({ lines, figures, clients, client, sequences }: BrowsePag
                 ))}
               </Cards>
             </section>
-          </Suspense>
+          </Part>
         );
       })}
-      <Suspense>
+      <Part>
         <Orders sequences={sequences} lines={lines} query={query} />
-      </Suspense>
+      </Part>
     </Page>
   );
 }

@@ -3,12 +3,13 @@
 import { Pencil, Printer } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
-import { Suspense, useState } from 'react';
+import { useState } from 'react';
 import { breath } from '@/core/breathing/timeline';
 import { BreathRibbon } from '@/design/breath-ribbon';
 import { ClientPicker } from '@/design/client-picker';
 import { findClientNames } from '@/platform/server/client-names';
 import { Button, ButtonLink } from '@/design/button';
+import { Part } from '@/design/part';
 import { Chip, Columns, Page, PageHead, Panel, Quiet, Row, Section, Small, Stack, TextLink } from '@/design/layout';
 import { Reasons, StandingChip } from '@/design/standing';
 import { apparatusNames, positionNames } from '@/design/words';
@@ -42,13 +43,13 @@ export function ExerciseScreen({ page }: { page: ExercisePage }) {
               <Movement level={level} label={`${exercise.name}, level ${level.number}: ${level.name}`} />
             </Panel>
           </Section>
-          <Suspense>
+          <Part>
             <LadderSection page={page} chosen={level.number} onChoose={setNumber} />
-          </Suspense>
-          <Suspense>
+          </Part>
+          <Part>
             <Breaths page={page} level={level.number} />
-          </Suspense>
-          <Suspense>
+          </Part>
+          <Part>
             <Section aria-label="Faults">
               <h2>Watch for</h2>
               <Faults>
@@ -57,11 +58,11 @@ export function ExerciseScreen({ page }: { page: ExercisePage }) {
                 ))}
               </Faults>
             </Section>
-          </Suspense>
-          <Suspense>{page.stances.length > 0 && <Schools page={page} />}</Suspense>
+          </Part>
+          <Part>{page.stances.length > 0 && <Schools page={page} />}</Part>
         </Stack>
         <Stack $gap={24}>
-          <Suspense>
+          <Part>
             <ClientPicker
               chosen={client}
               anyone="anyone"
@@ -69,11 +70,11 @@ export function ExerciseScreen({ page }: { page: ExercisePage }) {
               find={findClientNames}
               onChange={(id) => router.push(id === null ? here : `${here}?client=${id}`)}
             />
-          </Suspense>
+          </Part>
           <ForClient page={page} number={level.number} />
-          <Suspense>
+          <Part>
             <ToTeach page={page} level={level.number} query={query} />
-          </Suspense>
+          </Part>
         </Stack>
       </Columns>
     </Page>
