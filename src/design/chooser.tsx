@@ -1,37 +1,13 @@
 'use client';
 
 // A choice from a list: its trigger and its list, for forms and outside of them.
+import { useEffect, useState } from 'react';
 import { Popover, Select } from 'react-aria-components';
 import styled from 'styled-components';
-import { box, label } from './field-parts';
+import { choice } from './field-parts';
 
 export const Chooser = styled(Select)`
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 5px;
-  align-content: start;
-  min-width: 0;
-  ${label}
-  .trigger {
-    ${box} display: flex;
-    justify-content: space-between;
-    align-items: center;
-    gap: 10px;
-    text-align: left;
-    cursor: pointer;
-  }
-  .trigger [slot='description'] {
-    display: none;
-  }
-  .trigger .react-aria-SelectValue {
-    min-width: 0;
-    overflow: hidden;
-    text-overflow: ellipsis;
-    white-space: nowrap;
-  }
-  .trigger svg {
-    flex: none;
-  }
+  ${choice}
 `;
 
 export const ChoiceList = styled(Popover)`
@@ -65,3 +41,14 @@ export const ChoiceList = styled(Popover)`
     font-weight: 400;
   }
 `;
+
+/** Whether a list is open that opens as it comes, once what opens it has the focus (which goes back there when it closes). */
+export function useOpening(isOpened: boolean) {
+  const state = useState(false);
+  const [, setOpen] = state;
+  useEffect(() => {
+    const frame = requestAnimationFrame(() => setOpen(isOpened));
+    return () => cancelAnimationFrame(frame);
+  }, [isOpened, setOpen]);
+  return state;
+}

@@ -33,3 +33,33 @@ export const box = css`
     border-width: 2px;
   }
 `;
+
+/** A choice from a list as it stands closed: its label, and what opens it. */
+export const choice = css`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 5px;
+  align-content: start;
+  min-width: 0;
+  ${label}
+  .trigger {
+    ${box} display: flex;
+    justify-content: space-between;
+    align-items: center;
+    gap: 10px;
+    text-align: left;
+    cursor: pointer;
+  }
+  .trigger [slot='description'] {
+    display: none;
+  }
+  .trigger .react-aria-SelectValue {
+    min-width: 0;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+  .trigger svg {
+    flex: none;
+  }
+`;

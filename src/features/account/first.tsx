@@ -7,8 +7,9 @@ import { useForm } from 'react-hook-form';
 import { apparatuses } from '@/core/knowledge/load-tags';
 import { answered } from '@/core/result';
 import { Button } from '@/design/button';
-import { ChecklistField, SelectField, TextField } from '@/design/fields';
-import type { Choice } from '@/design/fields';
+import { ChecklistField, TextField } from '@/design/fields';
+import { SelectField } from '@/design/select-field';
+import type { PickerChoice } from '@/design/picker';
 import { Failed, Quiet, Stack, TextLink } from '@/design/layout';
 import { apparatusNames, unitChoices } from '@/design/words';
 import { fieldAt, typedStays, withoutPath } from '@/platform/browser/asking';
@@ -20,9 +21,9 @@ import { Front } from './front';
 import { NewPassword } from './password-fields';
 
 export type FirstPage = {
-  readonly schools: readonly Choice[];
+  readonly schools: readonly PickerChoice[];
   readonly zones: readonly string[];
-  readonly props: readonly Choice[];
+  readonly props: readonly PickerChoice[];
   /** Away from the machine itself, the code that its start command showed is asked for. */
   readonly wantsCode: boolean;
 };

@@ -6,7 +6,7 @@ import { useMemo, useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import styled from 'styled-components';
 import { Button, ButtonLink } from '@/design/button';
-import { FormGrid } from '@/design/fields';
+import { FormGrid } from '@/design/form-grid';
 import { Chip, Failed, Page, PageHead, Quiet, Row, Section, Small, TextLink } from '@/design/layout';
 import { answered } from '@/core/result';
 import { Picker } from '@/design/picker';

@@ -14,7 +14,8 @@ import type { View } from '@/core/anatomy/positions';
 import { isAllowed } from '@/core/knowledge/standings';
 import { answered } from '@/core/result';
 import { Button } from '@/design/button';
-import { FormGrid, SelectField } from '@/design/fields';
+import { FormGrid } from '@/design/form-grid';
+import { SelectField } from '@/design/select-field';
 import {
   Columns,
   Failed,

@@ -3,7 +3,7 @@
 // Fields that an entry's editor is made of.
 import { useState } from 'react';
 import styled from 'styled-components';
-import { FormGrid as Grid } from '@/design/fields';
+import { FormGrid as Grid } from '@/design/form-grid';
 import { NumberField } from '@/design/number-field';
 import { PlainField } from '@/design/plain-field';
 
