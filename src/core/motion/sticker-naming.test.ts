@@ -162,3 +162,65 @@ test('seen from the foot end, left and right get names of their own', () => {
   for (const { name, sticker } of named)
     expect([name, sticker]).toEqual([name, marks.find(({ expected }) => expected.name === name)?.sticker]);
 });
+
+/** What a landmark's place is told from, besides the figure as a whole: the block or bone that it sits on, or is joined to. */
+const neighbours: readonly (readonly [Landmark, readonly Landmark[]])[] = [
+  ['PS', ['ASIS', 'GT']],
+  ['PSIS', ['ASIS', 'GT']],
+  ['STF', ['ASIS', 'GT']],
+  ['STB', ['STF', 'GT', 'ASIS']],
+  ['GT', ['ASIS']],
+  ['LK', ['GT', 'ASIS']],
+  ['PAT', ['ASIS', 'GT', 'LK']],
+  ['LM', ['LK', 'PAT', 'GT']],
+  ['HEEL', ['LM', 'PAT']],
+  ['LR', ['ASIS', 'GT']],
+  ['SN', ['LR', 'ASIS']],
+  ['AC', ['SN', 'LR', 'GT']],
+  ['WR', ['AC', 'SN']],
+  ['C7', ['AC', 'SN']],
+  ['TR', ['AC', 'SN']],
+  ['CH', ['SN', 'TR', 'AC']],
+  ['FH', ['CH', 'TR', 'SN']],
+  ['SL2', ['GT', 'ASIS']],
+  ['SL4', ['SL2', 'LR', 'SN']],
+  ['SL5', ['SL4', 'AC', 'SN']],
+];
+const pairs = neighbours
+  .flatMap(([landmark, others]) => others.map((other) => [landmark, other] as const))
+  .filter((pair) => pair.join() !== 'SN,ASIS'); // too few are left that hang on neither of the two
+
+test.each(pairs)('%s goes along where %s has moved, and a stray where it was before is not it', (landmark, other) => {
+  const known = neighbours.find(([one]) => one === landmark)?.[1] ?? [];
+  // Some that tell how the whole lies, none of them one that either of the two is told from.
+  const told = [...known, ...(neighbours.find(([one]) => one === other)?.[1] ?? []), landmark, other];
+  const corners = [
+    [0, 0],
+    [1000, 0],
+    [0, 600],
+    [1000, 600],
+    [0, 300],
+    [1000, 300],
+  ] as const;
+  const frame = neighbours
+    .filter(([one, from]) => !told.includes(one) && !from.includes(other) && !from.includes(landmark))
+    .slice(0, corners.length)
+    .map(([one], at) => ({ name: one, landmark: one, at: corners[at] ?? [0, 0] }));
+  const expected: readonly ExpectedMark[] = [
+    ...frame,
+    { name: other, landmark: other, at: [300, 150] },
+    { name: landmark, landmark, at: [640, 150] },
+  ];
+  const moved: Vec2 = [0, 190];
+  const its = stickerAt([640, 150 + moved[1]], colourOf(landmark));
+  const decoy = stickerAt([640, 150], colourOf(landmark));
+  const stickers = [
+    ...frame.map((one) => stickerAt(one.at, colourOf(one.landmark))),
+    stickerAt([300, 150 + moved[1]], colourOf(other)),
+    its,
+  ];
+  const namedOf = (seen: readonly Sticker[]) =>
+    nameStickers(seen, expected).named.find(({ name }) => name === landmark)?.sticker;
+  expect(namedOf(stickers)).toBe(its);
+  expect(namedOf([...stickers, decoy])).toBe(its);
+});
