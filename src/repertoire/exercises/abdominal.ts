@@ -1,6 +1,7 @@
 // Head and legs together, lying on the back: the abdominal family. Head down is always allowed; then the legs go higher.
 import type { ExerciseEntry } from '@/core/knowledge/entries';
 import {
+  each,
   above,
   arms,
   both,
@@ -141,7 +142,7 @@ export const abdominal: readonly ExerciseEntry[] = [
         endPoint: 'The leg long on the mat, the pelvis where it was.',
         legLine: 'Heel slides on the mat, kneecap to the ceiling.',
         top: { left: down, right: { kind: 'footDown', reach: 0.97 } },
-        dose: times(5),
+        dose: each(5),
       },
       {
         number: 2,
@@ -150,7 +151,7 @@ export const abdominal: readonly ExerciseEntry[] = [
         endPoint: 'The leg long at the height of this level; the other foot planted.',
         start: { left: down, right: tabletop, ...curl, ...handsBehindHead },
         top: { left: down, right: up(50, 5), ...curl, ...handsBehindHead },
-        dose: times(5),
+        dose: each(5),
         rises: 'the head comes up',
       },
       {
@@ -160,7 +161,7 @@ export const abdominal: readonly ExerciseEntry[] = [
         hands: 'One hand on the bent leg, firm; the other light on the far side of the same shin.',
         start: { ...both(tabletop), ...curl, ...arms(reach(45)) },
         top: { left: up(65, 5), right: tabletop, ...curl, ...arms(reach(45)) },
-        dose: times(5),
+        dose: each(5),
       },
       {
         number: 4,
@@ -168,7 +169,7 @@ export const abdominal: readonly ExerciseEntry[] = [
         change: 'The far leg between sixty and forty-five degrees.',
         start: { left: up(45, 2), right: up(100, 100), ...curl, ...arms(reach(48)) },
         top: { left: up(100, 100), right: up(45, 2), ...curl, ...arms(reach(48)) },
-        dose: times(5),
+        dose: each(5),
         load: { also: ['shinPull'] },
       },
       {
@@ -184,16 +185,18 @@ export const abdominal: readonly ExerciseEntry[] = [
     ],
     gate: { cleanReps: 4, sessions: 2 },
     breath: [
-      { name: 'slow', pattern: 'out 2 press right, in 2 return, out 2 press left, in 2 return' },
+      { name: 'slow', pattern: 'out 2 press, in 2 return' },
       { name: 'pair out, pair in', pattern: 'out 2 pair, in 2 pair', levels: [5] },
       {
         name: 'pair in, pair out',
         pattern: 'in 2 pair, out 2 pair',
+        levels: [5],
         when: { stance: 'breathPerRepetition', choice: 'pairInPairOut' },
       },
       {
         name: 'pulled twice',
         pattern: 'in 2 right, out 2 left',
+        levels: [5],
         when: { stance: 'breathPerRepetition', choice: 'fixedCounts' },
       },
     ],
@@ -325,7 +328,7 @@ export const abdominal: readonly ExerciseEntry[] = [
         hands: 'Both reach past the outside of one thigh, long.',
         start: { ...both(down), ...curl, ...arms(reach(24)) },
         top: { ...both(down), ...curl, thoracicTurnDeg: -18, ...arms(reach(40)) },
-        dose: times(5),
+        dose: each(5),
       },
       {
         number: 2,
@@ -333,7 +336,7 @@ export const abdominal: readonly ExerciseEntry[] = [
         change: 'The legs stay; only the ribs turn.',
         start: { ...both(tabletop), ...curl, ...handsBehindHead },
         top: { ...both(tabletop), ...curl, thoracicTurnDeg: -22, ...handsBehindHead },
-        dose: times(5),
+        dose: each(5),
       },
       {
         number: 3,
@@ -341,13 +344,13 @@ export const abdominal: readonly ExerciseEntry[] = [
         change: 'The far leg reaches as the trunk turns to the near one.',
         start: { left: up(100, 100), right: up(48, 3), ...curl, thoracicTurnDeg: 25, ...handsBehindHead },
         top: { left: up(48, 3), right: up(100, 100), ...curl, thoracicTurnDeg: -25, ...handsBehindHead },
-        dose: times(8),
+        dose: each(8),
         load: { twist: 'endRange', effort: 'strong' },
       },
     ],
     gate: { cleanReps: 4, sessions: 2 },
     breath: [
-      { name: 'out to each side', pattern: 'out 2 right, in 1 middle, out 2 left, in 1 middle' },
+      { name: 'out to each side', pattern: 'out 2 turn, in 1 middle' },
       {
         name: 'in to change',
         pattern: 'in 2 change, out 2 turn',
@@ -393,7 +396,7 @@ export const abdominal: readonly ExerciseEntry[] = [
         change: 'Both stand up; one lowers and returns.',
         start: both(up(85, 8)),
         top: { left: up(85, 8), right: up(55, 5) },
-        dose: times(5),
+        dose: each(5),
       },
       {
         number: 2,
@@ -408,10 +411,16 @@ export const abdominal: readonly ExerciseEntry[] = [
     ],
     gate: { cleanReps: 4, sessions: 2 },
     breath: [
-      { name: 'a pulse, a breath', pattern: 'out 2 pulse, in 2 change' },
+      { name: 'slow', pattern: 'in 2 lower, out 2 lift' },
+      {
+        name: 'a pulse, a breath',
+        pattern: 'out 2 pulse right, in 1 change, out 2 pulse left, in 1 change',
+        levels: [2],
+      },
       {
         name: 'pair in, pair out',
         pattern: 'in 2 pair, out 2 pair',
+        levels: [2],
         when: { stance: 'breathPerRepetition', choice: 'pairInPairOut' },
       },
     ],

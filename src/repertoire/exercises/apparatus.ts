@@ -45,6 +45,7 @@ export const apparatus: readonly ExerciseEntry[] = [
     },
     legLine: 'Toes, arches, heels; parallel, then turned out.',
     endPoint: 'Knees straight, not locked; carriage home without a sound.',
+    sideOrder: 'chain',
     selfChecks: ['Weight on both halves of the sacrum, both feet alike on the bar.'],
     settle: 'Headrest up unless a caution says otherwise; shoulders not jammed against the rests.',
     release: 'Knees in.',

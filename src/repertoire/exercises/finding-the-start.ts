@@ -45,6 +45,7 @@ export const findingTheStart: readonly ExerciseEntry[] = [
     },
     legLine: 'Feet parallel, under the seat bones.',
     endPoint: 'The place where hip bones and pubic bone lie level and nothing is held.',
+    sideOrder: 'chain',
     selfChecks: ['Fingers on both hip bones.', 'One hand slid under the low back.', 'A hand on the belly.'],
     settle: 'Lift and put back pelvis, ribs and head, one after the other. Shoes off.',
     release: 'Knees in, sway a little.',

@@ -83,7 +83,7 @@ export const handsAndKnees: readonly ExerciseEntry[] = [
         start: onKnees,
         // Fingertips touch the mat and carry nothing.
         top: { ...onKnees, rightArm: { kind: 'reaching', liftDeg: 78, outDeg: 0, elbowDeg: 40 } },
-        dose: times(3),
+        dose: each(3),
       },
       {
         number: 2,
@@ -169,6 +169,7 @@ export const handsAndKnees: readonly ExerciseEntry[] = [
     feel,
     legLine: 'Parallel, legs long and drawn together.',
     endPoint: 'Shoulder, hip and heel on one line.',
+    sideOrder: 'alternate',
     selfChecks: ['The front of the thighs firm: somebody may test it with a light push, if agreed.'],
     settle: 'From hands and knees, low belly first.',
     release: 'Knees down, sit back on the heels.',

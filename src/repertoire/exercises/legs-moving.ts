@@ -216,6 +216,7 @@ export const legsMoving: readonly ExerciseEntry[] = [
     feel: lyingFeel,
     legLine: 'Parallel; foot soft.',
     endPoint: 'Both thighs upright, shins level.',
+    sideOrder: 'chain',
     selfChecks: hands,
     settle,
     release,

@@ -1,6 +1,7 @@
 // Rolling and articulating: the spine bone by bone, and balances on the rounded back.
 import type { ExerciseEntry } from '@/core/knowledge/entries';
 import {
+  each,
   arms,
   behind,
   both,
@@ -514,6 +515,7 @@ export const rolling: readonly ExerciseEntry[] = [
     },
     legLine: 'Parallel, together.',
     endPoint: 'Legs and arms on two parallel lines, balanced.',
+    sideOrder: 'chain',
     transition: intoSitting,
     setUp,
     watches: tilt(['hold'], 'balanceBack'),
@@ -554,7 +556,7 @@ export const rolling: readonly ExerciseEntry[] = [
           pelvicTiltDeg: -14,
           ...arms(reach(95)),
         },
-        dose: times(3),
+        dose: each(3),
         load: { balance: true, also: ['upperBackRounds'] },
         rises: 'one leg weighs while the trunk rises',
       },
@@ -698,6 +700,7 @@ export const rolling: readonly ExerciseEntry[] = [
     ...noPrep,
     legLine: 'Open a little wider than the shoulders.',
     endPoint: 'The balance, arms and legs long.',
+    sideOrder: 'alternate',
     transition: intoSitting,
     setUp,
     watches: tilt(['hold'], 'balanceBack'),
@@ -728,7 +731,7 @@ export const rolling: readonly ExerciseEntry[] = [
           leftArm: reach(4, { elbowDeg: 80 }),
           rightArm: reach(48, { elbowDeg: 40 }),
         },
-        dose: times(3),
+        dose: each(3),
         load: { also: ['upperBackRounds'] },
       },
       {
