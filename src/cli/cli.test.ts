@@ -81,6 +81,35 @@ test.each([
   ['breath', { pattern: 'in 4', repetitions: 0 }, 'badValue', 'repetitions'],
   ['gate', { target: { cleanReps: 4 }, history: [] }, 'missing', 'target.sessions'],
   ['gate', { target: { cleanReps: 4, sessions: 2 }, history: [], mood: 'good' }, 'unknownKey', 'mood'],
+  ['reps', { fps: 30, driver: 'leg', series: { tilt: [1, 2, 3] } }, 'missing', 'series.leg'],
+  ['reps', { driver: 'leg', series: { leg: [1, 2, 3] } }, 'missing', 'times'],
+  ['reps', { times: [0, 1, 1], driver: 'leg', series: { leg: [1, 2, 3] } }, 'badValue', 'times'],
+  ['reps', { fps: 30, driver: 'leg', series: { leg: [1, 2, 3], tilt: [1] } }, 'length', 'series.tilt'],
+  [
+    'reps',
+    { fps: 30, driver: 'leg', series: { leg: [1, 2, 3] }, targets: { tilt: [0, 1] } },
+    'unknownName',
+    'targets.tilt',
+  ],
+  ['reps', { fps: 30, driver: 'leg', series: { leg: [1, 2, 3] }, targets: { leg: [2, 1] } }, 'badValue', 'targets.leg'],
+  ['reps', { fps: 30, driver: 'leg', series: { leg: [null, null, null] } }, 'notSeen', 'series.leg'],
+  ['reps', { fps: 30, driver: 'leg', series: { leg: [1, 2] } }, 'badValue', 'series.leg'],
+  ['articulate', { times: [0, 1, 2], order: ['a', 'b'] }, 'missing', 'segments'],
+  ['articulate', { times: [0, 1, 2], segments: { a: [1, 2, 3] }, order: ['a', 'b'] }, 'unknownName', 'order.1'],
+  ['articulate', { times: [0, 1, 2], segments: { a: [1, 2, 3], b: [1] }, order: ['a', 'b'] }, 'length', 'segments.b'],
+  [
+    'circles',
+    {
+      times: [0, 1, 2],
+      path: [
+        [0, 0],
+        [1, 1],
+      ],
+    },
+    'length',
+    'input.path',
+  ],
+  ['circles', { times: [0, 1, 2], path: [[0, 0], [1, 1], 'x'] }, 'badValue', 'path.2'],
 ])('%s refuses %j as %s at %s', (verb, input, code, at) =>
   expect(answer(verb, JSON.stringify(input))).toMatchObject({ ok: false, error: { code, path: at } }),
 );
@@ -90,6 +119,52 @@ test('no verb, an unknown one, an inherited name and no JSON are refused', () =>
   expect(answer('guess', '{}')).toMatchObject({ ok: false, error: { code: 'unknownVerb' } });
   expect(answer('toString', '{}')).toMatchObject({ ok: false, error: { code: 'unknownVerb' } });
   expect(answer('measure', 'a leg')).toMatchObject({ ok: false, error: { code: 'notJson' } });
+});
+
+describe('movement, from a shell', () => {
+  const times = Array.from({ length: 181 }, (_, i) => i / 30);
+  const wave = (size: number) =>
+    times.map((at) => (at < 1.5 || at > 4.5 ? 0 : (size / 2) * (1 - Math.cos(((at - 1.5) / 1.5) * Math.PI))));
+  test('a set of one repetition, by rate or by times', () => {
+    const series = { leg: wave(60), tilt: wave(4) };
+    const asked = { driver: 'leg', series, targets: { tilt: [-5, 5] } };
+    for (const clock of [{ fps: 30 }, { times }, { times, fps: 5 }])
+      expect(answer('reps', JSON.stringify({ ...clock, ...asked }))).toMatchObject({
+        ok: true,
+        value: {
+          repetitions: [{ clean: true, turnS: expect.closeTo(3, 1), range: expect.closeTo(60, 0) }],
+          cleanBeforeLoss: 1,
+        },
+      });
+  });
+  test('articulation of markers, and circles, answer as well', () => {
+    const markers = { A: times.map(() => [0, 0]), B: times.map(() => [100, 0]), C: wave(60).map((deg) => [200, deg]) };
+    expect(answer('articulate', JSON.stringify({ times, markers, order: ['A', 'B', 'C'] }))).toMatchObject({
+      ok: true,
+      value: { onsets: [{ segment: 'A-B', s: null }, { segment: 'B-C' }] },
+    });
+    const path = times.map((at) => [100 * Math.cos(at * Math.PI), 100 * Math.sin(at * Math.PI)]);
+    expect(answer('circles', JSON.stringify({ times, path }))).toMatchObject({
+      ok: true,
+      value: { circles: [{ crossedMidline: true }, {}, {}], largestCleanMm: expect.closeTo(99, -1) },
+    });
+  });
+  test('odd series end in an answer or an error, never in an exception', () => {
+    const odd = [
+      [0, 0, 0],
+      [1e308, -1e308, 1e308],
+      [null, 5, null],
+      [1, null, 3],
+    ];
+    for (const leg of odd)
+      for (const at of [
+        [0, 1, 2],
+        [0, 1e-12, 1e12],
+      ])
+        expect(
+          JSON.stringify(answer('reps', JSON.stringify({ times: at, driver: 'leg', series: { leg } }))),
+        ).not.toMatch(/noAnswer/);
+  });
 });
 
 describe('two raters and a pole, from a shell', () => {

@@ -6,6 +6,14 @@ import { judge } from '@/core/knowledge/judge';
 import { rehearseFromNames, rehearseInput } from '@/core/knowledge/rehearse-input';
 import { standingFromNames, standingInput } from '@/core/knowledge/standing-input';
 import { measure } from '@/core/alignment/measure';
+import {
+  articulateFromInput,
+  articulateInput,
+  circlesFromInput,
+  circlesInput,
+  repsFromInput,
+  repsInput,
+} from '@/core/motion/movement-input';
 import { measureIds } from '@/core/alignment/rules';
 import { poleInput, readPole } from '@/core/alignment/pole';
 import { rankFromNames, rankInput } from '@/core/corrections/rank-input';
@@ -64,6 +72,9 @@ const verbs: Readonly<Record<string, Verb>> = {
   rehearse: verb(rehearseInput, (input) => rehearseFromNames(input, repertoire)),
   standing: verb(standingInput, (input) => standingFromNames(input, repertoire)),
   calibrate: verb(calibrateInput, ({ readings }) => calibrate(readings)),
+  reps: verb(repsInput, repsFromInput),
+  articulate: verb(articulateInput, articulateFromInput),
+  circles: verb(circlesInput, circlesFromInput),
   pole: verb(poleInput, (input) => success(readPole(input))),
 };
 

@@ -119,6 +119,7 @@ describe('the colour under a tap', () => {
     expect([r, g, b].map((one) => Math.round((one ?? 0) * 100) / 100)).toEqual([142.86, 0, 22.86]);
     expect(colourAt(halves, [4.5, 4.5], 0)).toEqual([100, 0, 40]);
     expect(colourAt(halves, [3.9, 4], 0)).toEqual([200, 0, 0]); // the pixel that holds the point
+    expect(colourAt(halves, [0.5, 0.5], 0)).toEqual([200, 0, 0]); // the corner is in the picture
   });
   test('is none where it is too pale to be followed, or there is no picture', () => {
     const pale = (strength: number) =>

@@ -97,6 +97,13 @@ test('a camera held askew names them still, one that lies on its side does not',
   expect(nameStickers(turned(1.2), model).named).toEqual([]);
 });
 
+test('of a great many only the first are gone into, and their names stay theirs', () => {
+  const strays = Array.from({ length: 40 }, (_, i) => stickerAt([60 + 30 * i, 40], 2));
+  const { named, unnamed } = nameStickers([...all, ...strays], model);
+  expect(named.length + unnamed.length).toBe(28);
+  for (const { name, sticker } of named) expect(sticker).toBe(stuck.find((one) => one.name === name)?.sticker);
+});
+
 test('where a landmark lies, a sticker of another colour is not it', () => {
   const odd = stuck.map(({ name, sticker }) => (name === 'LR' ? { ...sticker, colour: 1 } : sticker));
   const { named, unnamed } = nameStickers(odd, model);

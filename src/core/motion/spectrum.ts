@@ -1,0 +1,71 @@
+// What a movement's spectrum tells: whether it flows, and whether it trembles.
+import FFT from 'fft.js';
+import { evenly, stepOf, stretchesOf } from './series';
+
+/** Amplitudes of a signal's frequencies from 0 on, and the step between them, Hz; `times` the length is padded with nothing. */
+function spectrumOf(values: readonly number[], rateHz: number, times: number) {
+  const size = 2 ** Math.ceil(Math.log2(Math.max(2, values.length * times)));
+  const fft = new FFT(size);
+  const [padded, out] = [
+    fft.toComplexArray([...values, ...new Array<number>(size - values.length).fill(0)]),
+    fft.createComplexArray(),
+  ];
+  fft.transform(out, padded);
+  const amplitudes = Array.from({ length: size / 2 + 1 }, (_, k) => Math.hypot(out[2 * k] ?? 0, out[2 * k + 1] ?? 0));
+  return { amplitudes, stepHz: rateHz / size };
+}
+
+/** Spectral arc length reaches up to this, Hz, and no further than where the amplitude last passes this share of the whole. */
+const [arcToHz, arcShare] = [10, 0.05];
+/** A trembling's frequencies, Hz, and the fewest samples in a second that show them. */
+const trembleHz = [4, 12] as const;
+const fewestHz = 29;
+
+/**
+ * Spectral arc length of the speed between two times: −1.4 or so for one smooth stroke, more negative the more it halts.
+ * undefined of what is too short to tell. Balasubramanian, Melendez-Calderon & Burdet 2012 (IEEE Trans Biomed Eng 59:2126),
+ * with the amplitude threshold of their 2015 form. `values`: low-passed, NaN where not seen.
+ */
+export function smoothness(
+  times: readonly number[],
+  values: readonly number[],
+  startS: number,
+  endS: number,
+): number | undefined {
+  const own = times.flatMap((at, i) =>
+    at >= startS && at <= endS && !Number.isNaN(values[i] ?? Number.NaN) ? [i] : [],
+  );
+  const [ownTimes, ownValues] = [own.map((i) => times[i] ?? 0), own.map((i) => values[i] ?? 0)];
+  if (own.length < 8) return undefined;
+  const even = evenly(ownTimes, ownValues);
+  const speed = even.values.slice(1).map((value, i) => Math.abs(value - (even.values[i] ?? 0)) * even.rateHz);
+  const { amplitudes, stepHz } = spectrumOf(speed, even.rateHz, 16);
+  const whole = amplitudes[0] ?? 0;
+  if (whole <= 0) return undefined;
+  const shares = amplitudes.slice(0, Math.floor(arcToHz / stepHz) + 1).map((one) => one / whole);
+  const last = shares.findLastIndex((share) => share >= arcShare);
+  let arc = 0;
+  for (let k = 1; k <= last; k += 1) arc += Math.hypot(1 / last, (shares[k] ?? 0) - (shares[k - 1] ?? 0));
+  return -arc;
+}
+
+/**
+ * Share of a measure's power that lies from 4 to 12 Hz, in its longest stretch that was seen, line and mean taken off, under a Hann
+ * window. `raw`: unfiltered, NaN where not seen. null of a film too slow, or too short, to show it.
+ */
+export function trembling(times: readonly number[], raw: readonly number[]): number | null {
+  const seen = raw.map((value) => (Number.isNaN(value) ? null : value));
+  const stretch = stretchesOf(times, seen).sort((a, b) => b.to - b.from - (a.to - a.from))[0];
+  if (!stretch || stretch.to - stretch.from < 16 || 1 / stepOf(times) < fewestHz) return null;
+  const even = evenly(times.slice(stretch.from, stretch.to + 1), raw.slice(stretch.from, stretch.to + 1));
+  const n = even.values.length;
+  const [first, last] = [even.values[0] ?? 0, even.values[n - 1] ?? 0];
+  const level = even.values.map((value, i) => value - first - ((last - first) * i) / (n - 1));
+  const middle = level.reduce((sum, value) => sum + value, 0) / n;
+  const windowed = level.map((value, i) => (value - middle) * (0.5 - 0.5 * Math.cos((2 * Math.PI * i) / (n - 1))));
+  const { amplitudes, stepHz } = spectrumOf(windowed, even.rateHz, 1);
+  const power = (from: number, to: number) =>
+    amplitudes.reduce((sum, one, k) => (k > 0 && k * stepHz >= from && k * stepHz <= to ? sum + one * one : sum), 0);
+  const whole = power(0, Infinity);
+  return whole > 0 ? power(...trembleHz) / whole : 0;
+}
