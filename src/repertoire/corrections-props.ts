@@ -195,7 +195,7 @@ export const correctionProps: readonly Correction[] = [
   prop(
     'cushionUnderSeat',
     0.46,
-    [...tilt, ...sideways, 'headForward', 'shouldersUp', 'flatSpot', 'momentum', 'heelsLift'],
+    [...tilt, 'headForward', 'shouldersUp', 'flatSpot', 'momentum', 'heelsLift'],
     'Sit up on the box, or on the folded pad.',
     'Raised hips let the pelvis stand without a fight.',
     {

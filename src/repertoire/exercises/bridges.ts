@@ -130,7 +130,7 @@ export const bridges: readonly ExerciseEntry[] = [
       see('gluteGrip', 'side'),
       see('toesLift', 'side'),
     ],
-    corrections: ['heelsNearer', 'shorterWay', 'ballAtKnees', 'frontHipsLong', 'bigToes'],
+    corrections: ['heelsNearer', 'hipsOnlySoHigh', 'ballAtKnees', 'frontHipsLong', 'bigToes'],
     prepares: ['neutralCheck', 'imprintRelease'],
     follows: ['bridgeArticulated', 'proneLegLift'],
     stances: ['bridgeOrder', 'seat', 'bridgeArms', 'breathPerRepetition'],
