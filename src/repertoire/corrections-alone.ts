@@ -37,6 +37,14 @@ export const correctionsAlone: readonly Correction[] = [
     { positions: ['sitting', 'supine'], needs: ['legAlong'] },
   ),
   verbal(
+    'kneecapsUp',
+    0.47,
+    ['kneeBends'],
+    'Draw the kneecap up toward the hip: long, not locked.',
+    'The front of the thigh straightens the knee; pushing it back does not.',
+    { positions: ['sitting', 'supine'], needs: ['legAlong'] },
+  ),
+  verbal(
     'feetHeavy',
     0.48,
     ['hipFlexorGrip'],
