@@ -15,6 +15,7 @@ const shared = {
       },
     ],
   },
+  setupFilesAfterEnv: ['<rootDir>/tests/patience.ts'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
   transformIgnorePatterns: ['/node_modules/(?!(uuid|@internationalized)/)'],
 };
@@ -24,12 +25,7 @@ const config = {
   projects: [
     { ...shared, displayName: 'unit', testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/tests/house/**/*.test.ts'] },
     { ...shared, displayName: 'data', testMatch: ['<rootDir>/tests/data/**/*.test.ts?(x)'] },
-    {
-      ...shared,
-      displayName: 'browser',
-      testMatch: ['<rootDir>/tests/browser/**/*.test.ts'],
-      setupFilesAfterEnv: ['<rootDir>/tests/browser/patience.ts'],
-    },
+    { ...shared, displayName: 'browser', testMatch: ['<rootDir>/tests/browser/**/*.test.ts'] },
   ],
 };
 

@@ -28,8 +28,6 @@ import { transact } from '@/data/transact';
 import { repertoire, rulesVersion } from '@/repertoire';
 import { aLook, beginLook, bringClient, dosesOf, openStudio, someone } from './studio';
 
-jest.setTimeout(60_000); // many at once on two cores
-
 let who: Awaited<ReturnType<typeof openStudio>>;
 beforeAll(async () => {
   who = await openStudio('At once');

@@ -12,7 +12,6 @@ import type { Who } from '@/data/types';
 import { addSessions } from '../rigs/histories';
 import { bringClient, openStudio } from './studio';
 
-jest.setTimeout(60_000);
 afterAll(() => database().close());
 
 /** Statements that a page sends, once what is kept beside histories is there. */

@@ -17,8 +17,6 @@ import { readToday } from '@/features/today/read';
 import { repertoire } from '@/repertoire';
 import { dosesOf, openStudio } from './studio';
 
-jest.setTimeout(60_000);
-
 let wren: Who;
 const idOf = async (name: string): Promise<string> => {
   const client = await Client.findOne({ where: { studioId: wren.studioId, name } });

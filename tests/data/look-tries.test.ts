@@ -11,8 +11,6 @@ import { addStop } from '@/data/stores/cautions';
 import type { Who } from '@/data/types';
 import { beginLook, bringClient, dose, emptyResult, openStudio } from './studio';
 
-jest.setTimeout(60_000);
-
 let ours: Who;
 let theirs: Who;
 beforeAll(async () => {

@@ -17,8 +17,6 @@ import { eraseClient } from '@/data/stores/whole-client';
 import type { Who } from '@/data/types';
 import { bringClient, image, must, openStudio } from './studio';
 
-jest.setTimeout(60_000); // patience, for a machine that has other work
-
 const bytes = Buffer.from('the bytes of a picture');
 const folder = mkdtempSync(path.join(os.tmpdir(), 'spine-s3-'));
 const server = new S3rver({

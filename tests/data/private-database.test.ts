@@ -5,8 +5,6 @@ import { copyFileSync, existsSync, mkdtempSync, readFileSync, statSync, symlinkS
 import os from 'node:os';
 import path from 'node:path';
 
-jest.setTimeout(120_000);
-
 const folder = mkdtempSync(path.join(os.tmpdir(), 'spine-house-'));
 const starts = (where: string) =>
   `import { startDatabase } from './scripts/database.mjs'; const database = await startDatabase('${where}');`;

@@ -7,8 +7,6 @@ import { addRanges, listRanges, strikeRange } from '@/data/stores/ranges';
 import type { Who } from '@/data/types';
 import { bringClient, openStudio } from './studio';
 
-jest.setTimeout(60_000);
-
 let ours: Who;
 let theirs: Who;
 beforeAll(async () => {

@@ -27,8 +27,6 @@ import { keysOf } from '@/core/keyed';
 import { makeHistory } from '../rigs/histories';
 import { addColleague, beginLook, dose, must, openStudio, password } from './studio';
 
-jest.setTimeout(60_000); // patience, for a machine that has other work
-
 let token: string | undefined;
 jest.mock('next/headers', () => ({
   cookies: async () => ({

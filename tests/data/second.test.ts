@@ -13,8 +13,6 @@ import { success } from '@/core/result';
 import type { Who } from '@/data/types';
 import { addColleague, codeOf, must, openStudio, password } from './studio';
 
-jest.setTimeout(60_000); // patience, for a machine that has other work
-
 type Person = Who & { readonly email: string };
 const halfMinute = 30_000;
 

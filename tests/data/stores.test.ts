@@ -36,8 +36,6 @@ import { findRepertoire } from '@/data/stores/studio';
 import { findSummaries } from '@/data/stores/summaries';
 import { aLook, beginLook, bringClient, dose, dosesOf, openStudio, password, someone, emptyResult } from './studio';
 
-jest.setTimeout(60_000);
-
 let ours: Who & { email: string };
 let theirs: Who & { email: string };
 beforeAll(async () => {

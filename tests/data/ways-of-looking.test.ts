@@ -14,8 +14,6 @@ import { readBench, readKeptLook } from '@/features/look/read';
 import { beginLook, bringClient, dose, openStudio, someone, emptyResult } from './studio';
 import { workedLines, tippedPelvis } from '../rigs/worked-picture';
 
-jest.setTimeout(60_000);
-
 let ours: Who;
 let theirs: Who;
 let clientId: string;

@@ -28,8 +28,6 @@ import type { Who } from '@/data/types';
 import { makeHistory } from '../rigs/histories';
 import { addColleague, beginLook, bringClient, codeOf, must, openStudio, someone } from './studio';
 
-jest.setTimeout(60_000); // patience, for a machine that has other work
-
 const dayFromNow = (days: number): string => new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10);
 const share = (personId: string, until = dayFromNow(3)) => ({ id: newId(), personId, until });
 
