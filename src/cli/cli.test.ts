@@ -139,10 +139,14 @@ describe('movement, from a shell', () => {
   });
   test('articulation of markers, and circles, answer as well', () => {
     const markers = { A: times.map(() => [0, 0]), B: times.map(() => [100, 0]), C: wave(60).map((deg) => [200, deg]) };
-    expect(answer('articulate', JSON.stringify({ times, markers, order: ['A', 'B', 'C'] }))).toMatchObject({
-      ok: true,
-      value: { onsets: [{ segment: 'A-B', s: null }, { segment: 'B-C' }] },
-    });
+    for (const order of [
+      ['A', 'B', 'C'],
+      ['A-B', 'B-C'],
+    ])
+      expect(answer('articulate', JSON.stringify({ times, markers, order }))).toMatchObject({
+        ok: true,
+        value: { onsets: [{ segment: 'A-B', s: null }, { segment: 'B-C' }] },
+      });
     const path = times.map((at) => [100 * Math.cos(at * Math.PI), 100 * Math.sin(at * Math.PI)]);
     expect(answer('circles', JSON.stringify({ times, path }))).toMatchObject({
       ok: true,

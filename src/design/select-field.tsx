@@ -28,14 +28,14 @@ export function SelectField<T extends FieldValues, V>({
   const [woken, wake] = useWoken(load);
   const { field, fieldState } = useController({ control, name });
   const value = shows ?? field.value ?? null;
-  const told = { ...rest, error: fieldState.error?.message, triggerRef: field.ref, onBlur: field.onBlur };
+  const shown = { ...rest, error: fieldState.error?.message, triggerRef: field.ref, onBlur: field.onBlur };
   if (!woken) {
     const chosen = rest.choices.find(({ id }) => id === value)?.name ?? 'Choose';
-    return <ClosedChoice {...told} chosen={chosen} onWake={wake} />;
+    return <ClosedChoice {...shown} chosen={chosen} onWake={wake} />;
   }
   const choose = (id: string) => {
     field.onChange(id);
     onChosen?.(id);
   };
-  return <woken.list.PickerList {...told} value={value} onChange={choose} isOpened={woken.isOpened} />;
+  return <woken.list.PickerList {...shown} value={value} onChange={choose} isOpened={woken.isOpened} />;
 }

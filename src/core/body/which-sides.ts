@@ -15,14 +15,14 @@ export type SidesWorked = 'both' | 'one' | 'change';
 
 /** Less than this between a side and the other's mirror image is not seen, mm. */
 const seenMm = 30;
-const told = ['knee', 'ankle', 'toe', 'elbow', 'wrist'] as const;
+const compared = ['knee', 'ankle', 'toe', 'elbow', 'wrist'] as const;
 
 const mirrored = ([x, y, z]: Vec3): Vec3 => [x, -y, z];
 
 /** Largest distance between a body's joints and the mirror image of another's, mm. */
 function mirrorGapMm(one: Readonly<Record<Side, Joints>>, other: Readonly<Record<Side, Joints>>): number {
   const gaps = (['L', 'R'] as const).flatMap((side) =>
-    told.map((joint) => length3(minus3(one[side][joint], mirrored(other[side === 'L' ? 'R' : 'L'][joint])))),
+    compared.map((joint) => length3(minus3(one[side][joint], mirrored(other[side === 'L' ? 'R' : 'L'][joint])))),
   );
   return Math.max(...gaps);
 }

@@ -63,7 +63,10 @@ test('markers make segments of neighbours, unwrapped past half a turn, not seen 
         [0, 500],
       ],
     },
-    ['A', 'B', 'C'],
+    [
+      ['A', 'B'],
+      ['B', 'C'],
+    ],
   );
   expect(Object.keys(made)).toEqual(['A-B', 'B-C']);
   expect(made['A-B']).toEqual([expect.closeTo(170, 9), expect.closeTo(179, 9), expect.closeTo(188, 9), null]);

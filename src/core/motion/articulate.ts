@@ -35,14 +35,16 @@ export function kendall(values: readonly number[]): number | null {
   return untied > 0 ? (agree - against) / Math.sqrt(pairs * untied) : null;
 }
 
-/** Angles of the lines between neighbouring markers, unwrapped, degrees. A name is `SL1-SL2`. */
+/** Two markers that a segment lies between: the first is where its angle is measured at. */
+export type Between = readonly [from: string, to: string];
+
+/** Angles of the lines between markers, unwrapped, degrees. A name is `SL1-SL2`. */
 export function segmentsOf(
   markers: Readonly<Record<string, readonly (Vec2 | null)[]>>,
-  order: readonly string[],
+  betweens: readonly Between[],
 ): Record<string, (number | null)[]> {
   const found: Record<string, (number | null)[]> = {};
-  for (const [i, to] of order.slice(1).entries()) {
-    const from = order[i] ?? '';
+  for (const [from, to] of betweens) {
     let last = 0;
     found[`${from}-${to}`] = (markers[from] ?? []).map((a, at) => {
       const b = markers[to]?.[at];

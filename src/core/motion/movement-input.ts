@@ -4,7 +4,7 @@ import { number, positive } from '../numbers';
 import { failure, success } from '../result';
 import type { Result } from '../result';
 import { articulate, segmentsOf } from './articulate';
-import type { Articulation } from './articulate';
+import type { Articulation, Between } from './articulate';
 import { measureCircles } from './circles';
 import type { MeasuredCircles } from './circles';
 import { measureSet } from './reps';
@@ -81,20 +81,35 @@ export function repsFromInput(input: v.InferOutput<typeof repsInput>): Result<Me
   return success(measureSet({ times, driver, series, targets, sd, rest }));
 }
 
-export function articulateFromInput(input: v.InferOutput<typeof articulateInput>): Result<Articulation> {
-  const { times, markers, order, neutral } = input;
-  if ((input.segments === undefined) === (markers === undefined))
-    return failure('missing', 'either segments or markers are wanted', 'segments');
-  const given = input.segments ?? markers ?? {};
-  const path = markers ? 'markers' : 'segments';
-  const absent = order.findIndex((one) => !Object.hasOwn(given, one));
-  if (absent >= 0) return failure('unknownName', `order.${absent}: no ${path}.${order[absent]}`, `order.${absent}`);
-  const refused = unlike(given, times.length, path);
-  if (refused) return refused;
-  if (!markers) return success(articulate(times, input.segments ?? {}, order, neutral));
+/** Segments that an order of markers asks for: between neighbours, or named themselves as `SL1-SL2`. */
+function betweensOf(order: readonly string[], markers: Readonly<Record<string, unknown>>): Result<readonly Between[]> {
+  const isMarker = (one: string | undefined): one is string => one !== undefined && Object.hasOwn(markers, one);
+  const named = order.map((one): Between | undefined => {
+    const [from, to, ...rest] = one.split('-');
+    return isMarker(from) && isMarker(to) && rest.length === 0 ? [from, to] : undefined;
+  });
+  if (named.every((one) => one !== undefined)) return success(named);
+  const absent = order.findIndex((one) => !isMarker(one));
+  if (absent >= 0) return failure('unknownName', `order.${absent}: no markers.${order[absent]}`, `order.${absent}`);
   if (order.length < 3) return failure('badValue', 'order: at least three markers make two segments', 'order');
-  const segments = segmentsOf(markers, order);
-  return success(articulate(times, segments, Object.keys(segments), neutral));
+  return success(order.slice(1).map((to, i): Between => [order[i] ?? '', to]));
+}
+
+export function articulateFromInput(input: v.InferOutput<typeof articulateInput>): Result<Articulation> {
+  const { times, markers, segments, order, neutral } = input;
+  if ((segments === undefined) === (markers === undefined))
+    return failure('missing', 'either segments or markers are wanted', 'segments');
+  const refused = unlike(segments ?? markers ?? {}, times.length, segments ? 'segments' : 'markers');
+  if (refused) return refused;
+  if (markers) {
+    const betweens = betweensOf(order, markers);
+    if (!betweens.ok) return betweens;
+    const made = segmentsOf(markers, betweens.value);
+    return success(articulate(times, made, Object.keys(made), neutral));
+  }
+  const absent = order.findIndex((one) => !Object.hasOwn(segments ?? {}, one));
+  if (absent >= 0) return failure('unknownName', `order.${absent}: no segments.${order[absent]}`, `order.${absent}`);
+  return success(articulate(times, segments ?? {}, order, neutral));
 }
 
 export function circlesFromInput(input: v.InferOutput<typeof circlesInput>): Result<MeasuredCircles> {
