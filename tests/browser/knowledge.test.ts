@@ -58,6 +58,31 @@ describe('the repertoire', () => {
     await chrome.sees('Nothing fits all of that');
     await findNothingToImprove('repertoire');
   });
+  test('a choice is reached and made by keys alone, and the focus stays with it', async () => {
+    await chrome.go('/repertoire');
+    const all = (await cards()).length;
+    const focused = () =>
+      chrome.driver.executeScript<string>(
+        "const one = document.activeElement; return [one.getAttribute('role') ?? one.tagName.toLowerCase(), one.textContent.trim()].join(' ')",
+      );
+    const press = (...keys: string[]) =>
+      chrome.driver
+        .actions()
+        .sendKeys(...keys)
+        .perform();
+    await (await chrome.find(By.css('input[type=search]'))).click();
+    await press(Key.TAB);
+    await chrome.until('at the first choice', async () => (await focused()) === 'button any');
+    await press(Key.ARROW_DOWN);
+    await chrome.until('its list stands open', async () => (await focused()) === 'option any');
+    await press(Key.ESCAPE);
+    await chrome.until('back at the choice', async () => (await focused()) === 'button any');
+    await press(Key.ARROW_DOWN);
+    await chrome.until('open again', async () => (await focused()) === 'option any');
+    await press(Key.ARROW_DOWN, Key.ENTER);
+    await chrome.until('made, and still there', async () => (await focused()) === 'button on the back');
+    await chrome.until('only those', async () => (await cards()).length < all);
+  });
   test('for a client, what the cautions rule out is marked, and can be left out', async () => {
     const page = await clientPage('Anselm');
     const id = page.split('/').at(-1) ?? '';
