@@ -65,6 +65,7 @@ function onsetOf(times: readonly number[], smooth: readonly number[]): number | 
   );
   const startS = times[from] ?? 0;
   const rest = levelIn(times, smooth, startS, startS + 1);
+  if (!rest) return null;
   for (let i = from + 1; i < times.length; i += 1) {
     const [before, here] = [(smooth[i - 1] ?? 0) - rest.level, (smooth[i] ?? 0) - rest.level];
     if (!(Math.abs(here) > rest.band)) continue;

@@ -115,6 +115,13 @@ test('clean is inside the target as given, drift is from the first still second'
   expect(repetitions[0]?.drift.tilt?.value).toBeCloseTo(0, 3);
 });
 
+test('a measure that was not seen in the still second has no drift: there is nothing to tell it from', () => {
+  const plain = set([rest, ...lift(60)]);
+  const tilt = plain.times.map((at) => (at < 2 ? null : 7));
+  const [first] = measureSet({ ...plain, series: { ...plain.series, tilt } }).repetitions;
+  expect(first?.drift).toEqual({});
+});
+
 describe('clean before loss', () => {
   const targets = { tilt: [-5, 5] as const };
   const one = (letter: string): MeasuredRepetition => ({

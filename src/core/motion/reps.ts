@@ -3,7 +3,6 @@
 import { mean, median, sampleStandardDeviation } from 'simple-statistics';
 import { passedShare, cutOffHz } from './low-pass';
 import { levelIn, restOf } from './rest';
-import type { Rest } from './rest';
 import { notSeenShare, seenOf, stepOf } from './series';
 import type { Seen } from './series';
 import { smoothness, trembling } from './spectrum';
@@ -66,7 +65,8 @@ export type MeasuredSet = {
 type Watched = {
   readonly name: string;
   readonly seen: Seen;
-  readonly level: Rest;
+  /** In the first still second; undefined: not seen then, and no drift can be told. */
+  readonly level: number | undefined;
   readonly sd: number;
   readonly levelSe: number;
 };
@@ -84,29 +84,28 @@ function samplesOf(times: readonly number[], startS: number, endS: number): Span
 /** Within so many SD of a limit, four of five times on one side of it is not sure. */
 const unsureSd = 0.8416;
 
+/** How far a measure lies outside its target (negative: inside) at each sample of a stretch; NaN where it was not seen. */
+function excessIn({ targets }: SetSeries, { name, seen }: Watched, { from, to }: Span): number[] {
+  const [low, high] = targets[name] ?? [-Infinity, Infinity];
+  return seen.smooth.slice(from, to + 1).map((value) => Math.max(low - value, value - high));
+}
+
+const mostOf = (values: readonly number[]): number => values.reduce((a, b) => (b > a ? b : a), -Infinity); // NaN is never greater
+
 /** Whether the value that goes furthest toward or past a limit lies within the noise of it. */
-const isNearLimit = (set: SetSeries, watched: readonly Watched[], from: number, to: number): boolean =>
-  watched.some(({ name, seen, sd }) => {
-    if (!Object.hasOwn(set.targets, name)) return false;
-    const [low, high] = set.targets[name] ?? [-Infinity, Infinity];
-    const margins = seen.smooth.slice(from, to + 1).map((value) => Math.max(low - value, value - high));
-    const nearest = margins.reduce((a, b) => (b > a ? b : a), -Infinity); // NaN is never greater
-    return Math.abs(nearest) < unsureSd * sd;
-  });
+const isNearLimit = (set: SetSeries, held: readonly Watched[], span: Span): boolean =>
+  held.some((one) => Math.abs(mostOf(excessIn(set, one, span))) < unsureSd * one.sd);
 
 /** Where a measure first leaves its target, and by how much at most. */
-function lossOf({ times, targets }: SetSeries, { name, seen }: Watched, { from, to }: Span): Lost | undefined {
-  const [low, high] = targets[name] ?? [-Infinity, Infinity];
-  const excess = seen.smooth.slice(from, to + 1).map((value) => Math.max(low - value, value - high));
+function lossOf(set: SetSeries, watched: Watched, span: Span): Lost | undefined {
+  const excess = excessIn(set, watched, span);
   const first = excess.findIndex((one) => one > 0);
   if (first < 0) return undefined;
-  const most = excess.reduce((a, b) => (b > a ? b : a), 0);
-  return { measure: name, atS: times[from + first] ?? 0, excess: most };
+  return { measure: watched.name, atS: set.times[span.from + first] ?? 0, excess: mostOf(excess) };
 }
 
 /** The first target left in a stretch, and by how much at most; null: a measure with one was not seen all through it. */
-function lossIn(set: SetSeries, watched: readonly Watched[], span: Span): Lost | null | undefined {
-  const held = watched.filter(({ name }) => Object.hasOwn(set.targets, name));
+function lossIn(set: SetSeries, held: readonly Watched[], span: Span): Lost | null | undefined {
   const losses = held.flatMap((one) => lossOf(set, one, span) ?? []);
   const first = losses.sort((a, b) => a.atS - b.atS)[0];
   const isSeen = held.every(({ seen }) => !seen.smooth.slice(span.from, span.to + 1).some(Number.isNaN));
@@ -121,12 +120,14 @@ function repetitionOf(
   usual: number,
 ): MeasuredRepetition {
   const { startS, endS, holdFromS, holdToS, range } = turn;
-  const { from, to } = samplesOf(set.times, startS, endS);
+  const span = samplesOf(set.times, startS, endS);
   const step = stepOf(set.times);
-  const lost = lossIn(set, watched, { from, to });
+  const held = watched.filter(({ name }) => Object.hasOwn(set.targets, name));
+  const lost = lossIn(set, held, span);
   const drift = watched.flatMap(({ name, seen, level, sd, levelSe }) => {
-    const own = seen.smooth.slice(from, to + 1).filter((value) => !Number.isNaN(value));
-    return own.length > 0 ? [[name, worstOf(own, level.level, sd, levelSe, step)] as const] : [];
+    const own = seen.smooth.slice(span.from, span.to + 1).filter((value) => !Number.isNaN(value));
+    if (own.length === 0 || level === undefined) return [];
+    return [[name, worstOf(own, level, sd, levelSe, step)] as const];
   });
   return {
     startS,
@@ -136,7 +137,7 @@ function repetitionOf(
     drift: Object.fromEntries(drift),
     clean: lost === null ? null : lost === undefined,
     ...(lost ? { lost } : {}),
-    ...(isNearLimit(set, watched, from, to) ? { unsure: true as const } : {}),
+    ...(isNearLimit(set, held, span) ? { unsure: true as const } : {}),
     ...(range < partialShare * usual ? { partial: true as const } : {}),
     phases: { outS: holdFromS - startS, holdS: holdToS - holdFromS, backS: endS - holdToS },
     notSeen: notSeenShare(set.times, driver, startS, endS),
@@ -162,7 +163,8 @@ const medianOf = (values: readonly number[]): number => (values.length > 0 ? med
 
 /**
  * A set by its measures over time. The driver is low-passed and cut where it leaves its rest band and is back in it; the others are
- * low-passed and held against their targets through each repetition. Nothing is told across what was not seen for longer than 0.2 s.
+ * low-passed and held against their targets through each repetition. Where the driver was not seen for
+ * longer than 0.2 s, the repetition says for what share of it: what it did there is not known.
  */
 export function measureSet(set: SetSeries): MeasuredSet {
   const { times, series, driver: name } = set;
@@ -175,7 +177,7 @@ export function measureSet(set: SetSeries): MeasuredSet {
     .filter(([one]) => one !== name || Object.hasOwn(set.targets, one))
     .map(([one, values]): Watched => {
       const seen = one === name ? driver : seenOf(times, values);
-      const level = levelIn(times, seen.smooth, rest.fromS, rest.toS);
+      const level = levelIn(times, seen.smooth, rest.fromS, rest.toS)?.level;
       const given = set.sd && Object.hasOwn(set.sd, one) ? set.sd[one] : undefined;
       const raw = given ?? noiseSdOf(seen.raw, seen.smooth, rateHz) ?? 0;
       const sd = raw * Math.sqrt(passedShare(rateHz));

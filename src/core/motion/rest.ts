@@ -9,12 +9,11 @@ const [stillDeg, stillShare] = [2, 0.1];
 /** The rest lies in this share of the range, at its lower end. */
 const lowShare = 0.25;
 
-/** `fromS`, `toS`: the still second; `level` and `sd` of the measure in it; `band`: half the width of its rest band. */
+/** `fromS`, `toS`: the still second; `level`: of the measure in it; `band`: half the width of its rest band. */
 export type Rest = {
   readonly fromS: number;
   readonly toS: number;
   readonly level: number;
-  readonly sd: number;
   readonly band: number;
 };
 
@@ -38,7 +37,7 @@ function restIn(times: readonly number[], values: readonly number[], from: numbe
   const own = values.slice(from, to + 1).filter((value) => !Number.isNaN(value));
   const sd = own.length > 1 ? sampleStandardDeviation(own) : 0;
   const level = own.length > 0 ? mean(own) : 0;
-  return { fromS: times[from] ?? 0, toS: times[to] ?? 0, level, sd, band: Math.max(leastBandDeg, 3 * sd) };
+  return { fromS: times[from] ?? 0, toS: times[to] ?? 0, level, band: Math.max(leastBandDeg, 3 * sd) };
 }
 
 /**
@@ -59,9 +58,21 @@ export function restOf(times: readonly number[], values: readonly number[]): Res
   return best ? restIn(times, values, best.from, best.to) : restIn(times, values, lowest, lowest);
 }
 
-/** What a measure does in a second that is taken for its rest. */
-export function levelIn(times: readonly number[], values: readonly number[], fromS: number, toS: number): Rest {
-  const from = times.findIndex((at) => at >= fromS);
-  const to = times.findLastIndex((at) => at <= toS);
-  return restIn(times, values, Math.max(0, from), Math.max(from, to));
+/** What a measure does in a second that is taken for its rest; undefined where it was not seen then. */
+export function levelIn(
+  times: readonly number[],
+  values: readonly number[],
+  fromS: number,
+  toS: number,
+): Rest | undefined {
+  const from = Math.max(
+    0,
+    times.findIndex((at) => at >= fromS),
+  );
+  const to = Math.max(
+    from,
+    times.findLastIndex((at) => at <= toS),
+  );
+  const isSeen = values.slice(from, to + 1).some((value) => !Number.isNaN(value));
+  return isSeen ? restIn(times, values, from, to) : undefined;
 }
