@@ -4,7 +4,7 @@ import { entriesOf } from '../keyed';
 import { length3, minus3 } from '../geometry';
 import type { Vec3 } from '../geometry';
 import type { Phase } from '../anatomy/positions';
-import { movementOf } from '../body/shown';
+import { movementOf, startOf } from '../body/shown';
 import { positionOf } from '../body/position';
 import type { ArmPose, LegCarrier, LegPose, Pose } from '../body/pose';
 import type { PosedBody } from '../body/skeleton';
@@ -327,6 +327,12 @@ const weighing: readonly FootFact[] = ['air', 'straps'];
 /** Facts of a level in a phase: at its start, half-way out, at its top, half-way back. */
 export const factsOfPhase = (level: Asking, phase: Phase = 'hold'): Facts =>
   remember(level, phase, () => factsAt(level, phase));
+
+const offRest: readonly TrunkFact[] = ['rolled', 'inverted', 'bridged', 'sitting'];
+
+/** It begins rolled up or lifted from where it lies on the back: what it begins in is nobody's neutral. */
+export const startsOffRest = (level: Asking): boolean =>
+  positionOf(startOf(level)) === 'supine' && offRest.includes(factsOfPhase(level, 'start').trunk);
 
 /** Both legs weigh on a trunk that lies on its back. */
 export function areBothLegsUp(level: Asking): boolean {

@@ -25,7 +25,7 @@ export const phaseOf: Readonly<Record<Role, Phase>> = { setup: 'start', top: 'ho
 const posed = remembering<Level, Readonly<Record<Phase, PosedBody>>>();
 
 /** How far joints move in a level from its start to a phase. */
-function movedIn(level: Level, phase: Phase): Moved {
+export function movedIn(level: Level, phase: Phase): Moved {
   const bodies = posed(level, phases.join(), () => {
     const at = (one: Phase): PosedBody => poseBody(typicalBody, poseAt(typicalBody, movementOf(level), one));
     return { start: at('start'), out: at('out'), hold: at('hold'), back: at('back') };

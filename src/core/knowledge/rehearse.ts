@@ -18,8 +18,7 @@ import { directionsIn, farthestToldMm, trueMarks } from '../figure/true-marks';
 import { success } from '../result';
 import type { Result } from '../result';
 import type { Exercise, Level, Repertoire } from './entries';
-import { factsOfPhase, isUnderLegLoad } from './facts';
-import type { TrunkFact } from './kinds';
+import { isUnderLegLoad, startsOffRest } from './facts';
 import { watchedAt } from './fits';
 import { readLook } from './look';
 import type { LookReading } from './look';
@@ -79,14 +78,9 @@ const pictureOf = (pose: Pose, view: View): MarkedPicture => {
   };
 };
 
-const fromRest: readonly TrunkFact[] = ['rolled', 'inverted', 'bridged', 'sitting'];
-
 /** The set-up picture: the level's start, or the body at rest where it starts rolled up or in a bridge. */
-function setUpPose(scene: Scene): Pose {
-  const start = cleanPose(scene, 'start');
-  const lies = positionOf(start) === 'supine' && fromRest.includes(factsOfPhase(scene.level, 'start').trunk);
-  return lies ? { left: { kind: 'footDown' }, right: { kind: 'footDown' } } : start;
-}
+const setUpPose = (scene: Scene): Pose =>
+  startsOffRest(scene.level) ? { left: { kind: 'footDown' }, right: { kind: 'footDown' } } : cleanPose(scene, 'start');
 
 /** A look at a pose from one view, beside the set-up. */
 function look(scene: Scene, pose: Pose, view: View): Result<LookReading> {

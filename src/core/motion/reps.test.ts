@@ -124,14 +124,7 @@ test('a measure that was not seen in the still second has no drift: there is not
 
 describe('clean before loss', () => {
   const targets = { tilt: [-5, 5] as const };
-  const one = (letter: string): MeasuredRepetition => ({
-    startS: 0,
-    turnS: 1,
-    endS: 2,
-    range: 60,
-    drift: {},
-    phases: { outS: 1, holdS: 0, backS: 1 },
-    notSeen: 0,
+  const one = (letter: string): Pick<MeasuredRepetition, 'clean' | 'lost' | 'partial'> => ({
     clean: letter === '?' ? null : letter === 'c' || letter === 'p',
     ...(letter === 'p' ? { partial: true as const } : {}),
     ...(letter === 'l' ? { lost: { measure: 'tilt', atS: 1, excess: 2 } } : {}),
@@ -147,7 +140,7 @@ describe('clean before loss', () => {
     ['cplpc', 2], // partial ones count neither way
     ['cl?lc', 1], // nor do those that were not seen
   ])('%s: %d', (letters, wanted) => {
-    expect(cleanBeforeLoss([...letters].map(one), targets)).toBe(wanted);
+    expect(cleanBeforeLoss([...letters].map(one), { targets })).toBe(wanted);
   });
 });
 

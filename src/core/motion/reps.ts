@@ -22,8 +22,22 @@ export type SetSeries = {
   readonly targets: Readonly<Record<string, readonly [number, number]>>;
   /** Standard error of a single value, in the measure's unit; else told from the noise that the low-pass takes off. */
   readonly sd?: Readonly<Record<string, number>> | undefined;
+  /** Standard error that all of a measure's values share against its rest, as from skin that slips: no filter makes it less. */
+  readonly slip?: Readonly<Record<string, number>> | undefined;
+  /** Targets asked for at the turn alone, while it is held there. */
+  readonly turnTargets?: SetSeries['targets'] | undefined;
+  /** Unit of severity of a measure; else half the width of its target. */
+  readonly tolerances?: Readonly<Record<string, number>> | undefined;
   /** Where the driver rests: it rises from there, or falls. */
   readonly rest?: 'low' | 'high' | undefined;
+};
+
+/** Where a target is left furthest, or most nearly: `excess` beyond it, negative inside; in tolerances it is the largest of all. */
+export type WorstMoment = {
+  readonly measure: string;
+  readonly atS: number;
+  readonly value: number;
+  readonly excess: number;
 };
 
 /** A target left: which, when first, and by how much at most. */
@@ -40,6 +54,10 @@ export type MeasuredRepetition = {
   /** null: a measure with a target was not seen all through it. */
   readonly clean: boolean | null;
   readonly lost?: Lost;
+  /** Absent: nothing with a target was seen in it. */
+  readonly worst?: WorstMoment;
+  /** The same as far as the error lets it be told: lost where a target is surely left, clean where all are surely kept. */
+  readonly verdict: 'clean' | 'lost' | 'notJudged';
   /** The nearest value to a limit lies so near it that noise may have decided. */
   readonly unsure?: true;
   readonly partial?: true;
@@ -62,6 +80,9 @@ export type MeasuredSet = {
   readonly openFromS?: number;
 };
 
+/** What a set is held against. */
+export type Limits = Pick<SetSeries, 'targets' | 'turnTargets' | 'tolerances'>;
+
 type Watched = {
   readonly name: string;
   readonly seen: Seen;
@@ -69,7 +90,12 @@ type Watched = {
   readonly level: number | undefined;
   readonly sd: number;
   readonly levelSe: number;
+  /** Error that all its values share. */
+  readonly slip: number;
 };
+
+/** A measure held against a target through a stretch of samples. */
+type Held = { readonly watched: Watched; readonly target: readonly [number, number]; readonly span: Span };
 
 /** Indexes of the first and the last sample of a stretch. */
 type Span = { readonly from: number; readonly to: number };
@@ -84,32 +110,60 @@ function samplesOf(times: readonly number[], startS: number, endS: number): Span
 /** Within so many SD of a limit, four of five times on one side of it is not sure. */
 const unsureSd = 0.8416;
 
-/** How far a measure lies outside its target (negative: inside) at each sample of a stretch; NaN where it was not seen. */
-function excessIn({ targets }: SetSeries, { name, seen }: Watched, { from, to }: Span): number[] {
-  const [low, high] = targets[name] ?? [-Infinity, Infinity];
-  return seen.smooth.slice(from, to + 1).map((value) => Math.max(low - value, value - high));
-}
+/** How far a measure lies outside its target (negative: inside) at each sample of its stretch; NaN where it was not seen. */
+const excessIn = ({ watched: { seen }, target: [low, high], span: { from, to } }: Held): number[] =>
+  seen.smooth.slice(from, to + 1).map((value) => Math.max(low - value, value - high));
 
 const mostOf = (values: readonly number[]): number => values.reduce((a, b) => (b > a ? b : a), -Infinity); // NaN is never greater
 
-/** Whether the value that goes furthest toward or past a limit lies within the noise of it. */
-const isNearLimit = (set: SetSeries, held: readonly Watched[], span: Span): boolean =>
-  held.some((one) => Math.abs(mostOf(excessIn(set, one, span))) < unsureSd * one.sd);
+/** How many standard errors the value that goes furthest lies outside its target, for each target. */
+const errorsOutside = (held: readonly Held[]): number[] =>
+  held.map((one) => mostOf(excessIn(one)) / Math.hypot(one.watched.sd, one.watched.slip));
 
-/** Where a measure first leaves its target, and by how much at most. */
-function lossOf(set: SetSeries, watched: Watched, span: Span): Lost | undefined {
-  const excess = excessIn(set, watched, span);
-  const first = excess.findIndex((one) => one > 0);
-  if (first < 0) return undefined;
-  return { measure: watched.name, atS: set.times[span.from + first] ?? 0, excess: mostOf(excess) };
+function verdictOf(held: readonly Held[], isSeen: boolean): MeasuredRepetition['verdict'] {
+  const outside = errorsOutside(held);
+  if (outside.some((errors) => errors >= unsureSd)) return 'lost';
+  return isSeen && outside.every((errors) => errors <= -unsureSd) ? 'clean' : 'notJudged';
 }
 
-/** The first target left in a stretch, and by how much at most; null: a measure with one was not seen all through it. */
-function lossIn(set: SetSeries, held: readonly Watched[], span: Span): Lost | null | undefined {
-  const losses = held.flatMap((one) => lossOf(set, one, span) ?? []);
-  const first = losses.sort((a, b) => a.atS - b.atS)[0];
-  const isSeen = held.every(({ seen }) => !seen.smooth.slice(span.from, span.to + 1).some(Number.isNaN));
-  return first ?? (isSeen ? undefined : null);
+/** Whether the value that goes furthest toward or past a limit lies within the error of it. */
+const isNearLimit = (held: readonly Held[]): boolean =>
+  errorsOutside(held).some((errors) => Math.abs(errors) < unsureSd);
+
+/** Where a measure first leaves its target, and by how much at most. */
+function lossOf({ times }: SetSeries, held: Held): Lost | undefined {
+  const excess = excessIn(held);
+  const first = excess.findIndex((one) => one > 0);
+  if (first < 0) return undefined;
+  return { measure: held.watched.name, atS: times[held.span.from + first] ?? 0, excess: mostOf(excess) };
+}
+
+/** Whether all with a target were seen all through. */
+const areSeen = (held: readonly Held[]): boolean =>
+  held.every(({ watched, span }) => !watched.seen.smooth.slice(span.from, span.to + 1).some(Number.isNaN));
+
+/** The unit in which a measure's excess counts. */
+function toleranceOf({ tolerances = {}, targets, turnTargets = {} }: Limits, name: string): number {
+  const [low, high] = targets[name] ?? turnTargets[name] ?? [-Infinity, Infinity];
+  return Object.hasOwn(tolerances, name) ? (tolerances[name] ?? Infinity) : (high - low) / 2;
+}
+
+/** The moment that lies furthest out, or is nearest to it, each measure in its own tolerances. */
+function worstMoment(set: SetSeries, held: readonly Held[]): WorstMoment | undefined {
+  let worst: (WorstMoment & { readonly tolerances: number }) | undefined;
+  for (const one of held) {
+    const excess = excessIn(one);
+    const most = mostOf(excess);
+    const tolerance = toleranceOf(set, one.watched.name);
+    const tolerances = tolerance > 0 && tolerance < Infinity ? most / tolerance : most;
+    if (!Number.isFinite(most) || (worst && worst.tolerances >= tolerances)) continue;
+    const at = one.span.from + excess.indexOf(most);
+    const { name, seen } = one.watched;
+    worst = { measure: name, atS: set.times[at] ?? 0, value: seen.smooth[at] ?? 0, excess: most, tolerances };
+  }
+  if (!worst) return undefined;
+  const { tolerances: _, ...moment } = worst;
+  return moment;
 }
 
 function repetitionOf(
@@ -122,12 +176,21 @@ function repetitionOf(
   const { startS, endS, holdFromS, holdToS, range } = turn;
   const span = samplesOf(set.times, startS, endS);
   const step = stepOf(set.times);
-  const held = watched.filter(({ name }) => Object.hasOwn(set.targets, name));
-  const lost = lossIn(set, held, span);
-  const drift = watched.flatMap(({ name, seen, level, sd, levelSe }) => {
+  const hold = samplesOf(set.times, holdFromS, holdToS);
+  const heldTo = (targets: SetSeries['targets'], within: Span) =>
+    watched.flatMap((one): Held[] => {
+      const target = Object.hasOwn(targets, one.name) ? targets[one.name] : undefined;
+      return target ? [{ watched: one, target, span: within }] : [];
+    });
+  const held = [...heldTo(set.targets, span), ...heldTo(set.turnTargets ?? {}, hold)];
+  const isSeen = areSeen(held);
+  const lost = held.flatMap((one) => lossOf(set, one) ?? []).sort((a, b) => a.atS - b.atS)[0];
+  const worst = worstMoment(set, held);
+  const drift = watched.flatMap(({ name, seen, level, sd, levelSe, slip }) => {
     const own = seen.smooth.slice(span.from, span.to + 1).filter((value) => !Number.isNaN(value));
     if (own.length === 0 || level === undefined) return [];
-    return [[name, worstOf(own, level, sd, levelSe, step)] as const];
+    const { value, se } = worstOf(own, level, sd, levelSe, step);
+    return [[name, { value, se: Math.hypot(se, slip) }] as const];
   });
   return {
     startS,
@@ -135,25 +198,29 @@ function repetitionOf(
     endS,
     range,
     drift: Object.fromEntries(drift),
-    clean: lost === null ? null : lost === undefined,
+    clean: lost ? false : isSeen ? true : null,
+    verdict: verdictOf(held, isSeen),
     ...(lost ? { lost } : {}),
-    ...(isNearLimit(set, held, span) ? { unsure: true as const } : {}),
+    ...(worst ? { worst } : {}),
+    ...(isNearLimit(held) ? { unsure: true as const } : {}),
     ...(range < partialShare * usual ? { partial: true as const } : {}),
     phases: { outS: holdFromS - startS, holdS: holdToS - holdFromS, backS: endS - holdToS },
     notSeen: notSeenShare(set.times, driver, startS, endS),
   };
 }
 
-/** Clean ones before form went: two lost running, or one by more than the target's own width beyond it. */
-export function cleanBeforeLoss(repetitions: readonly MeasuredRepetition[], targets: SetSeries['targets']): number {
+/** Clean ones before form went: two lost running, or one by more than two tolerances, which is marked. */
+export function cleanBeforeLoss(
+  repetitions: readonly Pick<MeasuredRepetition, 'clean' | 'lost' | 'partial'>[],
+  set: Limits,
+): number {
   let [clean, running] = [0, 0];
   for (const one of repetitions) {
     if (one.partial || one.clean === null) continue;
     if (one.clean) [clean, running] = [clean + 1, 0];
     else {
       running += 1;
-      const [low, high] = targets[one.lost?.measure ?? ''] ?? [-Infinity, Infinity];
-      if (running === 2 || (one.lost?.excess ?? 0) > high - low) return clean;
+      if (running === 2 || (one.lost?.excess ?? 0) > 2 * toleranceOf(set, one.lost?.measure ?? '')) return clean;
     }
   }
   return clean;
@@ -174,7 +241,7 @@ export function measureSet(set: SetSeries): MeasuredSet {
   const rising = driver.smooth.map((value) => sign * value);
   const rest = restOf(times, rising);
   const watched = Object.entries(series)
-    .filter(([one]) => one !== name || Object.hasOwn(set.targets, one))
+    .filter(([one]) => one !== name || Object.hasOwn(set.targets, one) || Object.hasOwn(set.turnTargets ?? {}, one))
     .map(([one, values]): Watched => {
       const seen = one === name ? driver : seenOf(times, values);
       const level = levelIn(times, seen.smooth, rest.fromS, rest.toS)?.level;
@@ -182,7 +249,7 @@ export function measureSet(set: SetSeries): MeasuredSet {
       const raw = given ?? noiseSdOf(seen.raw, seen.smooth, rateHz) ?? 0;
       const sd = raw * Math.sqrt(passedShare(rateHz));
       const independent = Math.max(1, (rest.toS - rest.fromS) * 2 * cutOffHz);
-      return { name: one, seen, level, sd, levelSe: sd / Math.sqrt(independent) };
+      return { name: one, seen, level, sd, levelSe: sd / Math.sqrt(independent), slip: set.slip?.[one] ?? 0 };
     });
   const known = times.flatMap((at, i) => {
     const value = rising[i] ?? Number.NaN;
@@ -196,7 +263,7 @@ export function measureSet(set: SetSeries): MeasuredSet {
   const smooth = whole.flatMap(({ startS, endS }) => smoothness(times, driver.smooth, startS, endS) ?? []);
   return {
     repetitions,
-    cleanBeforeLoss: cleanBeforeLoss(repetitions, set.targets),
+    cleanBeforeLoss: cleanBeforeLoss(repetitions, set),
     endPointSd: whole.length > 1 ? sampleStandardDeviation(whole.map(({ range }) => range)) : null,
     smoothness: smooth.length > 0 ? mean(smooth) : null,
     trembling: trembling(times, driver.raw),
