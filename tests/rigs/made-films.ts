@@ -3,6 +3,8 @@ import type { LandmarkKey } from '@/core/anatomy/landmarks';
 import type { View } from '@/core/anatomy/positions';
 import { lengthOf, poseInSet } from '@/core/body/played-set';
 import type { PlayedSet } from '@/core/body/played-set';
+import { doneBy } from '@/core/body/mirror';
+import { nearSideOf } from '@/core/figure/camera';
 import { movementOf } from '@/core/body/shown';
 import { typicalBody } from '@/core/body/segments';
 import { poseBody } from '@/core/body/skeleton';
@@ -36,7 +38,7 @@ export function madeFilm({
   noise,
   only,
 }: Filmed): FilmInput {
-  const movement = movementOf(level);
+  const movement = doneBy(typicalBody, movementOf(level), nearSideOf(exercise.position, view));
   const times = Array.from({ length: Math.floor(lengthOf(set) * fps) + 1 }, (_, i) => i / fps);
   const points: Partial<Record<LandmarkKey, (Vec2 | null)[]>> = {};
   const sdPx: Partial<Record<LandmarkKey, number[]>> = {};

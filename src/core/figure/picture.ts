@@ -14,6 +14,8 @@ import { drawBody } from './draw';
 import type { Shape, ShapeRole } from './draw';
 import { seatPieces } from './apparatus';
 import { disc, polyline } from './shapes';
+import { weaveOf } from './weave';
+import type { Fill } from './weave';
 
 export type DemoPicture = {
   readonly svg: string;
@@ -232,31 +234,58 @@ function roomBeside(position: Position, camera: Camera, at: (point: Vec3) => Vec
 }
 
 /** What the body wears, over the room; its blocks in front of what they lie on. */
-function clothed(body: PosedBody, eye: Eye): string {
+function clothed(body: PosedBody, eye: Eye): Fill[] {
   const front = ({ role }: Shape): number => Number(role !== 'pelvisBlock' && isNear(role));
   return drawBody(body, eye)
-    .filter(({ role }) => clothes[role])
     .sort((a, b) => front(a) - front(b))
-    .map(({ role, path }) => `<path d="${path}" fill="${clothes[role]}"/>`)
-    .join('');
+    .flatMap(({ role, path }) => (clothes[role] ? [{ path, fill: clothes[role] }] : []));
 }
 
-function stickersOn(body: PosedBody, view: View, { see }: Eye, also: readonly LandmarkKey[]) {
+function stickersOn(body: PosedBody, { see }: Eye, keys: Iterable<LandmarkKey>) {
   const landmarks: Partial<Record<LandmarkKey, Vec2>> = {};
-  let drawn = '';
-  for (const key of new Set([...stickered(body.position, view), ...also])) {
+  const drawn: Fill[] = [];
+  for (const key of keys) {
     const point = body.landmarks[key];
     if (!point) continue;
     const { at, perMm } = see(point);
     landmarks[key] = at;
-    drawn += `<path d="${disc({ at, radius: (stickerMm + 3) * perMm })}" fill="#f4f1e8"/><path d="${disc({ at, radius: stickerMm * perMm })}" fill="${stickerOf(key)}"/>`;
+    drawn.push({ path: disc({ at, radius: (stickerMm + 3) * perMm }), fill: '#f4f1e8' });
+    drawn.push({ path: disc({ at, radius: stickerMm * perMm }), fill: stickerOf(key) });
   }
   return { landmarks, drawn };
 }
 
+const asSvg = (fills: readonly Fill[]): string =>
+  fills.map(({ path, fill }) => `<path d="${path}" fill="${fill}"/>`).join('');
+
 const gradients = `<linearGradient id="light" x1="0" y1="0" x2="1" y2="1"><stop offset="0" stop-color="#fff6df" stop-opacity=".5"/><stop offset=".6" stop-color="#000" stop-opacity="0"/><stop offset="1" stop-color="#0b1a20" stop-opacity=".28"/></linearGradient>
 <linearGradient id="floor" x1="0" y1="0" x2="0" y2="1"><stop offset="0" stop-color="#8d7a60"/><stop offset="1" stop-color="#b49d7c"/></linearGradient>
 <linearGradient id="river" x1="0" y1="0" x2="0" y2="1"><stop offset="0" stop-color="#cfe0e4"/><stop offset=".62" stop-color="#e7eee9"/><stop offset=".63" stop-color="#8fb0b6"/><stop offset="1" stop-color="#b9d0d2"/></linearGradient>`;
+
+/** What stands still in a film or a picture: the room with the mat, and a rod beside it; and where its known lines are. */
+function roomWith(body: PosedBody, camera: Camera, view: View, eye: Eye) {
+  const at = (point: Vec3): Vec2 => eye.see(point).at;
+  const { behind, mat, pole } =
+    view === 'side' ? roomBeside(body.position, camera, at) : roomFrom(view, body.pelvis.at[2], camera, at);
+  const [poleA, poleB] = [at(pole[0]), at(pole[1])];
+  const onEdge = view === 'side' ? matStickers.map((x) => eye.see([x, matHalfWidthMm, 0])) : [];
+  const rod = `<path d="M${poleA[0]} ${poleA[1]}L${poleB[0]} ${poleB[1]}" stroke="#e9dcc0" stroke-width="${16 * eye.see(pole[1]).perMm}"/>
+<path d="M${poleA[0]} ${poleA[1] - 16}v32M${poleB[0]} ${poleB[1] - 16}v32" stroke="#3a2a18" stroke-width="4"/>
+${onEdge.map((seen) => `<path d="${disc({ at: seen.at, radius: stickerMm * seen.perMm })}" fill="${css(matColour)}"/>`).join('')}`;
+  const matLine: readonly [Vec2, Vec2] = [at(mat[0]), at(mat[1])];
+  const points: readonly [Vec2, Vec2] = [poleA, poleB];
+  return { behind, rod, matLine, scale: { points, mm: poleMm } };
+}
+
+const svgOf = ({ widthPx: w, heightPx: h }: Camera, inside: string): string =>
+  `<svg xmlns="http://www.w3.org/2000/svg" width="${w}" height="${h}" viewBox="0 0 ${w} ${h}"><defs>
+${gradients}</defs>
+${inside}</svg>`;
+
+const seatOf = (body: PosedBody, eye: Eye): Fill[] =>
+  seatPieces(body, eye).flatMap(({ shapes }) => shapes.map(({ path }) => ({ path, fill: '#a98a5b' })));
+
+const light = ({ widthPx: w, heightPx: h }: Camera): string => `<rect width="${w}" height="${h}" fill="url(#light)"/>`;
 
 /**
  * A photograph-like picture of a body with stickers, and where everything in it truly is, in pixels. `also`: landmarks that carry
@@ -269,28 +298,32 @@ export function demoPicture(
   also: readonly LandmarkKey[] = [],
 ): DemoPicture {
   const eye = pinhole(camera);
-  const at = (point: Vec3): Vec2 => eye.see(point).at;
-  const { widthPx: w, heightPx: hPx } = camera;
-  const { behind, mat, pole } =
-    view === 'side' ? roomBeside(body.position, camera, at) : roomFrom(view, body.pelvis.at[2], camera, at);
-  const [poleA, poleB] = [at(pole[0]), at(pole[1])];
-  const onEdge = view === 'side' ? matStickers.map((x) => eye.see([x, matHalfWidthMm, 0])) : [];
-  const seat = seatPieces(body, eye)
-    .flatMap((piece) => piece.shapes)
-    .map(({ path }) => `<path d="${path}" fill="#a98a5b"/>`)
-    .join('');
-  const { landmarks, drawn } = stickersOn(body, view, eye, also);
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${w}" height="${hPx}" viewBox="0 0 ${w} ${hPx}"><defs>
-${gradients}</defs>
-${behind}
-${seat}${clothed(body, eye)}
-<path d="M${poleA[0]} ${poleA[1]}L${poleB[0]} ${poleB[1]}" stroke="#e9dcc0" stroke-width="${16 * eye.see(pole[1]).perMm}"/>
-<path d="M${poleA[0]} ${poleA[1] - 16}v32M${poleB[0]} ${poleB[1] - 16}v32" stroke="#3a2a18" stroke-width="4"/>
-${onEdge.map((seen) => `<path d="${disc({ at: seen.at, radius: stickerMm * seen.perMm })}" fill="${css(matColour)}"/>`).join('')}${drawn}<rect width="${w}" height="${hPx}" fill="url(#light)"/></svg>`;
+  const { behind, rod, matLine, scale } = roomWith(body, camera, view, eye);
+  const { landmarks, drawn } = stickersOn(body, eye, new Set([...stickered(body.position, view), ...also]));
+  const dressed = asSvg([...seatOf(body, eye), ...clothed(body, eye)]);
   return {
-    svg,
+    svg: svgOf(camera, `${behind}\n${dressed}\n${rod}${asSvg(drawn)}${light(camera)}`),
     landmarks,
-    matLine: [at(mat[0]), at(mat[1])],
-    scale: { points: [poleA, poleB], mm: poleMm },
+    matLine,
+    scale,
   };
+}
+
+/** What stands still in a film, as a picture: the room that a body is in when the film begins, and its known lines. */
+export function filmRoom(body: PosedBody, camera: Camera, view: View): Pick<DemoPicture, 'svg' | 'matLine' | 'scale'> {
+  const { behind, rod, matLine, scale } = roomWith(body, camera, view, pinhole(camera));
+  return { svg: svgOf(camera, `${behind}${rod}${light(camera)}`), matLine, scale };
+}
+
+/** What moves in a film, in one frame, far things first: a body in woven cloth, with stickers on some landmarks or none. */
+export function filmFigure(
+  body: PosedBody,
+  camera: Camera,
+  view: View,
+  worn: readonly LandmarkKey[],
+): { readonly fills: readonly Fill[]; readonly landmarks: DemoPicture['landmarks'] } {
+  const eye = pinhole(camera);
+  const { landmarks, drawn } = stickersOn(body, eye, worn);
+  const cloth = weaveOf(body, eye, nearSideOf(body.position, view));
+  return { fills: [...seatOf(body, eye), ...clothed(body, eye), ...cloth, ...drawn], landmarks };
 }

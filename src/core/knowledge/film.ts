@@ -358,7 +358,7 @@ export function readFilm(input: FilmInput, repertoire: Repertoire): Result<FilmR
   if (!driver)
     return failure(
       'nothingMoves',
-      'Nothing that was followed moves: mark what is moved too, at both of its ends.',
+      'Nothing that was followed turns by more than a few degrees: mark what is moved too, at both of its ends, on the side toward the lens.',
       'film',
     );
   const { still, drive } = driveOf(input, driver);
@@ -418,4 +418,20 @@ function cleanInARow(repetitions: readonly MeasuredRepetition[], limits: FilmRea
   }));
   const tolerances = Object.fromEntries(Object.entries(limits).map(([id, { tolerance }]) => [id, tolerance]));
   return cleanBeforeLoss(told, { targets: {}, tolerances });
+}
+
+/** How far a repetition's worst moment lies out of its target, in tolerances; negative inside. */
+function outBy({ limits }: Pick<FilmReading, 'limits'>, { finding }: FilmRepetition): number {
+  const limit = finding && limits[finding.measure];
+  if (!finding || !limit) return -Infinity;
+  const [low, high] = bounds(limit.interval);
+  return Math.max(low - finding.value, finding.value - high) / limit.tolerance;
+}
+
+/** The repetition that shows best what goes wrong: the one furthest out; where none was judged, the middle one. */
+export function worstRepetition(reading: Pick<FilmReading, 'limits' | 'repetitions'>): FilmRepetition | undefined {
+  const whole = reading.repetitions.filter(({ verdict }) => verdict !== 'partial');
+  const judged = whole.filter(({ finding }) => finding !== undefined);
+  const middle = whole[Math.floor((whole.length - 1) / 2)];
+  return judged.length > 0 ? judged.reduce((a, b) => (outBy(reading, b) > outBy(reading, a) ? b : a)) : middle;
 }

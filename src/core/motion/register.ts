@@ -35,24 +35,39 @@ const over = ([a, b]: Vec2, [c, d]: Turn): Vec2 => {
 /** One window at one size: lightness without the mean; how it changes with each of shift across, down, stretch and turn. */
 type Layer = {
   readonly values: Float32Array;
-  readonly slopes: readonly Float32Array[];
+  /** Sum of the squares of those. */
+  readonly power: number;
+  readonly slopes: readonly [across: Float32Array, down: Float32Array, stretch: Float32Array, turn: Float32Array];
   /** Inverse of the slopes' products, by rows. */
   readonly inverse: readonly number[];
 };
 /** How a point looks: its window at every size of the picture; `smoothed`: what reading between pixels leaves of the noise. */
 export type Pattern = { readonly layers: readonly Layer[]; readonly smoothed: number };
 
-function withoutMean(values: Float32Array): Float32Array {
-  const middle = values.reduce((sum, value) => sum + value, 0) / values.length;
-  return values.map((value) => value - middle);
+/* eslint-disable @typescript-eslint/no-non-null-assertion -- indexes are kept within the arrays by their loops, which run millions of times a film */
+
+/** Takes the mean off a window, in place; gives what is left of its power. */
+function takeMeanOff(values: Float32Array): number {
+  let sum = 0;
+  for (let k = 0; k < values.length; k += 1) sum += values[k]!;
+  const middle = sum / values.length;
+  let power = 0;
+  for (let k = 0; k < values.length; k += 1) {
+    const level = values[k]! - middle;
+    values[k] = level;
+    power += level * level;
+  }
+  return power;
 }
 
-/** A window as light on the whole, and of the same contrast, as the one that it is held against. */
-function likeLit(picture: Gray, at: Vec2, turn: Turn, values: Float32Array): Float32Array {
-  const level = withoutMean(windowAt(picture, at, reachPx, turn));
-  const power = (window: Float32Array) => window.reduce((sum, value) => sum + value * value, 0);
-  const contrast = Math.sqrt(power(values) / Math.max(power(level), 1e-9));
-  return contrast < mostContrast && contrast > 1 / mostContrast ? level.map((value) => value * contrast) : level;
+/** A window as light on the whole, and of the same contrast, as the one that it is held against, of whose power it is told. */
+function likeLit(picture: Gray, at: Vec2, turn: Turn, power: number): Float32Array {
+  const window = windowAt(picture, at, reachPx, turn);
+  const own = takeMeanOff(window);
+  const contrast = Math.sqrt(power / Math.max(own, 1e-9));
+  if (contrast < mostContrast && contrast > 1 / mostContrast)
+    for (let k = 0; k < window.length; k += 1) window[k] = window[k]! * contrast;
+  return window;
 }
 
 /** Share of a picture's noise variance that is left where it is read between pixels. */
@@ -61,37 +76,50 @@ function smoothedAt([x, y]: Vec2): number {
   return (fx * fx + (1 - fx) ** 2) * (fy * fy + (1 - fy) ** 2);
 }
 
-function slopesOf(picture: Gray, at: Vec2): Float32Array[] {
+function slopesOf(picture: Gray, at: Vec2): readonly [Float32Array, Float32Array, Float32Array, Float32Array] {
   const wide = windowAt(picture, at, reachPx + 1, unturned);
   const step = side + 2;
-  const slopes = Array.from({ length: 4 }, () => new Float32Array(count));
-  const [across, down, stretch, turn] = slopes;
-  if (!across || !down || !stretch || !turn) return [];
-  for (let j = 0; j < side; j += 1)
-    for (let i = 0; i < side; i += 1) {
+  const across = new Float32Array(count);
+  const down = new Float32Array(count);
+  const stretch = new Float32Array(count);
+  const turn = new Float32Array(count);
+  for (let j = 0, k = 0; j < side; j += 1)
+    for (let i = 0; i < side; i += 1, k += 1) {
       const middle = (j + 1) * step + i + 1;
-      const dx = ((wide[middle + 1] ?? 0) - (wide[middle - 1] ?? 0)) / 2;
-      const dy = ((wide[middle + step] ?? 0) - (wide[middle - step] ?? 0)) / 2;
-      const [x, y, k] = [i - reachPx, j - reachPx, j * side + i];
-      [across[k], down[k], stretch[k], turn[k]] = [dx, dy, dx * x + dy * y, dy * x - dx * y];
+      const dx = (wide[middle + 1]! - wide[middle - 1]!) / 2;
+      const dy = (wide[middle + step]! - wide[middle - step]!) / 2;
+      const x = i - reachPx;
+      const y = j - reachPx;
+      across[k] = dx;
+      down[k] = dy;
+      stretch[k] = dx * x + dy * y;
+      turn[k] = dy * x - dx * y;
     }
-  return slopes;
+  return [across, down, stretch, turn];
+}
+
+function productOf(a: Float32Array, b: Float32Array): number {
+  let sum = 0;
+  for (let k = 0; k < count; k += 1) sum += a[k]! * b[k]!;
+  return sum;
 }
 
 function layerOf(picture: Gray, at: Vec2): Layer | undefined {
   const slopes = slopesOf(picture, at);
-  const products = slopes.map((a) =>
-    slopes.map((b) => {
-      let sum = 0;
-      for (let k = 0; k < count; k += 1) sum += (a[k] ?? 0) * (b[k] ?? 0);
-      return sum;
-    }),
-  );
-  const parts = new CholeskyDecomposition(new Matrix(products));
+  const products = Matrix.zeros(slopes.length, slopes.length);
+  for (const [row, a] of slopes.entries())
+    for (let column = row; column < slopes.length; column += 1) {
+      const product = productOf(a, slopes[column]!);
+      products.set(row, column, product);
+      products.set(column, row, product);
+    }
+  const parts = new CholeskyDecomposition(products);
   if (!parts.isPositiveDefinite()) return undefined;
   const inverse = parts.solve(Matrix.eye(slopes.length)).to1DArray();
   if (leastNoise * Math.sqrt(larger(inverse)) >= barePx) return undefined;
-  return { values: withoutMean(windowAt(picture, at, reachPx, unturned)), slopes, inverse };
+  const values = windowAt(picture, at, reachPx, unturned);
+  const power = takeMeanOff(values);
+  return { values, power, slopes, inverse };
 }
 
 /** The larger of the two variances of a place, along the direction in which it is known worst. `inverse` by rows of four. */
@@ -101,11 +129,10 @@ function larger([xx = 0, xy = 0, , , , yy = 0]: readonly number[]): number {
 
 /** How a point looks in a picture; undefined where it is too bare to be found again, or too near the edge. */
 export function patternOf(pyramid: Pyramid, at: Vec2): Pattern | undefined {
-  const [picture] = pyramid;
-  if (!picture || !isInside(picture, at, reachPx)) return undefined;
+  if (!isInside(pyramid.at(0), at, reachPx)) return undefined;
   const layers: Layer[] = [];
-  for (const [size, copy] of pyramid.entries()) {
-    const layer = layerOf(copy, [at[0] / 2 ** size, at[1] / 2 ** size]);
+  for (let size = 0; size < pyramid.sizes; size += 1) {
+    const layer = layerOf(pyramid.at(size), [at[0] / 2 ** size, at[1] / 2 ** size]);
     if (!layer) break; // a coarse copy may be bare: it is left out
     layers.push(layer);
   }
@@ -115,18 +142,26 @@ export function patternOf(pyramid: Pyramid, at: Vec2): Pattern | undefined {
 type Placed = { readonly at: Vec2; readonly turn: Turn; readonly window: Float32Array };
 
 /** Where a window lies and how it is turned, from a first guess; undefined where it goes astray. */
-function settle({ values, slopes, inverse }: Layer, picture: Gray, guess: Omit<Placed, 'window'>): Placed | undefined {
+function settle(
+  { values, power, slopes, inverse }: Layer,
+  picture: Gray,
+  guess: Omit<Placed, 'window'>,
+): Placed | undefined {
   let { at, turn } = guess;
-  let window = likeLit(picture, at, turn, values);
+  let window = likeLit(picture, at, turn, power);
   for (let step = 0; step < mostSteps; step += 1) {
-    const along = slopes.map((slope) => {
-      let sum = 0;
-      for (let k = 0; k < count; k += 1) sum += ((window[k] ?? 0) - (values[k] ?? 0)) * (slope[k] ?? 0);
-      return sum;
-    });
-    const [dx = 0, dy = 0, stretch = 0, angle = 0] = [0, 4, 8, 12].map((row) =>
-      along.reduce((sum, one, k) => sum + (inverse[row + k] ?? 0) * one, 0),
-    );
+    const [across, down, grown, turned] = slopes;
+    let [a, b, c, d] = [0, 0, 0, 0];
+    for (let k = 0; k < count; k += 1) {
+      const off = window[k]! - values[k]!;
+      a += off * across[k]!;
+      b += off * down[k]!;
+      c += off * grown[k]!;
+      d += off * turned[k]!;
+    }
+    const by = (row: number): number =>
+      inverse[row]! * a + inverse[row + 1]! * b + inverse[row + 2]! * c + inverse[row + 3]! * d;
+    const [dx, dy, stretch, angle] = [by(0), by(4), by(8), by(12)];
     const change: Turn = [1 + stretch, angle];
     turn = over(turn, change);
     const move = afterTurn(turn, [dx, dy]);
@@ -135,11 +170,13 @@ function settle({ values, slopes, inverse }: Layer, picture: Gray, guess: Omit<P
     const isAstray =
       length([at[0] - guess.at[0], at[1] - guess.at[1]]) > reachPx || size > mostStretch || size < 1 / mostStretch;
     if (isAstray || !isInside(picture, at, 0)) return undefined;
-    window = likeLit(picture, at, turn, values);
+    window = likeLit(picture, at, turn, power);
     if (length(move) + reachPx * length([stretch, angle]) < 2 * nearEnoughPx) break;
   }
   return { at, turn, window };
 }
+
+/* eslint-enable @typescript-eslint/no-non-null-assertion */
 
 /** A place found. `likeness`: of the two windows, 1 the same, 0 nothing in common (normalized cross-correlation). */
 export type Found = { readonly at: Vec2; readonly turn: Turn; readonly likeness: number; readonly sdPx: number };
@@ -164,14 +201,21 @@ function weighed({ layers, smoothed }: Pattern, { at, turn, window }: Placed): F
 
 /**
  * Where a pattern lies in a picture, near a first guess, pixels; undefined where it goes astray. `sdPx`: standard error along the worse
- * direction, from how far the windows differ and how well their slopes tell a place.
+ * direction, from how far the windows differ and how well their slopes tell a place. `most`: of so many sizes at most; one alone does
+ * where the guess is a few pixels off.
  */
-export function find(pattern: Pattern, pyramid: Pyramid, guess: Vec2, turned: Turn = unturned): Found | undefined {
-  const sizes = Math.min(pattern.layers.length, pyramid.length);
+export function find(
+  pattern: Pattern,
+  pyramid: Pyramid,
+  guess: Vec2,
+  turned: Turn = unturned,
+  most = Infinity,
+): Found | undefined {
+  const sizes = Math.min(pattern.layers.length, pyramid.sizes, most);
   let [at, turn]: [Vec2, Turn] = [[guess[0] / 2 ** (sizes - 1), guess[1] / 2 ** (sizes - 1)], turned];
   for (let size = sizes - 1; size >= 0; size -= 1) {
-    const [layer, copy] = [pattern.layers[size], pyramid[size]];
-    const placed = layer && copy && settle(layer, copy, { at, turn });
+    const layer = pattern.layers[size];
+    const placed = layer && settle(layer, pyramid.at(size), { at, turn });
     if (!placed) return undefined;
     if (size === 0) return weighed(pattern, placed);
     [at, turn] = [[2 * placed.at[0], 2 * placed.at[1]], placed.turn];

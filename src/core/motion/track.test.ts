@@ -4,7 +4,7 @@ import { seeded } from '../random';
 import { beginTracking, correctAt, trackInto, placesOf } from './track';
 import type { Tracking } from './track';
 import { pyramidOf, windowAt } from './gray';
-import type { Gray } from './gray';
+import type { Gray, Pyramid } from './gray';
 import { find, patternOf } from './register';
 
 const [width, height] = [200, 150];
@@ -51,13 +51,13 @@ const frame = (...how: Parameters<typeof picture>) => pyramidOf(picture(...how))
 const at: Vec2 = [96.3, 71.8];
 
 test('coarser copies are half as large, and show the same in the middle of a window', () => {
-  const copies = frame({ shift: [0, 0] });
-  expect(copies.map((one) => [one.width, one.height])).toEqual([
+  const all = (pyramid: Pyramid) => Array.from({ length: pyramid.sizes }, (_, size) => pyramid.at(size));
+  expect(all(frame({ shift: [0, 0] })).map((one) => [one.width, one.height])).toEqual([
     [200, 150],
     [100, 75],
     [50, 37],
   ]);
-  for (const flat of pyramidOf({ width: 64, height: 64, data: new Float32Array(64 * 64).fill(50) }))
+  for (const flat of all(pyramidOf({ width: 64, height: 64, data: new Float32Array(64 * 64).fill(50) })))
     expect([...windowAt(flat, [10.5, 3.2], 1, [0.6, 0.8])]).toEqual(new Array<number>(9).fill(expect.closeTo(50, 4)));
 });
 

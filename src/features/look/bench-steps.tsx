@@ -31,6 +31,8 @@ export const MarkingStep = ({ model, reading, go, role }: StepProps & { readonly
     readings={model.readings}
     onRead={model.onRead}
     correction={model.picked.correction}
+    films={model.films}
+    onGo={go}
     onDone={() => go(next[role])}
   />
 );

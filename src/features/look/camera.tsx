@@ -61,6 +61,15 @@ const troubles: Readonly<Record<string, string>> = {
   NotReadableError: 'The camera is in use by something else. Close that, then open it again.',
 };
 
+/** Why a camera could not be opened, and what to do. */
+export const cameraTrouble = (error: unknown): string =>
+  troubles[error instanceof Error ? error.name : ''] ??
+  'The camera could not be opened. This page must be on https or on this machine.';
+
+/** A pedal's key, or one that stands for it, pressed outside what it would work by itself. */
+export const isPedal = ({ key, target }: Pick<KeyboardEvent, 'key' | 'target'>): boolean =>
+  pedalKeys.has(key) && !(target instanceof HTMLInputElement || target instanceof HTMLButtonElement);
+
 type CameraProps = {
   readonly open: OpenStream;
   /** Name of the pictures it takes. */
@@ -92,10 +101,7 @@ export function Camera({ open, title, onPicture, children, label }: CameraProps)
         shown.srcObject = opened.stream;
         void shown.play().catch(() => undefined);
       })
-      .catch((error: unknown) => {
-        const name = error instanceof Error ? error.name : '';
-        setTrouble(troubles[name] ?? 'The camera could not be opened. This page must be on https or on this machine.');
-      });
+      .catch((error: unknown) => setTrouble(cameraTrouble(error)));
     return () => {
       over = true;
       close();
@@ -130,8 +136,7 @@ export function Camera({ open, title, onPicture, children, label }: CameraProps)
   };
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      const inField = event.target instanceof HTMLInputElement || event.target instanceof HTMLButtonElement;
-      if (!pedalKeys.has(event.key) || inField) return;
+      if (!isPedal(event)) return;
       event.preventDefault();
       press();
     };

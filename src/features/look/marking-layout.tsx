@@ -8,6 +8,8 @@ import type { Exercise, Level } from '@/core/knowledge/entries';
 import type { LookReading } from '@/core/knowledge/look';
 import { narrow } from '@/design/theme';
 import type { BenchOpening } from './read';
+import type { StepName } from './bench-head';
+import type { Films } from './film/desk';
 import type { Bench as BenchState, BenchAct } from './state';
 
 /** What one moment of a look is marked with. */
@@ -22,6 +24,10 @@ export type MarkingProps = {
   readonly readings: readonly Taken[];
   readonly onRead: (role: Role, method: 'hand' | 'eye', measure: string, taken: number | null) => void;
   readonly correction: string | null;
+  /** Films of this look, as long as its page is open. */
+  readonly films: Films;
+  /** To another step of the look. */
+  readonly onGo: (step: StepName) => void;
   readonly onDone: () => void;
 };
 

@@ -16,6 +16,7 @@ import { Bench } from './marking-layout';
 import type { MarkingProps } from './marking-layout';
 import { Numbers, Vials } from './numbers';
 import { placeOf, settingAt } from './state';
+import type { Place } from './state';
 import { Verdict } from './verdict';
 import { judgedAt } from './work';
 import { OneOf, optionsOf } from '@/design/choice';
@@ -23,7 +24,11 @@ import { OneOf, optionsOf } from '@/design/choice';
 const ByEye = dynamic(() => import('./by-eye').then((all) => all.ByEye));
 const ByHand = dynamic(() => import('./by-hand').then((all) => all.ByHand));
 
-const methodNames: Readonly<Record<Method, string>> = { picture: 'Picture', hand: 'By hand', eye: 'By eye' };
+const ByFilm = dynamic(() => import('./film/by-film').then((all) => all.ByFilm));
+
+/** A film is a way to many pictures. */
+type Way = Method | 'film';
+const wayNames: Readonly<Record<Way, string>> = { picture: 'Picture', film: 'Film', hand: 'By hand', eye: 'By eye' };
 
 const doneNames: Readonly<Record<Role, string>> = {
   setup: 'Now the top',
@@ -32,12 +37,30 @@ const doneNames: Readonly<Record<Role, string>> = {
   retest: 'Go on to the dose',
 };
 
+type OnwardProps = Pick<MarkingProps, 'role' | 'films' | 'onDone'> & {
+  readonly place: Place;
+  readonly onFilm: () => void;
+};
+
+/** On to the next step; of a moment marked in a film, back to it first. */
+function Onward({ role, films, onDone, place, onFilm }: OnwardProps) {
+  const isOfFilm = films.get(role === 'retest' ? 'retest' : 'baseline')?.waitsFor(place) ?? false;
+  return (
+    <Row>
+      <Button $look="main" onPress={isOfFilm ? onFilm : onDone}>
+        {isOfFilm ? 'Follow through the film' : doneNames[role]}
+        <ArrowRight size={19} aria-hidden />
+      </Button>
+    </Row>
+  );
+}
+
 /** One moment of the look: from each side, by picture, by hand or by eye, and what that says. */
 export function Marking(props: MarkingProps) {
-  const { role, bench, reading, opening, exercise, level, readings, onRead, correction, onDone } = props;
+  const { role, bench, reading, opening, exercise, level, readings, onRead, correction, onGo } = props;
   const { position } = exercise;
   const [view, setView] = useState<View>(exercise.looks[0]?.view ?? 'side');
-  const [method, setMethod] = useState<Method>(() => {
+  const [method, setMethod] = useState<Way>(() => {
     const other = readings.find((one) => one.role === role && one.method !== 'seen')?.method;
     if (bench.sheets[placeOf(role, view)]) return 'picture';
     return other && other !== 'seen' ? other : isMeasuredFrom(exercise, view) ? 'picture' : 'eye';
@@ -63,15 +86,11 @@ export function Marking(props: MarkingProps) {
         <Vials role={role} reading={reading} view={view} judged={judged} vantage={vantage} />
       </div>
       <Numbers role={role} reading={reading} view={view} judged={judged} exercise={exercise} />
-      <Row>
-        <Button $look="main" onPress={onDone}>
-          {doneNames[role]}
-          <ArrowRight size={19} aria-hidden />
-        </Button>
-      </Row>
+      <Onward {...props} place={placeOf(role, view)} onFilm={() => setMethod('film')} />
     </>
   );
   const byPicture = method === 'picture';
+  const canFilm = role !== 'back' && isMeasuredFrom(exercise, view);
   return (
     <>
       <Row $gap={12} style={{ paddingTop: 14 }}>
@@ -87,13 +106,27 @@ export function Marking(props: MarkingProps) {
         <OneOf
           label="How it is measured"
           chosen="tray"
-          options={optionsOf(keysOf(methodNames), methodNames)}
+          options={optionsOf(
+            keysOf(wayNames).filter((way) => way !== 'film' || canFilm),
+            wayNames,
+          )}
           value={method}
           onChange={setMethod}
         />
       </Row>
       {byPicture && <ByPicture key={`${role}${view}`} {...props} view={view} levels={levels} hasMarks={hasMarks} />}
-      {!byPicture && (
+      {method === 'film' && (
+        <ByFilm
+          {...props}
+          view={view}
+          onMark={(at) => {
+            setMethod('picture');
+            if (at !== role && at !== 'back') onGo(at);
+          }}
+          onDone={() => (role === 'retest' ? setMethod('picture') : onGo('findings'))}
+        />
+      )}
+      {!byPicture && method !== 'film' && (
         <Bench>
           <div className="column">
             {method === 'hand' ? (

@@ -3,9 +3,6 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Label, Slider, SliderOutput, SliderThumb, SliderTrack } from 'react-aria-components';
 import styled from 'styled-components';
-import { findLandmarkKey } from '@/core/anatomy/landmarks';
-import type { LandmarkKey } from '@/core/anatomy/landmarks';
-import { isLineMark } from '@/core/anatomy/marks';
 import { isUpright } from '@/core/anatomy/positions';
 import type { View } from '@/core/anatomy/positions';
 import { drawableFaults, usualAmount, withFault } from '@/core/body/deviations';
@@ -15,7 +12,6 @@ import type { Pose } from '@/core/body/pose';
 import { poseBody } from '@/core/body/skeleton';
 import type { PosedBody } from '@/core/body/skeleton';
 import type { Body } from '@/core/body/segments';
-import { nearSideOf } from '@/core/figure/camera';
 import { demoPicture, standingCamera } from '@/core/figure/picture';
 import { entry, faultIds } from '@/core/knowledge/find';
 import type { Exercise, Level } from '@/core/knowledge/entries';
@@ -23,7 +19,7 @@ import { Quiet, Row, Stack } from '@/design/layout';
 import { useRepertoire } from '@/platform/browser/repertoire';
 import { Camera } from './camera';
 import type { OpenStream } from './camera';
-import { bareName, isExtra, isSideLine } from './wanted';
+import { wornKeys } from './simulated-worn';
 import type { WantedMarks } from './wanted';
 import { OneOf } from '@/design/choice';
 import { glassSlider } from '@/design/glass-slider';
@@ -77,15 +73,6 @@ type SimulatedProps = {
 };
 
 type Film = Pick<SimulatedProps, 'exercise' | 'level' | 'view' | 'body' | 'worn'>;
-
-/** Landmarks of the side toward the lens, by their names; from the ends each has its own. */
-const wornKeys = (worn: WantedMarks, { position, landmarks }: PosedBody, view: View): LandmarkKey[] =>
-  worn.flatMap((name) => {
-    if (isLineMark(name)) return [];
-    const landmark = bareName(name);
-    if (!landmark || (isExtra(name) && !isSideLine(landmark))) return [];
-    return (name === landmark ? findLandmarkKey(landmarks, landmark, nearSideOf(position, view)) : name) ?? [];
-  });
 
 /** Held across or upright: whichever way the body is seen larger, as where a leg stands up before a lens at the feet. */
 function sizeFor(position: Exercise['position'], view: View, shown: readonly PosedBody[]) {

@@ -16,6 +16,7 @@ import { useOnce } from '@/platform/browser/once';
 import { useRepertoire } from '@/platform/browser/repertoire';
 import { keepMarks, keepTaken, keepWholeLook, pickCorrection } from './actions';
 import { useTries } from './use-tries';
+import type { Films } from './film/desk';
 import { useKept } from './keeping';
 import type { Kept } from './keeping';
 import type { BenchOpening } from './read';
@@ -86,6 +87,13 @@ function useHeldDrafts({ lookId, pictures }: BenchOpening, drafts: Drafts, dispa
   }, [lookId, pictures, drafts, dispatch]);
 }
 
+/** Films of the look: they go with the page. */
+function useFilms(): Films {
+  const [films] = useState<Films>(() => new Map());
+  useEffect(() => () => films.forEach((film) => film.close()), [films]);
+  return films;
+}
+
 /** The bench's state: pictures and marks, readings, what is worked on, and how far it is kept. */
 export function useBench(opening: BenchOpening) {
   const { lookId, clientId, frame } = opening;
@@ -110,6 +118,7 @@ export function useBench(opening: BenchOpening) {
   const [readings, setReadings] = useState<readonly Taken[]>(opening.readings);
   const [byEye, setByEye] = useState<'better' | 'same' | 'worse'>();
   const { picked, failed, pick, letGo } = usePicked(opening, () => setByEye(undefined));
+  const films = useFilms();
   const [drafts] = useState(() => new Drafts(opening.keeper));
   useHeldDrafts(opening, drafts, dispatch);
   const things = useMemo(
@@ -149,7 +158,7 @@ export function useBench(opening: BenchOpening) {
   };
   return {
     ...{ opening, repertoire, exercise, level, bench, dispatch, readings, onRead, reading, keeping },
-    ...{ picked, pickFailed: failed, pick, onSeen, byEye, setByEye, keep, undoKeys, tries },
+    ...{ films, picked, pickFailed: failed, pick, onSeen, byEye, setByEye, keep, undoKeys, tries },
   };
 }
 
