@@ -74,8 +74,8 @@ export type FilmRepetition = Pick<
 };
 
 export type FilmReading = {
-  readonly driver: Pick<Driver, 'line' | 'from' | 'to' | 'rest'>;
-  /** The angle that drives, from its rest, degrees. */
+  readonly driver: Pick<Driver, 'line' | 'from' | 'to'>;
+  /** The angle that drives, as the movement takes it up from its rest, degrees. */
   readonly drive: readonly (number | null)[];
   /** Measures that are watched, from own neutral where their target is. */
   readonly series: Readonly<Record<string, readonly (number | null)[]>>;
@@ -291,12 +291,12 @@ function repetitionOf(
   };
 }
 
-/** The driving angle from its rest, over time, with where it rests. */
+/** The driving angle over time as the movement takes it up from its rest, and where it rests. */
 function driveOf({ film }: FilmInput, { values, rest }: Driver) {
   const sign = rest === 'high' ? -1 : 1;
-  const rising = seenOf(film.times, values).smooth.map((value) => sign * value);
-  const still = restOf(film.times, rising);
-  return { still, drive: values.map((value) => (value === null ? null : value - sign * still.level)) };
+  const rising = values.map((value) => (value === null ? null : sign * value));
+  const still = restOf(film.times, seenOf(film.times, rising).smooth);
+  return { still, drive: rising.map((value) => (value === null ? null : value - still.level)) };
 }
 
 /** The frame in which the movement has gone furthest. */
@@ -377,7 +377,6 @@ export function readFilm(input: FilmInput, repertoire: Repertoire): Result<FilmR
     turnTargets: boundsWhen('turn'),
     tolerances: Object.fromEntries(limited.map(([id, { tolerance }]) => [id, tolerance])),
     slip: slipsOf(scene, furthest),
-    rest: driver.rest,
   });
   const repetitions = set.repetitions.map((one) => repetitionOf(scene, repertoire, limited.length > 0, one));
   const tilt = tiltOrder.find((id) => id in series);
@@ -388,7 +387,7 @@ export function readFilm(input: FilmInput, repertoire: Repertoire): Result<FilmR
     limited.map(([id, { interval, tolerance, source, when }]) => [id, { interval, tolerance, source, when }]),
   );
   return success({
-    driver: { line: driver.line, from: driver.from, to: driver.to, rest: driver.rest },
+    driver: { line: driver.line, from: driver.from, to: driver.to },
     ...{ drive, series, limits, notJudged, set, repetitions },
     cleanInARow: cleanInARow(set.repetitions, limits),
     still: {
