@@ -1,4 +1,5 @@
 // Plain values that stores take and give.
+import type { PackedFilm } from '@/core/motion/packed';
 import type { OwnRange } from '@/core/knowledge/ranges';
 import type { KeptReading } from '@/core/knowledge/kept';
 import type { View } from '@/core/anatomy/positions';
@@ -25,6 +26,21 @@ export type Role = (typeof roleIds)[number];
 export const sights = ['all', 'own'] as const;
 export type Sight = (typeof sights)[number];
 export type StoredMarks = Marks;
+
+/** The set of a film: before a correction, or after it. */
+export type FilmRole = 'baseline' | 'retest';
+/** A film as it was followed: its size, pixels, its lines, the paths of its points. */
+export type StoredFilm = {
+  readonly size: { readonly width: number; readonly height: number };
+  readonly lines: Pick<Marks, 'matLine' | 'scale'>;
+  readonly paths: PackedFilm;
+};
+export type FilmCard = {
+  readonly role: FilmRole;
+  readonly view: View;
+  readonly setting: Setting;
+  readonly film: StoredFilm;
+};
 
 /** Who is asking: every store function takes it first. */
 export type Who = {

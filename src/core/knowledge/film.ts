@@ -12,7 +12,8 @@ import type { Phase, View } from '../anatomy/positions';
 import type { Vec2 } from '../geometry';
 import { entriesOf, keysOf } from '../keyed';
 import { driverOf, limbLines } from '../motion/driver';
-import type { Driver, Paths } from '../motion/driver';
+import type { Driver } from '../motion/driver';
+import type { Followed } from '../motion/packed';
 import { cleanBeforeLoss, measureSet } from '../motion/reps';
 import type { MeasuredRepetition, MeasuredSet } from '../motion/reps';
 import { levelIn, restOf } from '../motion/rest';
@@ -31,13 +32,7 @@ import { lookUp } from './lookup';
 import { resolveStances, resolveTargets } from './stances';
 import type { TargetInForce } from './stances';
 
-/** What a film was followed to: times of its frames, s, rising, and where each landmark is in each, pixels of the film. */
-export type FollowedFilm = {
-  readonly times: readonly number[];
-  readonly points: Paths;
-  /** Error of following, pixels, in the same frames. */
-  readonly sdPx: Readonly<Partial<Record<LandmarkKey, readonly number[]>>>;
-};
+export type FollowedFilm = Followed;
 
 export type FilmInput = Omit<LookInput, 'pictures' | 'readings' | 'taken' | 'ownNeutral'> & {
   readonly view: View;

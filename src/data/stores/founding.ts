@@ -66,6 +66,7 @@ const belowStudio = [
   'spring_settings',
   'look_pictures',
   'look_readings',
+  'look_films',
   'looks',
   'session_events',
   'taught_sessions',

@@ -1,10 +1,10 @@
 // Corrections tried in one look, one after the other, each retested against the same baseline: what was taken of an earlier
 // retest stays with the look under the number of its try.
 import type { Transaction } from 'sequelize';
-import type { EarlierRole, Role } from '@/core/alignment/look-values';
+import type { EarlierRole } from '@/core/alignment/look-values';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
-import { Look, LookPicture, LookReading, Trial } from '../models';
+import { Look, LookFilm, LookPicture, LookReading, Trial } from '../models';
 import { transact } from '../transact';
 import type { Who } from '../types';
 import { claimClient } from './claims';
@@ -19,14 +19,15 @@ const most = 20;
 /** Where what was taken of an earlier retest lies. */
 const roleOf = (number: number): EarlierRole => `tried${number}`;
 
-/** What was taken at one role of a look goes to another. */
+/** What was taken of one retest of a look goes to another's place. */
 async function move(
   { studioId, id }: Look,
-  from: Role | EarlierRole,
-  to: Role | EarlierRole,
+  from: 'retest' | EarlierRole,
+  to: 'retest' | EarlierRole,
   transaction: Transaction,
 ): Promise<void> {
   const where = { studioId, lookId: id, role: from };
+  await LookFilm.update({ role: to }, { where, transaction });
   await LookPicture.update({ role: to }, { where, transaction });
   await LookReading.update({ role: to }, { where, transaction });
 }

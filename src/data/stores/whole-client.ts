@@ -42,6 +42,7 @@ export type Kept = keyof typeof kinds;
 const below = {
   marks: ['look_pictures', 'look_id IN (SELECT id FROM looks WHERE client_id = :clientId)'],
   readings: ['look_readings', 'look_id IN (SELECT id FROM looks WHERE client_id = :clientId)'],
+  films: ['look_films', 'look_id IN (SELECT id FROM looks WHERE client_id = :clientId)'],
   sessionEvents: ['session_events', 'session_id IN (SELECT id FROM taught_sessions WHERE client_id = :clientId)'],
 } as const;
 

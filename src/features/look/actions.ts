@@ -3,6 +3,7 @@
 import { revalidatePath } from 'next/cache';
 import * as v from 'valibot';
 import { keepReading } from '@/core/knowledge/kept';
+import { packedFilm } from '@/core/motion/packed';
 import { views } from '@/core/anatomy/positions';
 import { taught } from '@/core/knowledge/look';
 import type { LookReading } from '@/core/knowledge/look';
@@ -19,6 +20,7 @@ import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { findClient } from '@/data/stores/clients';
 import { checkedOn, findRepertoire, findStudio, keepCheck, setRoom } from '@/data/stores/studio';
+import { filmRoles, setLookFilm } from '@/data/stores/look-films';
 import { keepTry, takeBackTry } from '@/data/stores/look-tries';
 import { chooseCorrection, findLook, keepLook, setLookPicture, setLookReading, startLook } from '@/data/stores/looks';
 import { addRounds, setFinger } from '@/data/stores/observers';
@@ -33,6 +35,7 @@ import { readKeptLook } from './read';
 import { readStartExercise } from './read-start';
 import type { StartExercise } from './read-start';
 
+const pixels = v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(20_000));
 const id = v.pipe(v.string(), v.uuid('is not an id'));
 const startForm = v.strictObject({
   /** Made with the page: a look begun twice is one. */
@@ -113,6 +116,23 @@ const takenForm = v.strictObject({ lookId: id, ...takenInput.entries });
 /** Keeps what a hand or an eye told; null takes it back. */
 export async function keepTaken(input: unknown): Promise<Result<null>> {
   return act('keepTaken', takenForm, input, (who, { lookId, ...reading }) => setLookReading(who, lookId, reading));
+}
+
+const filmForm = v.strictObject({
+  lookId: id,
+  role: v.picklist(filmRoles),
+  view: v.picklist(views),
+  setting: settingInput,
+  film: v.strictObject({
+    size: v.strictObject({ width: pixels, height: pixels }),
+    lines: v.pick(marksInput, ['matLine', 'scale']),
+    paths: packedFilm,
+  }),
+});
+
+/** Keeps what was followed in a film of the look, for the set that it shows. */
+export async function keepFilm(input: unknown): Promise<Result<null>> {
+  return act('keepFilm', filmForm, input, (who, { lookId, ...film }) => setLookFilm(who, lookId, film));
 }
 
 const fingerForm = v.strictObject({

@@ -24,6 +24,7 @@ import { findRepertoire, findStudio } from '@/data/stores/studio';
 import { findLook, listResults } from '@/data/stores/looks';
 import { newestRanges } from '@/core/knowledge/ranges';
 import type { OwnRange } from '@/core/knowledge/ranges';
+import { listLookFilms } from '@/data/stores/look-films';
 import { listRanges } from '@/data/stores/ranges';
 import { findEvidence } from '@/data/stores/evidence';
 import { newestOfEach } from '@/data/stores/summaries';
@@ -31,7 +32,7 @@ import { actingOn } from '@/data/types';
 import { findObserver, markingInForce } from '@/data/stores/observers';
 import type { ObserverCard } from '@/data/stores/observers';
 import { listDemoPictures } from '@/data/stores/pictures';
-import type { ClientCard, LookCard, LookTry, PictureCard, Who } from '@/data/types';
+import type { ClientCard, FilmCard, LookCard, LookTry, PictureCard, Who } from '@/data/types';
 import { bodyOf } from '@/core/body/segments';
 import type { Body } from '@/core/body/segments';
 import type { OpeningPicture } from './state';
@@ -129,6 +130,8 @@ export type BenchOpening = {
   readonly tried: readonly LookTry[];
   readonly known: Known;
   readonly props: readonly string[];
+  /** What was followed in films of this look. */
+  readonly films: readonly FilmCard[];
   readonly touchConsent: boolean;
   /** How far her own joints go, the newest of each. */
   readonly ranges: readonly OwnRange[];
@@ -160,7 +163,7 @@ export async function readBench(who: Who, lookId: string): Promise<Result<BenchO
   if (!exercise?.levels.some(({ number }) => number === look.value.level))
     return success({ gone: true, clientId, name: exercise?.name ?? look.value.exercise });
   const slice = sliceOf(repertoire, [exercise.id]);
-  const [studio, evidence, demoPictures, observer, neutral, key, ranges] = await Promise.all([
+  const [studio, evidence, demoPictures, observer, neutral, key, ranges, films] = await Promise.all([
     findStudio(who),
     findEvidence(
       who,
@@ -172,6 +175,7 @@ export async function readBench(who: Who, lookId: string): Promise<Result<BenchO
     readOwnNeutral(who, repertoire, look.value),
     tabletKey(who),
     listRanges(who, [clientId]),
+    listLookFilms(who, lookId),
   ]);
   const { name, touchConsent, pubicMark } = client.value;
   const { from } = layStances({
@@ -191,6 +195,7 @@ export async function readBench(who: Who, lookId: string): Promise<Result<BenchO
     headEnd,
     pictures,
     readings,
+    films,
     observer,
     markingSdPx: markingInForce(observer),
     fault: slice.faults.some(({ id }) => id === fault) ? fault : null,

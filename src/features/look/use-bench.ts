@@ -128,6 +128,7 @@ export function useBench(opening: BenchOpening) {
   const { keeping, forget } = useKept(lookId, things, drafts);
   const tries = useTries(opening, picked, () => {
     dispatch({ do: 'clear', role: 'retest' });
+    films.get('retest')?.close();
     setReadings((before) => before.filter(({ role }) => role !== 'retest'));
     setByEye(undefined);
     forget((key) => key.startsWith('retest:'));

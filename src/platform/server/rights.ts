@@ -24,6 +24,7 @@ export const rights = {
   beginLook: 'instructor',
   keepMarks: 'instructor',
   keepTaken: 'instructor',
+  keepFilm: 'instructor',
   keepFinger: 'instructor',
   keepRounds: 'instructor',
   pickCorrection: 'instructor',

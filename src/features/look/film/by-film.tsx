@@ -1,6 +1,6 @@
 'use client';
 
-import { useMemo, useState, useSyncExternalStore } from 'react';
+import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import type { KeyboardEvent } from 'react';
 import { ArrowRight, ScanLine } from 'lucide-react';
 import { isLandmarkKey } from '@/core/anatomy/landmarks';
@@ -11,21 +11,25 @@ import type { View } from '@/core/anatomy/positions';
 import type { Vec2 } from '@/core/geometry';
 import { entriesOf } from '@/core/keyed';
 import { frameAt, marksAt, worstRepetition } from '@/core/knowledge/film';
-import type { FilmInput, FilmReading } from '@/core/knowledge/film';
+import type { FilmInput, FilmReading, FollowedFilm } from '@/core/knowledge/film';
 import { startsOffRest } from '@/core/knowledge/facts';
+import { packFilm, unpackFilm } from '@/core/motion/packed';
+import { answered } from '@/core/result';
 import { Button } from '@/design/button';
 import { Failed, Notice, Quiet, Row, Small, Stack } from '@/design/layout';
 import { useRepertoire } from '@/platform/browser/repertoire';
 import { Bench } from '../marking-layout';
+import { keepFilm } from '../actions';
 import type { MarkingProps } from '../marking-layout';
 import { sendPicture } from '../picture-source';
 import { draftAt, partsOf, placeOf, settingAt, toMarks, wantedAt } from '../state';
 import type { Place } from '../state';
-import { deskOf } from './desk';
+import { deskOf, noFilm } from './desk';
 import type { FilmDesk, FilmState, ReadBy, SetOf } from './desk';
 import { Course } from './course';
 import { SimulatedFilm } from './simulated-film';
 import { FilmSource, TurnFilm } from './source';
+import { SideBySide } from './side-by-side';
 import { Stage } from './stage';
 import { Strip, useStills } from './strip';
 import { Told } from './told';
@@ -98,10 +102,27 @@ function useFollowing(props: ByFilmProps, desk: FilmDesk, state: FilmState, view
   const { marked, worst } = placesOfFilm(set, view, startsOffRest(props.level));
   const { failed, take } = useStillsOfLook(props, desk);
   const lines = toMarks(draftAt(bench, marked));
+  const [notKept, setNotKept] = useState<string>();
+  const keep = async (film: FollowedFilm) => {
+    const { width = 1, height = 1 } = desk.now().info ?? {};
+    const { matLine, scale } = lines;
+    const kept = { size: { width, height }, lines: { matLine, scale }, paths: packFilm(film) };
+    const asked = keepFilm({
+      lookId: props.opening.lookId,
+      role: set,
+      view,
+      setting: settingAt(bench, marked),
+      film: kept,
+    });
+    const result = await answered(asked, 'What was followed could not be kept yet. Follow it once more in a moment.');
+    setNotKept(result.ok ? undefined : result.error.message);
+  };
   const after = async (reading: FilmReading | undefined) => {
     const shown = reading && worstRepetition(reading);
     const film = desk.now().followed?.film;
-    if (!shown || !film || !(await take(worst, shown.worstS, 'worst moment'))) return;
+    if (!shown || !film) return;
+    await keep(film);
+    if (!(await take(worst, shown.worstS, 'worst moment'))) return;
     const { landmarks, sdPx } = marksAt(film, lines, frameAt(film.times, shown.worstS));
     const { mat1, mat2, known1, known2, knownMid } = draftAt(bench, marked).points;
     const points = {
@@ -113,7 +134,7 @@ function useFollowing(props: ByFilmProps, desk: FilmDesk, state: FilmState, view
   };
   const readBy = () => readByOf(props, view, marked, state);
   return {
-    failed,
+    failed: failed ?? notKept,
     take,
     marked,
     follow: async () => after(await desk.follow(landmarksIn(lines), readBy())),
@@ -155,6 +176,9 @@ export function ByFilm(props: ByFilmProps) {
   const { marked } = placesOfFilm(set, view, startsOffRest(level));
   const title = `${exercise.name}, ${set === 'retest' ? 'after the correction' : 'the set'}`;
   const open = (file: File) => void desk.open(file);
+  useKeptFilm(props, desk, set);
+  if (!state.info && state.reading && state.followed)
+    return <KeptFilm desk={desk} state={state} onDone={props.onDone} />;
   if (!state.info)
     return (
       <Stack>
@@ -164,7 +188,11 @@ export function ByFilm(props: ByFilmProps) {
           </Notice>
         )}
         {state.busy ? (
-          <Working words={`Opening ${state.name}`} share={state.busy.share} onCancel={() => desk.close()} />
+          <Working
+            words={state.busy.what === 'opening' ? `Opening ${state.name}` : 'Reading what was followed'}
+            share={state.busy.share}
+            onCancel={() => desk.close()}
+          />
         ) : (
           <FilmSource
             hint={set === 'retest' ? 'The same set again, after the correction' : 'A whole set, uncorrected'}
@@ -191,6 +219,44 @@ export function ByFilm(props: ByFilmProps) {
   return <OpenFilm {...props} view={view} desk={desk} state={state} />;
 }
 
+/** What was followed in this set before the page was opened is read again, once. */
+function useKeptFilm(props: ByFilmProps, desk: FilmDesk, set: SetOf): void {
+  const { opening } = props;
+  const kept = opening.films.find(({ role }) => role === set);
+  const isAsked = useRef(false);
+  useEffect(() => {
+    if (!kept || isAsked.current || desk.now() !== noFilm) return;
+    isAsked.current = true;
+    const { view, setting, film } = kept;
+    const { marked } = placesOfFilm(set, view, startsOffRest(props.level));
+    const { input, repertoire } = readByOf(props, view, marked, desk.now());
+    const own = { ...input, setting, size: film.size, lines: film.lines };
+    void desk.restore(unpackFilm(film.paths), view, { input: own, repertoire });
+  });
+}
+
+type KeptFilmProps = { readonly desk: FilmDesk; readonly state: FilmState; readonly onDone: () => void };
+
+/** A set as it was followed; its film is not here any more. */
+function KeptFilm({ desk, state: { reading, followed, trim, atS }, onDone }: KeptFilmProps) {
+  if (!reading || !followed) return null;
+  return (
+    <Stack $gap={18} style={{ paddingTop: 14 }}>
+      <Quiet>The film itself was not kept; this is what was followed in it.</Quiet>
+      <Told reading={reading} disturbed={followed.disturbed} cutOffS={undefined} />
+      <Row>
+        <Button $look="main" onPress={onDone}>
+          See findings
+          <ArrowRight size={19} aria-hidden />
+        </Button>
+        <Button onPress={() => desk.close()}>Film it once more</Button>
+      </Row>
+      <Strip reading={reading} stills={undefined} atS={atS} onGo={(to) => desk.goTo(to)} />
+      <Course reading={reading} times={followed.film.times} fromS={trim.fromS} atS={atS} onGo={(to) => desk.goTo(to)} />
+    </Stack>
+  );
+}
+
 function useShownMarks(state: FilmState, lines: Marks): { marks: Marks | undefined; rest: Marks | undefined } {
   const { followed, reading, atS } = state;
   return useMemo(() => {
@@ -213,6 +279,7 @@ function OpenFilm(props: OpenProps) {
   const { marks, rest } = useShownMarks(state, following.marks);
   const stills = useStills(desk, reading?.repetitions ?? noRepetitions);
   const repertoire = useRepertoire();
+  const earlier = props.role === 'retest' ? props.films.get('baseline') : undefined;
   const out = useMemo(() => outAt(reading, atS, repertoire), [reading, atS, repertoire]);
   const onKey = (event: KeyboardEvent) => {
     const to = keysFor(state, event);
@@ -258,6 +325,7 @@ function OpenFilm(props: OpenProps) {
             atS={atS}
             onGo={(to) => desk.goTo(to)}
           />
+          {earlier && <SideBySide before={{ desk: earlier, state: earlier.now() }} after={{ desk, state }} />}
         </>
       )}
     </Stack>

@@ -2,7 +2,7 @@
 import type { View } from '@/core/anatomy/positions';
 import type { Vec2 } from '@/core/geometry';
 import type { Repertoire } from '@/core/knowledge/entries';
-import type { FilmInput, FilmReading } from '@/core/knowledge/film';
+import type { FilmInput, FilmReading, FollowedFilm } from '@/core/knowledge/film';
 import type { Failure, Result } from '@/core/result';
 import { startReader, telling } from '@/platform/browser/film/host';
 import type { Reader } from '@/platform/browser/film/host';
@@ -31,7 +31,7 @@ export type FilmState = {
   readonly reading?: FilmReading;
 };
 
-const noFilm: FilmState = { name: '', turn: 0, trim: { fromS: 0, toS: 0 }, atS: 0 };
+export const noFilm: FilmState = { name: '', turn: 0, trim: { fromS: 0, toS: 0 }, atS: 0 };
 
 /** What a film is read by, besides what was followed. */
 export type ReadBy = { readonly input: Omit<FilmInput, 'film'>; readonly repertoire: Repertoire };
@@ -62,7 +62,7 @@ export class FilmDesk {
     this.reader = undefined;
     this.file = undefined;
     this.state = noFilm;
-    this.set({});
+    for (const listener of this.listeners) listener();
   }
 
   async open(file: File, turn: Turned = 0): Promise<void> {
@@ -76,6 +76,21 @@ export class FilmDesk {
     if (!opened?.ok) return this.fail(opened);
     const { startS, endS } = opened.value;
     this.state = { name: file.name, turn, info: opened.value, trim: { fromS: startS, toS: endS }, atS: startS };
+    this.set({});
+  }
+
+  /** What was followed before this page was opened: it is read again, without its pictures. */
+  async restore(film: FollowedFilm, view: View, { input, repertoire }: ReadBy): Promise<void> {
+    this.close();
+    const reader = startReader();
+    this.reader = reader;
+    this.set({ busy: { what: 'reading', share: 0 } });
+    const reading = await reader.film.readKept({ ...input, film }, repertoire).catch(() => undefined);
+    if (this.reader !== reader) return;
+    if (!reading?.ok) return this.fail(reading);
+    const [fromS = 0, toS = 0] = [film.times[0], film.times.at(-1)];
+    const followed: Followed = { film, disturbed: [] };
+    this.state = { ...noFilm, view, trim: { fromS, toS }, atS: fromS, followed, reading: reading.value };
     this.set({});
   }
 

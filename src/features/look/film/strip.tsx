@@ -95,7 +95,8 @@ export function useStills(desk: FilmDesk, repetitions: readonly FilmRepetition[]
 
 type StripProps = {
   readonly reading: Pick<FilmReading, 'repetitions'>;
-  readonly stills: readonly (string | undefined)[];
+  /** None where the film is not here. */
+  readonly stills: readonly (string | undefined)[] | undefined;
   readonly atS: number;
   readonly onGo: (atS: number) => void;
 };
@@ -111,7 +112,7 @@ export function Strip({ reading, stills, atS, onGo }: StripProps) {
           <li key={one.startS}>
             <button type="button" aria-current={atS >= one.startS && atS <= one.endS} onClick={() => onGo(one.worstS)}>
               {/* eslint-disable-next-line @next/next/no-img-element -- made in this page, of a film that never left it */}
-              {stills[i] ? <img src={stills[i]} alt="" /> : <span className="blank" />}
+              {stills && (stills[i] ? <img src={stills[i]} alt="" /> : <span className="blank" />)}
               <b data-verdict={one.verdict}>
                 {i + 1}
                 <Icon size={17} aria-hidden />

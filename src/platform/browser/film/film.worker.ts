@@ -144,6 +144,11 @@ class FilmReader {
     return this.film ? readFilm({ ...input, film: this.followed() }, repertoire) : notOpen();
   }
 
+  /** What points of a film tell that is no longer here. */
+  readKept(input: FilmInput, repertoire: Repertoire): Result<FilmReading> {
+    return readFilm(input, repertoire);
+  }
+
   private async goBothWays(
     marks: Marks,
     start: number,
