@@ -27,6 +27,7 @@ import type { Place } from '../state';
 import { deskOf, noFilm } from './desk';
 import type { FilmDesk, FilmState, ReadBy, SetOf } from './desk';
 import { Course } from './course';
+import { FilmFiles } from './files';
 import { SimulatedFilm } from './simulated-film';
 import { FilmSource, TurnFilm } from './source';
 import { SideBySide } from './side-by-side';
@@ -313,6 +314,17 @@ function OpenFilm(props: OpenProps) {
             <Beside {...props} following={following} />
           </div>
           <FilmMenu desk={desk} state={state} />
+          {reading && followed && (
+            <Row>
+              <FilmFiles
+                name={`${props.exercise.id}-${props.opening.today}`}
+                reading={reading}
+                film={followed.film}
+                lines={following.marks}
+                stills={stills}
+              />
+            </Row>
+          )}
         </div>
       </Bench>
       {reading && followed && (
