@@ -21,6 +21,7 @@ import * as thePapers from './migrations/018-papers';
 import * as keeping from './migrations/019-keeping';
 import * as picturesElsewhere from './migrations/020-pictures-elsewhere';
 import * as units from './migrations/021-units';
+import * as films from './migrations/022-films';
 import { restartable } from './migrations/restartable';
 
 type Migration = {
@@ -50,6 +51,7 @@ const migrations: readonly (readonly [string, Migration])[] = [
   ['019-keeping', keeping],
   ['020-pictures-elsewhere', picturesElsewhere],
   ['021-units', units],
+  ['022-films', films],
 ];
 
 /** Brings the tables to the newest shape, or to that of `to`; returns the names of the migrations that ran. */

@@ -189,6 +189,14 @@ async function othersThings() {
       marks: noMarks,
       setting: { headEnd: 'left' },
     },
+    keepFilm: {
+      ...{ lookId, role: 'baseline', view: 'side', setting: { headEnd: 'left' } },
+      film: {
+        size: { width: 1280, height: 720 },
+        lines: { matLine: null, scale: null },
+        paths: { times: [0, 33, 33], points: {} },
+      },
+    },
     keepTaken: { lookId, role: 'top', method: 'eye', measure: 'pelvis', taken: 1 },
     pickCorrection: { lookId, fault: null, correction: null },
     keepTried: { lookId, tryId: id },

@@ -271,10 +271,11 @@ function roomWith(body: PosedBody, camera: Camera, view: View, eye: Eye) {
   const onEdge = view === 'side' ? matStickers.map((x) => eye.see([x, matHalfWidthMm, 0])) : [];
   const rod = `<path d="M${poleA[0]} ${poleA[1]}L${poleB[0]} ${poleB[1]}" stroke="#e9dcc0" stroke-width="${16 * eye.see(pole[1]).perMm}"/>
 <path d="M${poleA[0]} ${poleA[1] - 16}v32M${poleB[0]} ${poleB[1] - 16}v32" stroke="#3a2a18" stroke-width="4"/>
-${onEdge.map((seen) => `<path d="${disc({ at: seen.at, radius: stickerMm * seen.perMm })}" fill="${css(matColour)}"/>`).join('')}`;
+`;
+  const stuck = `${onEdge.map((seen) => `<path d="${disc({ at: seen.at, radius: stickerMm * seen.perMm })}" fill="${css(matColour)}"/>`).join('')}`;
   const matLine: readonly [Vec2, Vec2] = [at(mat[0]), at(mat[1])];
   const points: readonly [Vec2, Vec2] = [poleA, poleB];
-  return { behind, rod, matLine, scale: { points, mm: poleMm } };
+  return { behind, rod, stuck, matLine, scale: { points, mm: poleMm } };
 }
 
 const svgOf = ({ widthPx: w, heightPx: h }: Camera, inside: string): string =>
@@ -298,11 +299,11 @@ export function demoPicture(
   also: readonly LandmarkKey[] = [],
 ): DemoPicture {
   const eye = pinhole(camera);
-  const { behind, rod, matLine, scale } = roomWith(body, camera, view, eye);
+  const { behind, rod, stuck, matLine, scale } = roomWith(body, camera, view, eye);
   const { landmarks, drawn } = stickersOn(body, eye, new Set([...stickered(body.position, view), ...also]));
   const dressed = asSvg([...seatOf(body, eye), ...clothed(body, eye)]);
   return {
-    svg: svgOf(camera, `${behind}\n${dressed}\n${rod}${asSvg(drawn)}${light(camera)}`),
+    svg: svgOf(camera, `${behind}\n${dressed}\n${rod}${stuck}${asSvg(drawn)}${light(camera)}`),
     landmarks,
     matLine,
     scale,
@@ -311,8 +312,9 @@ export function demoPicture(
 
 /** What stands still in a film, as a picture: the room that a body is in when the film begins, and its known lines. */
 export function filmRoom(body: PosedBody, camera: Camera, view: View): Pick<DemoPicture, 'svg' | 'matLine' | 'scale'> {
-  const { behind, rod, matLine, scale } = roomWith(body, camera, view, pinhole(camera));
-  return { svg: svgOf(camera, `${behind}${rod}${light(camera)}`), matLine, scale };
+  const { behind, rod, stuck, matLine, scale } = roomWith(body, camera, view, pinhole(camera));
+  const known = stuck || rod; // beside the mat two stickers on its edge tell the scale
+  return { svg: svgOf(camera, `${behind}${known}${light(camera)}`), matLine, scale };
 }
 
 /** What moves in a film, in one frame, far things first: a body in woven cloth, with stickers on some landmarks or none. */

@@ -60,8 +60,10 @@ export function weaveOf(body: PosedBody, { see, forward }: Eye, near: Side): Fil
     ...limbSpecks(3, shoulder, elbow, halfWidths.upperArm * h, forward),
     ...limbSpecks(4, elbow, wrist, halfWidths.forearm * h, forward),
   ];
-  return specks.map((point, i) => {
+  const paths = specks.map((point, i) => {
     const { at, perMm } = see(point);
-    return { path: disc({ at, radius: speckMm * (0.7 + 0.1 * (i % 7)) * perMm }), fill: i % 2 === 0 ? light : dark };
+    return disc({ at, radius: speckMm * (0.7 + 0.1 * (i % 7)) * perMm });
   });
+  // One shape of each tone: hundreds of little ones take a painter longer than the rest of the picture.
+  return [light, dark].map((fill, tone) => ({ path: paths.filter((_, i) => i % 2 === tone).join(''), fill }));
 }

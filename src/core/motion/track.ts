@@ -11,7 +11,7 @@ const mostApartPx = 0.7;
 /** From frame to frame a window must stay this like itself; and this like its key, to be placed by it. */
 const [leastLike, keyLike] = [0.7, 0.85];
 /** As like its key as this, and as near as this to where it was going, pixels: nothing else needs to be asked. */
-const [sureLike, surePx] = [0.94, 3];
+const [sureLike, surePx] = [0.9, 4];
 /** A place by the key may lie so far off the one from frame to frame, pixels: further, the two do not speak of one point. */
 const keyApartPx = 3;
 

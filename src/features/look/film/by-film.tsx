@@ -443,7 +443,7 @@ function FilmMenu({ desk, state }: Pick<OpenProps, 'desk' | 'state'>) {
         )}
       </Row>
       {info && (
-        <Small>
+        <Small data-spent={followed && JSON.stringify(followed.spent)}>
           {state.name} · {info.width} × {info.height} px · {info.frames} frames · {info.codec}
         </Small>
       )}

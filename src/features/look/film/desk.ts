@@ -89,7 +89,7 @@ export class FilmDesk {
     if (this.reader !== reader) return;
     if (!reading?.ok) return this.fail(reading);
     const [fromS = 0, toS = 0] = [film.times[0], film.times.at(-1)];
-    const followed: Followed = { film, disturbed: [] };
+    const followed: Followed = { film, disturbed: [], spent: { decodingMs: 0, readingMs: 0, findingMs: 0 } };
     this.state = { ...noFilm, view, trim: { fromS, toS }, atS: fromS, followed, reading: reading.value };
     this.set({});
   }

@@ -23,9 +23,9 @@ import type { WantedMarks } from '../wanted';
 import { Working } from './working';
 
 const size = { wide: 1280, high: 720 } as const;
-const fps = 30;
+const fps = 25;
 
-const tempo: Omit<PlayedSet, 'repetitions'> = { stillS: 1.6, outS: 1.5, holdS: 0.5, backS: 1.7, restS: 0.5 };
+const tempo: Omit<PlayedSet, 'repetitions'> = { stillS: 1.3, outS: 1.2, holdS: 0.4, backS: 1.4, restS: 0.4 };
 const lateFrom = { 3: [2, 3], 6: [4, 5, 6] } as const;
 const noFault = 'clean';
 

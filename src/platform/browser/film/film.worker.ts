@@ -31,7 +31,11 @@ export type Followed = {
   readonly film: FollowedFilm;
   readonly disturbed: readonly Disturbance[];
   readonly cutOffS?: number;
+  readonly spent: Spent;
 };
+
+/** What following took, ms: decoding, reading lightness, finding the points. */
+export type Spent = { readonly decodingMs: number; readonly readingMs: number; readonly findingMs: number };
 
 /** Frames held at once on the way backwards, which is decoded in parts. */
 const backwardsPart = 48;
@@ -59,6 +63,7 @@ class FilmReader {
   private range: { first: number; last: number } = { first: 0, last: 0 };
   private isCancelled = false;
   private cutOffS: number | undefined;
+  private spent = { decodingMs: 0, readingMs: 0, findingMs: 0 };
 
   async open(file: Blob, turn: Turned): Promise<Result<FilmInfo>> {
     this.close();
@@ -158,6 +163,7 @@ class FilmReader {
   ): Promise<Result<Followed>> {
     const { film } = this;
     if (!film) return notOpen();
+    this.spent = { decodingMs: 0, readingMs: 0, findingMs: 0 };
     let done = 0;
     const all = Math.max(1, last - first + 1);
     let told = -1;
@@ -179,6 +185,7 @@ class FilmReader {
     return success({
       film: this.followed(),
       disturbed: this.disturbances(),
+      spent: this.spent,
       ...(this.cutOffS === undefined ? {} : { cutOffS: this.cutOffS }),
     });
   }
@@ -194,12 +201,19 @@ class FilmReader {
     const luma = lumaReader(film.turn);
     const [fromS = 0, toS = 0] = [film.times[first], film.times[last]];
     const frames = new Map(film.times.slice(first, last + 1).map((at, i) => [Math.round(at * 1e4), first + i]));
+    let asked = performance.now();
     for await (const sample of film.sink.samples(fromS, toS + 1e-4)) {
+      const decoded = performance.now();
       const frame = frames.get(Math.round(sample.timestamp * 1e4));
       const pyramid = frame === undefined ? undefined : await pyramidAndClose(sample, luma);
+      const read = performance.now();
+      this.spent.decodingMs += decoded - asked;
+      this.spent.readingMs += read - decoded;
       if (frame === undefined) sample.close();
       if (this.isCancelled) return;
       if (frame !== undefined && pyramid) yield [frame, pyramid];
+      asked = performance.now();
+      this.spent.findingMs += asked - read;
     }
   }
 

@@ -48,6 +48,13 @@ export function uprightGray(plane: Plane, turned: Turned, by: number): Gray {
   const [first, right, down] = stepsOf(plane, turned);
   const { bytes } = plane;
   const data = new Float32Array(width * height);
+  if (by === 1 && right === 1) {
+    for (let y = 0; y < height; y += 1) {
+      const row = first + y * down;
+      data.set(bytes.subarray(row, row + width), y * width);
+    }
+    return { width, height, data };
+  }
   for (let y = 0, k = 0; y < height; y += 1) {
     let at = first + y * by * down;
     for (let x = 0; x < width; x += 1, k += 1, at += by * right) {

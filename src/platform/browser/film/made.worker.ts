@@ -24,7 +24,7 @@ export type ToMake = {
 };
 
 /** Strength of a sensor's grain, and how soft the lens is, px. */
-const [grainSd, softPx] = [5, 0.6];
+const [grainSd, softPx] = [5, 0.7];
 /** Patterns of grain, drawn in turn: noise anew for every pixel of every frame would take longer than all the rest. */
 const grains = 7;
 const bitrate = 3_000_000;
@@ -53,9 +53,8 @@ async function make(
 ): Promise<Blob> {
   const { widthPx: width, heightPx: height } = camera;
   const canvas = new OffscreenCanvas(width, height);
-  const sharp = new OffscreenCanvas(width, height);
-  const [context, scene] = [canvas.getContext('2d'), sharp.getContext('2d')];
-  if (!context || !scene) throw new Error('no canvas');
+  const context = canvas.getContext('2d');
+  if (!context) throw new Error('no canvas');
   const noise = Array.from({ length: grains }, (_, i) => grainOf(width, height, i + 1));
   const output = new Output({ format: new WebMOutputFormat(), target: new BufferTarget() });
   const source = new CanvasSource(canvas, { codec: 'vp8', bitrate, keyFrameInterval: 2 });
@@ -64,16 +63,14 @@ async function make(
   const frames = Math.floor(lengthOf(set) * fps);
   for (let frame = 0; frame < frames; frame += 1) {
     const posed = poseBody(body, poseInSet(body, movement, set, frame / fps));
-    scene.drawImage(room, 0, 0, width, height);
+    context.drawImage(room, 0, 0, width, height);
     for (const { path, fill } of filmFigure(posed, camera, view, worn).fills) {
-      scene.fillStyle = fill;
-      scene.fill(new Path2D(path));
+      context.fillStyle = fill;
+      context.fill(new Path2D(path));
     }
     // A soft lens: the picture over itself, a little aside. A blur by filter takes ten times as long.
-    context.globalAlpha = 1;
-    context.drawImage(sharp, 0, 0);
     context.globalAlpha = 0.5;
-    context.drawImage(sharp, softPx, softPx);
+    context.drawImage(canvas, softPx, softPx);
     context.globalAlpha = 1;
     const grain = noise[frame % grains];
     if (grain) context.drawImage(grain, 0, 0);

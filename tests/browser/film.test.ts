@@ -1,0 +1,149 @@
+// A set filmed, marked once and followed in a real browser; the set after a correction beside it.
+import { By, Key } from './chrome';
+import type { Chrome } from './chrome';
+import { atHome, file, handsOn } from './hands';
+
+let chrome: Chrome;
+atHome((_, opened) => {
+  chrome = opened;
+});
+const { send, findNothingToImprove, allKept } = handsOn(() => chrome);
+
+/** A film takes as long as the machine does. */
+const longMs = 280_000;
+const untilSeen = (css: string) =>
+  chrome.driver.wait(
+    async () => (await chrome.driver.findElements(By.css(css))).length > 0,
+    longMs,
+    `never seen: ${css}`,
+  );
+const untilSays = (text: string) =>
+  chrome.driver.wait(
+    async () => (await chrome.driver.executeScript<string>('return document.body.innerText')).includes(text),
+    longMs,
+    `never said: ${text}`,
+  );
+
+/** Three repetitions by the simulated camera, marked by their stickers and followed. */
+async function filmed(...choices: readonly string[]): Promise<void> {
+  await chrome.press('Simulated camera');
+  for (const choice of ['three', ...choices]) await chrome.press(choice);
+  await chrome.press('Film this set');
+  await untilSays('Mark one moment');
+  await chrome.press('Mark this moment');
+  await chrome.press('Find stickers');
+  await chrome.sees('Mat line and known length');
+  await chrome.press('Follow through the film');
+  await chrome.press('Follow through the film');
+  await untilSeen('[data-course="drive"]');
+}
+const verdicts = async (): Promise<string[]> =>
+  chrome.driver.executeScript(
+    'return [...document.querySelectorAll("ol[aria-label=Repetitions] b")].map((b) => b.dataset.verdict)',
+  );
+
+beforeAll(async () => {
+  await chrome.pressOn(By.linkText('Maren Tolleck'));
+  await chrome.press('Look');
+  await chrome.isAt(/clients\/.*\/look$/);
+  await chrome.press('To the pictures');
+  await chrome.isAt(/looks\//);
+  await chrome.press('Film');
+});
+
+test.each([
+  ['a text', 'notes.mp4', Buffer.from('no film at all'), 'can’t be read as a film'],
+  [
+    'half of a container',
+    'half.webm',
+    Buffer.from('1a45dfa3a34286810142f7810142f28104', 'hex'),
+    'can’t be read as a film',
+  ],
+])('%s is told to be no film, and another can be chosen', async (_, name, content, words) => {
+  await send(file(name, content));
+  await chrome.until('said', async () => (await chrome.text('main')).replace("can't", 'can’t').includes(words));
+  await chrome.sees('Choose a film');
+});
+
+test(
+  'a set with an arch in its later repetitions: filmed, marked once, followed, each repetition judged',
+  async () => {
+    await filmed('an arch');
+    expect(await verdicts()).toEqual(['clean', 'lost', 'lost']);
+    await chrome.sees('3 repetitions, 1 clean before form went');
+    const [, second] = await chrome.driver.findElements(By.css('ol[aria-label=Repetitions] li'));
+    const why = (await second?.getText()) ?? '';
+    expect(why).toContain('an arch, on the way out');
+    expect(Math.abs(Number(/([+−]\d+)° ±/.exec(why)?.[1]) - 12)).toBeLessThanOrEqual(2); // the drawn client arches by 12°
+    await findNothingToImprove('film');
+  },
+  longMs,
+);
+
+test('keys go to the worst moment and to where form was lost; a repetition is shown when it is pressed', async () => {
+  const at = async () => Number(await (await chrome.find(By.css('canvas[data-at]'))).getAttribute('data-at'));
+  const stage = await chrome.find(By.css('svg[aria-describedby="film-keys"]'));
+  await stage.sendKeys('f');
+  await chrome.until('where form is lost', async () => (await at()) > 4.4 && (await at()) < 6.4);
+  const lost = await at();
+  await stage.sendKeys(Key.ARROW_LEFT);
+  await chrome.until('a frame before', async () => Math.abs(lost - (await at()) - 0.04) < 0.005);
+  const [first] = await chrome.driver.findElements(By.css('ol[aria-label=Repetitions] button'));
+  await first?.click();
+  await chrome.until('in the first', async () => (await at()) < 4.4);
+});
+
+test('measures over time and points come out as files', async () => {
+  await chrome.driver.executeScript(
+    'const made = URL.createObjectURL; URL.createObjectURL = (blob) => { window.saved = blob; return made(blob); }',
+  );
+  const saved = async (item: string): Promise<string[]> => {
+    await chrome.press('Files');
+    await chrome.pressOn(By.xpath(`//*[@role='menuitem'][contains(., '${item}')]`));
+    await chrome.until('saved', () => chrome.driver.executeScript('return Boolean(window.saved)'));
+    const text = await chrome.driver.executeScript<string>(
+      'const blob = window.saved; window.saved = undefined; return blob.text()',
+    );
+    return text.split(/\r?\n/);
+  };
+  const points = await saved('Points (TRC');
+  expect(points[0]).toMatch(/^PathFileType/);
+  expect(points[3]).toContain('ASIS');
+  const table = await saved('Measures over time');
+  expect(table[0]).toContain('pelvic tilt by the strip (deg)');
+  expect([points.length - 7, table.length - 1]).toEqual([309, 309]); // a line a frame: 12.3 s at 25 a second
+});
+
+test('the worst moment goes on as a picture of the look: the arch is found, a correction picked', async () => {
+  await chrome.press('See findings');
+  await chrome.sees('an arch', 'h3');
+  await allKept();
+  await (await chrome.sees('Breathe out first, then let the knee come.', 'span')).click();
+  await chrome.press('Retest with this');
+});
+
+test(
+  'the set after the correction beside it, by phase: better',
+  async () => {
+    await chrome.press('Film');
+    await filmed();
+    expect(await verdicts()).toEqual(['clean', 'clean', 'clean']);
+    await chrome.sees('Before and after, by phase');
+    await chrome.find(By.css('[data-compared="pelvicTiltStrip"][data-verdict="better"]'));
+    await chrome.press('Compare');
+    await chrome.sees('Better');
+  },
+  longMs,
+);
+
+test(
+  'opened anew, what was followed is there without its film',
+  async () => {
+    await allKept();
+    await chrome.refresh();
+    await chrome.press('Film');
+    await untilSays('The film itself was not kept');
+    expect(await verdicts()).toEqual(['clean', 'lost', 'lost']);
+  },
+  longMs,
+);
