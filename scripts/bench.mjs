@@ -56,6 +56,7 @@ async function main() {
   await measureBuilt('core-bench.ts');
   await measureBuilt('body-bench.ts');
   await measureBuilt('sticker-bench.ts');
+  await measureBuilt('film-bench.ts');
   await measureBuilt('load-bench.ts');
   await measureIn('page-bench.ts');
   await measureIn('weight-bench.ts');

@@ -49,6 +49,7 @@ beforeAll(async () => {
   await chrome.press('To the pictures');
   await chrome.isAt(/looks\//);
   await chrome.press('Film');
+  await chrome.sees('A whole set, uncorrected'); // before that the picture's own choice of a file stands there
 });
 
 test.each([
