@@ -2,10 +2,6 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import sharp from 'sharp';
-import { poseBody } from '@/core/body/skeleton';
-import { demoPicture, standingCamera } from '@/core/figure/picture';
-import { entry, levelOf } from '@/core/knowledge/find';
-import { repertoire } from '@/repertoire';
 import { By, openChrome } from './chrome';
 import { better as betterTitle, file, setUp as setUpTitle, top as topTitle } from './hands';
 import { openHouse } from './house';
@@ -14,20 +10,6 @@ import { layMarks, takeDemoPicture, truthOf, wantedMarks } from './marking';
 
 const folder = path.resolve('docs/screenshots');
 const settleMs = 900;
-
-/** Mat line and known length of the simulated front support, as its camera shows them. */
-function frontSupportLines(): string {
-  const one = entry(repertoire.exercises, 'frontSupportHold');
-  const { matLine, scale } = demoPicture(
-    poseBody({ heightM: 1.71, massKg: 66, sex: 'f' }, levelOf(one, 2).top),
-    standingCamera(one.position, 'side', { wide: 2000, high: 1125 }),
-  );
-  const rows = Object.entries({ mat1: matLine[0], mat2: matLine[1], known1: scale.points[0], known2: scale.points[1] });
-  return file(
-    'lines.csv',
-    ['picture,mark,x,y,mm', ...rows.map(([mark, [x, y]]) => `a,${mark},${x},${y},${scale.mm}`)].join('\n'),
-  );
-}
 
 /** Marks of three made-up pictures. */
 function batchTable(): string {
@@ -96,24 +78,19 @@ async function main(): Promise<void> {
     await chrome.go('/');
     await chrome.pressOn(By.css('a[aria-label="Look at Maren Tolleck"]'));
     await chrome.isAt(/\/look$/);
-    await chrome.pressOn(By.xpath("//span[normalize-space(.)='Exercise']/following::button[1]"));
-    await chrome.pressOn(By.xpath("//*[@role='option'][contains(., 'Front support')]"));
     await chrome.press('To the pictures');
     await chrome.isAt(/looks\//);
-    await chrome.press('2Top');
-    await chrome.press('Simulated camera');
-    await chrome.press('the hips sagging');
-    await chrome.press('at once');
-    await chrome.find(By.css('video[data-ready="true"]'));
-    await new Promise((resolve) => setTimeout(resolve, 2500));
-    await chrome.press('Take the picture');
-    await chrome.find(By.css('svg.sheet'));
-    await chrome.press('Find stickers');
-    await chrome.sees('stickers found are landmarks now');
-    await (await chrome.driver.findElement(By.css('input[data-load-marks]'))).sendKeys(frontSupportLines());
-    await chrome.sees('marks loaded');
+    await chrome.press('Film');
+    await chrome.sees('A whole set, uncorrected');
+    for (const choice of ['Simulated camera', 'an arch', 'Film this set', 'Mark this moment', 'Find stickers'])
+      await chrome.press(choice);
+    await chrome.sees('Mat line and known length');
+    await chrome.press('Follow through the film');
+    await chrome.press('Follow through the film');
+    await (await chrome.find(By.css('svg[aria-describedby="film-keys"]'))).sendKeys('w');
+    await chrome.find(By.css('ol[aria-label=Repetitions] li:nth-child(6) img'));
     await atTop();
-    await shoot('look-stickers');
+    await shoot('look-film');
     await chrome.go('/batch');
     await (await chrome.driver.findElement(By.css('input[type=file]'))).sendKeys(batchTable());
     await chrome.sees('measured');

@@ -422,6 +422,7 @@ describe('tables', () => {
       'incidents',
       'intakes',
       'invitations',
+      'look_films',
       'look_pictures',
       'look_readings',
       'looks',

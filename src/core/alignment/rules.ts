@@ -523,6 +523,11 @@ const idsOf = (is: (rule: MeasureRule) => boolean): ReadonlySet<string> =>
   new Set(measureRules.filter(is).map(({ id }) => id));
 /** The pelvis' tilt by any of its landmarks, the usual first. */
 export const tilts = idsOf(({ family }) => family === 'tilt');
+/** The same, the one first that a roll of the pelvis moves least. */
+export const tiltsByRoll: readonly string[] = measureRules
+  .filter(({ family }) => family === 'tilt')
+  .sort((a, b) => (a.perRollDeg ?? 0) - (b.perRollDeg ?? 0))
+  .map(({ id }) => id);
 /** Measures that compare with the set-up picture inside their own definition. */
 export const selfCompared = idsOf(({ fromNeutral }) => fromNeutral === true);
 export const signless = idsOf(({ isSignless }) => isSignless === true);

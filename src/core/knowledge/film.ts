@@ -4,7 +4,7 @@ import { mean } from 'simple-statistics';
 import type { Estimate } from '../alignment/input';
 import type { Finding } from '../alignment/judge';
 import type { Interval } from '../alignment/probability';
-import { implausible, isToldApart, selfCompared, tilts } from '../alignment/rules';
+import { implausible, isToldApart, selfCompared, tilts, tiltsByRoll } from '../alignment/rules';
 import type { PictureSize, Setting } from '../alignment/setting';
 import type { LandmarkKey, Moved } from '../anatomy/landmarks';
 import type { Marks } from '../anatomy/marks';
@@ -91,8 +91,6 @@ export type FilmReading = {
 
 /** Pelvis and limb begin together when no further apart than this, s. */
 const togetherS = 0.12;
-/** The best way to tell a pelvis' tilt first: what a roll moves least. */
-const tiltOrder = ['pelvicTiltStrip', 'pelvicTiltPsis', 'pelvicTilt'] as const;
 
 /** The frame nearest to a time. */
 export function frameAt(times: readonly number[], s: number): number {
@@ -235,7 +233,7 @@ function seriesOf({ input, lying, limits, rest }: Scene, furthest: number): Seri
   const own = measuresIn(input, lying, rest, rest, undefined);
   const measured = keysOf({ ...own, ...measuresIn(input, lying, marksAt(film, lines, furthest), rest, undefined) });
   const watched = keysOf(limits).filter((id) => measured.includes(id) && !isToldApart(id, measured));
-  const tilt = tiltOrder.find((id) => watched.includes(id));
+  const tilt = tiltsByRoll.find((id) => watched.includes(id));
   const names = watched.filter((id) => !tilts.has(id) || id === tilt);
   const series: Series = Object.fromEntries(names.map((id) => [id, []]));
   for (const i of film.times.keys()) {
@@ -374,9 +372,9 @@ export function readFilm(input: FilmInput, repertoire: Repertoire): Result<FilmR
     slip: slipsOf(scene, furthest),
   });
   const repetitions = set.repetitions.map((one) => repetitionOf(scene, repertoire, limited.length > 0, one));
-  const tilt = tiltOrder.find((id) => id in series);
+  const tilt = tiltsByRoll.find((id) => id in series);
   const first = limbLines.includes(driver.line)
-    ? firstMoved(film, tilt && series[tilt], set.repetitions, still)
+    ? firstMoved(film, tilt ? series[tilt] : undefined, set.repetitions, still)
     : undefined;
   const limits: FilmReading['limits'] = Object.fromEntries(
     limited.map(([id, { interval, tolerance, source, when }]) => [id, { interval, tolerance, source, when }]),

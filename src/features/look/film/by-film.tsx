@@ -149,7 +149,7 @@ function keysFor(state: FilmState, event: KeyboardEvent): number | undefined {
   const { atS, reading, info } = state;
   const frameS = info ? (info.endS - info.startS) / Math.max(1, info.frames - 1) : 1 / 30;
   const turns = reading?.repetitions.map(({ worstS }) => worstS) ?? [];
-  switch (event.key) {
+  switch (event.key.length === 1 ? event.key.toLowerCase() : event.key) {
     case 'ArrowRight':
       return atS + frameS;
     case 'ArrowLeft':
