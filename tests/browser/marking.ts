@@ -46,9 +46,13 @@ async function placeOfSheet({ driver, find }: Chrome): Promise<{ x: number; y: n
   );
 }
 
+/** Where a mark lies, read in one go: the picture may be drawn anew between two questions. */
 export async function markAt({ driver }: Chrome, mark: string): Promise<Vec2 | undefined> {
-  const [found] = await driver.findElements(By.css(`svg.sheet [data-mark="${mark}"]`));
-  return found && [Number(await found.getAttribute('data-x')), Number(await found.getAttribute('data-y'))];
+  const at = await driver.executeScript<[string, string] | null>(
+    'const one = document.querySelector(arguments[0]); return one && [one.dataset.x, one.dataset.y]',
+    `svg.sheet [data-mark="${mark}"]`,
+  );
+  return at ? [Number(at[0]), Number(at[1])] : undefined;
 }
 
 /** Presses on each point in the order in which the bench asks for the marks; `exact` nudges them home by keys. */
