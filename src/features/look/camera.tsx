@@ -8,7 +8,8 @@ import { Button } from '@/design/button';
 import { Notice, Row, Small, Stack } from '@/design/layout';
 import { OneOf } from '@/design/choice';
 
-const Finder = styled.div`
+/** A live picture, with what is said over it. */
+export const Finder = styled.div`
   position: relative;
   border-radius: 14px;
   overflow: hidden;

@@ -18,7 +18,8 @@ import { StickerPlan } from './sticker-plan';
 import type { Sheet } from './state';
 import { OneOf, optionsOf } from '@/design/choice';
 
-const Zone = styled(DropZone)`
+/** Where a file is chosen, or dropped. */
+export const Zone = styled(DropZone)`
   border: 2px dashed var(--rule-strong);
   border-radius: 18px;
   padding: 30px 24px;

@@ -6,43 +6,19 @@ import styled from 'styled-components';
 import { Button } from '@/design/button';
 import { OneOf } from '@/design/choice';
 import { Notice, Row, Small, Stack } from '@/design/layout';
-import { cameraTrouble, isPedal } from '../camera';
+import { Finder, cameraTrouble, isPedal } from '../camera';
 import type { OpenStream } from '../camera';
 import { seconds } from './words';
 
-const Finder = styled.div`
-  position: relative;
-  border-radius: 14px;
-  overflow: hidden;
-  background: #20282b;
-  max-width: 900px;
-  video {
-    display: block;
-    width: 100%;
-    max-height: 56vh;
-    object-fit: contain;
-  }
-  .count {
-    position: absolute;
-    inset: 0;
-    display: grid;
-    place-items: center;
-    font-family: var(--head);
-    font-size: 9rem;
-    font-weight: 800;
-    color: #fdfcf8;
-    text-shadow: 0 2px 26px rgb(0 0 0 / 70%);
-  }
-  .on {
-    position: absolute;
-    top: 12px;
-    left: 14px;
-    padding: 4px 12px;
-    border-radius: 999px;
-    background: rgb(13 21 24 / 78%);
-    color: #fdfcf8;
-    font-variant-numeric: tabular-nums;
-  }
+const Filming = styled.div`
+  position: absolute;
+  top: 12px;
+  left: 14px;
+  padding: 4px 12px;
+  border-radius: 999px;
+  background: rgb(13 21 24 / 78%);
+  color: #fdfcf8;
+  font-variant-numeric: tabular-nums;
 `;
 
 const waits = [0, 3, 10] as const;
@@ -157,11 +133,7 @@ export function FilmCamera({ open, title, onFilm }: FilmCameraProps) {
             {count}
           </div>
         )}
-        {recorder && (
-          <div className="on" role="status">
-            filming, {seconds(lastedS)}
-          </div>
-        )}
+        {recorder && <Filming role="status">filming, {seconds(lastedS)}</Filming>}
       </Finder>
       <Row>
         <Button $look={recorder ? 'danger' : 'main'} onPress={press} isDisabled={!isReady || count !== undefined}>

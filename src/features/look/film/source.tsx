@@ -3,29 +3,16 @@
 import { Film, RotateCw } from 'lucide-react';
 import { useState } from 'react';
 import type { ReactNode } from 'react';
-import { DropZone, FileTrigger } from 'react-aria-components';
-import styled from 'styled-components';
+import { FileTrigger } from 'react-aria-components';
 import type { Position, View } from '@/core/anatomy/positions';
 import { Button } from '@/design/button';
 import { OneOf } from '@/design/choice';
 import { Quiet, Row, Small, Stack } from '@/design/layout';
 import { realCamera } from '../camera';
+import { Zone } from '../picture-source';
 import { StandHere } from '../stand-here';
 import { StickerPlan } from '../sticker-plan';
 import { FilmCamera } from './film-camera';
-
-const Zone = styled(DropZone)`
-  border: 2px dashed var(--rule-strong);
-  border-radius: 18px;
-  padding: 30px 24px;
-  display: grid;
-  gap: 14px;
-  justify-items: start;
-  &[data-drop-target] {
-    border-color: var(--info);
-    background: var(--info-tint);
-  }
-`;
 
 type Way = 'file' | 'camera' | 'simulated';
 const ways: readonly { readonly id: Way; readonly name: string }[] = [
