@@ -4,7 +4,9 @@ import { compare } from '../alignment/compare';
 import type { Comparison } from '../alignment/compare';
 import type { Estimate } from '../alignment/input';
 import { courseByPhase } from '../motion/by-phase';
-import type { FilmLimit, FilmReading, FilmRepetition } from './film';
+import type { FilmReading } from './film';
+import type { FilmLimit } from './film-scene';
+import type { FilmRepetition } from './film-set';
 
 export type ComparedMeasure = Comparison & {
   readonly measure: string;

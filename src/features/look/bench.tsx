@@ -27,7 +27,7 @@ const later = {
 const loadLater = () =>
   Promise.all([
     ...[later.findings(), later.retest(), later.dose()],
-    ...[import('./outline'), import('./expected'), import('@/design/figure')],
+    ...[import('./outline'), import('@/core/knowledge/expected'), import('@/design/figure')],
   ]);
 const FindingsStep = dynamic(() => later.findings().then((all) => all.FindingsStep));
 const RetestStep = dynamic(() => later.retest().then((all) => all.RetestStep));

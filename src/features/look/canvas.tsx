@@ -17,9 +17,9 @@ import { actFor, centreOf, shownAfter, whole, zoomAbout } from './shown';
 import type { BenchAct, Draft, Place, Sheet } from './state';
 import type { LooseSticker } from './stickers';
 import { usePointing } from './use-pointing';
-import { nameOfMark } from './wanted';
+import { nameOfMark } from '@/core/knowledge/wanted';
 import { isLineMark } from '@/core/anatomy/marks';
-import type { WantedMarks } from './wanted';
+import type { WantedMarks } from '@/core/knowledge/wanted';
 import type { MarkId } from '@/core/anatomy/marks';
 
 const Outline = dynamic(() => import('./outline').then((all) => all.Outline));

@@ -5,9 +5,9 @@ import { demoPicture, standingCamera } from '@/core/figure/picture';
 import { repertoire } from '@/repertoire';
 import { distance } from '@/core/geometry';
 import type { Vec2 } from '@/core/geometry';
-import { expectedPlaces } from './expected';
+import { expectedPlaces } from '@/core/knowledge/expected';
 import { firstPlace, landmarksUnder, outlineOf } from './outline';
-import { groupsOf, isServed, marksFor, nameOfMark } from './wanted';
+import { groupsOf, isServed, marksFor, nameOfMark } from '@/core/knowledge/wanted';
 
 const body = { heightM: 1.7, massKg: 65, sex: 'f' } as const;
 const legFloat = entry(repertoire.exercises, 'legFloat');

@@ -10,8 +10,8 @@ import { flatEye } from '@/core/figure/camera';
 import { drawBody } from '@/core/figure/draw';
 import { placeOn } from '@/platform/browser/pointer';
 import type { Vec2 } from '@/core/geometry';
-import { expectedPlaces } from './expected';
-import type { WantedMarks } from './wanted';
+import { expectedPlaces } from '@/core/knowledge/expected';
+import type { WantedMarks } from '@/core/knowledge/wanted';
 import type { MarkId } from '@/core/anatomy/marks';
 
 /** A body as it should lie in the picture, in millimetres, y down; two points hold it: pelvis and head. */

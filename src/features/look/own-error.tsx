@@ -16,9 +16,9 @@ import { useOnce } from '@/platform/browser/once';
 import { Canvas } from './canvas';
 import { activeAt, draftAt, openBench, placeOf, step, toMarks } from './state';
 import type { Sheet } from './state';
-import { isExtra, nameOfMark } from './wanted';
+import { isExtra, nameOfMark } from '@/core/knowledge/wanted';
 import { isLineMark } from '@/core/anatomy/marks';
-import type { WantedMarks } from './wanted';
+import type { WantedMarks } from '@/core/knowledge/wanted';
 
 const wantedRounds = 3;
 

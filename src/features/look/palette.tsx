@@ -14,9 +14,9 @@ import { Row, Small } from '@/design/layout';
 import { MenuPopover } from '@/design/menu';
 import { activeAt, countWanted, draftAt, nextWanted, settingAt, wantedAt } from './state';
 import type { Bench, BenchAct, Draft, Place } from './state';
-import { bareName, groupsOf, nameOfMark } from './wanted';
+import { bareName, groupsOf, nameOfMark } from '@/core/knowledge/wanted';
 import { isLineMark } from '@/core/anatomy/marks';
-import type { WantedMarks } from './wanted';
+import type { WantedMarks } from '@/core/knowledge/wanted';
 import type { MarkId } from '@/core/anatomy/marks';
 
 // Drawn by the server; what draws it anew comes after the page.

@@ -3,7 +3,7 @@ import { clamp } from '@/core/geometry';
 import type { Vec2 } from '@/core/geometry';
 import { nextWanted } from './state';
 import type { BenchAct, Draft, Place } from './state';
-import type { WantedMarks } from './wanted';
+import type { WantedMarks } from '@/core/knowledge/wanted';
 import type { MarkId } from '@/core/anatomy/marks';
 
 /** How many times larger than whole, and the upper left corner in picture pixels. */

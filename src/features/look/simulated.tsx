@@ -19,8 +19,8 @@ import { Quiet, Row, Stack } from '@/design/layout';
 import { useRepertoire } from '@/platform/browser/repertoire';
 import { Camera } from './camera';
 import type { OpenStream } from './camera';
-import { wornKeys } from './simulated-worn';
-import type { WantedMarks } from './wanted';
+import { wornKeys } from '@/core/knowledge/worn';
+import type { WantedMarks } from '@/core/knowledge/wanted';
 import { OneOf } from '@/design/choice';
 import { glassSlider } from '@/design/glass-slider';
 

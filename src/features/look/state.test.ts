@@ -3,7 +3,7 @@ import type { Bench, BenchAct, Sheet } from './state';
 import { entry } from '@/core/knowledge/find';
 import { isMeasuredFrom, looksAt } from '@/core/knowledge/looks';
 import { repertoire } from '@/repertoire';
-import { isExtra, marksFor } from './wanted';
+import { isExtra, marksFor } from '@/core/knowledge/wanted';
 import type { MarkId } from '@/core/anatomy/marks';
 import { readDose } from './dose-form';
 import { readNumber } from '@/design/number-text';

@@ -7,8 +7,8 @@ import type { Sticker } from '@/core/motion/stickers';
 import { pictureAddress } from '@/design/marked-picture';
 import type { Sheet, Spreads } from './state';
 import type { NamedStickers, StickerAnswer, StickerAsk } from './stickers.worker';
-import { nameOfMark } from './wanted';
-import type { WantedMarks } from './wanted';
+import { nameOfMark } from '@/core/knowledge/wanted';
+import type { WantedMarks } from '@/core/knowledge/wanted';
 
 const patienceMs = 20_000;
 

@@ -22,7 +22,7 @@ import type { Kept } from './keeping';
 import type { BenchOpening } from './read';
 import { draftAt, fromMarks, openBench, partsOf, placeOf, placesOf, settingAt, step, toMarks } from './state';
 import type { Bench, BenchAct } from './state';
-import { marksFor } from './wanted';
+import { marksFor } from '@/core/knowledge/wanted';
 import type { OnSeen } from './also-seen';
 import { heldDraft, keyOf, readBench, withSeen, withTaken } from './work';
 

@@ -12,7 +12,7 @@ import type * as outlining from './outline';
 import type { BenchAct, Place, Sheet } from './state';
 import { placeByStickers, stickerUnder } from './stickers';
 import type { LooseSticker } from './stickers';
-import type { WantedMarks } from './wanted';
+import type { WantedMarks } from '@/core/knowledge/wanted';
 import type { MarkId } from '@/core/anatomy/marks';
 
 export type Note = { readonly tone: 'out' | 'info'; readonly text: string };
@@ -50,7 +50,7 @@ export function usePictureTools({ body, pose, view, wanted, place, sheet, settin
     setSearching(true);
     setLoose([]);
     onNote(undefined);
-    const expected = await import('./expected').catch(() => undefined);
+    const expected = await import('@/core/knowledge/expected').catch(() => undefined);
     const found =
       expected && (await placeByStickers(sheet, expected.expectedStickers(body, pose, view, wanted, headEnd), wanted));
     setSearching(false);

@@ -10,7 +10,7 @@ import type { Shown, Size } from './shown';
 import { nextWanted } from './state';
 import type { BenchAct, Draft, Place } from './state';
 import { isLineMark } from '@/core/anatomy/marks';
-import type { WantedMarks } from './wanted';
+import type { WantedMarks } from '@/core/knowledge/wanted';
 import type { MarkId } from '@/core/anatomy/marks';
 
 /** Grab within this many screen pixels of a mark. */

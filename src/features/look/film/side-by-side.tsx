@@ -7,7 +7,7 @@ import { Line, LineChart, ReferenceArea, ResponsiveContainer, XAxis, YAxis } fro
 import styled from 'styled-components';
 import { formatMeasure, nameOf } from '@/core/alignment/words';
 import { worstRepetition } from '@/core/knowledge/film';
-import type { FilmRepetition } from '@/core/knowledge/film';
+import type { FilmRepetition } from '@/core/knowledge/film-set';
 import { compareFilms, wholeOf } from '@/core/knowledge/film-compare';
 import type { ComparedMeasure } from '@/core/knowledge/film-compare';
 import { holdPhases, phasesOf, timeAtPhase } from '@/core/motion/by-phase';

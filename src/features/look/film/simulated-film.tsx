@@ -18,8 +18,8 @@ import { OneOf, Switched } from '@/design/choice';
 import { Failed, Quiet, Row, Stack } from '@/design/layout';
 import { makeFilm } from '@/platform/browser/film/host';
 import { useRepertoire } from '@/platform/browser/repertoire';
-import { wornInFilms } from '../simulated-worn';
-import type { WantedMarks } from '../wanted';
+import { wornInFilms } from '@/core/knowledge/worn';
+import type { WantedMarks } from '@/core/knowledge/wanted';
 import { Working } from './working';
 
 const size = { wide: 1280, high: 720 } as const;

@@ -13,7 +13,7 @@ import { Button } from '@/design/button';
 import { Row, Small } from '@/design/layout';
 import { JointAngles, Levels } from '@/design/marked-picture';
 import { pixelsPerUnit, placeOn } from '@/platform/browser/pointer';
-import { nameOfMark } from '../wanted';
+import { nameOfMark } from '@/core/knowledge/wanted';
 import type { FilmDesk, FilmState } from './desk';
 
 const Frame = styled.div`

@@ -3,7 +3,8 @@
 import { Check, CircleHelp, CircleSlash2, X } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import styled from 'styled-components';
-import type { FilmReading, FilmRepetition } from '@/core/knowledge/film';
+import type { FilmReading } from '@/core/knowledge/film';
+import type { FilmRepetition } from '@/core/knowledge/film-set';
 import { useRepertoire } from '@/platform/browser/repertoire';
 import type { FilmDesk } from './desk';
 import { verdictNames, wordRepetition } from './words';

@@ -5,7 +5,7 @@ import { isLandmarkKey } from '@/core/anatomy/landmarks';
 import type { FilmReading } from '@/core/knowledge/film';
 import type { Disturbance } from '@/core/motion/disturbed';
 import { Notice, Small, Stack } from '@/design/layout';
-import { nameOfMark } from '../wanted';
+import { nameOfMark } from '@/core/knowledge/wanted';
 import { seconds, wordDisturbance, wordLost, wordSet, wordsNotJudged, wordsOfMovement } from './words';
 
 const Count = styled.div`

@@ -1,7 +1,8 @@
 // What a film tells, in words.
 import { formatMeasure, listWords, nameOf } from '@/core/alignment/words';
 import type { Repertoire } from '@/core/knowledge/entries';
-import type { FilmReading, FilmRepetition } from '@/core/knowledge/film';
+import type { FilmReading } from '@/core/knowledge/film';
+import type { FilmRepetition } from '@/core/knowledge/film-set';
 import { entry } from '@/core/knowledge/find';
 import { plainOf } from '@/core/knowledge/names';
 import type { Disturbance } from '@/core/motion/disturbed';

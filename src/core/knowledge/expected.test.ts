@@ -1,10 +1,10 @@
-import type { Landmark } from '@/core/anatomy/landmarks';
-import { usualAmount, withFault } from '@/core/body/deviations';
-import { poseBody } from '@/core/body/skeleton';
-import { demoPicture, standingCamera } from '@/core/figure/picture';
-import { entry, levelOf } from '@/core/knowledge/find';
-import { nameStickers } from '@/core/motion/sticker-naming';
-import { colourOf } from '@/core/anatomy/stickers';
+import type { Landmark } from '../anatomy/landmarks';
+import { usualAmount, withFault } from '../body/deviations';
+import { poseBody } from '../body/skeleton';
+import { demoPicture, standingCamera } from '../figure/picture';
+import { entry, levelOf } from './find';
+import { nameStickers } from '../motion/sticker-naming';
+import { colourOf } from '../anatomy/stickers';
 import { repertoire } from '@/repertoire';
 import { expectedPlaces, expectedStickers } from './expected';
 import { marksFor } from './wanted';

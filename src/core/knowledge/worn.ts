@@ -1,10 +1,10 @@
 // What the drawn client of the simulated camera wears.
-import { findLandmarkKey } from '@/core/anatomy/landmarks';
-import type { LandmarkKey } from '@/core/anatomy/landmarks';
-import { isLineMark } from '@/core/anatomy/marks';
-import type { View } from '@/core/anatomy/positions';
-import type { PosedBody } from '@/core/body/skeleton';
-import { nearSideOf } from '@/core/figure/camera';
+import { findLandmarkKey } from '../anatomy/landmarks';
+import type { LandmarkKey } from '../anatomy/landmarks';
+import { isLineMark } from '../anatomy/marks';
+import type { View } from '../anatomy/positions';
+import type { PosedBody } from '../body/skeleton';
+import { nearSideOf } from '../figure/camera';
 import { bareName, isExtra, isSideLine } from './wanted';
 import type { WantedMarks } from './wanted';
 

@@ -1,13 +1,13 @@
 // Which marks the bench asks for, in which order: what the exercise watches, seen from where one stands.
-import { isOneOf } from '@/core/keyed';
-import type { View } from '@/core/anatomy/positions';
-import { landmarkInfo, landmarkNames, sidedKey } from '@/core/anatomy/landmarks';
-import type { Landmark, LandmarkKey } from '@/core/anatomy/landmarks';
-import { measuresSeen } from '@/core/alignment/needs';
-import { alwaysAsked, measureRules } from '@/core/alignment/rules';
-import { isLineMark, lineMarks } from '@/core/anatomy/marks';
-import type { LineMark, MarkId } from '@/core/anatomy/marks';
-import type { Exercise } from '@/core/knowledge/entries';
+import { isOneOf } from '../keyed';
+import type { View } from '../anatomy/positions';
+import { landmarkInfo, landmarkNames, sidedKey } from '../anatomy/landmarks';
+import type { Landmark, LandmarkKey } from '../anatomy/landmarks';
+import { measuresSeen } from '../alignment/needs';
+import { alwaysAsked, measureRules } from '../alignment/rules';
+import { isLineMark, lineMarks } from '../anatomy/marks';
+import type { LineMark, MarkId } from '../anatomy/marks';
+import type { Exercise } from './entries';
 
 export const bareName = (id: MarkId): Landmark | undefined => {
   const name = id.replace(/_[LR]$/, '');
