@@ -25,6 +25,7 @@ const done = (
   levelName: '',
   seconds: 60,
   repetitions,
+  unconfirmed: 0,
   clean: repetitions,
   run: { left: 0, right: 0 },
   safety: 'none',

@@ -21,6 +21,7 @@ const reps = (marks: string, side: 'left' | 'right', fault?: string): Repetition
     side,
     direction: 1,
     clean: mark === '1',
+    at: made * 3000,
     ...(mark === '0' && fault ? { fault, block: 'pelvis' as const } : {}),
   }));
 const set = (number: number, left: string, right: string, fault?: string, level = 3) => ({
@@ -43,6 +44,7 @@ const item = (sets: Item['sets'], more: Partial<Item> = {}): Item => ({
   looks: [],
   notes: [],
   pains: [],
+  levels: [],
   felt: [],
   decision: null,
   side: null,

@@ -28,6 +28,15 @@ const decided = {
   overruled: null,
 };
 /** One of each kind that can happen. */
+const seen = {
+  ...{ item: id, set: 1, side: 'both', direction: 1, by: 'camera', verdict: 'lost' },
+  ...{ turnedMs: 1800, endedMs: 300, confirmed: false },
+  reason: { measure: 'pelvicTilt', value: 9, se: 1.5, block: 'pelvis', fault: 'arch', when: 'out' },
+};
+const levelTold = {
+  ...{ item: id, by: 'phone', seconds: 40, repetitions: 6, trembling: null },
+  ...{ tilt: { value: -7, se: 1.4 }, roll: { value: 2, se: 1.4 } },
+};
 const each: Readonly<Record<string, object>> = {
   started: { client: id, room: 'River room', school: 'evenKeel', rules: 'x', plan: [planned] },
   ready: { feeling: 'tired', words: '' },
@@ -40,6 +49,9 @@ const each: Readonly<Record<string, object>> = {
   levelled: { item: id, level: 1, levelName: '', dose },
   sided: { item: id, side: 'both' },
   repetition: { item: id, set: 1, side: 'left', direction: 2, clean: true },
+  seen,
+  confirmed: { of: [id] },
+  levelTold,
   named: { of: id, block: 'breath', fault: null },
   newSet: { item: id },
   rested: { item: id },
@@ -66,6 +78,22 @@ const event = (what: object, more: object = {}) => ({
   by: id,
   what,
   ...more,
+});
+
+test.each<[string, object, string]>([
+  ['endedMs', { endedMs: -1 }, 'what.endedMs'],
+  ['turnedMs', { turnedMs: 3_600_001 }, 'what.turnedMs'],
+  ['by', { by: 'a friend' }, 'what.by'],
+  ['verdict', { verdict: 'perhaps' }, 'what.verdict'],
+  ['reason', { reason: { ...seen.reason, se: -1 } }, 'what.reason.se'],
+  ['reason', { reason: { ...seen.reason, value: Number.NaN } }, 'what.reason.value'],
+  ['reason', { reason: { ...seen.reason, when: 'later' } }, 'what.reason.when'],
+])('what watches can’t tell a %s like %j', (_, more, path) => {
+  expect(refusedAt(envelope, event({ ...seen, ...more, kind: 'seen' }))).toEqual([path]);
+});
+test('a level tells no trembling above all there is, and confirming names something', () => {
+  expect(refusedAt(envelope, event({ ...levelTold, trembling: 1.1, kind: 'levelTold' }))).toEqual(['what.trembling']);
+  expect(refusedAt(envelope, event({ of: [], kind: 'confirmed' }))).toEqual(['what.of']);
 });
 
 test('every kind can be told, and none with words that it does not have', () => {
@@ -209,6 +237,7 @@ test('an outcome is read as it was kept, and a broken one is not', () => {
     seconds: 60,
     repetitions: 10,
     clean: 8,
+    unconfirmed: 2,
     run: { left: 4, right: 3 },
     safety: 'mended',
     breathKept: true,
@@ -222,8 +251,9 @@ test('an outcome is read as it was kept, and a broken one is not', () => {
   const { points, note, next } = wrapped;
   const kept = { seconds: 3000, items: [item], wrap: { points, note, next, home } };
   expect(v.parse(outcome, kept)).toEqual(kept);
-  const { felt: _, ...older } = item; // kept before anybody was asked where she felt it
-  expect(v.parse(outcome, { ...kept, items: [older] }).items[0]?.felt).toEqual([]);
+  // kept before anybody was asked where she felt it, and before anything watched beside her
+  const { felt: _, unconfirmed: __, ...older } = item;
+  expect(v.parse(outcome, { ...kept, items: [older] }).items[0]).toMatchObject({ felt: [], unconfirmed: 0 });
   expect(v.parse(outcome, { ...kept, wrap: null, items: [{ ...item, decision: null, pain: 3 }] })).toMatchObject({
     items: [{ pain: 3, decision: null }],
   });

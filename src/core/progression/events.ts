@@ -2,7 +2,7 @@
 import * as v from 'valibot';
 import { dayInput } from '../day';
 import { places } from '../anatomy/places';
-import { decisions, eventVersion, feelings, lostBlocks, sides, verdicts } from './words';
+import { decisions, eventVersion, feelings, lostBlocks, parts, seenVerdicts, sides, verdicts, watchers } from './words';
 
 const id = v.pipe(v.string(), v.uuid('is not an id'));
 const name = v.pipe(v.string(), v.nonEmpty('is empty'), v.maxLength(120, 'is longer than 120 characters'));
@@ -58,6 +58,12 @@ export const wrapFields = {
   home,
 };
 
+/** A repetition that is told later than this is told of no more. */
+const longestAgoMs = 3_600_000;
+
+const degreesOf = v.pipe(v.number(), v.minValue(-180), v.maxValue(180));
+const levelTilt = v.strictObject({ value: degreesOf, se: v.pipe(v.number(), v.minValue(0), v.maxValue(180)) });
+
 const payloads = [
   v.strictObject({
     kind: v.literal('started'),
@@ -89,6 +95,44 @@ const payloads = [
     side: v.picklist(sides),
     direction: v.picklist([1, 2]),
     clean: v.boolean(),
+  }),
+  v.strictObject({
+    kind: v.literal('seen'),
+    item: id,
+    set: whole(1, 50),
+    side: v.picklist(sides),
+    direction: v.picklist([1, 2]),
+    by: v.picklist(watchers),
+    verdict: v.picklist(seenVerdicts),
+    /** How long before this event the repetition turned, and ended, ms: by whatever clock, that holds. */
+    turnedMs: whole(0, longestAgoMs),
+    endedMs: whole(0, longestAgoMs),
+    /** She looked at it, and says so. */
+    confirmed: v.boolean(),
+    /** What decided it, where something did. */
+    reason: v.nullable(
+      v.strictObject({
+        measure: entryId,
+        value: v.pipe(v.number(), v.finite()),
+        se: v.pipe(v.number(), v.finite(), v.minValue(0)),
+        block: v.nullable(v.picklist(lostBlocks)),
+        fault: v.nullable(entryId),
+        when: v.nullable(v.picklist(parts)),
+      }),
+    ),
+  }),
+  v.strictObject({ kind: v.literal('confirmed'), of: v.pipe(v.array(id), v.minLength(1), v.maxLength(100)) }),
+  /** A level laid on the pelvis through a set: what it tells of it. */
+  v.strictObject({
+    kind: v.literal('levelTold'),
+    item: id,
+    by: v.picklist(watchers),
+    seconds: v.pipe(v.number(), v.minValue(0), v.maxValue(3600)),
+    repetitions: whole(0, 500),
+    /** Furthest from where it was set to zero, degrees; `se` with what the strap slips. */
+    tilt: levelTilt,
+    roll: levelTilt,
+    trembling: v.nullable(v.pipe(v.number(), v.minValue(0), v.maxValue(1))),
   }),
   v.strictObject({ kind: v.literal('named'), of: id, block: v.picklist(lostBlocks), fault: v.nullable(entryId) }),
   v.strictObject({ kind: v.literal('newSet'), item: id }),

@@ -23,6 +23,7 @@ const item = (more: Partial<Item> = {}): Item => ({
   looks: [],
   notes: [],
   pains: [],
+  levels: [],
   felt: [],
   decision: null,
   side: null,

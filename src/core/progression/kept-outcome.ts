@@ -15,6 +15,8 @@ export const itemOutcome = v.object({
   /** Repetitions done, and clean ones, of all sets. */
   repetitions: count,
   clean: count,
+  /** Of those done, what something watched and nobody confirmed: it feeds no gate. */
+  unconfirmed: v.optional(count, 0),
   /** Most clean ones one after another within a set at this level. */
   run: v.object({ left: count, right: count }),
   /** A fault that could hurt this client was seen: at the end still, or only before a correction. */

@@ -7,12 +7,15 @@ import type { GateSession } from './gate-input';
 import type { ItemOutcome, Outcome } from './kept-outcome';
 import { lostFaults } from './session';
 import type { Item, Repetition, Session } from './session';
+import { isHers } from './slots';
 import { painThatEnds } from './words';
 
+/** Most clean ones running. What nobody judged, or nobody confirmed, adds nothing; one lost ends a run whoever saw it. */
 function longestRun(repetitions: readonly Repetition[], side: 'left' | 'right'): number {
   let [best, run] = [0, 0];
   for (const one of repetitions) {
     if (one.side !== side && one.side !== 'both') continue;
+    if (one.clean !== false && (one.clean === null || !isHers(one))) continue; // says nothing yet
     run = one.clean ? run + 1 : 0;
     best = Math.max(best, run);
   }
@@ -25,7 +28,7 @@ export function outcomeOf(item: Item, unsafe: ReadonlySet<string>): ItemOutcome 
   const all = item.sets.flatMap(({ repetitions }) => repetitions);
   const best = (side: 'left' | 'right') => Math.max(0, ...here.map(({ repetitions }) => longestRun(repetitions, side)));
   const isUnsafe = ({ repetitions }: { readonly repetitions: readonly Repetition[] }) =>
-    repetitions.some(({ fault }) => fault !== undefined && unsafe.has(fault));
+    repetitions.some((one) => isHers(one) && one.fault !== undefined && unsafe.has(one.fault));
   const pain = item.pains.length > 0 ? Math.max(...item.pains.map(({ score }) => score)) : null;
   const last = here.at(-1);
   const atTheEnd = (last && isUnsafe(last)) || (pain !== null && pain >= painThatEnds);
@@ -38,12 +41,13 @@ export function outcomeOf(item: Item, unsafe: ReadonlySet<string>): ItemOutcome 
     levelName,
     seconds: Math.round(seconds),
     repetitions: all.length,
+    unconfirmed: all.filter((one) => !isHers(one)).length,
     clean: all.filter(({ clean }) => clean).length,
     run: { left: best('left'), right: best('right') },
     safety: atTheEnd ? 'atTheEnd' : here.some(isUnsafe) ? 'mended' : 'none',
-    breathKept: !here.some(({ repetitions }) => repetitions.some(({ block }) => block === 'breath')),
+    breathKept: !here.some(({ repetitions }) => repetitions.some((one) => isHers(one) && one.block === 'breath')),
     rested: here.some(({ rested }) => rested),
-    faults: [...lostFaults(item)],
+    faults: [...lostFaults(item, isHers)],
     pain,
     felt: [...item.felt],
     tries: tries.map(({ fault, correction, verdict }) => ({ fault, correction, verdict })),
@@ -73,9 +77,9 @@ export function outcomesOf(session: Session, unsafe: ReadonlySet<string>): Outco
   };
 }
 
-/** An outcome as the gate counts it; none where no repetition was done. */
+/** An outcome as the gate counts it; none where no repetition was done, or none that she stands behind. */
 export function gateSession(date: string, one: ItemOutcome): GateSession | undefined {
-  if (one.repetitions === 0 && one.safety === 'none') return undefined;
+  if (one.repetitions === one.unconfirmed && one.safety === 'none') return undefined;
   const { level, run, safety, breathKept, rested } = one;
   return { date, level, clean: run, safetyFault: safety === 'atTheEnd', breathKept, rested };
 }

@@ -1,25 +1,11 @@
 // A taught session is the fold of its events: the same function in the browser and on the server.
 import type { Payload, Planned, SessionEvent } from './events';
 import type { Place } from '../anatomy/places';
-import type { Decision, LostBlock, Side, TryVerdict } from './words';
+import { claimSlot, confirmed, countSeen } from './slots';
+import type { Repetition, SetDone } from './slots';
+import type { Decision, Side, TryVerdict } from './words';
 
-export type Repetition = {
-  readonly id: string;
-  readonly side: Side;
-  readonly direction: 1 | 2;
-  readonly clean: boolean;
-  readonly block?: LostBlock;
-  readonly fault?: string;
-};
-
-export type SetDone = {
-  readonly number: number;
-  readonly level: number;
-  readonly repetitions: readonly Repetition[];
-  readonly rested: boolean;
-  /** Corrections in force when it was done; none in the first, unprompted set. */
-  readonly tries: readonly string[];
-};
+export type { Repetition, SetDone, Watched } from './slots';
 
 export type Try = {
   readonly id: string;
@@ -28,12 +14,16 @@ export type Try = {
   readonly verdict: TryVerdict | null;
 };
 
+export type LevelTold = Omit<Extract<Payload, { kind: 'levelTold' }>, 'kind' | 'item'> & { readonly id: string };
+
 export type Item = Planned & {
   readonly sets: readonly SetDone[];
   readonly tries: readonly Try[];
   readonly looks: readonly { readonly id: string; readonly grades: Readonly<Record<string, number>> }[];
   readonly notes: readonly { readonly id: string; readonly words: string }[];
   readonly pains: readonly { readonly id: string; readonly where: string; readonly score: number }[];
+  /** What a level on the pelvis told of sets. */
+  readonly levels: readonly LevelTold[];
   /** Where she says that she feels it. */
   readonly felt: readonly Place[];
   readonly decision: {
@@ -89,6 +79,7 @@ const emptyItem = (planned: Planned): Item => ({
   looks: [],
   notes: [],
   pains: [],
+  levels: [],
   felt: [],
   decision: null,
   side: null,
@@ -155,10 +146,24 @@ function changeRepetition(session: Session, id: string, change: (one: Repetition
   return found ? { ...session, items } : undefined;
 }
 
+const hasRepetition = ({ items }: Session, id: string): boolean =>
+  items.some(({ sets }) => sets.some(({ repetitions }) => repetitions.some((one) => one.id === id)));
+
 function changeItem(session: Session, id: string, change: (item: Item) => Item): Session | undefined {
   if (!session.items.some(({ item }) => item === id)) return undefined;
   return { ...session, items: session.items.map((one) => (one.item === id ? change(one) : one)) };
 }
+
+/** A repetition more in a set. */
+function counting(item: Item, set: number, repetition: Repetition): Item {
+  const counted = withSet(item, set, (one) => ({ ...one, repetitions: [...one.repetitions, repetition] }));
+  return { ...counted, side: null, set: Math.max(item.set, set) };
+}
+
+const levelOf = (id: string, { kind: _, item: __, ...told }: Extract<Payload, { kind: 'levelTold' }>): LevelTold => ({
+  id,
+  ...told,
+});
 
 type AtItem = Extract<Payload, { readonly item: string }>;
 
@@ -179,10 +184,16 @@ function itemAfter(item: Item, { id, at }: SessionEvent, what: AtItem): Item {
       return { ...item, side: what.side };
     case 'repetition': {
       const { set, side, direction, clean } = what;
-      const repetition = { id, side, direction, clean };
-      const counted = withSet(item, set, (one) => ({ ...one, repetitions: [...one.repetitions, repetition] }));
-      return { ...counted, side: null, set: Math.max(item.set, set) };
+      const claimed = claimSlot(item.sets, { id, at, clean });
+      if (claimed) return { ...item, sets: claimed };
+      return counting(item, set, { id, at, side, direction, clean });
     }
+    case 'seen': {
+      const seen = countSeen(item.sets, id, at, what);
+      return 'sets' in seen ? { ...item, sets: seen.sets } : counting(item, what.set, seen.fresh);
+    }
+    case 'levelTold':
+      return { ...item, levels: [...item.levels, levelOf(id, what)] };
     case 'newSet':
       return { ...item, side: null, set: Math.max(item.set, item.sets.at(-1)?.number ?? 0) + 1 };
     case 'rested':
@@ -266,7 +277,15 @@ function apply(session: Session, event: SessionEvent): Session | undefined {
       return changeRepetition(session, of, (one) => ({ ...one, block, ...(fault ? { fault } : {}) }));
     }
     case 'amended':
-      return changeRepetition(session, what.of, ({ block: _, fault: __, ...one }) => ({ ...one, clean: what.clean }));
+      return changeRepetition(session, what.of, ({ block: _, fault: __, ...one }) => ({
+        ...confirmed(one),
+        clean: what.clean,
+      }));
+    case 'confirmed':
+      return what.of.reduce<Session | undefined>(
+        (before, of) => (before && changeRepetition(before, of, confirmed)) ?? before,
+        what.of.some((of) => hasRepetition(session, of)) ? session : undefined,
+      );
     case 'judged':
       return judgeTry(session, what.of, what.verdict);
     case 'noted':
@@ -372,14 +391,15 @@ export function nextUp(item: Item): NextUp {
 export const countsOf = (
   set: SetDone | undefined,
   side: Side,
-): { readonly done: number; readonly clean: number; readonly run: readonly boolean[] } => {
+): { readonly done: number; readonly clean: number; readonly run: readonly Repetition[] } => {
   const own = set?.repetitions.filter((one) => one.side === side) ?? [];
-  return { done: own.length, clean: own.filter(({ clean }) => clean).length, run: own.map(({ clean }) => clean) };
+  return { done: own.length, clean: own.filter(({ clean }) => clean).length, run: own };
 };
 
 /** Form was lost twice running in the set in hand: quality stops the set, not the count. */
 export function lostTwiceRunning(item: Item): boolean {
-  const last = item.sets.find(({ number }) => number === nextUp(item).set)?.repetitions.slice(-2) ?? [];
+  const set = item.sets.find(({ number }) => number === nextUp(item).set);
+  const last = (set?.repetitions ?? []).filter(({ clean }) => clean !== null).slice(-2);
   return last.length === 2 && last.every(({ clean }) => !clean);
 }
 
@@ -387,9 +407,12 @@ export function lostTwiceRunning(item: Item): boolean {
 export const openTry = (item: Item): Try | undefined => item.tries.findLast(({ verdict }) => verdict === null);
 
 /** Faults lost in an item, most often first; blocks without a named fault do not count. */
-export function lostFaults(item: Item): readonly { readonly fault: string; readonly times: number }[] {
+export function lostFaults(
+  item: Item,
+  counts: (one: Repetition) => boolean = () => true,
+): readonly { readonly fault: string; readonly times: number }[] {
   const found = new Map<string, number>();
   for (const { repetitions } of item.sets)
-    for (const { fault } of repetitions) if (fault) found.set(fault, (found.get(fault) ?? 0) + 1);
+    for (const { fault } of repetitions.filter(counts)) if (fault) found.set(fault, (found.get(fault) ?? 0) + 1);
   return [...found].map(([fault, times]) => ({ fault, times })).sort((a, b) => b.times - a.times);
 }

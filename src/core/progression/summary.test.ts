@@ -11,6 +11,7 @@ const item = (exercise: string, more: Partial<ItemOutcome> = {}): ItemOutcome =>
   levelName: '',
   seconds: 60,
   repetitions: 10,
+  unconfirmed: 0,
   clean: 8,
   run: { left: 4, right: 3 },
   safety: 'none',

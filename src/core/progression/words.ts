@@ -31,5 +31,21 @@ export const verdictWords: Readonly<Record<TryVerdict, string>> = {
   notTried: 'not tried',
 };
 
+/** What can watch repetitions beside her: a camera, a phone laid on the pelvis; and each of them simulated, which counts for nobody. */
+export const watchers = ['camera', 'phone', 'simulatedCamera', 'simulatedPhone'] as const;
+export type Watcher = (typeof watchers)[number];
+export const watcherWords: Readonly<Record<Watcher, string>> = {
+  camera: 'the camera',
+  phone: 'the phone',
+  simulatedCamera: 'the simulated camera',
+  simulatedPhone: 'the simulated phone',
+};
+export const isSimulated = (watcher: Watcher): boolean => watcher === 'simulatedCamera' || watcher === 'simulatedPhone';
+
+export const seenVerdicts = ['clean', 'lost', 'notJudged'] as const;
+export type SeenVerdict = (typeof seenVerdicts)[number];
+/** Parts of a repetition. */
+export const parts = ['out', 'hold', 'back'] as const;
+
 /** Pain from here on ends the exercise, and counts as a fault that could hurt. */
 export const painThatEnds = 4;

@@ -54,6 +54,8 @@ export async function readSession(who: Who, id: string, locale: string): Promise
   const events = placed.map(({ event }) => event);
   const whole = foldSession(id, events);
   const gone = takenBack(events);
+  const all = whole.items.flatMap(({ sets }) => sets.flatMap(({ repetitions }) => repetitions));
+  const counted = new Map(all.map((one) => [one.id, one.clean]));
   return success({
     id,
     client: { id: client.value.id, name: client.value.name },
@@ -68,8 +70,8 @@ export async function readSession(who: Who, id: string, locale: string): Promise
       by: name,
       words: eventWords(event.what, whole, repertoire),
       gone: gone.has(event.id),
-      mayAmend: event.what.kind === 'repetition',
-      clean: event.what.kind === 'repetition' && event.what.clean,
+      mayAmend: counted.has(event.id),
+      clean: counted.get(event.id) === true,
     })),
     unsafe: [...unsafeFaults(repertoire, conditionsInForce(client.value.conditions))],
     names: { faults: named(repertoire.faults), corrections: named(repertoire.corrections) },

@@ -1,5 +1,6 @@
 import { placeWords } from '@/core/anatomy/places';
-import { decisionWords, verdictWords } from '@/core/progression/words';
+import { formatMeasure, nameOf } from '@/core/alignment/words';
+import { decisionWords, verdictWords, watcherWords } from '@/core/progression/words';
 import { signName } from '@/core/knowledge/names';
 import type { Repertoire } from '@/core/knowledge/entries';
 import type { Payload } from '@/core/progression/events';
@@ -18,6 +19,24 @@ const readyWords = (
     ...today.map((id) => conditions.find((one) => one.id === id)?.name ?? id),
     ...(words ? [words] : []),
   ].join('. ');
+
+const withError = (measure: string, { value, se }: { readonly value: number; readonly se: number }): string =>
+  `${formatMeasure(measure, value)} ± ${formatMeasure(measure, se, 'error')}`;
+
+const seenWords = { clean: 'clean', lost: 'lost', notJudged: 'not judged' } as const;
+
+/** What something that watched made of a repetition. */
+function watchedWords({ by, verdict, side, set, reason, confirmed }: Extract<Payload, { kind: 'seen' }>): string {
+  const what = `Seen by ${watcherWords[by]}: ${seenWords[verdict]}${side === 'both' ? '' : `, ${side}`}, set ${set}`;
+  const why = reason ? `. ${nameOf(reason.measure).toLowerCase()} ${withError(reason.measure, reason)}` : '';
+  return `${what}${why}${confirmed ? '. Confirmed' : ''}`;
+}
+
+/** What a level laid on the pelvis told. */
+function levelWords({ by, repetitions, tilt, seconds }: Extract<Payload, { kind: 'levelTold' }>): string {
+  const least = `pelvic tilt ${withError('pelvicTilt', tilt)} at the most`;
+  return `Told by ${watcherWords[by]}, ${Math.round(seconds)} s: ${least}, ${repetitions} turns of the pelvis`;
+}
 
 /** What an event says, in words. `session`: as it stands with all events, to name what they point at. */
 export function eventWords(what: Payload, session: Session, names: Names): string {
@@ -47,6 +66,12 @@ export function eventWords(what: Payload, session: Session, names: Names): strin
       return `Side chosen: ${what.side}`;
     case 'repetition':
       return `${what.clean ? 'Clean' : 'Lost'}${what.side === 'both' ? '' : `, ${what.side}`}, set ${what.set}`;
+    case 'seen':
+      return watchedWords(what);
+    case 'confirmed':
+      return `Confirmed: ${what.of.length} seen by the camera`;
+    case 'levelTold':
+      return levelWords(what);
     case 'named':
       return `Lost: ${what.block}${what.fault ? `, ${faultName(what.fault)}` : ''}`;
     case 'newSet':
