@@ -1,0 +1,162 @@
+// Stickers from one frame to the next: each looked for in a window round where it should be, by its colour; hidden ones are waited
+// for, and what comes back must fit the figure that they made. Two of one colour are never swapped: where either may be, neither is.
+import type { MarkId } from '../anatomy/marks';
+import { stickerColours } from '../anatomy/stickers';
+import { distance, minus, plus, times } from '../geometry';
+import type { Vec2 } from '../geometry';
+import type { Pixels } from './sticker-colour';
+import { findDiscs } from './stickers';
+import type { Sticker } from './stickers';
+
+/** Reads a window of a frame, pixels; what lies outside the frame is left out, `left` and `top` tell where it begins. */
+export type ReadWindow = (
+  left: number,
+  top: number,
+  width: number,
+  height: number,
+) => { readonly left: number; readonly top: number; readonly pixels: Pixels } | undefined;
+
+/** How far another sticker was when both were last seen. */
+type Link = { readonly to: MarkId; readonly offset: Vec2 };
+
+export type FollowedSticker = {
+  readonly name: MarkId;
+  readonly colour: number;
+  readonly at: Vec2;
+  /** Pixels a second. */
+  readonly velocity: Vec2;
+  readonly radius: number;
+  readonly sdPx: number;
+  /** When it was last seen, s. */
+  readonly seenS: number;
+  readonly isSeen: boolean;
+  /** The others, nearest first. */
+  readonly links: readonly Link[];
+};
+
+/** Half a window about a sticker whose place is expected; a hidden one may be so much further off with each second, up to the last. */
+const [nearPx, wanderPxS, farthestPx] = [30, 120, 110];
+/** A disc is the sticker when its radius is within these shares of it. */
+const [leastSize, mostSize] = [0.6, 1.6];
+/** Unseen for longer, its own speed tells nothing more. */
+const coastS = 0.25;
+/** Back after longer than this, it must fit the others; how much each may have moved against another, as a share and px. */
+const [doubtS, fitShare, fitPx] = [0.15, 0.35, 12];
+/** One of two claims on a disc holds when it is so much nearer. */
+const nearerBy = 0.5;
+/** Of the way that a sticker has gone since the last frame, so much tells its speed. */
+const newest = 0.6;
+
+const still: Vec2 = [0, 0];
+
+/** Stickers that were named in a frame, to be followed from there. */
+export function beginFollowing(
+  named: readonly { readonly name: MarkId; readonly sticker: Sticker }[],
+  atS: number,
+): FollowedSticker[] {
+  const stickers = named.map(({ name, sticker: { colour, at, radius, sdPx } }) => ({
+    ...{ name, colour, at, radius, sdPx },
+    velocity: still,
+    seenS: atS,
+    isSeen: true,
+    links: [],
+  }));
+  return stickers.map((one) => ({ ...one, links: linksOf(one, stickers) }));
+}
+
+const linksOf = ({ name, at }: FollowedSticker, all: readonly FollowedSticker[]): Link[] =>
+  all
+    .filter((other) => other.name !== name && other.isSeen)
+    .map((other) => ({ to: other.name, offset: minus(at, other.at) }))
+    .sort((a, b) => Math.hypot(...a.offset) - Math.hypot(...b.offset));
+
+/** Where a sticker should be now, and how far about it it is looked for. */
+type Search = { readonly sticker: FollowedSticker; readonly at: Vec2; readonly reach: number };
+
+function searchFor(sticker: FollowedSticker, all: readonly FollowedSticker[], atS: number): Search {
+  const unseenS = atS - sticker.seenS;
+  const coasting = plus(sticker.at, times(sticker.velocity, Math.min(unseenS, coastS)));
+  const reach = Math.max(nearPx, 2.5 * sticker.radius) + Math.min(farthestPx, wanderPxS * Math.max(0, unseenS - 0.1));
+  if (sticker.isSeen) return { sticker, at: coasting, reach };
+  const link = sticker.links.find(({ to }) => all.some((other) => other.name === to && other.isSeen));
+  const partner = link && all.find(({ name }) => name === link.to);
+  return { sticker, at: link && partner ? plus(partner.at, link.offset) : coasting, reach };
+}
+
+function discsAbout({ sticker, at: [x, y], reach }: Search, read: ReadWindow): Sticker[] {
+  const size = Math.ceil(2 * (reach + sticker.radius));
+  const window = read(Math.round(x - size / 2), Math.round(y - size / 2), size, size);
+  if (!window) return [];
+  return findDiscs(window.pixels, stickerColours)
+    .filter(({ colour, radius }) => {
+      const share = radius / sticker.radius;
+      return colour === sticker.colour && share >= leastSize && share <= mostSize;
+    })
+    .map((disc) => ({ ...disc, at: plus(disc.at, [window.left, window.top]) }))
+    .filter((disc) => distance(disc.at, [x, y]) <= reach);
+}
+
+/** Whether a place fits the stickers that are seen as they lay to it before. */
+function fits({ sticker }: Search, at: Vec2, all: readonly FollowedSticker[]): boolean {
+  const near = sticker.links
+    .flatMap(({ to, offset }) => {
+      const other = all.find(({ name }) => name === to);
+      return other?.isSeen ? [{ other, apart: Math.hypot(...offset) }] : [];
+    })
+    .slice(0, 2);
+  return near.every(({ other, apart }) => Math.abs(distance(at, other.at) - apart) <= fitShare * apart + fitPx);
+}
+
+type Claim = { readonly search: Search; readonly disc: Sticker; readonly off: number };
+
+/** Which disc is which sticker: the nearest claims first, each disc once; two that may as well be each other's are neither's. */
+function settle(claims: readonly Claim[]): Map<MarkId, Sticker> {
+  const settled = new Map<MarkId, Sticker>();
+  const taken: Sticker[] = [];
+  const isSame = (a: Sticker, b: Sticker) => distance(a.at, b.at) < 0.5 * a.radius;
+  for (const { search, disc, off } of [...claims].sort((a, b) => a.off - b.off)) {
+    const { name } = search.sticker;
+    if (settled.has(name) || taken.some((one) => isSame(one, disc))) continue;
+    const rivals = claims.filter(
+      (other) =>
+        isSame(other.disc, disc) && other.search.sticker.name !== name && !settled.has(other.search.sticker.name),
+    );
+    const hasOwn = (rival: Claim) =>
+      claims.some(({ search: { sticker }, disc: own }) => sticker === rival.search.sticker && !isSame(own, disc));
+    if (rivals.some((rival) => !hasOwn(rival) && off > nearerBy * rival.off + 1)) continue;
+    settled.set(name, disc);
+    taken.push(disc);
+  }
+  return settled;
+}
+
+/** The stickers in the next frame. */
+export function followStickers(stickers: readonly FollowedSticker[], atS: number, read: ReadWindow): FollowedSticker[] {
+  const claims = stickers.flatMap((sticker): Claim[] => {
+    const search = searchFor(sticker, stickers, atS);
+    const isDoubtful = atS - sticker.seenS > doubtS;
+    return discsAbout(search, read)
+      .filter((disc) => !isDoubtful || fits(search, disc.at, stickers))
+      .map((disc) => ({ search, disc, off: distance(disc.at, search.at) }));
+  });
+  const settled = settle(claims);
+  const moved = stickers.map((sticker): FollowedSticker => {
+    const disc = settled.get(sticker.name);
+    if (!disc) return { ...sticker, isSeen: false };
+    const step = atS - sticker.seenS;
+    const speed = step > 0 && step < doubtS ? times(minus(disc.at, sticker.at), 1 / step) : sticker.velocity;
+    const velocity = sticker.isSeen
+      ? plus(times(speed, newest), times(sticker.velocity, 1 - newest))
+      : still;
+    return {
+      ...sticker,
+      at: disc.at,
+      velocity,
+      radius: 0.9 * sticker.radius + 0.1 * disc.radius,
+      sdPx: disc.sdPx,
+      seenS: atS,
+      isSeen: true,
+    };
+  });
+  return moved.map((sticker) => (sticker.isSeen ? { ...sticker, links: linksOf(sticker, moved) } : sticker));
+}
