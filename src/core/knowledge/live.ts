@@ -8,6 +8,7 @@ import type { LandmarkKey, Moved, Side } from '../anatomy/landmarks';
 import type { Block } from '../anatomy/blocks';
 import type { Marks } from '../anatomy/marks';
 import { nearSideOf } from '../figure/camera';
+import { directionsIn } from '../figure/true-marks';
 import { degrees, distance } from '../geometry';
 import type { Vec2 } from '../geometry';
 import { entriesOf, keysOf } from '../keyed';
@@ -127,7 +128,11 @@ export class LiveWatch {
   }
 
   private get nearSide(): Side {
-    return nearSideOf(this.before.lying.position, this.before.input.view);
+    const { position } = this.before.lying;
+    const { view, setting } = this.before.input;
+    const near = nearSideOf(position, view);
+    const { headEnd = 'left' } = directionsIn(position, view); // the side toward the lens, with the head at the left
+    return setting.headEnd === headEnd ? near : near === 'L' ? 'R' : 'L';
   }
 
   /** Measures that this frame's rest can be told by; empty before the rest. */

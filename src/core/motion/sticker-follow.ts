@@ -145,9 +145,7 @@ export function followStickers(stickers: readonly FollowedSticker[], atS: number
     if (!disc) return { ...sticker, isSeen: false };
     const step = atS - sticker.seenS;
     const speed = step > 0 && step < doubtS ? times(minus(disc.at, sticker.at), 1 / step) : sticker.velocity;
-    const velocity = sticker.isSeen
-      ? plus(times(speed, newest), times(sticker.velocity, 1 - newest))
-      : still;
+    const velocity = sticker.isSeen ? plus(times(speed, newest), times(sticker.velocity, 1 - newest)) : still;
     return {
       ...sticker,
       at: disc.at,

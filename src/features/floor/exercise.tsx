@@ -17,6 +17,9 @@ import type { ItemView, Pane } from './state';
 
 // Counts and taps come first; figure, breath and what stands at the side right after.
 const Pacer = dynamic(() => import('./pacer').then((all) => all.Pacer));
+const LastSeenBar = dynamic(() => import('./eye/last-seen').then((all) => all.LastSeenBar));
+const Unconfirmed = dynamic(() => import('./eye/last-seen').then((all) => all.Unconfirmed));
+const LiveVials = dynamic(() => import('./eye/live-vials').then((all) => all.LiveVials));
 const Shown = dynamic(() => import('./panes').then((all) => all.Shown));
 
 const Middle = styled.section`
@@ -150,6 +153,12 @@ const Count = styled.button.attrs({ type: 'button' })<{ $now: boolean }>`
     border: 2px solid var(--ink);
     background: var(--fluid);
   }
+  .dots i[data-seen] {
+    border-style: dotted;
+  }
+  .dots i[data-open] {
+    background: transparent;
+  }
   .dots i[data-lost] {
     background: transparent;
     border-color: var(--out);
@@ -224,14 +233,25 @@ const sideNames: Readonly<Record<Side, string>> = { left: 'left', right: 'right'
 /** The block that was lost last, if the newest repetition was lost: drawn in the warm colour. */
 function lostNow(view: ItemView): 'pelvis' | 'ribs' | 'head' | 'legs' | undefined {
   const last = view.item.sets.at(-1)?.repetitions.at(-1);
-  return last && !last.clean && last.block && last.block !== 'breath' ? last.block : undefined;
+  return last?.clean === false && last.block && last.block !== 'breath' ? last.block : undefined;
 }
 
+/** The camera's vials, where they stand in the middle instead of the figure. */
+const largeVials = ({ isOn, desk, settings, start }: InHand['eye']): React.ReactNode =>
+  isOn && desk && settings.large ? <LiveVials desk={desk} large tone={settings.tone} onAgain={start} /> : undefined;
+
+/** What the camera counted in this exercise, if it did, waits to be confirmed. */
+const Watched = ({ view, record }: Pick<InHand, 'view' | 'record'>) =>
+  view.item.sets.some(({ repetitions }) => repetitions.some(({ watched }) => watched)) && (
+    <Unconfirmed view={view} record={record} />
+  );
+
 export function ExerciseInHand(props: InHand) {
-  const { client, view, record, open } = props;
+  const { client, view, record, open, eye } = props;
   const { item, rung, weighed } = view;
   const pain = Math.max(0, ...item.pains.map(({ score }) => score));
   const [picked, setPicked] = useState<{ for: Pane; pane: Pane }>();
+  const large = largeVials(eye);
   const pane = picked?.for === view.pane ? picked.pane : view.pane;
   return (
     <>
@@ -263,6 +283,7 @@ export function ExerciseInHand(props: InHand) {
             label={`${item.name}, ${item.levelName}`}
             out={lostNow(view)}
             tempo={props.pace}
+            instead={large}
             onPace={(pace) => void record({ kind: 'dosed', item: item.item, dose: { ...item.dose, pace } })}
           >
             <Tap onClick={() => open('change')}>
@@ -313,6 +334,7 @@ export function ExerciseInHand(props: InHand) {
           </Warn>
         )}
         {view.stop && <Warn role="alert">Lost twice running: stop here. Quality ends the set, not the count.</Warn>}
+        <Watched view={view} record={record} />
         <Shown key={`${item.item} ${item.decision?.id ?? ''}`} pane={pane} {...props} />
       </Side1>
       <Counts {...props} />
@@ -323,14 +345,19 @@ export function ExerciseInHand(props: InHand) {
 function Dots({ set, side }: { readonly set: SetDone | undefined; readonly side: Side }) {
   return (
     <span className="dots" aria-hidden>
-      {countsOf(set, side).run.map((clean, i) => (
-        <i key={i} data-lost={clean ? undefined : ''} />
+      {countsOf(set, side).run.map(({ id, clean, watched }) => (
+        <i
+          key={id}
+          data-lost={clean === false ? '' : undefined}
+          data-seen={watched && !watched.confirmed ? '' : undefined}
+          data-open={clean === null ? '' : undefined}
+        />
       ))}
     </span>
   );
 }
 
-function Counts({ pack, view, record, count }: InHand) {
+function Counts({ pack, view, record, count, eye }: InHand) {
   const { onTap, naming } = count;
   const { item, next } = view;
   const set = item.sets.find(({ number }) => number === next.set);
@@ -339,6 +366,7 @@ function Counts({ pack, view, record, count }: InHand) {
   const setsBefore = item.sets.filter(({ level, number }) => level === item.level && number < next.set).length;
   return (
     <Bar aria-label="Repetitions">
+      {!naming && eye.last && <LastSeenBar pack={pack} eye={eye} />}
       {naming && <Naming pack={pack} view={view} record={record} of={naming} onNamed={count.onNamed} />}
       <Tap className="big" $look="main" onClick={() => onTap(true)} aria-keyshortcuts="Space PageDown">
         Clean

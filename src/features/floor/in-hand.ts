@@ -1,12 +1,25 @@
 // What the parts of an exercise in hand are given.
 import type { Payload } from '@/core/progression/events';
 import type { DayPack, FloorClient } from './pack';
+import type { Eye } from './eye/use-eye';
 import type { Pace } from './pacer';
 import type { ItemView } from './state';
 
 export type Recorder = (what: Payload) => Promise<string>;
 export type Sheets =
-  'note' | 'pain' | 'felt' | 'look' | 'picture' | 'change' | 'plan' | 'help' | 'stop' | 'call' | 'aside' | 'end';
+  | 'eye'
+  | 'note'
+  | 'pain'
+  | 'felt'
+  | 'look'
+  | 'picture'
+  | 'change'
+  | 'plan'
+  | 'help'
+  | 'stop'
+  | 'call'
+  | 'aside'
+  | 'end';
 
 export type InHand = {
   readonly pack: DayPack;
@@ -29,4 +42,6 @@ export type InHand = {
   /** The fault that the instructor chose to work on. */
   readonly work: { readonly fault: string | undefined; readonly choose: (fault: string) => void };
   readonly pace: Pace;
+  /** The camera that watches, where one does. */
+  readonly eye: Eye;
 };

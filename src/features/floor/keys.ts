@@ -14,6 +14,8 @@ export const keyActs = {
   b: 'pace',
   v: 'look',
   n: 'note',
+  c: 'confirm',
+  k: 'camera',
   Enter: 'next',
   '?': 'help',
 } as const satisfies Readonly<Record<string, string>>;

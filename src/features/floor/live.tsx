@@ -21,6 +21,7 @@ const ChangeSheet = dynamic(() => import('./sheets').then((all) => all.ChangeShe
 const HelpSheet = dynamic(() => import('./sheets').then((all) => all.HelpSheet));
 const LookSheet = dynamic(() => import('./sheets').then((all) => all.LookSheet));
 const NoteSheet = dynamic(() => import('./sheets').then((all) => all.NoteSheet));
+const EyeSheet = dynamic(() => import('./eye/eye-sheet').then((all) => all.EyeSheet));
 const PainSheet = dynamic(() => import('./sheets').then((all) => all.PainSheet));
 const FeltSheet = dynamic(() => import('./felt-sheet').then((all) => all.FeltSheet));
 const PictureSheet = dynamic(() => import('./sheets').then((all) => all.PictureSheet));
@@ -216,6 +217,8 @@ function OpenSheet({ live }: { readonly live: Live }) {
       return inHand && <FeltSheet record={record} onClose={onClose} view={inHand.view} />;
     case 'look':
       return inHand && <LookSheet record={record} onClose={onClose} view={inHand.view} />;
+    case 'eye':
+      return inHand && <EyeSheet inHand={inHand} onClose={onClose} />;
     case 'picture':
       return inHand && <PictureSheet client={client} onClose={onClose} view={inHand.view} />;
     case 'change':

@@ -116,6 +116,8 @@ type PacerProps = {
   readonly tempo: Pace;
   readonly onPace: (pace: number) => void;
   readonly children?: React.ReactNode;
+  /** Stands where the figure does, instead of it. */
+  readonly instead?: React.ReactNode;
 };
 
 const soundNames: Readonly<Record<Sound, string>> = { off: 'Silent', tones: 'Tones', words: 'Words' };
@@ -178,7 +180,7 @@ function useTapPace(pace: number, onPace: (pace: number) => void) {
 }
 
 /** The figure and the breath that it moves with. */
-export function Pacer({ level, body, edge, pattern, pace, label, out, tempo, onPace, children }: PacerProps) {
+export function Pacer({ level, body, edge, pattern, pace, label, out, tempo, onPace, children, instead }: PacerProps) {
   const timed = useMemo(
     () => breath({ pattern, pace, repetitions: 1, sides: 1, directions: 1, changeOverS: 0 }),
     [pattern, pace],
@@ -191,14 +193,16 @@ export function Pacer({ level, body, edge, pattern, pace, label, out, tempo, onP
   return (
     <Stage>
       <div className="figure">
-        <Figure
-          pose={pose}
-          body={body}
-          label={label}
-          {...(level.scene ? { scene: level.scene } : {})}
-          {...(out ? { out } : {})}
-          {...fan}
-        />
+        {instead ?? (
+          <Figure
+            pose={pose}
+            body={body}
+            label={label}
+            {...(level.scene ? { scene: level.scene } : {})}
+            {...(out ? { out } : {})}
+            {...fan}
+          />
+        )}
       </div>
       {timeline.length > 0 && (
         <div className="ribbon">

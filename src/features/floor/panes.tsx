@@ -1,7 +1,8 @@
 'use client';
 
 // What stands at the side of an exercise: set-up, what to watch, what to try, which level next.
-import { ArrowRight, Eye, Ruler, Undo2 } from 'lucide-react';
+import { ArrowRight, Eye, Ruler, Undo2, Video } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import styled from 'styled-components';
 import type { PlannedEdge } from '@/core/load/fan';
@@ -26,6 +27,8 @@ import { Small, Tap, Warn, Words, Wrapping } from './parts';
 import type { ItemView, Pane } from './state';
 import { Teach } from './teach-pane';
 import { FloorVials } from './vials';
+
+const LiveVials = dynamic(() => import('./eye/live-vials').then((all) => all.LiveVials));
 
 const Lines = styled.ul`
   display: grid;
@@ -151,11 +154,15 @@ function EdgeLine({ edge: { thighDeg, plannedDeg, isBeyond, words } }: { edge: P
   );
 }
 
-function Watching({ pack, client, view, open }: InHand) {
+function Watching({ pack, client, view, open, eye }: InHand) {
   const first = view.item.sets.length <= 1 && !view.next.full;
   return (
     <>
-      {view.exercise && <FloorVials pack={pack} client={client} exercise={view.exercise} item={view.item} />}
+      {eye.isOn && eye.desk ? (
+        <LiveVials desk={eye.desk} tone={eye.settings.tone && !eye.settings.large} onAgain={eye.start} />
+      ) : (
+        view.exercise && <FloorVials pack={pack} client={client} exercise={view.exercise} item={view.item} />
+      )}
       <Wrapping>
         <Tap onClick={() => open('look')} style={{ flex: 1 }}>
           <Eye size={24} aria-hidden />
@@ -164,6 +171,10 @@ function Watching({ pack, client, view, open }: InHand) {
         <Tap onClick={() => open('picture')} style={{ flex: 1 }}>
           <Ruler size={24} aria-hidden />
           Picture
+        </Tap>
+        <Tap onClick={() => open('eye')} style={{ flex: 1 }} $look={eye.isOn ? 'chosen' : 'plain'}>
+          <Video size={24} aria-hidden />
+          Camera
         </Tap>
       </Wrapping>
       {view.edge && <EdgeLine edge={view.edge} />}

@@ -4,6 +4,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Payload } from '@/core/progression/events';
 import { nextUp, takenBack } from '@/core/progression/session';
 import { lostBlocks } from '@/core/progression/words';
+import { useEye } from './eye/use-eye';
 import type { InHand, Sheets } from './in-hand';
 import { actOfKey, blockOfKey } from './keys';
 import type { KeyAct } from './keys';
@@ -63,12 +64,14 @@ export function useLive(link: FloorLink, state: LiveState) {
     const inHand = onPlan(session).current;
     return inHand && viewItem(pack, client, inHand, chosen?.item === inHand.item ? chosen.fault : undefined);
   }, [pack, client, session, chosen]);
+  const eye = useEye(link, pack, client, view);
   const record = useMemo(() => (what: Payload) => link.tap(what), [link]);
   const undoable = lastUndoable(state);
   const following = items[items.findIndex(({ item }) => item === current?.item) + 1];
   const isLive = session.client !== null && session.endedAt === null && !isWrapping;
   const tapRepetition = (clean: boolean) => {
     if (!current) return;
+    eye.dismiss(); // her tap holds
     void link
       .tap((now) => {
         const item = now.items.find((one) => one.item === current.item) ?? current;
@@ -99,6 +102,8 @@ export function useLive(link: FloorLink, state: LiveState) {
     pace: () => setRunning(!isRunning),
     look: () => setSheet('look'),
     note: () => setSheet('note'),
+    camera: () => setSheet('eye'),
+    confirm: eye.confirm,
     next: goOn,
     help: () => setSheet('help'),
   };
@@ -123,6 +128,7 @@ export function useLive(link: FloorLink, state: LiveState) {
       fault: chosen?.item === view.item.item ? chosen.fault : undefined,
       choose: (fault) => setChosen({ item: view.item.item, fault }),
     },
+    eye,
     pace: { running: isRunning, onRun: setRunning, sound, onSound: setSound },
   };
   return {

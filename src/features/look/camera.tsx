@@ -7,6 +7,8 @@ import styled from 'styled-components';
 import { Button } from '@/design/button';
 import { Notice, Row, Small, Stack } from '@/design/layout';
 import { OneOf } from '@/design/choice';
+import { cameraTrouble } from '@/platform/browser/camera';
+import type { OpenStream } from '@/platform/browser/camera';
 
 /** A live picture, with what is said over it. */
 export const Finder = styled.div`
@@ -44,28 +46,6 @@ export const Finder = styled.div`
 /** Keys of a foot pedal as well as of a keyboard. */
 const pedalKeys: ReadonlySet<string> = new Set(['PageDown', 'PageUp', 'Enter', 'F13']);
 const waits = [0, 3, 10] as const;
-
-export type OpenStream = () => Promise<{ stream: MediaStream; close: () => void }>;
-
-/** The camera that the browser has; refused or missing ones are told in words. */
-export const realCamera: OpenStream = async () => {
-  const stream = await navigator.mediaDevices.getUserMedia({
-    video: { width: { ideal: 1920 }, height: { ideal: 1080 }, facingMode: 'environment' },
-    audio: false,
-  });
-  return { stream, close: () => stream.getTracks().forEach((track) => track.stop()) };
-};
-
-const troubles: Readonly<Record<string, string>> = {
-  NotAllowedError: 'The camera is not allowed here. Allow it beside the address of this page, then open it again.',
-  NotFoundError: 'No camera was found. Plug one in, or take the picture with a phone and load it from there.',
-  NotReadableError: 'The camera is in use by something else. Close that, then open it again.',
-};
-
-/** Why a camera could not be opened, and what to do. */
-export const cameraTrouble = (error: unknown): string =>
-  troubles[error instanceof Error ? error.name : ''] ??
-  'The camera could not be opened. This page must be on https or on this machine.';
 
 /** A pedal's key, or one that stands for it, pressed outside what it would work by itself. */
 export const isPedal = ({ key, target }: Pick<KeyboardEvent, 'key' | 'target'>): boolean =>

@@ -18,7 +18,7 @@ import type { Exercise, Level } from '@/core/knowledge/entries';
 import { Quiet, Row, Stack } from '@/design/layout';
 import { useRepertoire } from '@/platform/browser/repertoire';
 import { Camera } from './camera';
-import type { OpenStream } from './camera';
+import type { OpenStream } from '@/platform/browser/camera';
 import { wornKeys } from '@/core/knowledge/worn';
 import type { WantedMarks } from '@/core/knowledge/wanted';
 import { OneOf } from '@/design/choice';

@@ -6,8 +6,9 @@ import styled from 'styled-components';
 import { Button } from '@/design/button';
 import { OneOf } from '@/design/choice';
 import { Notice, Row, Small, Stack } from '@/design/layout';
-import { Finder, cameraTrouble, isPedal } from '../camera';
-import type { OpenStream } from '../camera';
+import { cameraTrouble } from '@/platform/browser/camera';
+import type { OpenStream } from '@/platform/browser/camera';
+import { Finder, isPedal } from '../camera';
 import { seconds } from './words';
 
 const Filming = styled.div`

@@ -8,7 +8,7 @@ import type { Position, View } from '@/core/anatomy/positions';
 import { Button } from '@/design/button';
 import { OneOf } from '@/design/choice';
 import { Quiet, Row, Small, Stack } from '@/design/layout';
-import { realCamera } from '../camera';
+import { realCamera } from '@/platform/browser/camera';
 import { Zone } from '../picture-source';
 import { StandHere } from '../stand-here';
 import { StickerPlan } from '../sticker-plan';

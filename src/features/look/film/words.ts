@@ -4,17 +4,11 @@ import type { Repertoire } from '@/core/knowledge/entries';
 import type { FilmReading } from '@/core/knowledge/film';
 import type { FilmRepetition } from '@/core/knowledge/film-set';
 import { entry } from '@/core/knowledge/find';
+import { parts, whyNot } from '@/core/knowledge/film-words';
 import { plainOf } from '@/core/knowledge/names';
 import type { Disturbance } from '@/core/motion/disturbed';
 
 export const seconds = (s: number): string => `${s.toFixed(1)} s`;
-
-const parts = { out: 'on the way out', hold: 'at the turn', back: 'on the way back' } as const;
-const whyNot = {
-  notSeen: 'something it is judged by was hidden',
-  nearLimit: 'too near the limit for this error',
-  nothingWatched: 'nothing that has a target was followed',
-} as const;
 
 export const verdictNames = { clean: 'clean', lost: 'lost', notJudged: 'not judged', partial: 'half' } as const;
 

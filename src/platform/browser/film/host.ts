@@ -15,12 +15,17 @@ export function startReader(): Reader {
 /** A way for a worker to tell how far it is. */
 export const telling = (onProgress: OnProgress): OnProgress => proxy(onProgress);
 
+/** A drawing as pixels. */
+export async function pictureOf(svg: string): Promise<ImageBitmap> {
+  const image = new Image();
+  image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}`;
+  await image.decode();
+  return createImageBitmap(image);
+}
+
 /** A film of the simulated camera; `signal` stops it. `room`: as SVG. */
 export async function makeFilm(what: ToMake, room: string, onProgress: OnProgress, signal: AbortSignal): Promise<Blob> {
-  const image = new Image();
-  image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(room)}`;
-  await image.decode();
-  const bitmap = await createImageBitmap(image);
+  const bitmap = await pictureOf(room);
   const worker = new Worker(new URL('./made.worker.ts', import.meta.url), { type: 'module' });
   const stopped = new Promise<never>((_, reject) => {
     signal.addEventListener('abort', () => reject(new DOMException('stopped', 'AbortError')));

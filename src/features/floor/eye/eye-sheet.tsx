@@ -1,0 +1,165 @@
+'use client';
+
+// Setting the camera up: which one, from where, what it may do; its picture until everything is found.
+import { useEffect, useRef } from 'react';
+import { Cast, ScanEye, Square } from 'lucide-react';
+import styled from 'styled-components';
+import { fromWhere } from '@/core/anatomy/positions';
+import { stickerPlan } from '@/core/anatomy/stickers';
+import { entry } from '@/core/knowledge/find';
+import { viewsToWatch } from '@/core/knowledge/live-task';
+import type { InHand } from '../in-hand';
+import { Choose, Sheet, Small, Tap, Wrapping } from '../parts';
+import { stageWords, troubleOf, useDesk } from './live-vials';
+import { faultsToShow } from './open';
+
+const Preview = styled.div`
+  display: grid;
+  gap: 8px;
+  canvas {
+    width: 100%;
+    border-radius: 12px;
+    background: #20282b;
+  }
+`;
+
+const Option = styled.label`
+  display: flex;
+  align-items: center;
+  gap: 14px;
+  min-height: 56px;
+  font-size: 1.08rem;
+  cursor: pointer;
+  input {
+    width: 28px;
+    height: 28px;
+    accent-color: var(--info);
+    flex: none;
+  }
+  small {
+    display: block;
+  }
+`;
+
+const previewWide = 640;
+
+export function EyeSheet({ inHand, onClose }: { readonly inHand: InHand; readonly onClose: () => void }) {
+  const { eye, view } = inHand;
+  return (
+    <Sheet title="A camera watches" onClose={onClose}>
+      {eye.isOn && eye.desk ? <Running inHand={inHand} onClose={onClose} /> : <Choosing inHand={inHand} />}
+      <What inHand={inHand} />
+      {!eye.isOn && view.exercise && (
+        <Small>
+          It counts what wears stickers: {stickerPlan.map(({ name, on }) => `${name} on ${on}`).join(', ')}. No picture
+          is kept, and none leaves this device. What it taps is marked as seen by the camera, and counts toward the next
+          level only when you confirm it.
+        </Small>
+      )}
+    </Sheet>
+  );
+}
+
+function Choosing({ inHand: { eye, view, pack } }: { readonly inHand: InHand }) {
+  const { settings, change, start } = eye;
+  const { exercise } = view;
+  if (!exercise) return <p>This exercise has left the repertoire: nothing is known to watch for.</p>;
+  const open = (way: 'camera' | 'simulated') => {
+    change({ way });
+    requestAnimationFrame(start);
+  };
+  return (
+    <>
+      <Wrapping>
+        <Choose
+          label="It stands"
+          value={settings.view}
+          onChange={(id) => change({ view: viewsToWatch(exercise).find((one) => one === id) ?? settings.view })}
+          choices={viewsToWatch(exercise).map((id) => ({ id, name: fromWhere[id].replace('from', 'at') }))}
+        />
+        <Choose
+          label="In its picture the head is"
+          value={settings.headEnd}
+          onChange={(id) => change({ headEnd: id === 'right' ? 'right' : 'left' })}
+          choices={[
+            { id: 'left', name: 'at the left' },
+            { id: 'right', name: 'at the right' },
+          ]}
+        />
+        <Choose
+          label="In the simulated set"
+          value={settings.fault}
+          onChange={(fault) => change({ fault })}
+          choices={[
+            { id: '', name: 'nothing goes wrong' },
+            ...faultsToShow(exercise).map((id) => ({ id, name: entry(pack.repertoire.faults, id).plain })),
+          ]}
+        />
+      </Wrapping>
+      <Wrapping>
+        <Tap $look="main" onClick={() => open('camera')}>
+          <ScanEye size={24} aria-hidden />
+          This device’s camera
+        </Tap>
+        <Tap onClick={() => open('simulated')}>Simulated camera</Tap>
+      </Wrapping>
+    </>
+  );
+}
+
+function Running({ inHand: { eye }, onClose }: { readonly inHand: InHand; readonly onClose: () => void }) {
+  const { desk, stop } = eye;
+  const state = useDesk(desk);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  useEffect(() => {
+    desk?.showIn(canvas.current ?? undefined);
+    return () => desk?.showIn(undefined);
+  }, [desk]);
+  const trouble = state && troubleOf(state);
+  return (
+    <Preview>
+      <canvas ref={canvas} width={previewWide} height={360} aria-label="What the camera sees" role="img" />
+      {state && <b role="status">{trouble ?? stageWords(state)}</b>}
+      <Wrapping>
+        <Tap $look={state?.told?.stage === 'watching' ? 'main' : 'plain'} onClick={onClose}>
+          Back to the exercise
+        </Tap>
+        <Tap onClick={() => desk?.again()}>Find the stickers again</Tap>
+        <Tap $look="out" onClick={stop}>
+          <Square size={20} aria-hidden />
+          Camera off
+        </Tap>
+      </Wrapping>
+    </Preview>
+  );
+}
+
+function What({ inHand: { eye } }: { readonly inHand: InHand }) {
+  const { settings, change } = eye;
+  return (
+    <div role="group" aria-label="What it does">
+      <Option>
+        <input type="checkbox" checked={settings.taps} onChange={({ target }) => change({ taps: target.checked })} />
+        <span>
+          It taps each repetition
+          <Small>Otherwise it proposes, and you answer. Your own tap always holds.</Small>
+        </span>
+      </Option>
+      <Option>
+        <input type="checkbox" checked={settings.large} onChange={({ target }) => change({ large: target.checked })} />
+        <span>
+          Large vials in the middle
+          <Small>To be read from the mat, in place of the figure.</Small>
+        </span>
+      </Option>
+      <Option>
+        <input type="checkbox" checked={settings.tone} onChange={({ target }) => change({ tone: target.checked })} />
+        <span>A quiet tone when something leaves its target</span>
+      </Option>
+      <Tap onClick={() => window.open('/floor/mirror', 'spine-mirror', 'popup,width=1100,height=700')}>
+        <Cast size={22} aria-hidden />
+        Her view, in a window of its own
+      </Tap>
+    </div>
+  );
+}
