@@ -144,6 +144,38 @@ export function standingCamera(
   };
 }
 
+/** A camera that has all that a set moves in its picture, and the mat's edge: upright bodies from half their height. */
+export function filmCamera(
+  position: Position,
+  view: View,
+  size: { readonly wide: number; readonly high: number },
+  shown: readonly PosedBody[],
+): Camera {
+  const camera = standingCamera(position, view, size, shown);
+  if (!isUpright(position) || view === 'above') return camera;
+  const ends = shown.flatMap(({ head, sides: { L, R } }) => [
+    head.at,
+    ...[L, R].flatMap(({ toe, knee, hand }) => [toe, knee, hand]),
+  ]);
+  const top = Math.max(...ends.map(([, , z]) => z)) + headRoomMm;
+  const height = top / 2;
+  const aside = Math.max(
+    matStickersApartMm - matStickers[1],
+    ...ends.map(([x, y]) => Math.abs(view === 'side' ? x : y)),
+  );
+  const acrossMm = Math.max((top + headRoomMm) * (size.wide / size.high), 2.2 * aside);
+  const [[x, y], [toX, toY]] = [camera.positionMm, camera.lookAtMm];
+  return {
+    ...camera,
+    positionMm: [x, y, height],
+    lookAtMm: [toX, toY, height],
+    focalPx: (distanceMm * size.wide) / acrossMm,
+  };
+}
+
+/** Above a head's middle, and round a picture, mm. */
+const headRoomMm = 160;
+
 /** The room and mat behind a view that is not from beside the mat, and its mat line and known length. */
 function roomFrom(view: View, height: number, camera: Camera, at: (point: Vec3) => Vec2): Room {
   const { widthPx: w, heightPx: hPx } = camera;

@@ -109,6 +109,8 @@ export class LiveWatch {
   private restDeg: number | undefined;
   private back: { readonly atS: number; readonly cuts: number } | undefined;
   private isDriverSure = false;
+  /** Blocks that these stickers tell at all. */
+  private readonly shownBlocks = new Set<string>();
   private toldUntilS = -Infinity;
   private lastCutS = -Infinity;
   private drive: { range: number; now: number } = { range: 0, now: 0 };
@@ -262,8 +264,8 @@ export class LiveWatch {
     return { L: scaled(movedDeg.L, share), R: scaled(movedDeg.R, share) };
   }
 
-  /** What the vials show: low-passed, judged by the targets that hold at this point of the movement. */
-  private readingsOf({ limits, input, lying }: Scene, values: Values, atS: number): readonly BlockReading[] {
+  /** Measures as the vials show them: low-passed, those whose target holds at this point of the movement. */
+  private shownNow({ limits }: Scene, values: Values, atS: number) {
     const atTurn = this.drive.range > 0 && this.drive.now > nearTurn * this.drive.range;
     const measures: Record<string, Estimate> = {};
     const neutral: Record<string, Estimate> = {};
@@ -277,17 +279,25 @@ export class LiveWatch {
       measures[id] = { value: filter.value - own, se: estimate.se };
       if (limit.relative) neutral[id] = { value: 0, se: 0 };
     }
+    return { measures, neutral };
+  }
+
+  private readingsOf(scene: Scene, values: Values, atS: number): readonly BlockReading[] {
+    const { input, lying } = scene;
     const { exercise, level, school, stances, from, conditions, setting, view } = input;
     const judged = judge(
       {
-        ...{ exercise, level, phase: 'hold', school, stances, conditions: [...conditions], measures, neutral },
+        ...{ exercise, level, phase: 'hold', school, stances, conditions: [...conditions] },
+        ...this.shownNow(scene, values, atS),
         ...(from ? { from } : {}),
       },
       this.repertoire,
     );
     const { headEnd, bellySide } = setting;
     const vantage: Vantage = { position: lying.position, view, headEnd, ...(bellySide ? { bellySide } : {}) };
-    return readBlocks(judged.ok ? judged.value : undefined, vantage);
+    const readings = readBlocks(judged.ok ? judged.value : undefined, vantage);
+    for (const { block, state } of readings) if (state !== 'none') this.shownBlocks.add(block);
+    return readings.filter(({ block }) => this.shownBlocks.has(block));
   }
 
   /** The line that drives: found anew until a repetition has told it. */

@@ -158,8 +158,8 @@ function Watching({ pack, client, view, open, eye }: InHand) {
   const first = view.item.sets.length <= 1 && !view.next.full;
   return (
     <>
-      {eye.isOn && eye.desk ? (
-        <LiveVials desk={eye.desk} tone={eye.settings.tone && !eye.settings.large} onAgain={eye.start} />
+      {eye.isOn && eye.desk && !eye.settings.large ? (
+        <LiveVials desk={eye.desk} tone={eye.settings.tone} onAgain={eye.start} />
       ) : (
         view.exercise && <FloorVials pack={pack} client={client} exercise={view.exercise} item={view.item} />
       )}

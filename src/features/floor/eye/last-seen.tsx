@@ -5,9 +5,9 @@ import { Check, X } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import styled from 'styled-components';
 import { wordSeen } from '@/core/knowledge/film-words';
-import { watcherWords } from '@/core/progression/words';
+import { isSimulated, watcherWords } from '@/core/progression/words';
 import type { InHand } from '../in-hand';
-import { Tap } from '../parts';
+import { Small, Tap } from '../parts';
 import { answersForMs } from './use-eye';
 
 const Bar = styled.div`
@@ -84,13 +84,17 @@ export function LastSeenBar({ pack, eye }: Pick<InHand, 'pack' | 'eye'>) {
 /** Repetitions of the exercise that the camera counted and she has not confirmed. */
 export function Unconfirmed({ view, record }: Pick<InHand, 'view' | 'record'>) {
   const waiting = view.item.sets.flatMap(({ repetitions }) =>
-    repetitions.filter(({ watched }) => watched && !watched.confirmed).map(({ id }) => id),
+    repetitions.flatMap(({ id, watched }) => (watched && !watched.confirmed ? [{ id, by: watched.by }] : [])),
   );
-  if (waiting.length === 0) return null;
+  const ids = waiting.filter(({ by }) => !isSimulated(by)).map(({ id }) => id);
+  if (ids.length === 0)
+    return waiting.length > 0 ? (
+      <Small>What the simulated camera counts is for trying it: it feeds no next level.</Small>
+    ) : null;
   return (
-    <Tap onClick={() => void record({ kind: 'confirmed', of: waiting.slice(0, 100) })}>
+    <Tap onClick={() => void record({ kind: 'confirmed', of: ids.slice(0, 100) })}>
       <Check size={22} aria-hidden />
-      Confirm {waiting.length} seen by the camera
+      Confirm {ids.length} seen by the camera
     </Tap>
   );
 }

@@ -6,7 +6,7 @@ import { typicalBody } from '@/core/body/segments';
 import { movementOf } from '@/core/body/shown';
 import { poseBody } from '@/core/body/skeleton';
 import { nearSideOf } from '@/core/figure/camera';
-import { filmRoom, standingCamera } from '@/core/figure/picture';
+import { filmCamera, filmRoom } from '@/core/figure/picture';
 import type { Exercise, Level } from '@/core/knowledge/entries';
 import { exerciseAt, isInclined } from '@/core/knowledge/find';
 import { liveTask } from '@/core/knowledge/live-task';
@@ -17,7 +17,7 @@ import { cameraSource, playedSource } from '@/platform/browser/live/sources';
 import type { LiveSource, SourceEvents } from '@/platform/browser/live/sources';
 import type { DayPack, FloorClient } from '../pack';
 import { stancesFor } from '../state';
-import type { EyeSettings } from './use-eye';
+import type { EyeSettings } from './settings';
 
 export { mirror } from './mirroring';
 
@@ -44,7 +44,7 @@ function simulated({ exercise, level, settings: { view, fault } }: ToWatch): (ev
   const movement = doneBy(typicalBody, movementOf(level), nearSideOf(position, view));
   const start = poseBody(typicalBody, movement.start);
   const shown = [movement.start, movement.hold].map((pose) => poseBody(typicalBody, pose));
-  const camera = standingCamera(position, view, size, shown);
+  const camera = filmCamera(position, view, size, shown);
   const set: PlayedSet = fault
     ? { ...simulatedSet, fault: { id: fault, amount: usualAmount(fault), repetitions: lostIn, when: 'through' } }
     : simulatedSet;

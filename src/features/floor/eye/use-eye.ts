@@ -2,7 +2,6 @@
 
 // A camera that watches the exercise in hand: what it tells becomes taps, or proposals that she answers.
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { View } from '@/core/anatomy/positions';
 import type { LiveRepetition } from '@/core/knowledge/live';
 import type { Payload } from '@/core/progression/events';
 import { nextUp } from '@/core/progression/session';
@@ -12,22 +11,8 @@ import type { Ago, LiveDesk } from '@/platform/browser/live/desk';
 import type { FloorLink } from '../link';
 import type { DayPack, FloorClient } from '../pack';
 import type { ItemView } from '../state';
-
-export type EyeWay = 'camera' | 'simulated';
-
-export type EyeSettings = {
-  readonly way: EyeWay;
-  readonly view: View;
-  readonly headEnd: 'left' | 'right';
-  /** It taps by itself; else it proposes, and she answers. */
-  readonly taps: boolean;
-  /** A quiet tone as something leaves its target. */
-  readonly tone: boolean;
-  /** The vials as large as the page gives, instead of the figure. */
-  readonly large: boolean;
-  /** What goes wrong in the simulated set. */
-  readonly fault: string;
-};
+import { usual } from './settings';
+import type { EyeSettings, EyeWay } from './settings';
 
 /** The newest repetition that was seen, and what became of it. */
 export type LastSeen = {
@@ -52,16 +37,6 @@ export type Eye = {
   readonly confirm: () => void;
   readonly say: (clean: boolean) => void;
   readonly dismiss: () => void;
-};
-
-const usual: EyeSettings = {
-  way: 'camera',
-  view: 'side',
-  headEnd: 'left',
-  taps: true,
-  tone: false,
-  large: true,
-  fault: '',
 };
 
 const watcherOf: Readonly<Record<EyeWay, Watcher>> = { camera: 'camera', simulated: 'simulatedCamera' };

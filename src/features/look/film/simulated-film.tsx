@@ -10,7 +10,7 @@ import type { Body } from '@/core/body/segments';
 import { poseBody } from '@/core/body/skeleton';
 import type { View } from '@/core/anatomy/positions';
 import { nearSideOf } from '@/core/figure/camera';
-import { filmRoom, standingCamera } from '@/core/figure/picture';
+import { filmCamera, filmRoom } from '@/core/figure/picture';
 import { entry, faultIds } from '@/core/knowledge/find';
 import type { Exercise, Level } from '@/core/knowledge/entries';
 import { Button } from '@/design/button';
@@ -86,7 +86,7 @@ export function SimulatedFilm({ exercise, level, view, body, worn, title, onFilm
     const movement = doneBy(body, movementOf(level), nearSideOf(exercise.position, view));
     const start = poseBody(body, movement.start);
     const shown = [movement.start, movement.hold].map((pose) => poseBody(body, pose));
-    const camera = standingCamera(exercise.position, view, size, shown);
+    const camera = filmCamera(exercise.position, view, size, shown);
     const room = filmRoom(start, camera, view).svg;
     const own = new AbortController();
     stop.current = own;

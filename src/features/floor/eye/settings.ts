@@ -1,0 +1,29 @@
+// What a camera on the Floor is asked to do.
+import type { View } from '@/core/anatomy/positions';
+
+export type EyeWay = 'camera' | 'simulated';
+
+export type EyeSettings = {
+  readonly way: EyeWay;
+  readonly view: View;
+  readonly headEnd: 'left' | 'right';
+  /** It taps by itself; else it proposes, and she answers. */
+  readonly taps: boolean;
+  /** A quiet tone as something leaves its target. */
+  readonly tone: boolean;
+  /** The vials as large as the page gives, instead of the figure. */
+  readonly large: boolean;
+  /** What goes wrong in the simulated set. */
+  readonly fault: string;
+};
+
+/** Before anything was chosen. */
+export const usual: EyeSettings = {
+  way: 'camera',
+  view: 'side',
+  headEnd: 'left',
+  taps: true,
+  tone: false,
+  large: true,
+  fault: '',
+};
