@@ -22,6 +22,7 @@ import * as keeping from './migrations/019-keeping';
 import * as picturesElsewhere from './migrations/020-pictures-elsewhere';
 import * as units from './migrations/021-units';
 import * as films from './migrations/022-films';
+import * as beside from './migrations/023-beside';
 import { restartable } from './migrations/restartable';
 
 type Migration = {
@@ -52,6 +53,7 @@ const migrations: readonly (readonly [string, Migration])[] = [
   ['020-pictures-elsewhere', picturesElsewhere],
   ['021-units', units],
   ['022-films', films],
+  ['023-beside', beside],
 ];
 
 /** Brings the tables to the newest shape, or to that of `to`; returns the names of the migrations that ran. */

@@ -1,6 +1,7 @@
 // Rows as Sequelize knows them. Only this folder sees them; stores hand out plain values.
 import type { Model, ModelAttributes, Sequelize } from 'sequelize';
 import { apparatusTables } from './models/apparatus';
+import { besideTables } from './models/beside';
 import { clientsTables } from './models/clients';
 import { floorTables } from './models/floor';
 import { knownTables } from './models/known';
@@ -11,6 +12,7 @@ import { studioTables } from './models/studio';
 import type { Define } from './models/columns';
 
 export * from './models/apparatus';
+export * from './models/beside';
 export * from './models/clients';
 export * from './models/floor';
 export * from './models/known';
@@ -41,4 +43,5 @@ export function defineModels(sequelize: Sequelize): void {
   looksTables(define);
   floorTables(define);
   knownTables(define);
+  besideTables(define);
 }

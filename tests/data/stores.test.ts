@@ -412,6 +412,8 @@ describe('tables', () => {
       'apparatus',
       'apparatus_checks',
       'appointments',
+      'beside_links',
+      'beside_messages',
       'client_conditions',
       'client_ranges',
       'client_shares',

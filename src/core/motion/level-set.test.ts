@@ -21,7 +21,11 @@ test.each([14, -20])('five tips of %i° are five turns, and the furthest is told
 });
 test('a pelvis that holds while a leg moves makes no turn; a slow drift of 6° is told as 6°, noise or not', () => {
   const uniform = seeded(4);
-  const set = told(30, (s) => s / 5 + 0.4 * normal(uniform), (s) => -s / 10);
+  const set = told(
+    30,
+    (s) => s / 5 + 0.4 * normal(uniform),
+    (s) => -s / 10,
+  );
   expect(set.repetitions).toBe(0);
   expect(Math.abs(set.tilt.value - 6)).toBeLessThan(0.7);
   expect(Math.abs(set.roll.value + 3)).toBeLessThan(0.3);

@@ -90,6 +90,7 @@ export const isAllowedTo = (role: Role, name: ActionName): boolean => isAtLeast(
 
 /** Routes that answer with what is kept, and the least that one must be for each. */
 export const routeRights = {
+  'beside/link': 'instructor',
   clients: 'instructor',
   'clients/[id]': 'lead',
   'floor/day': 'instructor',
@@ -104,5 +105,8 @@ export type RouteName = keyof typeof routeRights;
 
 /** Routes that answer anybody: they tell nothing of a studio. */
 export const routesForAll: readonly string[] = ['health', 'health/live', 'metrics'];
+
+/** Routes that a code opened, for a device where nobody is signed in: they tell what it is asked to watch. */
+export const routesByCode: readonly string[] = ['beside'];
 
 export const mayUse = ({ role }: Pick<Who, 'role'>, route: RouteName): boolean => isAtLeast(role, routeRights[route]);
