@@ -18,7 +18,8 @@ import type { Exercise, Fault, Level } from '@/core/knowledge/entries';
 import type { LevelAdvice } from '@/core/progression/advice';
 import { openTry } from '@/core/progression/session';
 import type { Item } from '@/core/progression/session';
-import { decisions } from '@/core/progression/words';
+import { decisions, watcherWords } from '@/core/progression/words';
+import { formatMeasure } from '@/core/alignment/words';
 import type { Decision } from '@/core/progression/words';
 import { fromWhere } from '@/core/anatomy/positions';
 import type { InHand, Recorder } from './in-hand';
@@ -154,6 +155,26 @@ function EdgeLine({ edge: { thighDeg, plannedDeg, isBeyond, words } }: { edge: P
   );
 }
 
+/** What a level on the pelvis told of the newest set. */
+function LevelTold({ levels }: Pick<Item, 'levels'>) {
+  const last = levels.at(-1);
+  if (!last) return null;
+  const { by, tilt, roll, repetitions, trembling } = last;
+  const told = (measure: string, { value, se }: { readonly value: number; readonly se: number }) =>
+    `${formatMeasure(measure, value)} ± ${formatMeasure(measure, se, 'error')}`;
+  return (
+    <p data-level={by}>
+      <b>
+        By {watcherWords[by]}: tilt {told('pelvicTilt', tilt)}, roll {told('pelvicRoll', roll)}
+      </b>{' '}
+      <Small>
+        at the furthest from own neutral; {repetitions === 0 ? 'it held' : `it turned ${repetitions} times`}
+        {trembling !== null && trembling > 0.3 ? `; ${Math.round(trembling * 100)} of 100 of it was trembling` : ''}.
+      </Small>
+    </p>
+  );
+}
+
 function Watching({ pack, client, view, open, eye }: InHand) {
   const first = view.item.sets.length <= 1 && !view.next.full;
   return (
@@ -177,6 +198,7 @@ function Watching({ pack, client, view, open, eye }: InHand) {
           Camera
         </Tap>
       </Wrapping>
+      <LevelTold levels={view.item.levels} />
       {view.edge && <EdgeLine edge={view.edge} />}
       <h2>{first ? 'As it comes: watch, say nothing' : 'Watch'}</h2>
       <Lines aria-label="Three things to watch">

@@ -1,17 +1,19 @@
 'use client';
 
 // Setting the camera up: which one, from where, what it may do; its picture until everything is found.
-import { useEffect, useRef } from 'react';
-import { Cast, ScanEye, Square } from 'lucide-react';
+import { useEffect, useRef, useSyncExternalStore } from 'react';
+import { Cast, ScanEye, Smartphone, Square } from 'lucide-react';
 import styled from 'styled-components';
 import { fromWhere } from '@/core/anatomy/positions';
 import { stickerPlan } from '@/core/anatomy/stickers';
 import { entry } from '@/core/knowledge/find';
 import { viewsToWatch } from '@/core/knowledge/live-task';
 import type { InHand } from '../in-hand';
-import { Choose, Sheet, Small, Tap, Wrapping } from '../parts';
-import { stageWords, troubleOf, useDesk } from './live-vials';
-import { faultsToShow } from './open';
+import { showCode } from '@/core/progression/beside';
+import { Choose, Sheet, Small, Tap, Warn, Wrapping } from '../parts';
+import { stageWords } from '@/core/knowledge/live-told';
+import { troubleOf, useDesk } from '@/platform/browser/live/use-desk';
+import { faultsToShow } from '@/platform/browser/live/simulated';
 
 const Preview = styled.div`
   display: grid;
@@ -48,6 +50,7 @@ export function EyeSheet({ inHand, onClose }: { readonly inHand: InHand; readonl
   return (
     <Sheet title="A camera watches" onClose={onClose}>
       {eye.isOn && eye.desk ? <Running inHand={inHand} onClose={onClose} /> : <Choosing inHand={inHand} />}
+      <Other eye={eye} />
       <What inHand={inHand} />
       {!eye.isOn && view.exercise && (
         <Small>
@@ -119,7 +122,7 @@ function Running({ inHand: { eye }, onClose }: { readonly inHand: InHand; readon
   return (
     <Preview>
       <canvas ref={canvas} width={previewWide} height={360} aria-label="What the camera sees" role="img" />
-      {state && <b role="status">{trouble ?? stageWords(state)}</b>}
+      {state && <b role="status">{trouble ?? stageWords(state.told)}</b>}
       <Wrapping>
         <Tap $look={state?.told?.stage === 'watching' ? 'main' : 'plain'} onClick={onClose}>
           Back to the exercise
@@ -163,3 +166,53 @@ function What({ inHand: { eye } }: { readonly inHand: InHand }) {
     </div>
   );
 }
+
+const Code = styled.p`
+  font-family: var(--head);
+  font-size: 3.4rem;
+  font-weight: 800;
+  letter-spacing: 0.06em;
+  line-height: 1.1;
+`;
+
+/** Another device as the eye, or as a level: joined by a code. */
+function Other({ eye: { beside, join, letGo } }: Pick<InHand, 'eye'>) {
+  const state = useSyncExternalStore(beside?.subscribe ?? noListener, beside?.now ?? nothing, nothing);
+  if (!beside || !state)
+    return (
+      <Wrapping>
+        <Tap onClick={join}>
+          <Smartphone size={22} aria-hidden />
+          Another device
+        </Tap>
+        <Small style={{ flex: '1 1 260px' }}>A second tablet as the eye, or a phone on the pelvis as a level.</Small>
+      </Wrapping>
+    );
+  return (
+    <div role="group" aria-label="Another device" data-joined={state.joined ? '' : undefined}>
+      {state.joined ? (
+        <b role="status">The other device has joined. What it tells is heard here.</b>
+      ) : (
+        state.code && (
+          <>
+            <span>
+              On the other device open <b>{location.host}/beside</b> and type
+            </span>
+            <Code data-code={state.code}>{showCode(state.code)}</Code>
+            <Small>It works once, and for ten minutes.</Small>
+          </>
+        )
+      )}
+      {state.trouble && <Warn role="alert">{state.trouble}</Warn>}
+      <Wrapping style={{ paddingTop: 8 }}>
+        <Tap onClick={join}>A new code</Tap>
+        <Tap $look="out" onClick={letGo}>
+          Let it go
+        </Tap>
+      </Wrapping>
+    </div>
+  );
+}
+
+const noListener = () => () => undefined;
+const nothing = () => undefined;

@@ -8,7 +8,7 @@ import { wordSeen } from '@/core/knowledge/film-words';
 import { isSimulated, watcherWords } from '@/core/progression/words';
 import type { InHand } from '../in-hand';
 import { Small, Tap } from '../parts';
-import { answersForMs } from './use-eye';
+import { answersForMs } from './settings';
 
 const Bar = styled.div`
   position: absolute;
@@ -53,7 +53,7 @@ export function LastSeenBar({ pack, eye }: Pick<InHand, 'pack' | 'eye'>) {
   }, [heardAt, isQuiet]);
   if (!last || goneAt === heardAt) return null;
   const { verdict } = last.one;
-  const by = watcherWords[settings.way === 'simulated' ? 'simulatedCamera' : 'camera'];
+  const by = watcherWords[last.by];
   const isTapped = last.event !== undefined || settings.taps;
   return (
     <Bar role="group" aria-label="Seen by the camera" data-verdict={verdict} data-tapped={isTapped ? '' : undefined}>

@@ -1,5 +1,6 @@
 // What the camera sees of her, told to a window of her own on the same device: figure, vials and one word, no picture.
 import { isRecord } from '@/core/keyed';
+import { oneWord } from '@/core/knowledge/live-told';
 import type { SeenPoints } from '@/core/figure/seen-figure';
 import type { BlockReading } from '@/core/alignment/vial';
 import type { LiveDesk, LiveState } from '@/platform/browser/live/desk';
@@ -14,17 +15,6 @@ export type Mirrored = {
   readonly isOut: boolean;
 };
 
-const blockWords = { head: 'Head', ribs: 'Ribs', pelvis: 'Pelvis' } as const;
-
-/** One word for her: what is out, or that all is level. */
-export function wordOf({ told, isOver, trouble }: LiveState): string {
-  if (!told || trouble || isOver) return 'Rest';
-  if (told.stage !== 'watching') return 'Still';
-  const out = told.readings.findLast(({ state }) => state === 'out');
-  if (out) return blockWords[out.block];
-  return told.readings.some(({ state }) => state === 'in') ? 'Level' : 'Wait';
-}
-
 /** Tells every frame to whoever shows it. */
 export function mirror(desk: LiveDesk): () => void {
   const channel = new BroadcastChannel(channelName);
@@ -34,7 +24,7 @@ export function mirror(desk: LiveDesk): () => void {
     const { told } = state;
     if (told === last && !state.isOver && !state.trouble) return;
     last = told;
-    const word = wordOf(state);
+    const word = state.trouble || state.isOver ? 'Rest' : oneWord(told);
     channel.postMessage({
       points: told?.points ?? {},
       size: told?.size ?? { width: 16, height: 9 },

@@ -1,64 +1,22 @@
 // Opens the eye for an exercise: what it is told to look for, and where its frames come from.
-import { drawableFaults, usualAmount } from '@/core/body/deviations';
-import { doneBy } from '@/core/body/mirror';
-import type { PlayedSet } from '@/core/body/played-set';
 import { typicalBody } from '@/core/body/segments';
-import { movementOf } from '@/core/body/shown';
-import { poseBody } from '@/core/body/skeleton';
-import { nearSideOf } from '@/core/figure/camera';
-import { filmCamera, filmRoom } from '@/core/figure/picture';
 import type { Exercise, Level } from '@/core/knowledge/entries';
-import { exerciseAt, isInclined } from '@/core/knowledge/find';
+import { onlyFor } from '@/core/knowledge/beside-wants';
+import type { BesideWants } from '@/core/knowledge/beside-wants';
+import { exerciseAt } from '@/core/knowledge/find';
 import { liveTask } from '@/core/knowledge/live-task';
-import { marksFor } from '@/core/knowledge/wanted';
-import { wornInFilms } from '@/core/knowledge/worn';
 import type { LiveDesk } from '@/platform/browser/live/desk';
-import { cameraSource, playedSource } from '@/platform/browser/live/sources';
-import type { LiveSource, SourceEvents } from '@/platform/browser/live/sources';
-import type { DayPack, FloorClient } from '../pack';
+import { simulatedSource } from '@/platform/browser/live/simulated';
+import { cameraSource } from '@/platform/browser/live/sources';
 import { stancesFor } from '../state';
-import type { EyeSettings } from './settings';
+import type { ToOpen } from './settings';
 
 export { mirror } from './mirroring';
 
-/** The simulated set: ten repetitions, two of them lost if something goes wrong. */
-export const simulatedSet: PlayedSet = { repetitions: 10, stillS: 3, outS: 1.2, holdS: 0.4, backS: 1.4, restS: 0.6 };
-export const lostIn: readonly number[] = [4, 8];
-const size = { wide: 1280, high: 720 } as const;
-const fps = 25;
-
-export type ToWatch = {
-  readonly pack: DayPack;
-  readonly client: FloorClient;
-  readonly exercise: Exercise;
-  readonly level: Level;
-  readonly settings: EyeSettings;
-};
-
-/** Faults that the simulated client can show in this exercise. */
-export const faultsToShow = ({ faults }: Exercise): readonly string[] =>
-  faults.map(({ fault }) => fault).filter((fault) => drawableFaults.includes(fault));
-
-function simulated({ exercise, level, settings: { view, fault } }: ToWatch): (events: SourceEvents) => LiveSource {
-  const { position } = exerciseAt(exercise, level.number);
-  const movement = doneBy(typicalBody, movementOf(level), nearSideOf(position, view));
-  const start = poseBody(typicalBody, movement.start);
-  const shown = [movement.start, movement.hold].map((pose) => poseBody(typicalBody, pose));
-  const camera = filmCamera(position, view, size, shown);
-  const set: PlayedSet = fault
-    ? { ...simulatedSet, fault: { id: fault, amount: usualAmount(fault), repetitions: lostIn, when: 'through' } }
-    : simulatedSet;
-  const worn = wornInFilms(marksFor(exercise, view, isInclined(level)), start, view);
-  const room = filmRoom(start, camera, view).svg;
-  return (events) => playedSource({ body: typicalBody, movement, set, camera, view, worn, fps }, room, events);
-}
-
-/** Begins to watch: what is open already goes on with the new task where it can. */
-export async function openEye(desk: LiveDesk, watch: ToWatch): Promise<void> {
-  const { pack, client, exercise, level, settings } = watch;
+/** What to look for in an exercise, with the stances in force for this client. */
+function taskOf({ pack, client, settings }: ToOpen, exercise: Exercise, level: Level, isSimulated: boolean) {
   const { school, choices } = stancesFor(pack, client, exercise.id);
-  const isSimulated = settings.way === 'simulated';
-  const task = liveTask({
+  return liveTask({
     ...{ exercise, level, view: settings.view },
     body: isSimulated ? typicalBody : client.body,
     school: school.id,
@@ -66,6 +24,31 @@ export async function openEye(desk: LiveDesk, watch: ToWatch): Promise<void> {
     conditions: client.conditions,
     setting: { headEnd: isSimulated ? 'left' : settings.headEnd },
   });
-  if (desk.now().isOn && !isSimulated) await desk.retask(task, pack.repertoire);
-  else await desk.start(task, pack.repertoire, isSimulated ? simulated(watch) : cameraSource);
+}
+
+/** What another device is told to watch: nothing of the client but how tall and heavy she is. */
+export function wantsOf(open: ToOpen): BesideWants | undefined {
+  const { exercise, level, pack } = open;
+  if (!exercise || !level) return undefined;
+  const task = taskOf(open, exercise, level, false);
+  return {
+    name: exercise.name,
+    levelName: level.name,
+    position: exerciseAt(exercise, level.number).position,
+    watch: {
+      task: { ...task, input: { ...task.input, conditions: [] } },
+      repertoire: onlyFor(pack.repertoire, exercise),
+    },
+  };
+}
+
+/** Begins to watch: a camera that is open already goes on with the new task. */
+export async function openEye(desk: LiveDesk, open: ToOpen): Promise<void> {
+  const { exercise, level, pack, settings } = open;
+  if (!exercise || !level) return;
+  const isSimulated = settings.way === 'simulated';
+  const task = taskOf(open, exercise, level, isSimulated);
+  if (desk.now().isOn && !isSimulated) return desk.retask(task, pack.repertoire);
+  const source = isSimulated ? simulatedSource(exercise, level, settings.view, settings.fault) : cameraSource;
+  return desk.start(task, pack.repertoire, source);
 }

@@ -1,5 +1,7 @@
 // What a camera on the Floor is asked to do.
 import type { View } from '@/core/anatomy/positions';
+import type { Exercise, Level } from '@/core/knowledge/entries';
+import type { DayPack, FloorClient } from '../pack';
 
 export type EyeWay = 'camera' | 'simulated';
 
@@ -27,3 +29,15 @@ export const usual: EyeSettings = {
   large: true,
   fault: '',
 };
+
+/** What a camera, or another device, is opened for; nothing where the exercise has left the repertoire. */
+export type ToOpen = {
+  readonly pack: DayPack;
+  readonly client: FloorClient;
+  readonly exercise: Exercise | undefined;
+  readonly level: Level | undefined;
+  readonly settings: EyeSettings;
+};
+
+/** A proposal waits for an answer so long, ms; after it she has gone on. */
+export const answersForMs = 20_000;

@@ -5,7 +5,8 @@ import { median } from 'simple-statistics';
 import type { Repertoire } from '@/core/knowledge/entries';
 import type { LiveRepetition } from '@/core/knowledge/live';
 import type { LiveTask } from '@/core/knowledge/live-task';
-import type { LiveEye, LiveTold } from './live.worker';
+import type { LiveTold } from '@/core/knowledge/live-told';
+import type { LiveEye } from './live.worker';
 import type { LiveFrame, LiveSource, SourceEvents } from './sources';
 
 export type LiveState = {

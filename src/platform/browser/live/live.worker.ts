@@ -2,7 +2,6 @@
 import { expose } from 'comlink';
 import { isLandmarkKey } from '@/core/anatomy/landmarks';
 import type { LandmarkKey } from '@/core/anatomy/landmarks';
-import type { MarkId } from '@/core/anatomy/marks';
 import { matStickersApartMm, stickerColours } from '@/core/anatomy/stickers';
 import { distance } from '@/core/geometry';
 import type { Vec2 } from '@/core/geometry';
@@ -10,29 +9,13 @@ import type { Repertoire } from '@/core/knowledge/entries';
 import { LiveWatch } from '@/core/knowledge/live';
 import type { LiveView } from '@/core/knowledge/live';
 import type { LiveTask } from '@/core/knowledge/live-task';
+import type { LiveTold } from '@/core/knowledge/live-told';
 import { beginFollowing, followStickers } from '@/core/motion/sticker-follow';
 import type { FollowedSticker, ReadWindow } from '@/core/motion/sticker-follow';
 import { nameStickers } from '@/core/motion/sticker-naming';
 import { matStickersOf } from '@/core/motion/sticker-plan';
 import { findStickers } from '@/core/motion/stickers';
 import type { Sticker } from '@/core/motion/stickers';
-
-/** What the eye makes of a frame. */
-export type LiveTold = Omit<LiveView, 'stage'> & {
-  readonly stage: 'finding' | LiveView['stage'];
-  /** Stickers that are known, and where, pixels of the frame as it is read; of them, those hidden now. */
-  readonly points: Readonly<Partial<Record<MarkId, Vec2>>>;
-  readonly hidden: readonly MarkId[];
-  /** Stickers that are asked for and were not found. */
-  readonly missing: readonly MarkId[];
-  /** Found, without a name. */
-  readonly loose: number;
-  readonly hasMat: boolean;
-  readonly size: { readonly width: number; readonly height: number };
-  /** The mat's stickers lie elsewhere than they did. */
-  readonly cameraMoved: boolean;
-  readonly trouble?: string;
-};
 
 /** Frames are read no wider than this. */
 const widestPx = 1280;
