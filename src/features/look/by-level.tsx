@@ -2,7 +2,7 @@
 
 // A phone laid on the pelvis as a level: joined by a code, what it tells of the set is put down with what hands measured.
 import { Smartphone } from 'lucide-react';
-import { useEffect, useState, useSyncExternalStore } from 'react';
+import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import styled from 'styled-components';
 import { formatMeasure } from '@/core/alignment/words';
 import type { Position } from '@/core/anatomy/positions';
@@ -13,6 +13,8 @@ import { watcherWords } from '@/core/progression/words';
 import { Button } from '@/design/button';
 import { Failed, Panel, Quiet, Row, Small, Stack } from '@/design/layout';
 import { BesideOwner } from '@/platform/browser/beside';
+import type { OwnerState } from '@/platform/browser/beside';
+import type { MarkingProps } from './marking-layout';
 
 const Code = styled.p`
   font-family: var(--head);
@@ -23,21 +25,34 @@ const Code = styled.p`
 `;
 
 type Told = Extract<BesideMessage, { kind: 'level' }>;
+type Put = Pick<MarkingProps, 'role' | 'readings' | 'onRead'>;
+
+/** A level tells from where it was set to zero: that is the set-up's reading, as it was taken there, else nought. */
+function putLevel({ role, readings, onRead }: Put, measure: string, deg: number): void {
+  const rest = readings.find((one) => one.role === 'setup' && one.method === 'hand' && one.measure === measure)?.taken;
+  if (rest === undefined) onRead('setup', 'hand', measure, 0);
+  if (role !== 'setup') onRead(role, 'hand', measure, tenth((rest ?? 0) + deg));
+}
+
 type ByLevelProps = {
   readonly name: string;
   readonly levelName: string;
   readonly position: Position;
-  /** Degrees, from own neutral. */
-  readonly onTold: (tilt: number, roll: number) => void;
+  /** Where what it tells is put down. */
+  readonly at: Put;
 };
 
 const tenth = (value: number): number => Math.round(value * 10) / 10;
 const noListener = () => () => undefined;
 const nothing = () => undefined;
 
-export function ByLevel({ name, levelName, position, onTold }: ByLevelProps) {
+export function ByLevel({ name, levelName, position, at }: ByLevelProps) {
   const [owner, setOwner] = useState<BesideOwner>();
   const [told, setTold] = useState<Told>();
+  const newest = useRef(at);
+  useEffect(() => {
+    newest.current = at;
+  });
   const state = useSyncExternalStore(owner?.subscribe ?? noListener, owner?.now ?? nothing, nothing);
   useEffect(() => () => owner?.close(), [owner]);
   if (liesOn(position) === 'cannot') return null;
@@ -47,7 +62,8 @@ export function ByLevel({ name, levelName, position, onTold }: ByLevelProps) {
       new BesideOwner((body) => {
         if (body.kind !== 'level') return;
         setTold(body);
-        onTold(tenth(body.tilt.value), tenth(body.roll.value));
+        putLevel(newest.current, 'pelvicTilt', body.tilt.value);
+        putLevel(newest.current, 'pelvicRoll', body.roll.value);
       });
     setOwner(own);
     void own.open({ name, levelName, position, watch: null });
@@ -60,22 +76,8 @@ export function ByLevel({ name, levelName, position, onTold }: ByLevelProps) {
           Laid on the pelvis it tells tilt and roll through a whole set, from where it was set to zero: the furthest of
           them is put in above.
         </Quiet>
-        {state?.code && !state.joined && (
-          <>
-            <span>
-              On the phone open <b>{location.host}/beside</b> and type
-            </span>
-            <Code data-code={state.code}>{showCode(state.code)}</Code>
-          </>
-        )}
-        {state?.joined && <b role="status">The phone has joined.</b>}
-        {told && (
-          <span data-level={told.by}>
-            By {watcherWords[told.by]}, {Math.round(told.seconds)} s: tilt{' '}
-            {formatMeasure('pelvicTilt', told.tilt.value)} ± {formatMeasure('pelvicTilt', told.tilt.se, 'error')}, roll{' '}
-            {formatMeasure('pelvicRoll', told.roll.value)} ± {formatMeasure('pelvicRoll', told.roll.se, 'error')}.
-          </span>
-        )}
+        {state && <Joining state={state} />}
+        {told && <WhatItTold told={told} />}
         <Failed>{state?.trouble}</Failed>
         <Row>
           <Button onPress={join}>
@@ -88,3 +90,25 @@ export function ByLevel({ name, levelName, position, onTold }: ByLevelProps) {
     </Panel>
   );
 }
+
+const Joining = ({ state: { code, joined } }: { readonly state: OwnerState }) =>
+  joined ? (
+    <b role="status">The phone has joined.</b>
+  ) : (
+    code && (
+      <>
+        <span>
+          On the phone open <b>{location.host}/beside</b> and type
+        </span>
+        <Code data-code={code}>{showCode(code)}</Code>
+      </>
+    )
+  );
+
+const WhatItTold = ({ told: { by, seconds, tilt, roll } }: { readonly told: Told }) => (
+  <span data-level={by}>
+    By {watcherWords[by]}, {Math.round(seconds)} s: tilt {formatMeasure('pelvicTilt', tilt.value)} ±{' '}
+    {formatMeasure('pelvicTilt', tilt.se, 'error')}, roll {formatMeasure('pelvicRoll', roll.value)} ±{' '}
+    {formatMeasure('pelvicRoll', roll.se, 'error')}.
+  </span>
+);

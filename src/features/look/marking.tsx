@@ -23,6 +23,7 @@ import { OneOf, optionsOf } from '@/design/choice';
 
 const ByEye = dynamic(() => import('./by-eye').then((all) => all.ByEye));
 const ByHand = dynamic(() => import('./by-hand').then((all) => all.ByHand));
+const ByLevel = dynamic(() => import('./by-level').then((all) => all.ByLevel));
 
 const ByFilm = dynamic(() => import('./film/by-film').then((all) => all.ByFilm));
 
@@ -130,15 +131,23 @@ export function Marking(props: MarkingProps) {
         <Bench>
           <div className="column">
             {method === 'hand' ? (
-              <ByHand
-                role={role}
-                position={position}
-                level={level}
-                readings={readings}
-                fingerMm={finger}
-                onFinger={setFinger}
-                onRead={(measure, taken) => onRead(role, 'hand', measure, taken)}
-              />
+              <>
+                <ByHand
+                  role={role}
+                  position={position}
+                  level={level}
+                  readings={readings}
+                  fingerMm={finger}
+                  onFinger={setFinger}
+                  onRead={(measure, taken) => onRead(role, 'hand', measure, taken)}
+                />
+                <ByLevel
+                  name={exercise.name}
+                  levelName={level.name}
+                  position={position}
+                  at={{ role, readings, onRead }}
+                />
+              </>
             ) : (
               <ByEye
                 role={role}
