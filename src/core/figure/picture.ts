@@ -75,8 +75,8 @@ export const carefulCamera = (heightMm = 260, distanceMm = 3400): Camera => ({
   horizonPx: 760,
 });
 
-/** Where the middle of the pelvis is, roughly, above the mat. */
-const aimMm: Readonly<Record<Position, number>> = {
+/** Where the middle of the pelvis is, roughly, above the mat: a lens is level with it there. */
+export const usualLensHeightMm: Readonly<Record<Position, number>> = {
   supine: 200,
   prone: 200,
   sideLying: 180,
@@ -123,7 +123,7 @@ export function standingCamera(
   const distance = distanceMm;
   const turn = radians(askew);
   const [away, aside] = [distance * Math.cos(turn), distance * Math.sin(turn)];
-  const height = aimMm[position];
+  const height = usualLensHeightMm[position];
   const middle: Vec3 = [isUpright(position) ? 0 : view === 'side' || view === 'above' ? 60 : 0, 0, height];
   const from: Readonly<Record<View, Vec3>> = {
     side: [middle[0] + aside, away, height],

@@ -6,8 +6,9 @@ import { Cast, ScanEye, Smartphone, Square } from 'lucide-react';
 import styled from 'styled-components';
 import { fromWhere } from '@/core/anatomy/positions';
 import { stickerPlan } from '@/core/anatomy/stickers';
-import { entry } from '@/core/knowledge/find';
+import { entry, exerciseAt } from '@/core/knowledge/find';
 import { viewsToWatch } from '@/core/knowledge/live-task';
+import { Placing } from './placing';
 import type { InHand } from '../in-hand';
 import { showCode } from '@/core/progression/beside';
 import { Choose, Sheet, Small, Tap, Warn, Wrapping } from '../parts';
@@ -82,8 +83,8 @@ function Choosing({ inHand: { eye, view, pack } }: { readonly inHand: InHand }) 
         />
         <Choose
           label="In its picture the head is"
-          value={settings.headEnd}
-          onChange={(id) => change({ headEnd: id === 'right' ? 'right' : 'left' })}
+          value={settings.place.headEnd}
+          onChange={(id) => change({ place: { ...settings.place, headEnd: id === 'right' ? 'right' : 'left' } })}
           choices={[
             { id: 'left', name: 'at the left' },
             { id: 'right', name: 'at the right' },
@@ -99,6 +100,13 @@ function Choosing({ inHand: { eye, view, pack } }: { readonly inHand: InHand }) 
           ]}
         />
       </Wrapping>
+      <Placing
+        room={pack.studio.room.name}
+        position={exerciseAt(exercise, view.rung?.number ?? 1).position}
+        view={settings.view}
+        place={settings.place}
+        onPlace={(place) => change({ place })}
+      />
       <Wrapping>
         <Tap $look="main" onClick={() => open('camera')}>
           <ScanEye size={24} aria-hidden />

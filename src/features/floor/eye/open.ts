@@ -1,10 +1,12 @@
 // Opens the eye for an exercise: what it is told to look for, and where its frames come from.
+import type { Setting } from '@/core/alignment/setting';
 import { typicalBody } from '@/core/body/segments';
 import type { Exercise, Level } from '@/core/knowledge/entries';
 import { onlyFor } from '@/core/knowledge/beside-wants';
 import type { BesideWants } from '@/core/knowledge/beside-wants';
 import { exerciseAt } from '@/core/knowledge/find';
 import { liveTask } from '@/core/knowledge/live-task';
+import type { EyePlace } from '@/platform/browser/eye-place';
 import type { LiveDesk } from '@/platform/browser/live/desk';
 import { simulatedSource } from '@/platform/browser/live/simulated';
 import { cameraSource } from '@/platform/browser/live/sources';
@@ -12,6 +14,12 @@ import { stancesFor } from '../state';
 import type { ToOpen } from './settings';
 
 export { mirror } from './mirroring';
+
+const settingOf = ({ headEnd, distanceMm, heightMm }: EyePlace): Setting => ({
+  headEnd,
+  ...(distanceMm === null ? {} : { lensDistanceMm: distanceMm }),
+  ...(heightMm === null ? {} : { lensHeightMm: heightMm }),
+});
 
 /** What to look for in an exercise, with the stances in force for this client. */
 function taskOf({ pack, client, settings }: ToOpen, exercise: Exercise, level: Level, isSimulated: boolean) {
@@ -22,7 +30,7 @@ function taskOf({ pack, client, settings }: ToOpen, exercise: Exercise, level: L
     school: school.id,
     stances: Object.fromEntries(Object.entries(choices).map(([stance, { choice }]) => [stance, choice])),
     conditions: client.conditions,
-    setting: { headEnd: isSimulated ? 'left' : settings.headEnd },
+    setting: isSimulated ? { headEnd: 'left' } : settingOf(settings.place),
   });
 }
 

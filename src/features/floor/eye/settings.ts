@@ -1,6 +1,8 @@
 // What a camera on the Floor is asked to do.
 import type { View } from '@/core/anatomy/positions';
 import type { Exercise, Level } from '@/core/knowledge/entries';
+import { noPlace } from '@/platform/browser/eye-place';
+import type { EyePlace } from '@/platform/browser/eye-place';
 import type { DayPack, FloorClient } from '../pack';
 
 export type EyeWay = 'camera' | 'simulated';
@@ -8,7 +10,8 @@ export type EyeWay = 'camera' | 'simulated';
 export type EyeSettings = {
   readonly way: EyeWay;
   readonly view: View;
-  readonly headEnd: 'left' | 'right';
+  /** Where it stands in this room. */
+  readonly place: EyePlace;
   /** It taps by itself; else it proposes, and she answers. */
   readonly taps: boolean;
   /** A quiet tone as something leaves its target. */
@@ -23,7 +26,7 @@ export type EyeSettings = {
 export const usual: EyeSettings = {
   way: 'camera',
   view: 'side',
-  headEnd: 'left',
+  place: noPlace,
   taps: true,
   tone: false,
   large: true,

@@ -10,6 +10,7 @@ import type { Watcher } from '@/core/progression/words';
 import type { BesideMessage } from '@/core/progression/beside';
 import type { BesideOwner } from '@/platform/browser/beside';
 import type { Ago, LiveDesk } from '@/platform/browser/live/desk';
+import { keepPlace, readPlace } from '@/platform/browser/eye-place';
 import type { FloorLink } from '../link';
 import type { DayPack, FloorClient } from '../pack';
 import type { ItemView } from '../state';
@@ -157,7 +158,7 @@ function useJoined(link: FloorLink, watch: ToOpen, item: string | undefined, hea
 export function useEye(link: FloorLink, pack: DayPack, client: FloorClient, view: ItemView | undefined): Eye {
   const [desk, setDesk] = useState<LiveDesk>();
   const [isOn, setOn] = useState(false);
-  const [settings, setSettings] = useState<EyeSettings>(usual);
+  const [settings, setSettings] = useState<EyeSettings>(() => ({ ...usual, place: readPlace(pack.studio.room.name) }));
   const item = view?.item.item;
   const { last, hear, confirm, say, dismiss } = useSeen(link, settings.taps, item);
   const watch: ToOpen = { pack, client, exercise: view?.exercise, level: view?.rung, settings };
@@ -207,6 +208,9 @@ export function useEye(link: FloorLink, pack: DayPack, client: FloorClient, view
         if (wants) void beside.tell(wants);
       });
   });
-  const change = (by: Partial<EyeSettings>) => setSettings((before) => ({ ...before, ...by }));
+  const change = (by: Partial<EyeSettings>) => {
+    if (by.place) keepPlace(pack.studio.room.name, by.place);
+    setSettings((before) => ({ ...before, ...by }));
+  };
   return { desk, isOn, settings, last, change, start, stop, confirm, say, dismiss, beside, join, letGo };
 }
