@@ -41,10 +41,11 @@ export const viewsToWatch = ({ looks }: Pick<Exercise, 'looks'>): readonly View[
 ];
 
 export function liveTask({ exercise, level, body, view, setting, conditions, ...stances }: TaskFor): LiveTask {
-  const wanted = marksFor(exerciseAt(exercise, level.number), view, isInclined(level));
+  const number = Math.floor(level.number); // half a step is watched by the level below it
+  const wanted = marksFor(exerciseAt(exercise, number), view, isInclined(level));
   const expected = expectedStickers(body, movementOf(level).start, view, wanted, setting.headEnd);
   return {
-    input: { exercise: exercise.id, level: level.number, ...stances, conditions, view, setting },
+    input: { exercise: exercise.id, level: number, ...stances, conditions, view, setting },
     expected,
     asked: expected.filter(({ name }) => wanted.includes(name) && !isExtra(name)).map(({ name }) => name),
     beginsOffRest: startsOffRest(level),

@@ -13,12 +13,20 @@ export type LevelSet = {
   /** Furthest from zero, degrees; free of the bias that the greatest of noisy values has. */
   readonly tilt: Estimate;
   readonly roll: Estimate;
-  /** Share of power in 4–12 Hz; null: too few samples a second to tell. */
+  /** Share of power in 4–12 Hz, 0 where it shakes no more than a sensor at rest does; null: too few samples a second to tell. */
   readonly trembling: number | null;
   readonly turns: readonly Pick<MeasuredRepetition, 'startS' | 'turnS' | 'endS' | 'range'>[];
 };
 
 const name = 'pelvicTilt';
+/** A sensor that lies still tells this much noise, degrees. */
+const sensorSdDeg = 0.4;
+
+/** SD of what is faster than a movement, degrees. */
+function quickSd(times: readonly number[], values: readonly number[]): number {
+  const { raw, smooth } = seenOf(times, values);
+  return noiseSdOf(raw, smooth, 1 / stepOf(times)) ?? 0;
+}
 
 /** The furthest that a series goes from zero. */
 function furthest(times: readonly number[], values: readonly number[]): Estimate {
@@ -51,7 +59,7 @@ export function levelSet(
     repetitions: whole.length,
     tilt: furthest(times, tilt),
     roll: furthest(times, roll),
-    trembling: set.trembling,
+    trembling: set.trembling === null ? null : quickSd(times, tilt) < sensorSdDeg ? 0 : set.trembling,
     turns: whole.map(({ startS, turnS, endS, range }) => ({ startS, turnS, endS, range })),
   };
 }

@@ -283,7 +283,9 @@ function Told({ result, onHand }: { readonly result: LevelSet; readonly onHand: 
       <Small>
         {trembling === null
           ? 'Too few readings a second to tell trembling.'
-          : `${Math.round(trembling * 100)} of 100 of its movement was trembling (4–12 Hz).`}
+          : trembling === 0
+            ? 'It did not tremble.'
+            : `${Math.round(trembling * 100)} of 100 of its movement was trembling (4–12 Hz).`}
       </Small>
       <Row>
         <Button $look="main" onPress={onHand}>

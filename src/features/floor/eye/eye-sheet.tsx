@@ -100,13 +100,6 @@ function Choosing({ inHand: { eye, view, pack } }: { readonly inHand: InHand }) 
           ]}
         />
       </Wrapping>
-      <Placing
-        room={pack.studio.room.name}
-        position={exerciseAt(exercise, view.rung?.number ?? 1).position}
-        view={settings.view}
-        place={settings.place}
-        onPlace={(place) => change({ place })}
-      />
       <Wrapping>
         <Tap $look="main" onClick={() => open('camera')}>
           <ScanEye size={24} aria-hidden />
@@ -114,6 +107,13 @@ function Choosing({ inHand: { eye, view, pack } }: { readonly inHand: InHand }) 
         </Tap>
         <Tap onClick={() => open('simulated')}>Simulated camera</Tap>
       </Wrapping>
+      <Placing
+        room={pack.studio.room.name}
+        position={exerciseAt(exercise, view.rung?.number ?? 1).position}
+        view={settings.view}
+        place={settings.place}
+        onPlace={(place) => change({ place })}
+      />
     </>
   );
 }
