@@ -57,6 +57,7 @@ async function main() {
   await measureBuilt('body-bench.ts');
   await measureBuilt('sticker-bench.ts');
   await measureBuilt('film-bench.ts');
+  await measureBuilt('live-bench.ts');
   await measureBuilt('load-bench.ts');
   await measureIn('page-bench.ts');
   await measureIn('weight-bench.ts');

@@ -1,66 +1,15 @@
 // Made sets with the truth known: repetitions counted, when they turn, and whether each is rightly clean or lost; and what reading a
 // set takes beside measuring its frames once.
 import { momentAt } from '@/core/body/played-set';
-import type { PlayedSet } from '@/core/body/played-set';
-import { entry } from '@/core/knowledge/find';
 import { readFilm } from '@/core/knowledge/film';
 import type { FilmInput } from '@/core/knowledge/film';
 import { measureSet } from '@/core/motion/reps';
-import { normal, seeded } from '@/core/random';
+import { seeded } from '@/core/random';
 import { repertoire } from '@/repertoire';
-import { madeFilm } from '../rigs/made-films';
+import { holdOf, makeSet, shareOf as at } from '../rigs/made-sets';
 import { leastUs } from './timing';
 
 const sets = 50;
-const rates = [24, 25, 30, 50, 60] as const;
-const exercises = [
-  ['lowerLift', 1],
-  ['legFloat', 2],
-  ['lowBellySeries', 6],
-  ['feetInStraps', 2],
-  ['kneeFloat', 2],
-] as const;
-/** Spread of a followed mark, mm (a pixel a millimetre). */
-const noiseMm = 0.4;
-
-function pick<T>(all: readonly T[], uniform: () => number): T {
-  const one = all[Math.floor(uniform() * all.length)];
-  if (one === undefined) throw new Error('nothing to pick from');
-  return one;
-}
-const at = (all: readonly number[], share: number): number =>
-  [...all].sort((a, b) => a - b)[Math.min(all.length - 1, Math.floor(share * all.length))] ?? 0;
-
-/** A set of any tempo, a half one in some, an arch of any size in some of its repetitions. */
-function randomSet(uniform: () => number): { readonly set: PlayedSet; readonly archDeg: number } {
-  const repetitions = 3 + Math.floor(6 * uniform());
-  const archDeg = Math.round(4 + 14 * uniform());
-  const faulty = Array.from({ length: repetitions }, (_, i) => i + 1).filter(() => uniform() < 0.4);
-  const half = uniform() < 0.3 ? { half: { repetition: 1 + Math.floor(repetitions * uniform()), share: 0.45 } } : {};
-  const set: PlayedSet = {
-    ...{ repetitions, stillS: 1.2 + uniform(), outS: 0.8 + 2 * uniform(), holdS: pick([0, 0.3, 1, 2], uniform) },
-    ...{ backS: 0.8 + 2 * uniform(), restS: pick([0.2, 0.5, 1.5], uniform) },
-    ...half,
-    fault: { id: 'arch', amount: archDeg, repetitions: faulty, when: 'through' },
-  };
-  return { set, archDeg };
-}
-
-/** Frames dropped here and there, as a busy phone does. */
-function withDropped(input: FilmInput, uniform: () => number): FilmInput {
-  const { times, points, sdPx } = input.film;
-  const stays = times.map((_, i) => i === 0 || uniform() > 0.03);
-  const kept = <T>(all: readonly T[]): T[] => all.filter((_, i) => stays[i]);
-  const each = <T>(all: Readonly<Partial<Record<string, readonly T[]>>>) =>
-    Object.fromEntries(Object.entries(all).map(([key, one]) => [key, kept(one ?? [])]));
-  return { ...input, film: { times: kept(times), points: each(points), sdPx: each(sdPx) } };
-}
-
-/** When a repetition is held, s. */
-function holdOf({ stillS, outS, holdS, backS, restS }: PlayedSet, number: number): readonly [number, number] {
-  const from = stillS + (number - 1) * (outS + holdS + backS + restS) + outS;
-  return [from, from + holdS];
-}
 
 function main(): void {
   const uniform = seeded(15);
@@ -68,13 +17,7 @@ function main(): void {
   let [exact, repetitions, clear, right, judged] = [0, 0, 0, 0, 0];
   let last: FilmInput | undefined;
   for (let i = 0; i < sets; i += 1) {
-    const [id, number] = pick(exercises, uniform);
-    const exercise = entry(repertoire.exercises, id);
-    const level = exercise.levels.find((one) => one.number === number);
-    if (!level) throw new Error('no such level');
-    const { set, archDeg } = randomSet(uniform);
-    const made = madeFilm({ exercise, level, set, fps: pick(rates, uniform), noise: () => noiseMm * normal(uniform) });
-    const input = withDropped(made, uniform);
+    const { input, set, archDeg } = makeSet(uniform);
     last = input;
     const reading = readFilm(input, repertoire);
     if (!reading.ok) throw new Error(reading.error.message);

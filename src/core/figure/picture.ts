@@ -144,7 +144,15 @@ export function standingCamera(
   };
 }
 
-/** A camera that has all that a set moves in its picture, and the mat's edge: upright bodies from half their height. */
+/** Above the highest part, and below the mat's edge, mm; how much of the mat is shown at least: its two stickers always. */
+const [headRoomMm, footRoomMm] = [160, 200];
+const leastAcrossMm = { lying: 1900, upright: 1260 } as const;
+const levelViews: readonly View[] = ['side', 'front', 'behind'];
+
+/**
+ * A camera that has all that a set moves in its picture, and the mat's edge, no smaller than need be: the lens level with the pelvis, or
+ * with half an upright body's height, its picture cut so that as little as can be is empty above and below.
+ */
 export function filmCamera(
   position: Position,
   view: View,
@@ -152,29 +160,25 @@ export function filmCamera(
   shown: readonly PosedBody[],
 ): Camera {
   const camera = standingCamera(position, view, size, shown);
-  if (!isUpright(position) || view === 'above') return camera;
+  if (!levelViews.includes(view)) return camera;
   const ends = shown.flatMap(({ head, sides: { L, R } }) => [
     head.at,
     ...[L, R].flatMap(({ toe, knee, hand }) => [toe, knee, hand]),
   ]);
-  const top = Math.max(...ends.map(([, , z]) => z)) + headRoomMm;
-  const height = top / 2;
-  const aside = Math.max(
-    matStickersApartMm - matStickers[1],
-    ...ends.map(([x, y]) => Math.abs(view === 'side' ? x : y)),
-  );
-  const acrossMm = Math.max((top + headRoomMm) * (size.wide / size.high), 2.2 * aside);
   const [[x, y], [toX, toY]] = [camera.positionMm, camera.lookAtMm];
+  const top = Math.max(0, ...ends.map(([, , z]) => z)) + headRoomMm;
+  const lens = isUpright(position) ? top / 2 : usualLensHeightMm[position];
+  const aside = Math.max(...ends.map(([along, across]) => Math.abs(view === 'side' ? along - toX : across - toY)));
+  const least = leastAcrossMm[isUpright(position) ? 'upright' : 'lying'];
+  const acrossMm = Math.max(least, (top + footRoomMm) * (size.wide / size.high), 2.2 * aside);
   return {
     ...camera,
-    positionMm: [x, y, height],
-    lookAtMm: [toX, toY, height],
+    positionMm: [x, y, lens],
+    lookAtMm: [toX, toY, lens],
     focalPx: (distanceMm * size.wide) / acrossMm,
+    horizonPx: ((top - lens) * size.wide) / acrossMm,
   };
 }
-
-/** Above a head's middle, and round a picture, mm. */
-const headRoomMm = 160;
 
 /** The room and mat behind a view that is not from beside the mat, and its mat line and known length. */
 function roomFrom(view: View, height: number, camera: Camera, at: (point: Vec3) => Vec2): Room {

@@ -35,10 +35,9 @@ export type TaskFor = {
   readonly setting: Setting;
 };
 
-/** Views that a camera can watch an exercise from, the first best. */
-export const viewsToWatch = ({ looks }: Pick<Exercise, 'looks'>): readonly View[] => [
-  ...new Set(looks.map(({ view }) => view)),
-];
+/** Views that a camera can watch an exercise from: from the ends too few stickers are seen to name them without being told. */
+export const viewsToWatch = ({ looks }: Pick<Exercise, 'looks'>): readonly View[] =>
+  looks.some(({ view }) => view === 'side') ? ['side'] : [];
 
 export function liveTask({ exercise, level, body, view, setting, conditions, ...stances }: TaskFor): LiveTask {
   const number = Math.floor(level.number); // half a step is watched by the level below it

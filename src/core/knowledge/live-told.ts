@@ -30,7 +30,7 @@ export function stageWords(told: LiveTold | undefined): string {
     const mat = told.hasMat ? '' : ' The two violet ones on the mat’s edge are not seen.';
     return `Looking for the stickers: ${named} named${told.loose > 0 ? `, ${told.loose} without a name` : ''}.${mat}`;
   }
-  if (told.stage === 'still') return 'Hold still for a second: everything is told from there.';
+  if (told.stage === 'still') return 'Still for a second, at own neutral: everything is told from there.';
   return told.hidden.length > 0
     ? `Watching; hidden now: ${listWords(told.hidden.map(nameOfMark))}.`
     : `Watching ${named} stickers.`;

@@ -4,7 +4,6 @@
 import { useEffect, useRef, useSyncExternalStore } from 'react';
 import { Cast, ScanEye, Smartphone, Square } from 'lucide-react';
 import styled from 'styled-components';
-import { fromWhere } from '@/core/anatomy/positions';
 import { stickerPlan } from '@/core/anatomy/stickers';
 import { entry, exerciseAt } from '@/core/knowledge/find';
 import { viewsToWatch } from '@/core/knowledge/live-task';
@@ -68,6 +67,13 @@ function Choosing({ inHand: { eye, view, pack } }: { readonly inHand: InHand }) 
   const { settings, change, start } = eye;
   const { exercise } = view;
   if (!exercise) return <p>This exercise has left the repertoire: nothing is known to watch for.</p>;
+  if (viewsToWatch(exercise).length === 0)
+    return (
+      <p>
+        A camera counts what it sees from the side, and this exercise is watched from elsewhere. A phone on the pelvis
+        can be its level.
+      </p>
+    );
   const open = (way: 'camera' | 'simulated') => {
     change({ way });
     requestAnimationFrame(start);
@@ -75,12 +81,6 @@ function Choosing({ inHand: { eye, view, pack } }: { readonly inHand: InHand }) 
   return (
     <>
       <Wrapping>
-        <Choose
-          label="It stands"
-          value={settings.view}
-          onChange={(id) => change({ view: viewsToWatch(exercise).find((one) => one === id) ?? settings.view })}
-          choices={viewsToWatch(exercise).map((id) => ({ id, name: fromWhere[id].replace('from', 'at') }))}
-        />
         <Choose
           label="In its picture the head is"
           value={settings.place.headEnd}

@@ -5,7 +5,7 @@ import type { Exercise, Level } from '@/core/knowledge/entries';
 import { onlyFor } from '@/core/knowledge/beside-wants';
 import type { BesideWants } from '@/core/knowledge/beside-wants';
 import { exerciseAt } from '@/core/knowledge/find';
-import { liveTask } from '@/core/knowledge/live-task';
+import { liveTask, viewsToWatch } from '@/core/knowledge/live-task';
 import type { EyePlace } from '@/platform/browser/eye-place';
 import type { LiveDesk } from '@/platform/browser/live/desk';
 import { simulatedSource } from '@/platform/browser/live/simulated';
@@ -38,15 +38,17 @@ function taskOf({ pack, client, settings }: ToOpen, exercise: Exercise, level: L
 export function wantsOf(open: ToOpen): BesideWants | undefined {
   const { exercise, level, pack } = open;
   if (!exercise || !level) return undefined;
-  const task = taskOf(open, exercise, level, false);
+  const task = viewsToWatch(exercise).length > 0 ? taskOf(open, exercise, level, false) : undefined;
   return {
     name: exercise.name,
     levelName: level.name,
     position: exerciseAt(exercise, level.number).position,
-    watch: {
-      task: { ...task, input: { ...task.input, conditions: [] } },
-      repertoire: onlyFor(pack.repertoire, exercise),
-    },
+    watch: task
+      ? {
+          task: { ...task, input: { ...task.input, conditions: [] } },
+          repertoire: onlyFor(pack.repertoire, exercise),
+        }
+      : null,
   };
 }
 

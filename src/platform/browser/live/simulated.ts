@@ -19,6 +19,8 @@ import type { LiveSource, SourceEvents } from './sources';
 export const simulatedSet: PlayedSet = { repetitions: 10, stillS: 3, outS: 1.2, holdS: 0.4, backS: 1.4, restS: 0.6 };
 export const lostIn: readonly number[] = [4, 8];
 const size = { wide: 1280, high: 720 } as const;
+/** A standing client is watched by a device that stands upright too. */
+const upright = { wide: 720, high: 1280 } as const;
 const fps = 25;
 
 /** Faults that the simulated client can show in this exercise. */
@@ -36,7 +38,7 @@ export function simulatedSource(
   const movement = doneBy(typicalBody, movementOf(level), nearSideOf(position, view));
   const start = poseBody(typicalBody, movement.start);
   const shown = [movement.start, movement.hold].map((pose) => poseBody(typicalBody, pose));
-  const camera = filmCamera(position, view, size, shown);
+  const camera = filmCamera(position, view, position === 'standing' ? upright : size, shown);
   const set: PlayedSet = fault
     ? { ...simulatedSet, fault: { id: fault, amount: usualAmount(fault), repetitions: lostIn, when: 'through' } }
     : simulatedSet;
