@@ -212,7 +212,6 @@ describe('another device', () => {
     await chrome.go(`/clients/${client}/look`);
     await chrome.press('To the pictures');
     await chrome.isAt(/looks\//);
-    await chrome.pressOn(By.xpath("//*[self::button or self::a][contains(normalize-space(.), 'Top')]"));
     await chrome.press('By hand');
     await chrome.press('Join a phone');
     await joinOn((await (await chrome.find(By.css('[data-code]'))).getAttribute('data-code')) ?? '');
