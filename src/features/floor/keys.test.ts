@@ -13,6 +13,7 @@ test('space, page keys and arrows count; letters in either case do the rest', ()
     'next',
     'help',
   ]);
+  expect(['c', 'K'].map(actOfKey)).toEqual(['confirm', 'camera']);
   expect(['x', 'Tab', 'toString', '1'].map(actOfKey)).toEqual([undefined, undefined, undefined, undefined]);
 });
 

@@ -399,6 +399,8 @@ const keys = [
   ['B', 'breath pace on and off'],
   ['V', 'a quick look by eye'],
   ['N', 'a note'],
+  ['K', 'a camera that watches'],
+  ['C', 'confirm what the camera saw last'],
   ['Enter', 'next exercise'],
   ['?', 'this list'],
 ] as const;

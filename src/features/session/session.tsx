@@ -148,6 +148,7 @@ const Done = ({ one, names }: DoneProps) => (
       </Row>
       <span>
         {one.clean} of {one.repetitions} clean; in a row {one.run.left} left, {one.run.right} right
+        {one.unconfirmed > 0 && `; ${one.unconfirmed} of them seen by a camera and confirmed by nobody`}
       </span>
       {one.faults.map(({ fault, times }) => (
         <Small key={fault}>
