@@ -17,6 +17,7 @@ import { LiveDesk } from '@/platform/browser/live/desk';
 import type { Ago } from '@/platform/browser/live/desk';
 import { faultsToShow, simulatedSource } from '@/platform/browser/live/simulated';
 import { cameraSource } from '@/platform/browser/live/sources';
+import { useWakeLock } from '@/platform/browser/wake-lock';
 import { troubleOf, useDesk } from '@/platform/browser/live/use-desk';
 
 const Picture = styled.canvas`
@@ -42,6 +43,7 @@ function useWatching({ device, watch: { task, repertoire } }: EyeProps) {
   const [by, setBy] = useState<Watcher>();
   const [last, setLast] = useState<LiveRepetition>();
   useEffect(() => () => desk.stop(), [desk]);
+  useWakeLock(by !== undefined);
   const begin = (watcher: Watcher, fault: string) => {
     setBy(watcher);
     desk.hear((one, ago) => {

@@ -10,6 +10,7 @@ import type { Watcher } from '@/core/progression/words';
 import type { BesideMessage } from '@/core/progression/beside';
 import type { BesideOwner } from '@/platform/browser/beside';
 import type { Ago, LiveDesk } from '@/platform/browser/live/desk';
+import { useWakeLock } from '@/platform/browser/wake-lock';
 import { keepPlace, readPlace } from '@/platform/browser/eye-place';
 import type { FloorLink } from '../link';
 import type { DayPack, FloorClient } from '../pack';
@@ -163,6 +164,7 @@ export function useEye(link: FloorLink, pack: DayPack, client: FloorClient, view
   const { last, hear, confirm, say, dismiss } = useSeen(link, settings.taps, item);
   const watch: ToOpen = { pack, client, exercise: view?.exercise, level: view?.rung, settings };
   const { beside, join, letGo } = useJoined(link, watch, item, hear);
+  useWakeLock(isOn);
   const mirroring = useRef<() => void>(undefined);
   const newest = useRef(watch);
   useEffect(() => {
