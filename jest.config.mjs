@@ -1,4 +1,7 @@
-// Three projects: unit (beside the code), data (a real database), browser (the real interface in headless Chromium).
+// Four projects: unit (beside the code), data (a real database), browser (the real interface in headless Chromium), live (of it, what
+// a camera watches).
+const live = 'eye.test.ts';
+
 const shared = {
   testEnvironment: 'node',
   // Files run in a context of their own, where looking these up each time is slow.
@@ -25,7 +28,14 @@ const config = {
   projects: [
     { ...shared, displayName: 'unit', testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/tests/house/**/*.test.ts'] },
     { ...shared, displayName: 'data', testMatch: ['<rootDir>/tests/data/**/*.test.ts?(x)'] },
-    { ...shared, displayName: 'browser', testMatch: ['<rootDir>/tests/browser/**/*.test.ts'] },
+    {
+      ...shared,
+      displayName: 'browser',
+      testMatch: ['<rootDir>/tests/browser/**/*.test.ts'],
+      testPathIgnorePatterns: [live],
+    },
+    // What happens at the pace of the clock has the machine to itself.
+    { ...shared, displayName: 'live', testMatch: [`<rootDir>/tests/browser/${live}`] },
   ],
 };
 

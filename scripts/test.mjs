@@ -97,6 +97,7 @@ async function main() {
     }
     await building;
     await tests('browser', { SPINE_FOLDER: folder });
+    await tests('live', { SPINE_FOLDER: folder });
   }
 }
 

@@ -101,7 +101,8 @@ describe('a camera on the Floor', () => {
     await chrome.sees('an arch, on the way out');
     await findNothingToImprove('what the camera saw');
     await chrome.find(By.css('[data-keeping="waiting"][data-line="down"]'));
-    await chrome.until('ten are counted', async () => (await counted())[0] === 10);
+    for (const count of [6, 8, 10])
+      await chrome.until(`${count} are counted`, async () => ((await counted())[0] ?? 0) >= count);
     expect(await counted()).toEqual([10, 8]);
     house = await openHouse();
     await chrome.find(By.css('[data-keeping="sent"][data-line="open"]'));
@@ -219,7 +220,7 @@ describe('another device', () => {
     await other.press('Simulated phone');
     await other.press('Set to zero');
     await other.press('Record the set');
-    await other.until('it has drifted', async () => /\+[3-9]\./.test(await other.text('[aria-label="The level"]')));
+    await other.until('it has drifted', async () => /\+[4-9]\./.test(await other.text('[aria-label="The level"]')));
     await other.press('End the set');
     await other.press('Hand it over');
     expect(await chrome.text('[data-level="simulatedPhone"]')).toMatch(/tilt \+[3-9]\.\d° ± 1\.\d°/);

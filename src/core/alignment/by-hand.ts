@@ -112,6 +112,9 @@ export const handRules: readonly HandRule[] = [
   },
 ];
 
+/** What a level laid on the pelvis tells. */
+export const levelMeasures = { tilt: 'pelvicTilt', roll: 'pelvicRoll' } as const;
+
 /** How a measure is taken by hand in a position; undefined where it is not. */
 export const handRuleOf = (measure: string, position: Position): HandRule | undefined =>
   handRules.find((rule) => rule.measure === measure && rule.positions.includes(position));

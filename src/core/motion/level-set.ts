@@ -1,4 +1,5 @@
 // What a level laid on the pelvis tells of a set: how far it tipped and rolled from where it was set to zero, its turns, its trembling.
+import { levelMeasures } from '../alignment/by-hand';
 import type { Estimate } from '../alignment/input';
 import { phoneSeDeg } from './phone-level';
 import { measureSet } from './reps';
@@ -18,7 +19,7 @@ export type LevelSet = {
   readonly turns: readonly Pick<MeasuredRepetition, 'startS' | 'turnS' | 'endS' | 'range'>[];
 };
 
-const name = 'pelvicTilt';
+const name = levelMeasures.tilt;
 /** A sensor that lies still tells this much noise, degrees. */
 const sensorSdDeg = 0.4;
 

@@ -3,6 +3,7 @@
 // The device as a level across both hip bones: its own vial, set to zero at own neutral, and what it tells of a set.
 import { useCallback, useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
+import { levelMeasures } from '@/core/alignment/by-hand';
 import { placeBubble } from '@/core/alignment/bubble';
 import { formatMeasure } from '@/core/alignment/words';
 import type { Position } from '@/core/anatomy/positions';
@@ -204,8 +205,10 @@ function Reading({ level: { now, zero }, position }: { readonly level: Level; re
         place={placeBubble('pelvis', shown.tiltDeg, phoneSeDeg, [...lines], tolerance, vantage)}
         state={isOut ? 'out' : 'in'}
       />
-      <span className="figure">{formatMeasure('pelvicTilt', shown.tiltDeg)}</span>
-      <Quiet role="status">pelvic tilt from own neutral · roll {formatMeasure('pelvicRoll', shown.rollDeg)}</Quiet>
+      <span className="figure">{formatMeasure(levelMeasures.tilt, shown.tiltDeg)}</span>
+      <Quiet role="status">
+        pelvic tilt from own neutral · roll {formatMeasure(levelMeasures.roll, shown.rollDeg)}
+      </Quiet>
     </Big>
   );
 }
@@ -273,7 +276,8 @@ function Told({ result, onHand }: { readonly result: LevelSet; readonly onHand: 
     <Stack $gap={8} aria-label="What it tells" role="group">
       <h2>The set, {Math.round(seconds)} s</h2>
       <span>
-        Furthest from own neutral: pelvic tilt {figure('pelvicTilt', tilt)}, roll {figure('pelvicRoll', roll)}.
+        Furthest from own neutral: pelvic tilt {figure(levelMeasures.tilt, tilt)}, roll{' '}
+        {figure(levelMeasures.roll, roll)}.
       </span>
       <span>
         {repetitions === 0

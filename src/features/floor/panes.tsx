@@ -5,6 +5,7 @@ import { ArrowRight, Eye, Ruler, Undo2, Video } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import styled from 'styled-components';
+import { levelMeasures } from '@/core/alignment/by-hand';
 import type { PlannedEdge } from '@/core/load/fan';
 import { entry, propOf } from '@/core/knowledge/find';
 import { placeWords } from '@/core/anatomy/places';
@@ -165,7 +166,7 @@ function LevelTold({ levels }: Pick<Item, 'levels'>) {
   return (
     <p data-level={by}>
       <b>
-        By {watcherWords[by]}: tilt {told('pelvicTilt', tilt)}, roll {told('pelvicRoll', roll)}
+        By {watcherWords[by]}: tilt {told(levelMeasures.tilt, tilt)}, roll {told(levelMeasures.roll, roll)}
       </b>{' '}
       <Small>
         at the furthest from own neutral; {repetitions === 0 ? 'it held' : `it turned ${repetitions} times`}

@@ -4,6 +4,7 @@
 import { Smartphone } from 'lucide-react';
 import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import styled from 'styled-components';
+import { levelMeasures } from '@/core/alignment/by-hand';
 import { formatMeasure } from '@/core/alignment/words';
 import type { Position } from '@/core/anatomy/positions';
 import { liesOn } from '@/core/motion/phone-level';
@@ -62,8 +63,8 @@ export function ByLevel({ name, levelName, position, at }: ByLevelProps) {
       new BesideOwner((body) => {
         if (body.kind !== 'level') return;
         setTold(body);
-        putLevel(newest.current, 'pelvicTilt', body.tilt.value);
-        putLevel(newest.current, 'pelvicRoll', body.roll.value);
+        putLevel(newest.current, levelMeasures.tilt, body.tilt.value);
+        putLevel(newest.current, levelMeasures.roll, body.roll.value);
       });
     setOwner(own);
     void own.open({ name, levelName, position, watch: null });
@@ -107,8 +108,8 @@ const Joining = ({ state: { code, joined } }: { readonly state: OwnerState }) =>
 
 const WhatItTold = ({ told: { by, seconds, tilt, roll } }: { readonly told: Told }) => (
   <span data-level={by}>
-    By {watcherWords[by]}, {Math.round(seconds)} s: tilt {formatMeasure('pelvicTilt', tilt.value)} ±{' '}
-    {formatMeasure('pelvicTilt', tilt.se, 'error')}, roll {formatMeasure('pelvicRoll', roll.value)} ±{' '}
-    {formatMeasure('pelvicRoll', roll.se, 'error')}.
+    By {watcherWords[by]}, {Math.round(seconds)} s: tilt {formatMeasure(levelMeasures.tilt, tilt.value)} ±{' '}
+    {formatMeasure(levelMeasures.tilt, tilt.se, 'error')}, roll {formatMeasure(levelMeasures.roll, roll.value)} ±{' '}
+    {formatMeasure(levelMeasures.roll, roll.se, 'error')}.
   </span>
 );

@@ -1,3 +1,4 @@
+import { levelMeasures } from '@/core/alignment/by-hand';
 import { placeWords } from '@/core/anatomy/places';
 import { formatMeasure, nameOf } from '@/core/alignment/words';
 import { decisionWords, verdictWords, watcherWords } from '@/core/progression/words';
@@ -34,7 +35,7 @@ function watchedWords({ by, verdict, side, set, reason, confirmed }: Extract<Pay
 
 /** What a level laid on the pelvis told. */
 function levelWords({ by, repetitions, tilt, seconds }: Extract<Payload, { kind: 'levelTold' }>): string {
-  const least = `pelvic tilt ${withError('pelvicTilt', tilt)} at the most`;
+  const least = `pelvic tilt ${withError(levelMeasures.tilt, tilt)} at the most`;
   return `Told by ${watcherWords[by]}, ${Math.round(seconds)} s: ${least}, ${repetitions} turns of the pelvis`;
 }
 

@@ -26,6 +26,13 @@ const off: LiveState = { isOn: false, rate: 0, lateMs: 0, isOver: false };
 export type Ago = { readonly turnedMs: number; readonly endedMs: number };
 export type OnRepetition = (one: LiveRepetition, ago: Ago) => void;
 
+type Waiting = {
+  readonly frame: LiveFrame;
+  readonly atS: number;
+  readonly arrivedMs: number;
+  readonly done: () => void;
+};
+
 const previewEveryMs = 120;
 /** So many of the newest frames tell rate and delay. */
 const counted = 45;
@@ -37,7 +44,7 @@ export class LiveDesk {
   private eye: Remote<LiveEye> | undefined;
   private source: LiveSource | undefined;
   private isBusy = false;
-  private waiting: { readonly frame: LiveFrame; readonly atS: number; readonly arrivedMs: number } | undefined;
+  private waiting: Waiting | undefined;
   private shown: { readonly arrivedMs: number; readonly paintedMs: number }[] = [];
   private previewedMs = 0;
   private preview: HTMLCanvasElement | undefined;
@@ -119,12 +126,15 @@ export class LiveDesk {
     } else this.set({ isOver: true, ...(told ? { told } : {}) });
   }
 
-  private take(frame: LiveFrame, atS: number): void {
+  private take(frame: LiveFrame, atS: number): Promise<void> {
     const arrivedMs = performance.now();
     this.showPreview(frame, arrivedMs);
     this.waiting?.frame.close(); // the newest is worth more
-    this.waiting = { frame, atS, arrivedMs };
-    if (!this.isBusy) void this.work();
+    this.waiting?.done();
+    return new Promise((done) => {
+      this.waiting = { frame, atS, arrivedMs, done };
+      if (!this.isBusy) void this.work();
+    });
   }
 
   private async work(): Promise<void> {
@@ -132,8 +142,9 @@ export class LiveDesk {
     if (!eye || !waiting) return;
     this.waiting = undefined;
     this.isBusy = true;
-    const { frame, atS, arrivedMs } = waiting;
+    const { frame, atS, arrivedMs, done } = waiting;
     const told = await eye.see(transfer(frame, [frame]), atS).catch(() => undefined);
+    done();
     if (this.eye !== eye) return;
     this.isBusy = false;
     if (told) {

@@ -5,10 +5,8 @@ import { poseBody } from '@/core/body/skeleton';
 import { drawFrame, grainsOf } from '../film/drawn';
 import type { ToMake } from '../film/made.worker';
 
-export type OnFrame = (frame: ImageBitmap, atS: number) => void;
-
-/** Later than this behind the clock, frames are left out. */
-const behindMs = 200;
+/** Resolves when the frame was worked through. */
+export type OnFrame = (frame: ImageBitmap, atS: number) => Promise<void>;
 
 class Player {
   private isOver = false;
@@ -23,18 +21,18 @@ class Player {
     const scenery = { camera, view, worn, room, noise: grainsOf(camera) };
     const context = new OffscreenCanvas(camera.widthPx, camera.heightPx).getContext('2d');
     if (!context) throw new Error('no canvas');
-    const began = performance.now();
+    let dueMs = performance.now();
+    let taken: Promise<void> = Promise.resolve();
     const stepMs = 1000 / fps;
     const frames = Math.floor(lengthOf(set) * fps);
     for (let frame = 0; !this.isOver && frame < frames; frame += 1) {
-      const due = began + frame * stepMs;
-      const late = performance.now() - due;
-      if (late > behindMs) continue;
       drawFrame(context, poseBody(body, poseInSet(body, movement, set, frame / fps)), frame, scenery);
       const bitmap = context.canvas.transferToImageBitmap();
-      const wait = due - performance.now();
+      const wait = dueMs - performance.now();
       if (wait > 0) await new Promise((go) => setTimeout(go, wait));
-      onFrame(transfer(bitmap, [bitmap]), frame / fps);
+      await taken; // on a machine that can't follow, she moves slower: no frame is left out
+      taken = onFrame(transfer(bitmap, [bitmap]), frame / fps);
+      dueMs = Math.max(dueMs, performance.now() - stepMs) + stepMs;
       await new Promise((go) => setTimeout(go, 0)); // to hear that it is to stop
     }
   }

@@ -11,7 +11,8 @@ export type LiveFrame = VideoFrame | ImageBitmap;
 export type LiveSource = { readonly stop: () => void };
 
 export type SourceEvents = {
-  readonly onFrame: (frame: LiveFrame, atS: number) => void;
+  /** Resolves when the frame was worked through, or left out for a newer one. */
+  readonly onFrame: (frame: LiveFrame, atS: number) => Promise<void>;
   /** It gives no more frames; in words why, where it should have. */
   readonly onEnd: (trouble?: string) => void;
 };
@@ -27,7 +28,7 @@ export function cameraSource({ onFrame, onEnd }: SourceEvents): LiveSource {
   let isOver = false;
   const next = (now: number) => {
     if (isOver) return;
-    onFrame(new VideoFrame(video, { timestamp: Math.round(now * 1000) }), now / 1000);
+    void onFrame(new VideoFrame(video, { timestamp: Math.round(now * 1000) }), now / 1000);
     video.requestVideoFrameCallback(next);
   };
   realCamera()
