@@ -142,12 +142,6 @@ export class LiveWatch {
     return this.watched.names;
   }
 
-  /** The next set: what was told stays told, the rest stays as it is. */
-  newSet(): void {
-    const last = this.buffer.times.at(-1);
-    if (last !== undefined && this.scene) this.forgetBefore(last);
-  }
-
   see(frame: SeenFrame): LiveView {
     this.keep(frame);
     if (!this.scene) return this.settle(frame);

@@ -96,10 +96,6 @@ export class LiveDesk {
     void this.eye?.again();
   }
 
-  newSet(): void {
-    void this.eye?.newSet();
-  }
-
   stop(): void {
     this.source?.stop();
     this.worker?.terminate();

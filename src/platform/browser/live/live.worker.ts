@@ -67,10 +67,6 @@ class LiveEye {
     this.lookedS = -Infinity;
   }
 
-  newSet(): void {
-    this.watch?.newSet();
-  }
-
   /** The next frame; it is closed here. */
   see(frame: VideoFrame | ImageBitmap, atS: number): LiveTold {
     const context = this.draw(frame);
