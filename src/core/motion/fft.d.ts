@@ -3,7 +3,7 @@ declare module 'fft.js' {
   export default class FFT {
     constructor(size: number);
     createComplexArray(): number[];
-    toComplexArray(values: readonly number[]): number[];
-    transform(out: number[], complex: readonly number[]): void;
+    /** Of real values: the first half of what comes out, and its middle. */
+    realTransform(out: number[], values: readonly number[]): void;
   }
 }

@@ -9,19 +9,24 @@ const twoPasses = (Math.SQRT2 - 1) ** 0.25;
 /** So much of white noise passes, as a share of its variance: noise bandwidth of the two passes over half the rate. */
 export const passedShare = (rateHz: number, atHz = cutOffHz): number => Math.min(1, (1.02 * atHz) / (rateHz / 2));
 
-/** One pass; starts as if the first value had stood forever. */
-function onePass(values: readonly number[], omega: number): number[] {
+/** One pass over values in their place; starts as if the first value had stood forever. `step` −1: from the last to the first. */
+function onePass(values: Float64Array, omega: number, step: 1 | -1): void {
   const [root, square] = [Math.SQRT2 * omega, omega * omega];
   const a0 = square / (1 + root + square);
   const k3 = (2 * a0) / square;
   const [b1, b2] = [k3 - 2 * a0, 1 - 2 * a0 - k3];
-  const first = values[0] ?? 0;
-  let [x1, x2, y1, y2] = [first, first, first, first];
-  return values.map((x) => {
+  const begin = step > 0 ? 0 : values.length - 1;
+  let x1 = values[begin] ?? 0;
+  let [x2, y1, y2] = [x1, x1, x1];
+  for (let i = begin; i >= 0 && i < values.length; i += step) {
+    const x = values[i] ?? 0;
     const y = a0 * (x + 2 * x1 + x2) + b1 * y1 + b2 * y2;
-    [x1, x2, y1, y2] = [x, x1, y, y1];
-    return y;
-  });
+    x2 = x1;
+    x1 = x;
+    y2 = y1;
+    y1 = y;
+    values[i] = y;
+  }
 }
 
 /**
@@ -33,11 +38,14 @@ export function lowPass(values: readonly number[], rateHz: number, atHz = cutOff
   if (n < 3 || rateHz <= 2.2 * atHz) return [...values];
   const pad = Math.min(n - 1, Math.ceil((3 * rateHz) / atHz));
   const [first, last] = [values[0] ?? 0, values[n - 1] ?? 0];
-  const before = Array.from({ length: pad }, (_, i) => 2 * first - (values[pad - i] ?? 0));
-  const after = Array.from({ length: pad }, (_, i) => 2 * last - (values[n - 2 - i] ?? 0));
+  const padded = new Float64Array(n + 2 * pad);
+  padded.set(values, pad);
+  for (let i = 0; i < pad; i += 1) {
+    padded[i] = 2 * first - (values[pad - i] ?? 0);
+    padded[pad + n + i] = 2 * last - (values[n - 2 - i] ?? 0);
+  }
   const omega = Math.tan((Math.PI * atHz) / rateHz) / twoPasses;
-  const forth = onePass([...before, ...values, ...after], omega).reverse();
-  return onePass(forth, omega)
-    .reverse()
-    .slice(pad, pad + n);
+  onePass(padded, omega, 1);
+  onePass(padded, omega, -1);
+  return Array.from(padded.subarray(pad, pad + n));
 }

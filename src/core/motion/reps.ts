@@ -3,8 +3,8 @@
 import { mean, median, sampleStandardDeviation } from 'simple-statistics';
 import { passedShare, cutOffHz } from './low-pass';
 import { levelIn, restOf } from './rest';
-import { notSeenShare, seenOf, stepOf } from './series';
-import type { Seen } from './series';
+import { notSeenShare, samplesOf, seenOf, stepOf } from './series';
+import type { Seen, Span } from './series';
 import { smoothness, trembling } from './spectrum';
 import { partialShare, turnsOf } from './turns';
 import type { Turn } from './turns';
@@ -97,16 +97,6 @@ type Watched = {
 /** A measure held against a target through a stretch of samples. */
 type Held = { readonly watched: Watched; readonly target: readonly [number, number]; readonly span: Span };
 
-/** Indexes of the first and the last sample of a stretch. */
-type Span = { readonly from: number; readonly to: number };
-
-/** The samples of a stretch of time. */
-function samplesOf(times: readonly number[], startS: number, endS: number): Span {
-  const from = times.findIndex((at) => at >= startS);
-  const to = times.findLastIndex((at) => at <= endS);
-  return { from: Math.max(0, from), to: Math.max(0, from, to) };
-}
-
 /** Within so many SD of a limit, four of five times on one side of it is not sure. */
 const unsureSd = 0.8416;
 
@@ -171,11 +161,10 @@ function repetitionOf(
   driver: Seen,
   watched: readonly Watched[],
   turn: Turn,
-  usual: number,
+  { usual, step }: { readonly usual: number; readonly step: number },
 ): MeasuredRepetition {
   const { startS, endS, holdFromS, holdToS, range } = turn;
   const span = samplesOf(set.times, startS, endS);
-  const step = stepOf(set.times);
   const hold = samplesOf(set.times, holdFromS, holdToS);
   const heldTo = (targets: SetSeries['targets'], within: Span) =>
     watched.flatMap((one): Held[] => {
@@ -205,7 +194,7 @@ function repetitionOf(
     ...(isNearLimit(held) ? { unsure: true as const } : {}),
     ...(range < partialShare * usual ? { partial: true as const } : {}),
     phases: { outS: holdFromS - startS, holdS: holdToS - holdFromS, backS: endS - holdToS },
-    notSeen: notSeenShare(set.times, driver, startS, endS),
+    notSeen: notSeenShare(set.times, driver, startS, endS, step),
   };
 }
 
@@ -236,7 +225,8 @@ const medianOf = (values: readonly number[]): number => (values.length > 0 ? med
 export function measureSet(set: SetSeries): MeasuredSet {
   const { times, series, driver: name } = set;
   const sign = set.rest === 'high' ? -1 : 1;
-  const rateHz = 1 / stepOf(times);
+  const step = stepOf(times);
+  const rateHz = 1 / step;
   const driver = seenOf(times, series[name] ?? []);
   const rising = driver.smooth.map((value) => sign * value);
   const rest = restOf(times, rising);
@@ -251,13 +241,10 @@ export function measureSet(set: SetSeries): MeasuredSet {
       const independent = Math.max(1, (rest.toS - rest.fromS) * 2 * cutOffHz);
       return { name: one, seen, level, sd, levelSe: sd / Math.sqrt(independent), slip: set.slip?.[one] ?? 0 };
     });
-  const known = times.flatMap((at, i) => {
-    const value = rising[i] ?? Number.NaN;
-    return Number.isNaN(value) ? [] : [{ at, value }];
-  });
-  const points = { times: known.map(({ at }) => at), values: known.map(({ value }) => value) };
+  const isSeen = rising.map((value) => !Number.isNaN(value));
+  const points = { times: times.filter((_, i) => isSeen[i]), values: rising.filter((_, i) => isSeen[i]) };
   const { turns, usual, ...open } = turnsOf(points, rest);
-  const repetitions = turns.map((turn) => repetitionOf(set, driver, watched, turn, usual));
+  const repetitions = turns.map((turn) => repetitionOf(set, driver, watched, turn, { usual, step }));
   const whole = repetitions.filter(({ partial }) => !partial);
   const phaseOf = (phase: keyof MeasuredRepetition['phases']) => medianOf(whole.map(({ phases }) => phases[phase]));
   const smooth = whole.flatMap(({ startS, endS }) => smoothness(times, driver.smooth, startS, endS) ?? []);
@@ -268,7 +255,7 @@ export function measureSet(set: SetSeries): MeasuredSet {
     smoothness: smooth.length > 0 ? mean(smooth) : null,
     trembling: trembling(times, driver.raw),
     tempo: whole.length > 0 ? { outS: phaseOf('outS'), holdS: phaseOf('holdS'), backS: phaseOf('backS') } : null,
-    notSeen: notSeenShare(times, driver, times[0] ?? 0, times.at(-1) ?? 0),
+    notSeen: notSeenShare(times, driver, times[0] ?? 0, times.at(-1) ?? 0, step),
     ...open,
   };
 }

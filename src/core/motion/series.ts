@@ -15,7 +15,8 @@ export type Seen = { readonly raw: readonly number[]; readonly smooth: readonly 
 
 /** Usual time between two samples, s. */
 export function stepOf(times: readonly number[]): number {
-  const steps = times.slice(1).map((at, i) => at - (times[i] ?? 0));
+  const steps: number[] = [];
+  for (let i = 1; i < times.length; i += 1) steps.push((times[i] ?? 0) - (times[i - 1] ?? 0));
   return steps.length > 0 ? Math.max(median(steps), 1 / fastestHz) : 1;
 }
 
@@ -57,45 +58,91 @@ export function stretchesOf(times: readonly number[], values: readonly (number |
   return found;
 }
 
+/** Whether a film's steps are all alike, to a hundredth of one. */
+function isEvenAt(times: readonly number[], start: number, step: number): boolean {
+  for (let i = 0; i < times.length; i += 1)
+    if (!(Math.abs((times[i] ?? 0) - (start + i * step)) < 0.01 * step)) return false;
+  return true;
+}
+
 /** A stretch at even steps: its times, values and rate. A film of even steps comes back as it is. */
 export function evenly(times: readonly number[], values: readonly number[]) {
   const [start, end] = [times[0] ?? 0, times.at(-1) ?? 0];
-  const step = Math.max(stepOf(times), (end - start) / (20 * times.length));
-  const count = Math.max(1, Math.round((end - start) / step) + 1);
-  const even = Array.from({ length: count }, (_, i) => start + ((end - start) * i) / Math.max(1, count - 1));
-  const isEven = count === times.length && times.every((at, i) => Math.abs(at - (even[i] ?? 0)) < 0.01 * step);
-  const rateHz = count > 1 ? (count - 1) / (end - start) : 1;
-  return { times: even, values: isEven ? [...values] : sampleAt(times, values, even), rateHz, isEven };
+  const usual = Math.max(stepOf(times), (end - start) / (20 * times.length));
+  const count = Math.max(1, Math.round((end - start) / usual) + 1);
+  const step = (end - start) / Math.max(1, count - 1);
+  const rateHz = count > 1 ? 1 / step : 1;
+  if (count === times.length && isEvenAt(times, start, step)) return { times, values, rateHz, isEven: true };
+  const even = Array.from({ length: count }, (_, i) => start + i * step);
+  return { times: even, values: sampleAt(times, values, even), rateHz, isEven: false };
+}
+
+/** Values of a stretch with what was not seen in it bridged by straight lines. */
+function bridge(times: readonly number[], values: readonly (number | null)[], { from, to }: Stretch): number[] {
+  const [knownAt, known]: [number[], number[]] = [[], []];
+  for (let i = from; i <= to; i += 1) {
+    const value = values[i];
+    if (value === null || value === undefined) continue;
+    knownAt.push(times[i] ?? 0);
+    known.push(value);
+  }
+  return known.length === to - from + 1 ? known : sampleAt(knownAt, known, times.slice(from, to + 1));
 }
 
 /** A measure with short gaps bridged and low-passed; `null` was not seen. Times in s, rising, as many as values. */
 export function seenOf(times: readonly number[], values: readonly (number | null)[]): Seen {
-  const raw = values.map(() => Number.NaN);
+  const raw = new Array<number>(values.length).fill(Number.NaN);
   const smooth = [...raw];
-  for (const { from, to } of stretchesOf(times, values)) {
-    const own = times.slice(from, to + 1);
-    const known = own.flatMap((at, i) => {
-      const value = values[from + i];
-      return value === null || value === undefined ? [] : [{ at, value }];
-    });
-    const [knownAt, knownValues] = [known.map(({ at }) => at), known.map(({ value }) => value)];
-    const bridged = sampleAt(knownAt, knownValues, own);
+  for (const stretch of stretchesOf(times, values)) {
+    const own = times.slice(stretch.from, stretch.to + 1);
+    const bridged = bridge(times, values, stretch);
     const even = evenly(own, bridged);
     const passed = lowPass(even.values, even.rateHz);
     const back = even.isEven ? passed : sampleAt(even.times, passed, own);
-    for (const [i, value] of bridged.entries()) [raw[from + i], smooth[from + i]] = [value, back[i] ?? value];
+    for (let i = 0; i < bridged.length; i += 1) {
+      const at = stretch.from + i;
+      [raw[at], smooth[at]] = [bridged[i] ?? Number.NaN, back[i] ?? Number.NaN];
+    }
   }
   return { raw, smooth };
 }
 
-/** Share of the time from `startS` to `endS` in which a measure was not seen. */
-export function notSeenShare(times: readonly number[], { raw }: Seen, startS: number, endS: number): number {
-  const step = stepOf(times);
+/** Indexes of the first and the last sample of a stretch. */
+export type Span = { readonly from: number; readonly to: number };
+
+/** The first sample at a time or after it; as many as there are where all lie before it. `times` rise. */
+function firstFrom(times: readonly number[], s: number): number {
+  let [low, high] = [0, times.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((times[middle] ?? 0) < s) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
+/** The samples from one time to another, both in it. `times` rise. */
+export function samplesOf(times: readonly number[], startS: number, endS: number): Span {
+  const from = firstFrom(times, startS);
+  const after = firstFrom(times, endS);
+  const to = times[after] === endS ? after : after - 1;
+  return { from: from < times.length ? from : 0, to: Math.max(0, from < times.length ? from : 0, to) };
+}
+
+/** Share of the time from `startS` to `endS` in which a measure was not seen. `stepS`: usual time between two samples. */
+export function notSeenShare(
+  times: readonly number[],
+  { raw }: Seen,
+  startS: number,
+  endS: number,
+  stepS: number,
+): number {
+  const { from, to } = samplesOf(times, startS, endS);
   let seen = 0;
-  for (let i = 0; i + 1 < times.length; i += 1) {
+  for (let i = Math.max(0, from - 1); i <= to && i + 1 < times.length; i += 1) {
     const [a = 0, b = 0] = [times[i], times[i + 1]];
     const both = !Number.isNaN(raw[i] ?? Number.NaN) && !Number.isNaN(raw[i + 1] ?? Number.NaN);
-    if (both && b - a <= bridgedS + step * 1.001) seen += Math.max(0, Math.min(b, endS) - Math.max(a, startS));
+    if (both && b - a <= bridgedS + stepS * 1.001) seen += Math.max(0, Math.min(b, endS) - Math.max(a, startS));
   }
   return endS > startS ? Math.min(1, Math.max(0, 1 - seen / (endS - startS))) : 0;
 }

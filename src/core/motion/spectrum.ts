@@ -1,18 +1,28 @@
 // What a movement's spectrum tells: whether it flows, and whether it trembles.
 import FFT from 'fft.js';
-import { evenly, stepOf, stretchesOf } from './series';
+import { evenly, samplesOf, stepOf, stretchesOf } from './series';
 
-/** Amplitudes of a signal's frequencies from 0 on, and the step between them, Hz; `times` the length is padded with nothing. */
-function spectrumOf(values: readonly number[], rateHz: number, times: number) {
+/** Transforms by size: each keeps its tables. */
+const transforms = new Map<number, FFT>();
+function transformOf(size: number): FFT {
+  const known = transforms.get(size) ?? new FFT(size);
+  transforms.set(size, known);
+  return known;
+}
+
+/** Amplitudes of a signal's frequencies from 0 up to one, and the step between them, Hz; `times` the length is padded with nothing. */
+function spectrumOf(values: readonly number[], rateHz: number, times: number, toHz: number) {
   const size = 2 ** Math.ceil(Math.log2(Math.max(2, values.length * times)));
-  const fft = new FFT(size);
-  const [padded, out] = [
-    fft.toComplexArray([...values, ...new Array<number>(size - values.length).fill(0)]),
-    fft.createComplexArray(),
-  ];
-  fft.transform(out, padded);
-  const amplitudes = Array.from({ length: size / 2 + 1 }, (_, k) => Math.hypot(out[2 * k] ?? 0, out[2 * k + 1] ?? 0));
-  return { amplitudes, stepHz: rateHz / size };
+  const stepHz = rateHz / size;
+  const fft = transformOf(size);
+  const padded = new Array<number>(size).fill(0);
+  for (const [i, value] of values.entries()) padded[i] = value;
+  const out = fft.createComplexArray();
+  fft.realTransform(out, padded);
+  const amplitudes: number[] = [];
+  for (let k = 0; k <= Math.min(size / 2, Math.floor(toHz / stepHz)); k += 1)
+    amplitudes.push(Math.sqrt((out[2 * k] ?? 0) ** 2 + (out[2 * k + 1] ?? 0) ** 2));
+  return { amplitudes, stepHz };
 }
 
 /** Spectral arc length reaches up to this, Hz, and no further than where the amplitude last passes this share of the whole. */
@@ -32,17 +42,21 @@ export function smoothness(
   startS: number,
   endS: number,
 ): number | undefined {
-  const own = times.flatMap((at, i) =>
-    at >= startS && at <= endS && !Number.isNaN(values[i] ?? Number.NaN) ? [i] : [],
-  );
-  const [ownTimes, ownValues] = [own.map((i) => times[i] ?? 0), own.map((i) => values[i] ?? 0)];
-  if (own.length < 8) return undefined;
+  const { from, to } = samplesOf(times, startS, endS);
+  const [ownTimes, ownValues]: [number[], number[]] = [[], []];
+  for (let i = from; i <= to; i += 1) {
+    const value = values[i] ?? Number.NaN;
+    if (Number.isNaN(value)) continue;
+    ownTimes.push(times[i] ?? 0);
+    ownValues.push(value);
+  }
+  if (ownValues.length < 8) return undefined;
   const even = evenly(ownTimes, ownValues);
   const speed = even.values.slice(1).map((value, i) => Math.abs(value - (even.values[i] ?? 0)) * even.rateHz);
-  const { amplitudes, stepHz } = spectrumOf(speed, even.rateHz, 16);
+  const { amplitudes } = spectrumOf(speed, even.rateHz, 16, arcToHz);
   const whole = amplitudes[0] ?? 0;
   if (whole <= 0) return undefined;
-  const shares = amplitudes.slice(0, Math.floor(arcToHz / stepHz) + 1).map((one) => one / whole);
+  const shares = amplitudes.map((one) => one / whole);
   const last = shares.findLastIndex((share) => share >= arcShare);
   let arc = 0;
   for (let k = 1; k <= last; k += 1) arc += Math.hypot(1 / last, (shares[k] ?? 0) - (shares[k - 1] ?? 0));
@@ -63,7 +77,7 @@ export function trembling(times: readonly number[], raw: readonly number[]): num
   const level = even.values.map((value, i) => value - first - ((last - first) * i) / (n - 1));
   const middle = level.reduce((sum, value) => sum + value, 0) / n;
   const windowed = level.map((value, i) => (value - middle) * (0.5 - 0.5 * Math.cos((2 * Math.PI * i) / (n - 1))));
-  const { amplitudes, stepHz } = spectrumOf(windowed, even.rateHz, 1);
+  const { amplitudes, stepHz } = spectrumOf(windowed, even.rateHz, 1, Infinity);
   const power = (from: number, to: number) =>
     amplitudes.reduce((sum, one, k) => (k > 0 && k * stepHz >= from && k * stepHz <= to ? sum + one * one : sum), 0);
   const whole = power(0, Infinity);

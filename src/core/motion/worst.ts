@@ -10,10 +10,7 @@ const nearSd = 3;
 /** SD of what the low-pass took away, scaled to all of the noise: as white noise would be. `rateHz`: samples in a second. */
 export function noiseSdOf(raw: readonly number[], smooth: readonly number[], rateHz: number): number | undefined {
   const kept = passedShare(rateHz);
-  const left = raw.flatMap((value, i) => {
-    const off = Math.abs(value - (smooth[i] ?? Number.NaN));
-    return Number.isNaN(off) ? [] : [off];
-  });
+  const left = raw.map((value, i) => Math.abs(value - (smooth[i] ?? Number.NaN))).filter((off) => !Number.isNaN(off));
   return kept < 0.9 && left.length >= 10 ? median(left) / medianShare / Math.sqrt(1 - kept) : undefined;
 }
 
