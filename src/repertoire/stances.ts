@@ -296,12 +296,15 @@ export const stances: readonly Stance[] = [
         'The order of articulation, without cheating by a tuck.',
         'Pelvis waits until the ribs are off.',
       ),
-      choice(
-        'leads',
-        'leads, rolling round the thighs first',
-        'The low back gets its turn first.',
-        'Roll the pelvis back first.',
-      ),
+      {
+        ...choice(
+          'leads',
+          'leads, rolling round the thighs first',
+          'The low back gets its turn first.',
+          'Roll the pelvis back first.',
+        ),
+        rolls: 'tail',
+      },
     ),
   ),
   stanceWhere(

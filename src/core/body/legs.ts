@@ -24,7 +24,8 @@ const foot = (ankle: Vec3, toward: Vec3, top: Vec3, h: number): Foot => ({
 });
 
 const lying: readonly Position[] = ['supine', 'prone', 'sideLying', 'fourPoint', 'frontSupport'];
-const defaultReach = 0.72;
+/** Distance of a planted foot from its hip, as a share of the straight leg. */
+export const usualReach = 0.72;
 const relaxedFootDeg = 44;
 
 /** Straight along the mat: how the ankle lies and where the toes look, by position. */
@@ -103,13 +104,13 @@ function raise(leg: Raised, hung: Hung): LegJoints {
 /** Where the ankle of a planted foot stands, `ankleUp` over the mat. */
 function plantedAnkle(leg: FootDown, hung: Hung, ankleUp: number): Vec3 {
   const { pose, position, hip, root, thigh, shank, away } = hung;
-  if (position === 'supine' && (pose.trunkDeg ?? 0) < 0) {
+  if (position === 'supine' && (pose.trunkDeg ?? 0) < 0 && leg.reach === undefined) {
     // A bridge: thigh in line with the trunk; the foot stands a shank's length from that knee.
     const knee = plus3(hip, apply(root.turn, [-thigh, 0, 0]));
     const drop = clamp(knee[2] - ankleUp, 0, 0.999 * shank);
     return [knee[0] - Math.sqrt(shank ** 2 - drop ** 2), hip[1], ankleUp];
   }
-  const reach = (leg.reach ?? defaultReach) * (thigh + shank);
+  const reach = (leg.reach ?? usualReach) * (thigh + shank);
   const onSeat = position === 'sitting' && pose.seatMm;
   const from = plus3(hip, times3(spread(hung, away), onSeat ? thigh * 0.97 : reach));
   return [from[0] - away[0] * (leg.heelLift ?? 0) * 0.25, from[1], ankleUp];

@@ -48,6 +48,7 @@ export function doneBy(body: Body, movement: Movement, side: Side): Movement {
   if (goesMm(body, movement, side) * 2 >= goesMm(body, movement, other)) return movement;
   const { start, hold, out, back } = movement;
   return {
+    ...movement,
     start: mirroredPose(start),
     hold: mirroredPose(hold),
     ...(out ? { out: mirroredPose(out) } : {}),

@@ -4,10 +4,14 @@ import type { Vec3 } from '../geometry';
 import { phases } from '../anatomy/positions';
 import type { Phase } from '../anatomy/positions';
 import { isLegFree } from './pose';
+import { positionOf } from './position';
 import type { LegCarrier, LegPose, Pose, RaisedLegPose } from './pose';
+import { usualReach } from './legs';
 import { poseBody } from './skeleton';
+import { segmentLengthMm } from './segments';
 import type { Body } from './segments';
-import type { Movement } from './shown';
+import type { Movement, RollsFrom } from './shown';
+import { entriesOf } from '../keyed';
 
 const limbs = ['left', 'right', 'leftArm', 'rightArm'] as const;
 type Limb = (typeof limbs)[number];
@@ -64,24 +68,68 @@ export function between(body: Body, from: Pose, to: Pose, share: number): Pose {
   return mixed as Pose;
 }
 
+/** How far the parts of a rolling spine run ahead of the movement, or behind it, where it begins at the head: 1 would be a halt. */
+const aheadFromHead = {
+  neckFlexDeg: 0.8,
+  thoracicFlexDeg: 0.4,
+  lumbarFlexDeg: -0.4,
+  trunkDeg: -0.8,
+} as const satisfies Partial<Record<keyof Pose, number>>;
+
+/** Ahead in the first half of the way by what it is behind in the second: half-way all are half-way. */
+const runAhead = (share: number, by: number): number => share + (by * Math.sin(2 * Math.PI * share)) / (2 * Math.PI);
+
+/** A way by its half-way pose, where it has one. */
+const onTheWay = (body: Body, via: Pose | undefined, from: Pose, to: Pose, share: number): Pose =>
+  !via
+    ? between(body, from, to, share)
+    : share < 0.5
+      ? between(body, from, via, 2 * share)
+      : between(body, via, to, 2 * share - 1);
+
+/** A way on which the spine rolls, bone after bone, from one of its ends. */
+function rolledOn(ends: RollsFrom, way: (share: number) => Pose, share: number): Pose {
+  const pose: Record<string, unknown> = { ...way(share) };
+  for (const [part, ahead] of entriesOf(aheadFromHead)) {
+    const own = way(runAhead(share, ends === 'head' ? ahead : -ahead))[part];
+    if (own !== undefined) pose[part] = own;
+  }
+  // eslint-disable-next-line @typescript-eslint/consistent-type-assertions -- the same pose with some of its numbers changed
+  return pose as Pose;
+}
+
+/** Planted feet of a pose on the way to a bridge: they go evenly from where they stand at rest to where they stand at the top. */
+function plantedOnTheWay(body: Body, { start, hold }: Movement, pose: Pose): Pose {
+  const [trunkDeg = 0, topDeg = 0] = [pose.trunkDeg, hold.trunkDeg];
+  if (positionOf(hold) !== 'supine' || topDeg >= 0 || trunkDeg >= 0 || (start.trunkDeg ?? 0) < 0) return pose;
+  const top = poseBody(body, hold);
+  const legMm = segmentLengthMm('thigh', body) + segmentLengthMm('shank', body);
+  const plant = (limb: 'left' | 'right'): LegPose => {
+    const [leg, atTop, atRest] = [pose[limb], hold[limb], start[limb]];
+    if (leg.kind !== 'footDown' || atTop.kind !== 'footDown' || atRest.kind !== 'footDown') return leg;
+    const { hip, ankle } = top.sides[limb === 'right' ? 'R' : 'L'];
+    return { ...leg, reach: mix(atRest.reach ?? usualReach, (hip[0] - ankle[0]) / legMm, trunkDeg / topDeg) };
+  };
+  return { ...pose, left: plant('left'), right: plant('right') };
+}
+
 /** The pose of a movement in a phase; `share` of the way through it. */
 export function poseAt(body: Body, movement: Movement, phase: Phase, share = 0.5): Pose {
-  const { start, hold, out, back } = movement;
-  const onTheWay = (via: Pose | undefined, from: Pose, to: Pose): Pose =>
-    !via
-      ? between(body, from, to, share)
-      : share < 0.5
-        ? between(body, from, via, 2 * share)
-        : between(body, via, to, 2 * share - 1);
+  const { start, hold, out, back, rolls } = movement;
+  const go = (via: Pose | undefined, from: Pose, to: Pose, ends: RollsFrom | undefined): Pose => {
+    const way = (at: number) => onTheWay(body, via, from, to, at);
+    if (share <= 0 || share >= 1) return way(share);
+    return plantedOnTheWay(body, movement, ends ? rolledOn(ends, way, share) : way(share));
+  };
   switch (phase) {
     case 'start':
       return start;
     case 'out':
-      return onTheWay(out, start, hold);
+      return go(out, start, hold, rolls);
     case 'hold':
       return hold;
     case 'back':
-      return onTheWay(back, hold, start);
+      return go(back, hold, start, rolls && (rolls === 'head' ? 'tail' : 'head'));
   }
 }
 

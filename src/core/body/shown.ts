@@ -2,7 +2,17 @@
 import type { Pose } from './pose';
 
 /** What a level shows: its start and its furthest point; the ways out and back lie between them unless given. */
-export type Movement = { readonly start: Pose; readonly hold: Pose; readonly out?: Pose; readonly back?: Pose };
+export type Movement = {
+  readonly start: Pose;
+  readonly hold: Pose;
+  readonly out?: Pose;
+  readonly back?: Pose;
+  readonly rolls?: RollsFrom;
+};
+
+/** The end at which a spine begins to roll bone by bone on the way out; on the way back it begins at the other. */
+export const rollsFrom = ['head', 'tail'] as const;
+export type RollsFrom = (typeof rollsFrom)[number];
 
 /** Which leg moves when, on the way out and back: both at once, or the right one first and the left after it. */
 export const legOrders = ['together', 'oneAfterOther'] as const;
@@ -17,6 +27,7 @@ export type Shown = {
   readonly via?: Pose | undefined;
   readonly back?: Pose | undefined;
   readonly legOrder?: LegOrder | undefined;
+  readonly rolls?: RollsFrom | undefined;
   readonly top: Pose;
 };
 
@@ -30,5 +41,6 @@ export function movementOf(level: Shown): Movement {
   if (level.legOrder === 'oneAfterOther')
     return { start, hold, out: { ...hold, left: start.left }, back: { ...hold, right: start.right } };
   const [out, back] = [level.via, level.back ?? level.via];
-  return { start, hold, ...(out ? { out } : {}), ...(back ? { back } : {}) };
+  const rolls = level.rolls ? { rolls: level.rolls } : {};
+  return { start, hold, ...(out ? { out } : {}), ...(back ? { back } : {}), ...rolls };
 }

@@ -2,7 +2,7 @@
 import * as v from 'valibot';
 import { places } from '../anatomy/places';
 import { phases, positions, views } from '../anatomy/positions';
-import { legOrders } from '../body/shown';
+import { legOrders, rollsFrom } from '../body/shown';
 import { poseShape } from '../body/pose';
 import { propForms, propPlaces } from '../figure/props';
 import { apparatuses, loadQuery, loadTags } from './load-tags';
@@ -127,6 +127,8 @@ export const stance = v.strictObject({
         notParallel: v.optional(text),
         /** Intervals that this choice sets, instead of the default target's. */
         targets: v.optional(v.array(v.strictObject({ measure: id, interval, whenBothLegsUp: v.optional(interval) }))),
+        /** Taught so, a rise that begins at the head begins at this end. */
+        rolls: v.optional(v.picklist(rollsFrom)),
         /** What of the drawn body this choice sets, where its targets act. */
         pose: v.optional(
           v.strictObject({
@@ -210,6 +212,8 @@ export const level = v.strictObject({
   back: v.optional(poseShape),
   /** Which leg moves when; left out, both at once. */
   legOrder: v.optional(v.picklist(legOrders)),
+  /** The spine rolls bone by bone, on the way out from this end of it. */
+  rolls: v.optional(v.picklist(rollsFrom)),
   top: poseShape,
   dose,
   load: v.optional(loadTags, {}),

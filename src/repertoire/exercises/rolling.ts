@@ -84,6 +84,7 @@ export const rolling: readonly ExerciseEntry[] = [
         change: 'Down to the thighs, hands carry.',
         endPoint: 'Hands on the thighs, a little above the knees.',
         hands: 'They slide down the thighs and carry some of the trunk.',
+        rolls: 'head',
         start: { position: 'standing', ...both(stand) },
         top: {
           position: 'standing',
@@ -100,6 +101,7 @@ export const rolling: readonly ExerciseEntry[] = [
         name: 'All the way',
         change: 'The arms hang; the spine as far as it goes.',
         hands: 'They hang.',
+        rolls: 'head',
         start: { position: 'standing', ...both(stand) },
         top: {
           position: 'standing',
@@ -157,6 +159,7 @@ export const rolling: readonly ExerciseEntry[] = [
         endPoint: 'Half way back, the low back round, the feet down.',
         hands: 'Behind the thighs, light.',
         legLine: 'Feet down, hip-wide, knees bent.',
+        rolls: 'tail',
         start: {
           ...both(down),
           trunkDeg: 72,
@@ -180,6 +183,7 @@ export const rolling: readonly ExerciseEntry[] = [
         endPoint: 'Lying long; back to sitting over the side.',
         hands: 'Forward at shoulder height; behind the thighs where it drops.',
         legLine: 'Feet down, hip-wide, knees bent.',
+        rolls: 'tail',
         start: { ...both(down), trunkDeg: 66, lumbarFlexDeg: 22, thoracicFlexDeg: 14, ...arms(reach(85)) },
         top: {
           ...both(down),
@@ -197,6 +201,7 @@ export const rolling: readonly ExerciseEntry[] = [
         name: 'With a strap round the feet',
         change: 'Up and down, the strap lends what is missing.',
         hands: 'On the strap, elbows long; it lends what is missing, no more.',
+        rolls: 'head',
         start: { ...both(long), ...curl0() },
         via: {
           ...both(long),
@@ -223,6 +228,7 @@ export const rolling: readonly ExerciseEntry[] = [
         name: 'Pad behind the low back',
         change: 'No strap; a thin pad to roll over.',
         hands: 'Forward at shoulder height.',
+        rolls: 'head',
         start: { ...both(long), ...curl0() },
         via: {
           ...both(long),
@@ -249,6 +255,7 @@ export const rolling: readonly ExerciseEntry[] = [
         name: 'Full',
         change: 'Arms from overhead, no help.',
         hands: 'From past the ears, forward over the legs.',
+        rolls: 'head',
         start: { ...both(long), ...arms(reach(172)) },
         via: {
           ...both(long),
@@ -322,6 +329,7 @@ export const rolling: readonly ExerciseEntry[] = [
         endPoint: 'The tail just off, the ribs still down.',
         legLine: 'Parallel, knees bent and together.',
         hands: 'One under the tail to help, or both by the sides pressing long.',
+        rolls: 'tail',
         start: both(up(95, 60)),
         top: { ...both(up(100, 60)), trunkDeg: -38, lumbarFlexDeg: 32, thoracicFlexDeg: 12, neckFlexDeg: 10 },
         dose: times(3),
@@ -331,6 +339,7 @@ export const rolling: readonly ExerciseEntry[] = [
         name: 'Full',
         change: 'Legs together over, open, down.',
         hands: 'By the sides, pressing long into the mat.',
+        rolls: 'tail',
         start: both(up(88, 2)),
         top: { ...both(up(94, 0)), trunkDeg: -112, lumbarFlexDeg: 48, thoracicFlexDeg: 42, neckFlexDeg: 44 },
         dose: times(3),
@@ -343,6 +352,7 @@ export const rolling: readonly ExerciseEntry[] = [
         change: 'Legs open over, close down.',
         legLine: 'Parallel; over as wide as the hips, close, down together.',
         hands: 'By the sides, pressing long into the mat.',
+        rolls: 'tail',
         start: both(up(88, 2, { outDeg: 14 })),
         top: {
           ...both(up(94, 0, { outDeg: 14 })),
@@ -528,6 +538,7 @@ export const rolling: readonly ExerciseEntry[] = [
         endPoint: 'Half way back, the low back round, the feet down.',
         hands: 'Forward, or behind the thighs.',
         legLine: 'Feet down, knees together.',
+        rolls: 'tail',
         start: { ...both(down), trunkDeg: 70, lumbarFlexDeg: 14, ...arms(reach(80)) },
         top: {
           ...both(down),
@@ -646,6 +657,7 @@ export const rolling: readonly ExerciseEntry[] = [
         name: 'Arms crossed on the chest',
         change: 'The roll-up with folded arms.',
         hands: 'Folded on the chest.',
+        rolls: 'head',
         start: { ...both(long), ...arms(reach(60, { elbowDeg: 120 })) },
         top: {
           ...both(long),
@@ -661,6 +673,7 @@ export const rolling: readonly ExerciseEntry[] = [
         number: 2,
         name: 'Hands behind the head',
         change: 'The hands carry the skull, elbows wide.',
+        rolls: 'head',
         start: { ...both(long), ...handsBehindHead },
         top: {
           ...both(long),

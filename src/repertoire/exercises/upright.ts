@@ -124,6 +124,7 @@ export const upright: readonly ExerciseEntry[] = [
         name: 'Knees soft, sitting on a pad',
         change: 'A raised seat, knees bent a little.',
         legLine: 'Mat-wide, knees soft, heels pressing away.',
+        rolls: 'head',
         start: { position: 'sitting', seatMm: 60, ...both({ kind: 'footDown', reach: 0.94 }), ...arms(reach(75)) },
         top: {
           position: 'sitting',
@@ -141,6 +142,7 @@ export const upright: readonly ExerciseEntry[] = [
         number: 2,
         name: 'Long legs',
         change: 'Legs long, arms reach along them.',
+        rolls: 'head',
         start: { ...longSitting, ...arms(reach(85)) },
         top: {
           ...longSitting,
