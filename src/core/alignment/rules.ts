@@ -360,6 +360,7 @@ export const measureRules: readonly MeasureRule[] = [
   },
   sideLine('pelvisOnThigh', 'pelvis on thigh', ['LK', 'SL1', 'SL2'], [0, 1], [1, 2]),
   sideLine('lowBackBend', 'bend of the low back', ['SL1', 'SL2', 'SL4'], [0, 1], [1, 2]),
+  sideLine('lowBackBendStrip', 'bend of the low back, by the strip', ['STB', 'STF', 'SL2', 'SL4'], [0, 1], [2, 3]),
   sideLine('chestBend', 'bend of the chest', ['SL2', 'SL4', 'SL5'], [0, 1], [1, 2]),
   sideLine('neckBend', 'bend of the neck', ['SL4', 'SL5', 'SL7'], [0, 1], [1, 2]),
   sideLine('cCurve', 'C-curve', ['SL1', 'SL2', 'SL4', 'SL5'], [0, 1], [2, 3]),
@@ -523,6 +524,19 @@ const idsOf = (is: (rule: MeasureRule) => boolean): ReadonlySet<string> =>
   new Set(measureRules.filter(is).map(({ id }) => id));
 /** The pelvis' tilt by any of its landmarks, the usual first. */
 export const tilts = idsOf(({ family }) => family === 'tilt');
+/** Stretches of the spine as the side line shows them, from the pelvis up. */
+export const stretches = ['lowBack', 'chest', 'neck'] as const;
+export type Stretch = (typeof stretches)[number];
+/**
+ * What tells the bend of each stretch, the sharpest first: the outer hip slides far over its bone as the thigh comes near, the strip
+ * on the pelvis does not.
+ */
+export const bendsOf: Readonly<Record<Stretch, readonly string[]>> = {
+  lowBack: ['lowBackBendStrip', 'lowBackBend'],
+  chest: ['chestBend'],
+  neck: ['neckBend'],
+};
+
 /** The same, the one first that a roll of the pelvis moves least. */
 export const tiltsByRoll: readonly string[] = measureRules
   .filter(({ family }) => family === 'tilt')

@@ -87,6 +87,7 @@ test('measures as the page of measures has them: name, unit, from where, in whic
     'curlHeight | upper back above the mat | mm | side | supine | T6 | needsScale | []',
     'pelvisOnThigh | pelvis on thigh | deg | side | everywhere | LK SL1 SL2 instead {"SL1":"GT","SL7":"TR"} | fromNeutral difference | [[0,1],[1,2]]',
     'lowBackBend | bend of the low back | deg | side | everywhere | SL1 SL2 SL4 instead {"SL1":"GT","SL7":"TR"} | fromNeutral difference | [[0,1],[1,2]]',
+    'lowBackBendStrip | bend of the low back, by the strip | deg | side | everywhere | STB STF SL2 SL4 instead {"SL1":"GT","SL7":"TR"} | fromNeutral difference | [[0,1],[2,3]]',
     'chestBend | bend of the chest | deg | side | everywhere | SL2 SL4 SL5 instead {"SL1":"GT","SL7":"TR"} | fromNeutral difference | [[0,1],[1,2]]',
     'neckBend | bend of the neck | deg | side | everywhere | SL4 SL5 SL7 instead {"SL1":"GT","SL7":"TR"} | fromNeutral difference | [[0,1],[1,2]]',
     'cCurve | C-curve | deg | side | everywhere | SL1 SL2 SL4 SL5 instead {"SL1":"GT","SL7":"TR"} | fromNeutral difference | [[0,1],[2,3]]',

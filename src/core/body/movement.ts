@@ -87,7 +87,10 @@ const onTheWay = (body: Body, via: Pose | undefined, from: Pose, to: Pose, share
       ? between(body, from, via, 2 * share)
       : between(body, via, to, 2 * share - 1);
 
-/** A way on which the spine rolls, bone after bone, from one of its ends. */
+/**
+ * A way on which the spine rolls, bone after bone: what begins first on the way out is the last to come to rest on the way back,
+ * which goes the same way.
+ */
 function rolledOn(ends: RollsFrom, way: (share: number) => Pose, share: number): Pose {
   const pose: Record<string, unknown> = { ...way(share) };
   for (const [part, ahead] of entriesOf(aheadFromHead)) {
@@ -129,7 +132,7 @@ export function poseAt(body: Body, movement: Movement, phase: Phase, share = 0.5
     case 'hold':
       return hold;
     case 'back':
-      return go(back, hold, start, rolls && (rolls === 'head' ? 'tail' : 'head'));
+      return go(back, hold, start, rolls);
   }
 }
 

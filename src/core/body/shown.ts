@@ -10,7 +10,7 @@ export type Movement = {
   readonly rolls?: RollsFrom;
 };
 
-/** The end at which a spine begins to roll bone by bone on the way out; on the way back it begins at the other. */
+/** The end at which a spine begins to roll bone by bone on the way out; that end is the last to come to rest again. */
 export const rollsFrom = ['head', 'tail'] as const;
 export type RollsFrom = (typeof rollsFrom)[number];
 

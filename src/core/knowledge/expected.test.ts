@@ -65,7 +65,7 @@ test.each(
     key: key.replace(/_R$/, ''),
     sticker: { at, radius: 9, colour: colourOf(key.replace(/_R$/, '') as Landmark), isCovered: false, sdPx: 0.3 },
   }));
-  const expected = expectedStickers(body, level.top, 'side', marksFor(bridge, 'side', true), 'left');
+  const expected = expectedStickers(body, level.top, 'side', marksFor(bridge, 'side', level), 'left');
   const { named } = nameStickers(
     worn.map(({ sticker }) => sticker),
     expected,

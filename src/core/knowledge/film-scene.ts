@@ -7,11 +7,12 @@ import type { PictureSize, Setting } from '../alignment/setting';
 import type { LandmarkKey, Moved } from '../anatomy/landmarks';
 import type { Marks } from '../anatomy/marks';
 import type { Phase, View } from '../anatomy/positions';
+import type { RollsFrom } from '../body/shown';
 import type { Vec2 } from '../geometry';
 import { entriesOf, keysOf } from '../keyed';
 import { success } from '../result';
 import type { Result } from '../result';
-import type { Repertoire } from './entries';
+import type { Exercise, Level, Repertoire } from './entries';
 import { startsOffRest } from './facts';
 import { exerciseAt, isInclined } from './find';
 import type { LookInput } from './look';
@@ -20,7 +21,7 @@ import { readPicture } from './look-pictures';
 import type { Lying, MarkedPicture } from './look-pictures';
 import { lookUp } from './lookup';
 import { resolveStances, resolveTargets } from './stances';
-import type { TargetInForce } from './stances';
+import type { StancesInForce, TargetInForce } from './stances';
 
 /** What the frames of a camera that stands still are read by. */
 export type SceneInput = Omit<LookInput, 'pictures' | 'readings' | 'taken' | 'ownNeutral'> & {
@@ -81,6 +82,9 @@ export type Scene = {
   readonly movedDeg: Moved | undefined;
   /** It begins where the body is not at rest: its first still second is no neutral. */
   readonly needsNeutral: boolean;
+  readonly level?: Level;
+  /** The spine rolls bone by bone, on the way out from this end. */
+  readonly rolls?: RollsFrom;
   readonly rest: Marks;
 };
 
@@ -118,6 +122,20 @@ export function valueFrom({ limits }: Scene, { own }: WatchedMeasures, values: V
   return value === undefined ? null : value - (limits[id]?.relative ? (own[id]?.value ?? 0) : 0);
 }
 
+/** From which end a level rolls, as it is taught; undefined: it does not. */
+export function rollsAt(
+  { stances: disputed }: Pick<Exercise, 'stances'>,
+  { rolls }: Pick<Level, 'rolls'>,
+  { choices }: Pick<StancesInForce, 'choices'>,
+  { stances }: Pick<Repertoire, 'stances'>,
+): RollsFrom | undefined {
+  if (rolls !== 'head') return rolls;
+  const own = stances
+    .filter(({ id }) => disputed.includes(id))
+    .flatMap(({ id, choices: all }) => all.find((one) => one.id === choices[id]?.choice)?.rolls ?? []);
+  return own[0] ?? rolls;
+}
+
 /** The scene before its rest is known. Refused where exercise, level, school or stances are unknown. */
 export function sceneOf(input: SceneInput, repertoire: Repertoire): Result<Omit<Scene, 'rest'>> {
   const known = lookUp(repertoire.exercises, input.exercise, 'exercise', 'exercise');
@@ -131,8 +149,11 @@ export function sceneOf(input: SceneInput, repertoire: Repertoire): Result<Omit<
   if (!out.ok) return out;
   if (!hold.ok) return hold;
   if (!back.ok) return back;
+  const rolls = level && rollsAt(known.value, level, stances.value, repertoire);
   return success({
     input,
+    ...(level ? { level } : {}),
+    ...(rolls ? { rolls } : {}),
     lying: { position, trunk: level && isInclined(level) ? 'inclined' : 'level' },
     limits: limitsOf({ out: out.value, hold: hold.value, back: back.value }),
     movedDeg: level && movedIn(level, 'hold'),

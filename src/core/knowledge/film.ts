@@ -15,9 +15,11 @@ import { failure, success } from '../result';
 import type { Result } from '../result';
 import type { Repertoire } from './entries';
 import { leastSdPx, measuresIn, restMarks, sceneOf, valueFrom, watchedIn } from './film-scene';
-import type { Scene, SceneInput } from './film-scene';
+import type { Scene, SceneInput, Values } from './film-scene';
 import { bounds, judgeSet } from './film-set';
 import type { FilmRepetition, JudgedSet, Series } from './film-set';
+import { rolledIn } from './rolled';
+import type { Rolled } from './rolled';
 
 export type FollowedFilm = Followed;
 
@@ -37,6 +39,8 @@ export type FilmReading = JudgedSet & {
   readonly still: { readonly fromS: number; readonly toS: number; readonly atS: number };
   /** What moves first at the beginning of a repetition, mostly. */
   readonly first?: 'limb' | 'pelvis' | 'together';
+  /** How the spine rolled, where the level rolls it and its side line was followed. */
+  readonly rolled?: Rolled;
   /** Share of the film in which each landmark was not seen. */
   readonly lostShare: Readonly<Partial<Record<LandmarkKey, number>>>;
 };
@@ -91,15 +95,12 @@ function firstMoved(
   return (['pelvis', 'limb', 'together'] as const).find((one) => count(one) * 2 > votes.length);
 }
 
-/** Watched measures over time. */
-function seriesOf(scene: Scene, { film, lines }: FilmInput, furthest: number): Series {
+/** Watched measures over time, of what every frame measures. */
+function seriesOf(scene: Scene, { film, lines }: FilmInput, frames: readonly Values[], furthest: number): Series {
   const watched = watchedIn(scene, marksAt(film, lines, furthest));
-  const series: Record<string, (number | null)[]> = Object.fromEntries(watched.names.map((id) => [id, []]));
-  for (const i of film.times.keys()) {
-    const values = measuresIn(scene, marksAt(film, lines, i));
-    for (const id of watched.names) series[id]?.push(valueFrom(scene, watched, values, id));
-  }
-  return series;
+  return Object.fromEntries(
+    watched.names.map((id) => [id, frames.map((values) => valueFrom(scene, watched, values, id))]),
+  );
 }
 
 /** The driving angle over time as the movement takes it up from its rest, and where it rests. */
@@ -144,12 +145,14 @@ export function readFilm(input: FilmInput, repertoire: Repertoire): Result<FilmR
   );
   const scene: Scene = { ...known.value, rest: atRest ?? restMarks(stillPoints, lines) };
   const furthest = furthestIn(drive);
-  const series = seriesOf(scene, input, furthest);
+  const frames = film.times.map((_, i) => measuresIn(scene, marksAt(film, lines, i)));
+  const series = seriesOf(scene, input, frames, furthest);
+  const slip = slipsOf(scene, marksAt(film, lines, furthest));
   const judged = judgeSet(scene, repertoire, {
-    ...{ times: film.times, series, drive },
-    slip: slipsOf(scene, marksAt(film, lines, furthest)),
+    ...{ times: film.times, series, drive, slip },
     hasNeutral: atRest !== undefined,
   });
+  const rolled = rolledIn(scene, { film, frames, slip, still, repetitions: judged.repetitions });
   const tilt = tiltsByRoll.find((id) => id in series);
   const first = limbLines.includes(driver.line)
     ? firstMoved(film, tilt ? series[tilt] : undefined, judged.set.repetitions, still)
@@ -164,6 +167,7 @@ export function readFilm(input: FilmInput, repertoire: Repertoire): Result<FilmR
       atS: film.times[frameAt(film.times, (still.fromS + still.toS) / 2)] ?? 0,
     },
     ...(first ? { first } : {}),
+    ...(rolled ? { rolled } : {}),
     lostShare: Object.fromEntries(
       entriesOf(film.points).map(([key, path]) => [
         key,

@@ -9,7 +9,7 @@ import type { Exercise, Level } from './entries';
 import { expectedStickers } from './expected';
 import { startsOffRest } from './facts';
 import type { SceneInput } from './film-scene';
-import { exerciseAt, isInclined } from './find';
+import { exerciseAt } from './find';
 import type { Layer } from './stances';
 import { isExtra, marksFor } from './wanted';
 
@@ -41,7 +41,7 @@ export const viewsToWatch = ({ looks }: Pick<Exercise, 'looks'>): readonly View[
 
 export function liveTask({ exercise, level, body, view, setting, conditions, ...stances }: TaskFor): LiveTask {
   const number = Math.floor(level.number); // half a step is watched by the level below it
-  const wanted = marksFor(exerciseAt(exercise, number), view, isInclined(level));
+  const wanted = marksFor(exerciseAt(exercise, number), view, level);
   const expected = expectedStickers(body, movementOf(level).start, view, wanted, setting.headEnd);
   return {
     input: { exercise: exercise.id, level: number, ...stances, conditions, view, setting },

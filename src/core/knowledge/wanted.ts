@@ -4,10 +4,11 @@ import type { View } from '../anatomy/positions';
 import { landmarkInfo, landmarkNames, sidedKey } from '../anatomy/landmarks';
 import type { Landmark, LandmarkKey } from '../anatomy/landmarks';
 import { measuresSeen } from '../alignment/needs';
-import { alwaysAsked, measureRules } from '../alignment/rules';
+import { alwaysAsked, bendsOf, measureRules } from '../alignment/rules';
 import { isLineMark, lineMarks } from '../anatomy/marks';
 import type { LineMark, MarkId } from '../anatomy/marks';
-import type { Exercise } from './entries';
+import type { Exercise, Level } from './entries';
+import { isInclined } from './find';
 
 export const bareName = (id: MarkId): Landmark | undefined => {
   const name = id.replace(/_[LR]$/, '');
@@ -80,11 +81,18 @@ export type WantedMarks = readonly MarkId[];
 /** Where a trunk leans off the mat, what is read along it needs both of its ends. */
 const trunkLine = ['GT', 'AC'] as const satisfies readonly Landmark[];
 
-/** Every mark that can be set in this view of this exercise. `leans`: its trunk is off the mat. */
-export function marksFor(exercise: Pick<Exercise, 'watches' | 'position'>, view: View, leans = false): WantedMarks {
-  const { position, watches } = exercise;
+/** Every mark that can be set in this view of this exercise; of a level whose trunk leaves the mat, or rolls, what that needs too. */
+export function marksFor(
+  { position, watches }: Pick<Exercise, 'watches' | 'position'>,
+  view: View,
+  level?: Pick<Level, 'top' | 'rolls'>,
+): WantedMarks {
   const seen = new Set(measuresSeen(position, view));
-  const wanted = new Set([...watches.map(({ measure }) => measure), ...(view === 'side' ? alwaysAsked : [])]);
+  const wanted = new Set<string>([
+    ...watches.map(({ measure }) => measure),
+    ...(view === 'side' ? alwaysAsked : []),
+    ...(level?.rolls ? Object.values(bendsOf).flat() : []),
+  ]);
   const keys = new Set<LandmarkKey>();
   for (const { id, needs, paired = [], sided } of measureRules) {
     if (!seen.has(id) || !wanted.has(id)) continue;
@@ -94,7 +102,7 @@ export function marksFor(exercise: Pick<Exercise, 'watches' | 'position'>, view:
       else keys.add(name);
     }
   }
-  if (leans && view === 'side') for (const name of trunkLine) keys.add(name);
+  if (level && isInclined(level) && view === 'side') for (const name of trunkLine) keys.add(name);
   const landmarks = order.flatMap((name) =>
     ([name, sidedKey(name, 'L'), sidedKey(name, 'R')] as const).filter((key) => keys.has(key)),
   );

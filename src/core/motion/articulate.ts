@@ -21,12 +21,15 @@ export type Articulation = {
   readonly curve: { readonly start: number; readonly turn: number; readonly end: number };
 };
 
-/** Kendall's tau-b of pairs, ties in the second taken into account. Kendall, Rank Correlation Methods, 1948. */
-export function kendall(values: readonly number[]): number | null {
+/**
+ * Kendall's tau-b of pairs, ties in the second taken into account: values no further apart than `together`. Kendall, Rank Correlation
+ * Methods, 1948.
+ */
+export function kendall(values: readonly number[], together = 0): number | null {
   let [agree, against, untied] = [0, 0, 0];
   for (const [i, a] of values.entries())
     for (const b of values.slice(i + 1)) {
-      if (a === b) continue;
+      if (Math.abs(a - b) <= together) continue;
       untied += 1;
       if (a < b) agree += 1;
       else against += 1;

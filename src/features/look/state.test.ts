@@ -1,6 +1,6 @@
 import { activeAt, countWanted, draftAt, fromMarks, nextWanted, openBench, step, toMarks } from './state';
 import type { Bench, BenchAct, Sheet } from './state';
-import { entry } from '@/core/knowledge/find';
+import { entry, levelOf } from '@/core/knowledge/find';
 import { isMeasuredFrom, looksAt } from '@/core/knowledge/looks';
 import { repertoire } from '@/repertoire';
 import { isExtra, marksFor } from '@/core/knowledge/wanted';
@@ -192,10 +192,15 @@ test.each(
   expect(new Set(asked).size).toBe(asked.length);
 });
 
-test('where the trunk leans off the mat, both ends of its line are asked for', () => {
+test('where the trunk leans off the mat, both ends of its line are asked for; where it rolls, the side line', () => {
   const teaser = entry(repertoire.exercises, 'teaser');
-  const asked = (leans: boolean) => marksFor(teaser, 'side', leans).filter((id) => id === 'AC' || id === 'GT');
-  expect([asked(true), asked(false)]).toEqual([['GT', 'AC'], ['GT']]);
+  const asked = (number?: number) =>
+    marksFor(teaser, 'side', number === undefined ? undefined : levelOf(teaser, number)).filter((id) =>
+      ['AC', 'GT', 'SL2', 'SL4', 'SL5', 'TR'].includes(id),
+    );
+  expect(asked()).toEqual(['GT']);
+  expect(asked(4)).toEqual(['GT', 'AC']);
+  expect(asked(1)).toEqual(['GT', 'AC', 'TR', 'SL2', 'SL4', 'SL5']);
 });
 
 test('stepping through the marks goes round', () => {

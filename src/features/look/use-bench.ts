@@ -6,7 +6,7 @@ import type { KeyboardEvent } from 'react';
 import type { Role } from '@/core/alignment/look-values';
 import type { Taken } from '@/core/alignment/readings';
 import { parse } from '@/core/check';
-import { entry, isInclined, levelOf } from '@/core/knowledge/find';
+import { entry, levelOf } from '@/core/knowledge/find';
 import { watchedAt } from '@/core/knowledge/fits';
 import { looksAt } from '@/core/knowledge/looks';
 import type { Dose } from '@/core/progression/dose';
@@ -111,7 +111,7 @@ export function useBench(opening: BenchOpening) {
       pictures,
       headEnd,
       wanted: Object.fromEntries(
-        exercise.looks.map(({ view }) => [view, marksFor(exercise, view, level !== undefined && isInclined(level))]),
+        exercise.looks.map(({ view }) => [view, marksFor(exercise, view, level)]),
       ),
     }),
   );

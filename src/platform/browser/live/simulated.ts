@@ -9,7 +9,7 @@ import { poseBody } from '@/core/body/skeleton';
 import { nearSideOf } from '@/core/figure/camera';
 import { filmCamera, filmRoom } from '@/core/figure/picture';
 import type { Exercise, Level } from '@/core/knowledge/entries';
-import { exerciseAt, isInclined } from '@/core/knowledge/find';
+import { exerciseAt } from '@/core/knowledge/find';
 import { marksFor } from '@/core/knowledge/wanted';
 import { wornInFilms } from '@/core/knowledge/worn';
 import { playedSource } from './sources';
@@ -42,7 +42,7 @@ export function simulatedSource(
   const set: PlayedSet = fault
     ? { ...simulatedSet, fault: { id: fault, amount: usualAmount(fault), repetitions: lostIn, when: 'through' } }
     : simulatedSet;
-  const worn = wornInFilms(marksFor(exercise, view, isInclined(level)), start, view);
+  const worn = wornInFilms(marksFor(exercise, view, level), start, view);
   const room = filmRoom(start, camera, view).svg;
   return (events) => playedSource({ body: typicalBody, movement, set, camera, view, worn, fps }, room, events);
 }
