@@ -20,7 +20,7 @@ import { movedIn } from './look-moments';
 import { readPicture } from './look-pictures';
 import type { Lying, MarkedPicture } from './look-pictures';
 import { lookUp } from './lookup';
-import { resolveStances, resolveTargets } from './stances';
+import { breathInForce, resolveStances, resolveTargets } from './stances';
 import type { StancesInForce, TargetInForce } from './stances';
 
 /** What the frames of a camera that stands still are read by. */
@@ -83,6 +83,8 @@ export type Scene = {
   /** It begins where the body is not at rest: its first still second is no neutral. */
   readonly needsNeutral: boolean;
   readonly level?: Level;
+  /** The breath in force. */
+  readonly breath: string;
   /** The spine rolls bone by bone, on the way out from this end. */
   readonly rolls?: RollsFrom;
   readonly rest: Marks;
@@ -154,6 +156,7 @@ export function sceneOf(input: SceneInput, repertoire: Repertoire): Result<Omit<
     input,
     ...(level ? { level } : {}),
     ...(rolls ? { rolls } : {}),
+    breath: breathInForce(known.value, stances.value, input.level).pattern,
     lying: { position, trunk: level && isInclined(level) ? 'inclined' : 'level' },
     limits: limitsOf({ out: out.value, hold: hold.value, back: back.value }),
     movedDeg: level && movedIn(level, 'hold'),

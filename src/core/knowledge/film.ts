@@ -1,16 +1,21 @@
 // A film of a set as a calculation: points over time → measures from own neutral over time, held against the targets in force →
 // repetitions, each clean, lost with its reason, or not judged.
 import { tiltsByRoll } from '../alignment/rules';
+import { unitOf } from '../alignment/words';
 import type { LandmarkKey } from '../anatomy/landmarks';
 import type { Marks } from '../anatomy/marks';
 import type { Vec2 } from '../geometry';
+import { parsePattern } from '../breathing/parse';
 import { entriesOf, keysOf } from '../keyed';
 import { driverOf, limbLines } from '../motion/driver';
 import type { Driver } from '../motion/driver';
 import type { Followed } from '../motion/packed';
-import type { MeasuredRepetition } from '../motion/reps';
+import type { MeasuredRepetition, MeasuredSet } from '../motion/reps';
 import { levelIn, restOf } from '../motion/rest';
 import { seenOf } from '../motion/series';
+import { tremor } from '../motion/spectrum';
+import { tempoKept } from '../motion/tempo-kept';
+import type { TempoKept } from '../motion/tempo-kept';
 import { failure, success } from '../result';
 import type { Result } from '../result';
 import type { Repertoire } from './entries';
@@ -41,6 +46,10 @@ export type FilmReading = JudgedSet & {
   readonly first?: 'limb' | 'pelvis' | 'together';
   /** How the spine rolled, where the level rolls it and its side line was followed. */
   readonly rolled?: Rolled;
+  /** The set's tempo beside the breath in force. */
+  readonly breath?: TempoKept & { readonly pattern: string };
+  /** What trembled most, and how far, root mean square in its unit; nothing where nothing did, or the film is too slow to show it. */
+  readonly trembles?: { readonly what: string; readonly rms: number };
   /** Share of the film in which each landmark was not seen. */
   readonly lostShare: Readonly<Partial<Record<LandmarkKey, number>>>;
 };
@@ -119,6 +128,21 @@ export const furthestIn = (drive: readonly (number | null)[]): number =>
 export const slipsOf = (scene: Scene, furthest: Marks): Record<string, number> =>
   Object.fromEntries(Object.entries(measuresIn(scene, furthest, scene.movedDeg)).map(([id, { se }]) => [id, se]));
 
+function breathKept({ breath }: Scene, tempo: MeasuredSet['tempo']): Pick<FilmReading, 'breath'> {
+  const pattern = parsePattern(breath);
+  const kept = tempo && pattern.ok ? tempoKept(tempo, pattern.value) : undefined;
+  return kept ? { breath: { ...kept, pattern: breath } } : {};
+}
+
+/** Of angles that were followed, the one that trembles most. */
+function shaking(times: readonly number[], series: Series): Pick<FilmReading, 'trembles'> {
+  const all = Object.entries(series)
+    .filter(([id]) => unitOf(id) === 'deg')
+    .map(([what, values]) => ({ what, rms: tremor(times, seenOf(times, values).raw) ?? 0 }));
+  const most = all.reduce((a, b) => (b.rms > a.rms ? b : a), { what: '', rms: 0 });
+  return most.rms > 0 ? { trembles: most } : {};
+}
+
 const isIn = ({ fromS, toS }: { readonly fromS: number; readonly toS: number }, s: number): boolean =>
   s >= fromS && s <= toS;
 
@@ -168,6 +192,8 @@ export function readFilm(input: FilmInput, repertoire: Repertoire): Result<FilmR
     },
     ...(first ? { first } : {}),
     ...(rolled ? { rolled } : {}),
+    ...breathKept(scene, judged.set.tempo),
+    ...shaking(film.times, { ...series, [driver.line]: drive }),
     lostShare: Object.fromEntries(
       entriesOf(film.points).map(([key, path]) => [
         key,

@@ -63,14 +63,11 @@ export function smoothness(
   return -arc;
 }
 
-/**
- * Share of a measure's power that lies from 4 to 12 Hz, in its longest stretch that was seen, line and mean taken off, under a Hann
- * window. `raw`: unfiltered, NaN where not seen. null of a film too slow, or too short, to show it.
- */
-export function trembling(times: readonly number[], raw: readonly number[]): number | null {
+/** A measure's longest stretch that was seen, line and mean taken off, under a Hann window; undefined of a film too slow or too short. */
+function quickSpectrum(times: readonly number[], raw: readonly number[]) {
   const seen = raw.map((value) => (Number.isNaN(value) ? null : value));
   const stretch = stretchesOf(times, seen).sort((a, b) => b.to - b.from - (a.to - a.from))[0];
-  if (!stretch || stretch.to - stretch.from < 16 || 1 / stepOf(times) < fewestHz) return null;
+  if (!stretch || stretch.to - stretch.from < 16 || 1 / stepOf(times) < fewestHz) return undefined;
   const even = evenly(times.slice(stretch.from, stretch.to + 1), raw.slice(stretch.from, stretch.to + 1));
   const n = even.values.length;
   const [first, last] = [even.values[0] ?? 0, even.values[n - 1] ?? 0];
@@ -80,6 +77,37 @@ export function trembling(times: readonly number[], raw: readonly number[]): num
   const { amplitudes, stepHz } = spectrumOf(windowed, even.rateHz, 1, Infinity);
   const power = (from: number, to: number) =>
     amplitudes.reduce((sum, one, k) => (k > 0 && k * stepHz >= from && k * stepHz <= to ? sum + one * one : sum), 0);
-  const whole = power(0, Infinity);
-  return whole > 0 ? power(...trembleHz) / whole : 0;
+  return { power, n, rateHz: even.rateHz, size: even.rateHz / stepHz };
+}
+
+/**
+ * Share of a measure's power that lies from 4 to 12 Hz, in its longest stretch that was seen, line and mean taken off, under a Hann
+ * window. `raw`: unfiltered, NaN where not seen. null of a film too slow, or too short, to show it.
+ */
+export function trembling(times: readonly number[], raw: readonly number[]): number | null {
+  const spectrum = quickSpectrum(times, raw);
+  if (!spectrum) return null;
+  const whole = spectrum.power(0, Infinity);
+  return whole > 0 ? spectrum.power(...trembleHz) / whole : 0;
+}
+
+/** Power of a Hann window beside none. */
+const hannPower = 3 / 8;
+/** Noise alone lies under this, times what the frequencies above a tremor's have; and less than this, degrees, no eye would call one. */
+const [surelyTimes, leastTremorDeg] = [2, 0.3];
+
+/**
+ * How far a measure trembles: the root mean square of what it does from 4 to 12 Hz, in its unit, without what noise has there, told
+ * by what lies above. 0: no more than noise, or too little to matter. null of a film too slow, or too short, to show it.
+ */
+export function tremor(times: readonly number[], raw: readonly number[]): number | null {
+  const spectrum = quickSpectrum(times, raw);
+  if (!spectrum) return null;
+  const { power, n, rateHz, size } = spectrum;
+  const [from, to] = trembleHz;
+  const above = rateHz / 2 - to;
+  const variance = (all: number): number => (2 * all) / (size * n * hannPower);
+  const noise = (variance(power(to, Infinity)) * (to - from)) / above;
+  const own = variance(power(from, to)) - noise;
+  return own > (surelyTimes ** 2 - 1) * noise && own >= leastTremorDeg ** 2 ? Math.sqrt(own) : 0;
 }

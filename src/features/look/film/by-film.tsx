@@ -30,6 +30,7 @@ import { Course } from './course';
 import { FilmFiles } from './files';
 import { SimulatedFilm } from './simulated-film';
 import { FilmSource, TurnFilm } from './source';
+import { Rolled } from './rolled';
 import { SideBySide } from './side-by-side';
 import { Stage } from './stage';
 import { Strip, useStills } from './strip';
@@ -253,6 +254,7 @@ function KeptFilm({ desk, state: { reading, followed, trim, atS }, onDone }: Kep
         <Button onPress={() => desk.close()}>Film it once more</Button>
       </Row>
       <Strip reading={reading} stills={undefined} atS={atS} onGo={(to) => desk.goTo(to)} />
+      {reading.rolled && <Rolled rolled={reading.rolled} />}
       <Course reading={reading} times={followed.film.times} fromS={trim.fromS} atS={atS} onGo={(to) => desk.goTo(to)} />
     </Stack>
   );
@@ -330,6 +332,7 @@ function OpenFilm(props: OpenProps) {
       {reading && followed && (
         <>
           <Strip reading={reading} stills={stills} atS={atS} onGo={(to) => desk.goTo(to)} />
+          {reading.rolled && <Rolled rolled={reading.rolled} />}
           <Course
             reading={reading}
             times={followed.film.times}

@@ -50,8 +50,23 @@ const beginnings = {
   together: 'Pelvis and limb begin together.',
 } as const;
 
-/** Tempo, end points, what begins: what there is to say of a set besides its repetitions. */
-export function wordsOfMovement({ set, first }: FilmReading): string[] {
+/** A way hurried or dragged by less than this is in step, as a share. */
+const inStep = 0.15;
+const wayNames = { out: 'way out', back: 'way back' } as const;
+
+/** The tempo beside the breath: `Breath out 4, in 4: a count lasts 0.4 s; the way back is hurried by 30 %.` */
+function wordBreath({ pattern, countS, off }: NonNullable<FilmReading['breath']>): string {
+  const ways = (['out', 'back'] as const).filter((way) => Math.abs(off[way]) >= inStep);
+  const each = ways.map(
+    (way) =>
+      `the ${wayNames[way]} is ${off[way] < 0 ? 'hurried' : 'drawn out'} by ${Math.round(100 * Math.abs(off[way]))} %`,
+  );
+  const how = each.length > 0 ? listWords(each) : 'out and back keep its proportions';
+  return `Beside the breath (${pattern}) a count lasts ${seconds(countS)}: ${how}.`;
+}
+
+/** Tempo, breath, end points, trembling, what begins: what there is to say of a set besides its repetitions. */
+export function wordsOfMovement({ set, first, breath, trembles, driver }: FilmReading): string[] {
   const { tempo, endPointSd } = set;
   return [
     ...(tempo
@@ -60,7 +75,13 @@ export function wordsOfMovement({ set, first }: FilmReading): string[] {
         ]
       : []),
     ...(endPointSd === null ? [] : [`Turns ± ${endPointSd.toFixed(1)}° from one repetition to the next.`]),
+    ...(breath ? [wordBreath(breath)] : []),
     ...(first ? [beginnings[first]] : []),
+    ...(trembles
+      ? [
+          `The ${trembles.what === driver.line ? driver.line : nameOf(trembles.what)} trembles by ± ${trembles.rms.toFixed(1)}°, 4 to 12 times a second. That ends the set; it is no stop sign.`,
+        ]
+      : []),
   ];
 }
 

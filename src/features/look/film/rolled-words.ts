@@ -1,0 +1,46 @@
+// How a spine rolls, in words.
+import type { Stretch } from '@/core/alignment/rules';
+import { listWords } from '@/core/alignment/words';
+import type { Rolled, RolledStretch, RolledWay, SpinePart } from '@/core/knowledge/rolled';
+
+export const stretchNames: Readonly<Record<Stretch, string>> = { lowBack: 'Low back', chest: 'Chest', neck: 'Neck' };
+export const partNames: Readonly<Record<SpinePart, string>> = {
+  pelvis: 'pelvis',
+  lowBack: 'low back',
+  chest: 'chest',
+  neck: 'head',
+};
+const verdicts = { flat: 'goes as one piece', bends: 'bends', unsure: 'can’t tell yet' } as const;
+
+/** A stretch in a line: `bends 31° ± 2°; its part is 40°`. */
+export const wordStretch = ({
+  deg,
+  se,
+  partDeg,
+  verdict,
+}: Pick<RolledStretch, 'deg' | 'se' | 'partDeg' | 'verdict'>): string =>
+  `${verdicts[verdict]}: ${Math.round(deg)}° ± ${se.toFixed(1)}°, its part ${Math.round(partDeg)}°`;
+
+/** An order as far as it is one. In order from here on, as tau. */
+const orderly = 0.6;
+export function wordOrder({ at, tau }: RolledWay): string {
+  const seen = Object.values(at).filter((s) => s !== null).length;
+  if (seen < 2) return 'Too little of it was seen to tell an order.';
+  if (tau === null) return 'All at once: it moves in one piece.';
+  if (tau >= orderly) return 'One after another, as it is meant.';
+  return tau > 0 ? 'Nearly in the order that is meant.' : 'Not in the order that is meant.';
+}
+
+/** Flat stretches by name, and in how many repetitions; nothing where none is. */
+export function wordsOfFlat({ stretches, repetitions }: Pick<Rolled, 'stretches' | 'repetitions'>): string | undefined {
+  const flat = stretches.filter(({ verdict }) => verdict === 'flat');
+  if (flat.length === 0) return undefined;
+  const each = flat.map(({ stretch }) => {
+    const count = repetitions.filter((one) =>
+      one.stretches.some((own) => own.stretch === stretch && own.verdict === 'flat'),
+    ).length;
+    return `the ${stretchNames[stretch].toLowerCase()} goes as one piece, in ${count} of ${repetitions.length}`;
+  });
+  const words = listWords(each);
+  return `Flat spot: ${words}. What is beside it bends the more.`;
+}
