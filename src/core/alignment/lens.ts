@@ -15,7 +15,7 @@ export const isProfile = ({ view, position }: Pick<MeasureInput, 'view' | 'posit
 export type Lens = NonNullable<MeasureInput['lens']>;
 
 /** Where a lens usually stands: as far as it is asked to; level with the pelvis, square to it. */
-const usualDistanceMm = 3000;
+export const usualDistanceMm = 3000;
 /** What is not known of the distance, as a share of it: where it was told, and where it is the usual one. Conventions. */
 export const unknownShare = { told: 0.05, usual: 0.25 } as const;
 

@@ -2,6 +2,7 @@
 // repetitions, each clean, lost with its reason, or not judged.
 import { tiltsByRoll } from '../alignment/rules';
 import { unitOf } from '../alignment/words';
+import { sidedKey } from '../anatomy/landmarks';
 import type { LandmarkKey } from '../anatomy/landmarks';
 import type { Marks } from '../anatomy/marks';
 import type { Vec2 } from '../geometry';
@@ -23,6 +24,8 @@ import { leastSdPx, measuresIn, restMarks, sceneOf, valueFrom, watchedIn } from 
 import type { Scene, SceneInput, Values } from './film-scene';
 import { bounds, judgeSet } from './film-set';
 import type { FilmRepetition, JudgedSet, Series } from './film-set';
+import { circlesIn, roundOf, swingOf } from './circled';
+import type { FilmCircles, Round } from './circled';
 import { rolledIn } from './rolled';
 import type { Rolled } from './rolled';
 
@@ -46,6 +49,8 @@ export type FilmReading = JudgedSet & {
   readonly first?: 'limb' | 'pelvis' | 'together';
   /** How the spine rolled, where the level rolls it and its side line was followed. */
   readonly rolled?: Rolled;
+  /** Circles of a leg, where the level goes round and the view shows it. */
+  readonly circles?: FilmCircles;
   /** The set's tempo beside the breath in force. */
   readonly breath?: TempoKept & { readonly pattern: string };
   /** What trembled most, and how far, root mean square in its unit; nothing where nothing did, or the film is too slow to show it. */
@@ -128,6 +133,12 @@ export const furthestIn = (drive: readonly (number | null)[]): number =>
 export const slipsOf = (scene: Scene, furthest: Marks): Record<string, number> =>
   Object.fromEntries(Object.entries(measuresIn(scene, furthest, scene.movedDeg)).map(([id, { se }]) => [id, se]));
 
+/** What drives a set of circles: how far the leg has swung from its rest. */
+function swinging(film: FollowedFilm, round: Round): Driver {
+  const from = sidedKey('ASIS', round.side);
+  return { line: 'circle', from, to: round.mark, values: swingOf(film, round), rest: 'low', range: 0 };
+}
+
 function breathKept({ breath }: Scene, tempo: MeasuredSet['tempo']): Pick<FilmReading, 'breath'> {
   const pattern = parsePattern(breath);
   const kept = tempo && pattern.ok ? tempoKept(tempo, pattern.value) : undefined;
@@ -155,7 +166,8 @@ export function readFilm(input: FilmInput, repertoire: Repertoire): Result<FilmR
   const known = sceneOf(input, repertoire);
   if (!known.ok) return known;
   if (!lines.matLine) return failure('noMatLine', 'Mark the mat line first: nothing is level without it.', 'matLine');
-  const driver = driverOf(film.times, film.points);
+  const round = roundOf(known.value, film);
+  const driver = round ? swinging(film, round) : driverOf(film.times, film.points);
   if (!driver)
     return failure(
       'nothingMoves',
@@ -192,6 +204,7 @@ export function readFilm(input: FilmInput, repertoire: Repertoire): Result<FilmR
     },
     ...(first ? { first } : {}),
     ...(rolled ? { rolled } : {}),
+    ...(round ? { circles: circlesIn(film, round, { ...judged, series }) } : {}),
     ...breathKept(scene, judged.set.tempo),
     ...shaking(film.times, { ...series, [driver.line]: drive }),
     lostShare: Object.fromEntries(

@@ -8,6 +8,7 @@ import { alwaysAsked, bendsOf, measureRules } from '../alignment/rules';
 import { isLineMark, lineMarks } from '../anatomy/marks';
 import type { LineMark, MarkId } from '../anatomy/marks';
 import type { Exercise, Level } from './entries';
+import { goesRound, roundMarks } from './circled';
 import { isInclined } from './find';
 
 export const bareName = (id: MarkId): Landmark | undefined => {
@@ -81,11 +82,26 @@ export type WantedMarks = readonly MarkId[];
 /** Where a trunk leans off the mat, what is read along it needs both of its ends. */
 const trunkLine = ['GT', 'AC'] as const satisfies readonly Landmark[];
 
+type Asking = Pick<Level, 'top' | 'rolls' | 'back'>;
+
+/** Marks that a measure needs. */
+const neededBy = ({ needs, paired = [], sided }: (typeof measureRules)[number]): LandmarkKey[] =>
+  needs.flatMap((needed): LandmarkKey[] => {
+    const name = servedBy[needed] ?? needed;
+    return paired.includes(name) || sided === 'always' ? [sidedKey(name, 'L'), sidedKey(name, 'R')] : [name];
+  });
+
+/** Marks that a level asks for itself: of a trunk that leaves the mat both ends, of a leg that goes round what goes round. */
+const askedBy = (level: Asking, view: View): readonly LandmarkKey[] => [
+  ...(goesRound(level) ? roundMarks(view) : []),
+  ...(isInclined(level) && view === 'side' ? trunkLine : []),
+];
+
 /** Every mark that can be set in this view of this exercise; of a level whose trunk leaves the mat, or rolls, what that needs too. */
 export function marksFor(
   { position, watches }: Pick<Exercise, 'watches' | 'position'>,
   view: View,
-  level?: Pick<Level, 'top' | 'rolls'>,
+  level?: Asking,
 ): WantedMarks {
   const seen = new Set(measuresSeen(position, view));
   const wanted = new Set<string>([
@@ -93,16 +109,8 @@ export function marksFor(
     ...(view === 'side' ? alwaysAsked : []),
     ...(level?.rolls ? Object.values(bendsOf).flat() : []),
   ]);
-  const keys = new Set<LandmarkKey>();
-  for (const { id, needs, paired = [], sided } of measureRules) {
-    if (!seen.has(id) || !wanted.has(id)) continue;
-    for (const needed of needs) {
-      const name = servedBy[needed] ?? needed;
-      if (paired.includes(name) || sided === 'always') keys.add(sidedKey(name, 'L')).add(sidedKey(name, 'R'));
-      else keys.add(name);
-    }
-  }
-  if (level && isInclined(level) && view === 'side') for (const name of trunkLine) keys.add(name);
+  const rules = measureRules.filter(({ id }) => seen.has(id) && wanted.has(id));
+  const keys = new Set([...rules.flatMap(neededBy), ...(level ? askedBy(level, view) : [])]);
   const landmarks = order.flatMap((name) =>
     ([name, sidedKey(name, 'L'), sidedKey(name, 'R')] as const).filter((key) => keys.has(key)),
   );

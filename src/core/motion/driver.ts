@@ -26,8 +26,8 @@ const lines = [
   ['neck', 'C7', 'TR'],
 ] as const satisfies readonly (readonly [string, Landmark, Landmark])[];
 
-/** A line of the body by name. */
-export type BodyLine = (typeof lines)[number][0];
+/** A line of the body by name; of a leg that goes round, its circle. */
+export type BodyLine = (typeof lines)[number][0] | 'circle';
 /** Lines of what is moved, rather than of what should hold. */
 export const limbLines: readonly BodyLine[] = ['thigh', 'leg', 'shin', 'arm'];
 
