@@ -110,9 +110,7 @@ export function useBench(opening: BenchOpening) {
     openBench({
       pictures,
       headEnd,
-      wanted: Object.fromEntries(
-        exercise.looks.map(({ view }) => [view, marksFor(exercise, view, level)]),
-      ),
+      wanted: Object.fromEntries(exercise.looks.map(({ view }) => [view, marksFor(exercise, view, level)])),
     }),
   );
   const [readings, setReadings] = useState<readonly Taken[]>(opening.readings);

@@ -100,6 +100,7 @@ export const routeRights = {
   'pictures/[id]': 'guest',
   repertoire: 'guest',
   'repertoire/figures': 'guest',
+  strip: 'instructor',
 } as const satisfies Record<string, Role>;
 export type RouteName = keyof typeof routeRights;
 

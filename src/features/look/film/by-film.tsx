@@ -26,6 +26,7 @@ import { draftAt, partsOf, placeOf, settingAt, toMarks, wantedAt } from '../stat
 import type { Place } from '../state';
 import { deskOf, noFilm } from './desk';
 import type { FilmDesk, FilmState, ReadBy, SetOf } from './desk';
+import { Circles } from './circles';
 import { Course } from './course';
 import { FilmFiles } from './files';
 import { SimulatedFilm } from './simulated-film';
@@ -255,6 +256,7 @@ function KeptFilm({ desk, state: { reading, followed, trim, atS }, onDone }: Kep
       </Row>
       <Strip reading={reading} stills={undefined} atS={atS} onGo={(to) => desk.goTo(to)} />
       {reading.rolled && <Rolled rolled={reading.rolled} />}
+      {reading.circles && <Circles circles={reading.circles} reading={reading} times={followed.film.times} />}
       <Course reading={reading} times={followed.film.times} fromS={trim.fromS} atS={atS} onGo={(to) => desk.goTo(to)} />
     </Stack>
   );
@@ -319,6 +321,8 @@ function OpenFilm(props: OpenProps) {
           {reading && followed && (
             <Row>
               <FilmFiles
+                desk={desk}
+                title={`${props.exercise.name}, ${props.exercise.levels.find(({ number }) => number === props.level.number)?.name ?? ''}`}
                 name={`${props.exercise.id}-${props.opening.today}`}
                 reading={reading}
                 film={followed.film}
@@ -333,6 +337,7 @@ function OpenFilm(props: OpenProps) {
         <>
           <Strip reading={reading} stills={stills} atS={atS} onGo={(to) => desk.goTo(to)} />
           {reading.rolled && <Rolled rolled={reading.rolled} />}
+          {reading.circles && <Circles circles={reading.circles} reading={reading} times={followed.film.times} />}
           <Course
             reading={reading}
             times={followed.film.times}
@@ -347,6 +352,13 @@ function OpenFilm(props: OpenProps) {
   );
 }
 
+const busyWords = {
+  opening: 'Opening the film',
+  following: 'Following the marks',
+  reading: 'Reading the set',
+  drawing: 'Drawing on the film',
+} as const;
+
 /** Beside the film: what to do next, how far that is, and what the set tells. */
 function Beside({ following, ...props }: OpenProps & { readonly following: Following }) {
   const { desk, state, role, onDone } = props;
@@ -359,13 +371,7 @@ function Beside({ following, ...props }: OpenProps & { readonly following: Follo
         </Notice>
       )}
       <Failed>{following.failed}</Failed>
-      {busy && (
-        <Working
-          words={busy.what === 'reading' ? 'Reading the set' : 'Following the marks'}
-          share={busy.share}
-          onCancel={() => desk.cancel()}
-        />
-      )}
+      {busy && <Working words={busyWords[busy.what]} share={busy.share} onCancel={() => desk.cancel()} />}
       {!busy && !reading && <MarkOrFollow {...props} following={following} />}
       {!busy && reading && (
         <>

@@ -9,6 +9,7 @@ import type { Reader } from '@/platform/browser/film/host';
 import type { Followed, Trim } from '@/platform/browser/film/film.worker';
 import type { Turned } from '@/platform/browser/film/luma';
 import type { FilmInfo } from '@/platform/browser/film/open';
+import type { Over } from '@/platform/browser/film/over';
 
 /** Which set of a look: the one before a correction, or the one after it. */
 export type SetOf = 'baseline' | 'retest';
@@ -25,7 +26,7 @@ export type FilmState = {
   /** The picture of the look that is that moment. */
   readonly markedIn?: string;
   readonly view?: View;
-  readonly busy?: { readonly what: 'opening' | 'following' | 'reading'; readonly share: number };
+  readonly busy?: { readonly what: 'opening' | 'following' | 'reading' | 'drawing'; readonly share: number };
   readonly trouble?: Failure;
   readonly followed?: Followed;
   readonly reading?: FilmReading;
@@ -175,6 +176,17 @@ export class FilmDesk {
     }
     this.set({ reading: reading.value });
     return reading.value;
+  }
+
+  /** The film with what is drawn on it; undefined where it was stopped, or could not be made. */
+  async over(over: Over): Promise<Blob | undefined> {
+    const tell = (share: number) => this.set({ busy: { what: 'drawing', share } });
+    tell(0);
+    const blob = await this.reader?.film.over(over, telling(tell)).catch(() => undefined);
+    const { busy: _, ...rest } = this.state;
+    this.state = rest;
+    this.set({});
+    return blob;
   }
 
   cancel(): void {

@@ -1,7 +1,9 @@
 'use client';
 
 import { FileDown } from 'lucide-react';
+import { useState } from 'react';
 import { Menu, MenuItem, MenuTrigger } from 'react-aria-components';
+import type { Key } from 'react-aria-components';
 import { nameOf, unitOf } from '@/core/alignment/words';
 import type { Marks } from '@/core/anatomy/marks';
 import type { FilmReading } from '@/core/knowledge/film';
@@ -12,9 +14,15 @@ import { MenuPopover } from '@/design/menu';
 import { saveFile } from '@/platform/browser/save-file';
 import type { Repertoire } from '@/core/knowledge/entries';
 import { useRepertoire } from '@/platform/browser/repertoire';
-import { verdictNames, wordRepetition } from './words';
+import type { Over } from '@/platform/browser/film/over';
+import { Failed } from '@/design/layout';
+import type { FilmDesk } from './desk';
+import { verdictNames, wordRepetition, wordSet, wordsOfMovement } from './words';
 
 export type FilmFilesProps = {
+  readonly desk: FilmDesk;
+  /** What was done, as a heading. */
+  readonly title: string;
   /** Of the files, without what tells their kind. */
   readonly name: string;
   readonly reading: FilmReading;
@@ -69,38 +77,102 @@ async function stripOf({ reading, stills }: FilmFilesProps, repertoire: Repertoi
   return new Promise((resolve) => canvas.toBlob(resolve, 'image/png'));
 }
 
-/** What was followed, for other programs; the strip as a picture. */
+/** What is written under each repetition of a film, and from when which block is out. */
+const captionsOf = ({ repetitions }: FilmReading, { faults }: Repertoire): Over['repetitions'] =>
+  repetitions.map(({ startS, endS, verdict, lost, finding }, i) => {
+    const block = faults.find(({ id }) => id === finding?.fault)?.block;
+    return {
+      ...{ startS, endS },
+      words: `${i + 1}  ${verdictNames[verdict]}`,
+      ...(verdict === 'lost' && lost && block ? { out: { fromS: lost.atS, block } } : {}),
+    };
+  });
+
+/** The strip on A4: made on the server, of stills that it forgets. */
+async function stripPaper(
+  { title, reading, stills }: FilmFilesProps,
+  repertoire: Repertoire,
+): Promise<Blob | undefined> {
+  const cards = await Promise.all(
+    reading.repetitions.map(async (one, i) => {
+      const address = stills?.[i];
+      const still = address ? await stillAsText(address) : undefined;
+      return {
+        name: `${i + 1}  ${verdictNames[one.verdict]}`,
+        isLost: one.verdict === 'lost',
+        why: wordRepetition(one, repertoire),
+        ...(still ? { still } : {}),
+      };
+    }),
+  );
+  const body = JSON.stringify({ title, words: [wordSet(reading), ...wordsOfMovement(reading)], cards });
+  const answer = await fetch('/api/strip', {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body,
+  }).catch(() => undefined);
+  return answer?.ok ? answer.blob() : undefined;
+}
+
+/** A still of this page as text that can be sent. */
+async function stillAsText(address: string): Promise<string> {
+  const bytes = new Uint8Array(await (await fetch(address)).arrayBuffer());
+  return btoa(bytes.reduce((text, byte) => text + String.fromCharCode(byte), ''));
+}
+
+const notMade = 'This file could not be made. Look whether you are online, then try once more.';
+
+/** What was followed, for other programs; the strip as a picture and on paper; the film with what is drawn on it. */
 export function FilmFiles(props: FilmFilesProps) {
   const repertoire = useRepertoire();
-  const { name, film, lines, stills } = props;
+  const [failed, setFailed] = useState<string>();
+  const { desk, name, reading, film, lines, stills } = props;
   const { matLine, scale } = lines;
   const canPlace = matLine !== null && Boolean(scale?.mm);
-  const save = async (what: unknown) => {
-    if (what === 'csv') saveFile(`${name}.csv`, 'text/csv', await csvOf(props));
-    if (what === 'trc' && matLine && scale?.mm)
-      saveFile(
-        `${name}.trc`,
-        'text/plain',
-        trcOf(`${name}.trc`, film, planeOf(matLine, { points: scale.points, mm: scale.mm })),
-      );
-    if (what === 'strip') {
-      const blob = await stripOf(props, repertoire);
-      if (blob) saveFile(`${name}.png`, 'image/png', blob);
+  const make = async (
+    what: Key,
+  ): Promise<readonly [ending: string, type: string, content: string | Blob | null | undefined]> => {
+    switch (what) {
+      case 'csv':
+        return ['csv', 'text/csv', await csvOf(props)];
+      case 'strip':
+        return ['png', 'image/png', await stripOf(props, repertoire)];
+      case 'paper':
+        return ['pdf', 'application/pdf', await stripPaper(props, repertoire)];
+      case 'film': {
+        const repetitions = captionsOf(reading, repertoire);
+        return ['webm', 'video/webm', await desk.over({ lines, restS: reading.still.atS, repetitions })];
+      }
+      default: {
+        const plane = matLine && scale?.mm ? planeOf(matLine, { points: scale.points, mm: scale.mm }) : undefined;
+        return ['trc', 'text/plain', plane && trcOf(`${name}.trc`, film, plane)];
+      }
     }
   };
+  const save = async (what: Key) => {
+    setFailed(undefined);
+    const [ending, type, content] = await make(what);
+    if (content) saveFile(`${name}.${ending}`, type, content);
+    else if (what !== 'film') setFailed(notMade);
+  };
   return (
-    <MenuTrigger>
-      <Button $look="quiet">
-        <FileDown size={18} aria-hidden />
-        Files
-      </Button>
-      <MenuPopover>
-        <Menu onAction={(key) => void save(key)} disabledKeys={canPlace ? [] : ['trc']}>
-          <MenuItem id="csv">Measures over time (CSV)</MenuItem>
-          <MenuItem id="trc">{canPlace ? 'Points (TRC, mm)' : 'Points (TRC): needs a known length'}</MenuItem>
-          {stills && <MenuItem id="strip">The strip (PNG)</MenuItem>}
-        </Menu>
-      </MenuPopover>
-    </MenuTrigger>
+    <>
+      <MenuTrigger>
+        <Button $look="quiet">
+          <FileDown size={18} aria-hidden />
+          Files
+        </Button>
+        <MenuPopover>
+          <Menu onAction={(key) => void save(key)} disabledKeys={canPlace ? [] : ['trc']}>
+            <MenuItem id="csv">Measures over time (CSV)</MenuItem>
+            <MenuItem id="trc">{canPlace ? 'Points (TRC, mm)' : 'Points (TRC): needs a known length'}</MenuItem>
+            {stills && <MenuItem id="strip">The strip (PNG)</MenuItem>}
+            {stills && <MenuItem id="paper">The strip on paper (PDF)</MenuItem>}
+            {stills && <MenuItem id="film">The film, drawn on (WebM)</MenuItem>}
+          </Menu>
+        </MenuPopover>
+      </MenuTrigger>
+      <Failed>{failed}</Failed>
+    </>
   );
 }

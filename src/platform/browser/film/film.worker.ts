@@ -20,6 +20,8 @@ import type { Result } from '@/core/result';
 import { followedSize, lumaReader } from './luma';
 import type { Turned } from './luma';
 import { openFilm } from './open';
+import { filmOver } from './over';
+import type { Over } from './over';
 import type { FilmInfo, OpenFilm } from './open';
 
 /** Where a film is looked at between: what lies outside is not followed. */
@@ -115,6 +117,15 @@ class FilmReader {
     }
     sample.close();
     return canvas;
+  }
+
+  /** What was followed, with everything drawn on it, as a film; undefined where it was stopped, or could not be made. */
+  async over(over: Over, onProgress: OnProgress): Promise<Blob | undefined> {
+    this.isCancelled = false;
+    const { width = 1 } = this.film?.info ?? {};
+    const isCancelled = () => this.isCancelled;
+    const drawn = (atS: number, widest: number) => this.drawn(atS, widest);
+    return filmOver(this.followed(), over, drawn, { width, onProgress, isCancelled });
   }
 
   /** Follows marks through a film, both ways from the frame that they were set in. What was followed before is forgotten. */
