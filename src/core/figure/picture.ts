@@ -277,6 +277,9 @@ function clothed(body: PosedBody, eye: Eye): Fill[] {
     .flatMap(({ role, path }) => (clothes[role] ? [{ path, fill: clothes[role] }] : []));
 }
 
+/** A sticker's light rim, mm. */
+const [rimMm, rim] = [3, '#f4f1e8'] as const;
+
 function stickersOn(body: PosedBody, { see }: Eye, keys: Iterable<LandmarkKey>) {
   const landmarks: Partial<Record<LandmarkKey, Vec2>> = {};
   const drawn: Fill[] = [];
@@ -285,7 +288,7 @@ function stickersOn(body: PosedBody, { see }: Eye, keys: Iterable<LandmarkKey>) 
     if (!point) continue;
     const { at, perMm } = see(point);
     landmarks[key] = at;
-    drawn.push({ path: disc({ at, radius: (stickerMm + 3) * perMm }), fill: '#f4f1e8' });
+    drawn.push({ path: disc({ at, radius: (stickerMm + rimMm) * perMm }), fill: rim });
     drawn.push({ path: disc({ at, radius: stickerMm * perMm }), fill: stickerOf(key) });
   }
   return { landmarks, drawn };
@@ -304,11 +307,18 @@ function roomWith(body: PosedBody, camera: Camera, view: View, eye: Eye) {
   const { behind, mat, pole } =
     view === 'side' ? roomBeside(body.position, camera, at) : roomFrom(view, body.pelvis.at[2], camera, at);
   const [poleA, poleB] = [at(pole[0]), at(pole[1])];
-  const onEdge = view === 'side' ? matStickers.map((x) => eye.see([x, matHalfWidthMm, 0])) : [];
+  const isAlong = view === 'side' || view === 'above';
+  const onEdge = isAlong ? matStickers.map((x) => eye.see([x, matHalfWidthMm, 0])) : [];
   const rod = `<path d="M${poleA[0]} ${poleA[1]}L${poleB[0]} ${poleB[1]}" stroke="#e9dcc0" stroke-width="${16 * eye.see(pole[1]).perMm}"/>
 <path d="M${poleA[0]} ${poleA[1] - 16}v32M${poleB[0]} ${poleB[1] - 16}v32" stroke="#3a2a18" stroke-width="4"/>
 `;
-  const stuck = `${onEdge.map((seen) => `<path d="${disc({ at: seen.at, radius: stickerMm * seen.perMm })}" fill="${css(matColour)}"/>`).join('')}`;
+  const stuck = onEdge
+    .map(({ at: middle, perMm }) => {
+      const round = (mm: number, fill: string) =>
+        `<path d="${disc({ at: middle, radius: mm * perMm })}" fill="${fill}"/>`;
+      return `${round(stickerMm + rimMm, rim)}${round(stickerMm, css(matColour))}`;
+    })
+    .join('');
   const matLine: readonly [Vec2, Vec2] = [at(mat[0]), at(mat[1])];
   const points: readonly [Vec2, Vec2] = [poleA, poleB];
   return { behind, rod, stuck, matLine, scale: { points, mm: poleMm } };

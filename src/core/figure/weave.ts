@@ -53,8 +53,8 @@ export function weaveOf(body: PosedBody, { see, forward }: Eye, near: Side): Fil
   const { hip, knee, ankle, shoulder, elbow, wrist } = sides[near];
   const aside = (near === 'R' ? 0.5 : -0.5) * w;
   const specks = [
-    ...blockSpecks(5, pelvis, aside, [0.055 * h, 0.05 * h]),
-    ...blockSpecks(6, ribs, aside, [0.1 * h, 0.055 * h]),
+    ...blockSpecks(5, pelvis, aside, [0.045 * h, 0.036 * h]),
+    ...blockSpecks(6, ribs, aside, [0.07 * h, 0.034 * h]),
     ...limbSpecks(1, hip, knee, halfWidths.thigh * h, forward),
     ...limbSpecks(2, knee, ankle, halfWidths.shank * h, forward),
     ...limbSpecks(3, shoulder, elbow, halfWidths.upperArm * h, forward),

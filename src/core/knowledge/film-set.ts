@@ -153,6 +153,6 @@ export function judgeSet(scene: Scene, repertoire: Repertoire, seen: SeenSet): J
   return {
     ...{ limits, notJudged, set },
     repetitions: set.repetitions.map((one) => repetitionOf(scene, repertoire, limited.length > 0, one)),
-    cleanInARow: cleanInARow(set.repetitions, limits),
+    cleanInARow: limited.length > 0 ? cleanInARow(set.repetitions, limits) : 0,
   };
 }

@@ -44,7 +44,7 @@ const [leastPartDeg, leastRollDeg] = [6, 12];
 /** So sure is a flat spot told, or told not to be one. */
 const sureShare = 0.8;
 /** Beginnings no further apart than this are together, s. */
-const togetherS = 0.08;
+export const togetherS = 0.08;
 
 export type RolledStretch = {
   readonly stretch: Stretch;

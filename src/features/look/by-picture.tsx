@@ -7,6 +7,7 @@ import type { ReactNode } from 'react';
 import { startOf } from '@/core/body/shown';
 import { isInclined } from '@/core/knowledge/find';
 import type { Pose } from '@/core/body/pose';
+import { movementOf } from '@/core/body/shown';
 import type { Role } from '@/core/alignment/look-values';
 import type { View } from '@/core/anatomy/positions';
 import { Button } from '@/design/button';
@@ -42,6 +43,13 @@ export type ByPictureProps = MarkingProps & {
   readonly levels: ReactNode;
   readonly hasMarks: boolean;
 };
+
+/** Where a picture is a film's, it may be of any moment. */
+function othersOf(role: Role, { level, films }: Pick<MarkingProps, 'level' | 'films'>): readonly Pose[] {
+  if (role === 'setup' || films.size === 0) return [];
+  const { start, out } = movementOf(level);
+  return [start, ...(out ? [out] : [])];
+}
 
 /** How the body should lie in a moment's picture. */
 const poseOf = (role: Role, { level }: Pick<MarkingProps, 'level'>): Pose =>
@@ -146,7 +154,18 @@ function MarkSheet({ sheet, note, onNote, onShow, levels, ...props }: MarkSheetP
   const wanted = wantedAt(bench, place);
   const marks = toMarks(draftAt(bench, place));
   const setup = role === 'setup' ? undefined : toMarks(draftAt(bench, placeOf('setup', view)));
-  const tools = usePictureTools({ body: opening.body, pose, view, wanted, place, sheet, setting, dispatch, onNote });
+  const tools = usePictureTools({
+    body: opening.body,
+    pose,
+    otherPoses: othersOf(role, props),
+    view,
+    wanted,
+    place,
+    sheet,
+    setting,
+    dispatch,
+    onNote,
+  });
   const judged = judgedAt(reading, role);
   const doubt = doubtOf(reading.pictures[role][view]);
   const { position } = exercise;

@@ -11,7 +11,7 @@ import type { Vec2 } from '@/core/geometry';
 import type * as outlining from './outline';
 import type { BenchAct, Place, Sheet } from './state';
 import { placeByStickers, stickerUnder } from './stickers';
-import type { LooseSticker } from './stickers';
+import type { LooseSticker, PlacedStickers } from './stickers';
 import type { WantedMarks } from '@/core/knowledge/wanted';
 import type { MarkId } from '@/core/anatomy/marks';
 
@@ -20,6 +20,8 @@ export type Note = { readonly tone: 'out' | 'info'; readonly text: string };
 type ToolsOn = {
   readonly body: Body;
   readonly pose: Pose;
+  /** Other moments of the movement that the picture may show: a film is marked wherever its stickers are seen best. */
+  readonly otherPoses: readonly Pose[];
   readonly view: View;
   readonly wanted: WantedMarks;
   readonly place: Place;
@@ -33,8 +35,11 @@ const unreadable = 'The picture could not be read for stickers. Try again in a m
 
 const unfetched = 'The outline could not be fetched. Try again in a moment.';
 
+const countOf = ({ points }: PlacedStickers): number => Object.keys(points).length;
+
 /** What sets marks on a picture besides a hand: stickers found at once or snapped to, and an outline laid over the client. */
-export function usePictureTools({ body, pose, view, wanted, place, sheet, setting, dispatch, onNote }: ToolsOn) {
+export function usePictureTools(on: ToolsOn) {
+  const { body, pose, otherPoses, view, wanted, place, sheet, setting, dispatch, onNote } = on;
   const [laid, setLaid] = useState<{ readonly use: typeof outlining; readonly at: outlining.OutlinePlace }>();
   const [isSearching, setSearching] = useState(false);
   const [isSnapping, setSnapping] = useState(false);
@@ -51,8 +56,12 @@ export function usePictureTools({ body, pose, view, wanted, place, sheet, settin
     setLoose([]);
     onNote(undefined);
     const expected = await import('@/core/knowledge/expected').catch(() => undefined);
-    const found =
-      expected && (await placeByStickers(sheet, expected.expectedStickers(body, pose, view, wanted, headEnd), wanted));
+    let found: PlacedStickers | undefined;
+    for (const shown of expected ? [pose, ...otherPoses] : []) {
+      const places = expected?.expectedStickers(body, shown, view, wanted, headEnd) ?? [];
+      const placed = await placeByStickers(sheet, places, wanted);
+      if (placed && (!found || countOf(placed) > countOf(found))) found = placed;
+    }
     setSearching(false);
     if (!found) return onNote({ tone: 'out', text: unreadable });
     const { points, sdPx, knownMm, loose, words } = found;

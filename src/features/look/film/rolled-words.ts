@@ -1,6 +1,7 @@
 // How a spine rolls, in words.
 import type { Stretch } from '@/core/alignment/rules';
 import { listWords } from '@/core/alignment/words';
+import { spineParts, togetherS } from '@/core/knowledge/rolled';
 import type { Rolled, RolledStretch, RolledWay, SpinePart } from '@/core/knowledge/rolled';
 
 export const stretchNames: Readonly<Record<Stretch, string>> = { lowBack: 'Low back', chest: 'Chest', neck: 'Neck' };
@@ -20,6 +21,23 @@ export const wordStretch = ({
   verdict,
 }: Pick<RolledStretch, 'deg' | 'se' | 'partDeg' | 'verdict'>): string =>
   `${verdicts[verdict]}: ${Math.round(deg)}° ± ${se.toFixed(1)}°, its part ${Math.round(partDeg)}°`;
+
+/** Parts in the order in which they came, those together as one step; s after the first. */
+export function stepsOf({ at }: RolledWay): { readonly parts: readonly SpinePart[]; readonly s: number }[] {
+  const seen = spineParts
+    .flatMap((part) => {
+      const s = at[part];
+      return s === null ? [] : [{ part, s }];
+    })
+    .sort((a, b) => a.s - b.s);
+  const steps: { parts: SpinePart[]; s: number }[] = [];
+  for (const { part, s } of seen) {
+    const last = steps.at(-1);
+    if (last && s - last.s <= togetherS) last.parts.push(part);
+    else steps.push({ parts: [part], s });
+  }
+  return steps;
+}
 
 /** An order as far as it is one. In order from here on, as tau. */
 const orderly = 0.6;

@@ -3,10 +3,10 @@
 import { ArrowRight } from 'lucide-react';
 import { Fragment } from 'react';
 import styled from 'styled-components';
-import { spineParts } from '@/core/knowledge/rolled';
+import { listWords } from '@/core/alignment/words';
 import type { Rolled as RolledSet, RolledStretch, RolledWay } from '@/core/knowledge/rolled';
 import { Quiet, Small, Stack } from '@/design/layout';
-import { partNames, stretchNames, wordOrder, wordStretch, wordsOfFlat } from './rolled-words';
+import { partNames, stepsOf, stretchNames, wordOrder, wordStretch, wordsOfFlat } from './rolled-words';
 
 const Grid = styled.div`
   display: grid;
@@ -87,23 +87,18 @@ function Stretch({ told, most }: { readonly told: RolledStretch; readonly most: 
   );
 }
 
-/** Parts in the order in which they began, or came to rest, with how much later than the first. */
+/** Parts in the order in which they began, or came to rest, with how much later than the first; what is together stands together. */
 function Order({ name, way }: { readonly name: string; readonly way: RolledWay }) {
-  const seen = spineParts
-    .flatMap((part) => {
-      const s = way.at[part];
-      return s === null ? [] : [{ part, s }];
-    })
-    .sort((a, b) => a.s - b.s);
+  const steps = stepsOf(way);
   return (
     <Stack $gap={4} data-way={name}>
       <Small>{name}</Small>
       <div className="order">
-        {seen.map(({ part, s }, i) => (
-          <Fragment key={part}>
+        {steps.map(({ parts, s }, i) => (
+          <Fragment key={parts[0]}>
             {i > 0 && <ArrowRight size={16} aria-hidden />}
             <span>
-              {partNames[part]} {i > 0 && <small>+{s.toFixed(1)} s</small>}
+              {listWords(parts.map((part) => partNames[part]))} {i > 0 && <small>+{s.toFixed(1)} s</small>}
             </span>
           </Fragment>
         ))}

@@ -33,11 +33,12 @@ type ToldProps = {
 export function Told({ reading, disturbed, cutOffS }: ToldProps) {
   const lost = wordLost(reading, nameOf);
   const notJudged = wordsNotJudged(reading);
+  const isJudged = reading.repetitions.some(({ verdict }) => verdict === 'clean' || verdict === 'lost');
   return (
     <Stack $gap={10} role="status">
       <Count>
-        <span className="figure">{reading.cleanInARow}</span>
-        <span>clean before form went</span>
+        <span className="figure">{isJudged ? reading.cleanInARow : '–'}</span>
+        <span>{isJudged ? 'clean before form went' : 'none could be judged'}</span>
       </Count>
       <p>{wordSet(reading)}</p>
       {wordsOfMovement(reading).map((words) => (

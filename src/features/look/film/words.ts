@@ -41,7 +41,8 @@ export function wordSet({ repetitions, cleanInARow, set }: FilmReading): string 
     halves > 0 ? many(halves, 'half', 'halves') : '',
     set.openFromS === undefined ? '' : 'one that the film does not end',
   ].filter(Boolean);
-  return `${many(whole.length, 'repetition')}, ${cleanInARow} clean before form went${also.length > 0 ? `; ${listWords(also)}` : ''}.`;
+  const clean = notJudged === whole.length ? '' : `, ${cleanInARow} clean before form went`;
+  return `${many(whole.length, 'repetition')}${clean}${also.length > 0 ? `; ${listWords(also)}` : ''}.`;
 }
 
 const beginnings = {
