@@ -116,23 +116,46 @@ function plantedOnTheWay(body: Body, { start, hold }: Movement, pose: Pose): Pos
   return { ...pose, left: plant('left'), right: plant('right') };
 }
 
+/** Between the second and the third of four values, smoothly through all. Catmull & Rom 1974, uniform. */
+const throughFour = ([a, b, c, d]: readonly [number, number, number, number], u: number): number =>
+  b + 0.5 * u * (c - a + u * (2 * a - 5 * b + 4 * c - d + u * (3 * (b - c) + d - a)));
+
+/** Legs that go round: angles on a smooth closed way through start, half-way out, top, and half-way back. */
+function goneRound({ start, out, hold, back }: Movement, pose: Pose, phase: 'out' | 'back', share: number): Pose {
+  const stops = [start, out ?? hold, hold, back ?? start];
+  const at = (phase === 'out' ? 0 : 2) + 2 * share;
+  const from = Math.min(3, Math.floor(at));
+  const round = (limb: 'left' | 'right'): LegPose => {
+    const leg = pose[limb];
+    const legs = [3, 0, 1, 2].map((k) => stops[(from + k) % 4]?.[limb]);
+    if (leg.kind !== 'raised' || !legs.every((one) => one?.kind === 'raised')) return leg;
+    const angleOf = (angle: 'thighDeg' | 'outDeg') => {
+      const [a = 0, b = 0, c = 0, d = 0] = legs.map((one) => (one.kind === 'raised' ? (one[angle] ?? 0) : 0));
+      return throughFour([a, b, c, d], at - from);
+    };
+    return { ...leg, thighDeg: angleOf('thighDeg'), outDeg: angleOf('outDeg') };
+  };
+  return { ...pose, left: round('left'), right: round('right') };
+}
+
 /** The pose of a movement in a phase; `share` of the way through it. */
 export function poseAt(body: Body, movement: Movement, phase: Phase, share = 0.5): Pose {
   const { start, hold, out, back, rolls } = movement;
-  const go = (via: Pose | undefined, from: Pose, to: Pose, ends: RollsFrom | undefined): Pose => {
+  const go = (is: 'out' | 'back', via: Pose | undefined, from: Pose, to: Pose): Pose => {
     const way = (at: number) => onTheWay(body, via, from, to, at);
     if (share <= 0 || share >= 1) return way(share);
-    return plantedOnTheWay(body, movement, ends ? rolledOn(ends, way, share) : way(share));
+    if (movement.isRound) return goneRound(movement, way(share), is, share);
+    return plantedOnTheWay(body, movement, rolls ? rolledOn(rolls, way, share) : way(share));
   };
   switch (phase) {
     case 'start':
       return start;
     case 'out':
-      return go(out, start, hold, rolls);
+      return go('out', out, start, hold);
     case 'hold':
       return hold;
     case 'back':
-      return go(back, hold, start, rolls);
+      return go('back', back, hold, start);
   }
 }
 

@@ -8,6 +8,8 @@ export type Movement = {
   readonly out?: Pose;
   readonly back?: Pose;
   readonly rolls?: RollsFrom;
+  /** It comes back another way than it goes out: a circle. */
+  readonly isRound?: true;
 };
 
 /** The end at which a spine begins to roll bone by bone on the way out; that end is the last to come to rest again. */
@@ -41,6 +43,6 @@ export function movementOf(level: Shown): Movement {
   if (level.legOrder === 'oneAfterOther')
     return { start, hold, out: { ...hold, left: start.left }, back: { ...hold, right: start.right } };
   const [out, back] = [level.via, level.back ?? level.via];
-  const rolls = level.rolls ? { rolls: level.rolls } : {};
-  return { start, hold, ...(out ? { out } : {}), ...(back ? { back } : {}), ...rolls };
+  const kind = { ...(level.rolls ? { rolls: level.rolls } : {}), ...(level.back ? { isRound: true as const } : {}) };
+  return { start, hold, ...(out ? { out } : {}), ...(back ? { back } : {}), ...kind };
 }

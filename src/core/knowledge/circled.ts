@@ -145,6 +145,7 @@ const spanOf = (values: readonly number[]): number =>
 export function circlesIn(
   { times }: Pick<Followed, 'times'>,
   round: Round,
+  view: View,
   { series, limits, repetitions }: Pick<JudgedSet, 'limits' | 'repetitions'> & { readonly series: Series },
 ): FilmCircles {
   const targets = Object.fromEntries(
@@ -163,7 +164,8 @@ export function circlesIn(
   });
   const held = widths.filter((_, i) => whole[i]?.verdict === 'clean').map(({ widthMm }) => widthMm);
   const heights = whole.map((one) => spanOf(within(one).map(([, y]) => y)));
-  const isEdgeOn = widths.some(({ widthMm }, i) => (heights[i] ?? 0) < edgeShare * widthMm);
+  const isFlat = widths.some(({ widthMm }, i) => (heights[i] ?? 0) < edgeShare * widthMm);
+  const isEdgeOn = isFlat && view !== 'above';
   const measured = isEdgeOn ? noCircles : measureCircles(times, round.path, series, targets);
   return { ...round, ...measured, widths, widestCleanMm: held.length > 0 ? Math.max(...held) : null, isEdgeOn };
 }

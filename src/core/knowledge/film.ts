@@ -204,7 +204,7 @@ export function readFilm(input: FilmInput, repertoire: Repertoire): Result<FilmR
     },
     ...(first ? { first } : {}),
     ...(rolled ? { rolled } : {}),
-    ...(round ? { circles: circlesIn(film, round, { ...judged, series }) } : {}),
+    ...(round ? { circles: circlesIn(film, round, input.view, { ...judged, series }) } : {}),
     ...breathKept(scene, judged.set.tempo),
     ...shaking(film.times, { ...series, [driver.line]: drive }),
     lostShare: Object.fromEntries(

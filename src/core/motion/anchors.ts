@@ -9,6 +9,8 @@ const [across, down] = [8, 5];
 /** As near as this to what is followed, it may move with it, as a share of the picture's width. */
 const apartShare = 0.12;
 const mostAnchors = 5;
+/** What shows in copies of a quarter of the size too is no sensor's grain. */
+const leastLayers = 3;
 
 /** Places near the picture's edge that hold a corner or a speck, away from the points that are followed. */
 export function anchorsIn(frame: Pyramid, points: readonly Vec2[]): Record<string, Vec2> {
@@ -24,7 +26,9 @@ export function anchorsIn(frame: Pyramid, points: readonly Vec2[]): Record<strin
         [0.3, 0.5, 0.7].map((y): Vec2 => [left + (x * width) / across, top + (y * height) / down]),
       );
       const place = tried.find(
-        (at) => points.every((one) => distance(one, at) > apartShare * width) && patternOf(frame, at) !== undefined,
+        (at) =>
+          points.every((one) => distance(one, at) > apartShare * width) &&
+          (patternOf(frame, at)?.layers.length ?? 0) >= Math.min(leastLayers, frame.sizes),
       );
       if (place) found[`room${count + 1}`] = place;
     }

@@ -1,7 +1,8 @@
 // Stickers from one frame to the next: each looked for in a window round where it should be, by its colour; hidden ones are waited
 // for, and what comes back must fit the figure that they made. Two of one colour are never swapped: where either may be, neither is.
 import type { MarkId } from '../anatomy/marks';
-import { stickerColours } from '../anatomy/stickers';
+import { isLandmarkKey } from '../anatomy/landmarks';
+import { hasLandmarks, stickerColours } from '../anatomy/stickers';
 import { distance, minus, plus, times } from '../geometry';
 import type { Vec2 } from '../geometry';
 import type { Pixels } from './sticker-colour';
@@ -62,6 +63,22 @@ export function beginFollowing(
     links: [],
   }));
   return stickers.map((one) => ({ ...one, links: linksOf(one, stickers) }));
+}
+
+/** Half of a window in which a mark's own sticker is looked for; the mark lies this near to its middle, as a share of its radius. */
+const [ownPx, ownShare] = [48, 0.6];
+
+/** Of marks that were set in a frame, those that lie on a sticker, with it: they can be followed by its colour. */
+export function stickersUnder(marks: Readonly<Record<string, Vec2>>, read: ReadWindow) {
+  return Object.entries(marks).flatMap(([name, at]) => {
+    const window = read(Math.round(at[0] - ownPx), Math.round(at[1] - ownPx), 2 * ownPx, 2 * ownPx);
+    if (!isLandmarkKey(name) || !window) return [];
+    const sticker = findDiscs(window.pixels, stickerColours)
+      .map((disc) => ({ ...disc, at: plus(disc.at, [window.left, window.top]) }))
+      .filter((disc) => hasLandmarks(disc.colour) && distance(disc.at, at) <= ownShare * disc.radius + 1)
+      .sort((a, b) => distance(a.at, at) - distance(b.at, at))[0];
+    return sticker ? [{ name, sticker }] : [];
+  });
 }
 
 const linksOf = ({ name, at }: FollowedSticker, all: readonly FollowedSticker[]): Link[] =>

@@ -26,6 +26,8 @@ const size = { wide: 1280, high: 720 } as const;
 const fps = 25;
 
 const tempo: Omit<PlayedSet, 'repetitions'> = { stillS: 1.3, outS: 1.2, holdS: 0.4, backS: 1.4, restS: 0.4 };
+/** A circle goes on round, without a halt at its widest. */
+const roundTempo = { holdS: 0, restS: 0.2 } as const;
 const lateFrom = { 3: [2, 3], 6: [4, 5, 6] } as const;
 const noFault = 'clean';
 
@@ -96,7 +98,7 @@ export function SimulatedFilm({ exercise, level, view, body, worn, title, onFilm
       const blob = await makeFilm(
         {
           ...{ body, movement, camera, view, fps },
-          set: setOf(choice),
+          set: { ...setOf(choice), ...(movement.isRound ? roundTempo : {}) },
           worn: choice.stickers ? wornInFilms(worn, start, view) : [],
         },
         room,

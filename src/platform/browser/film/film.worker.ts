@@ -3,6 +3,7 @@ import { expose, transfer } from 'comlink';
 import type { VideoSample } from 'mediabunny';
 import type { LandmarkKey } from '@/core/anatomy/landmarks';
 import { isLandmarkKey } from '@/core/anatomy/landmarks';
+import { minus, plus } from '@/core/geometry';
 import type { Vec2 } from '@/core/geometry';
 import { entriesOf } from '@/core/keyed';
 import type { Repertoire } from '@/core/knowledge/entries';
@@ -13,11 +14,13 @@ import { disturbancesIn } from '@/core/motion/disturbed';
 import type { Disturbance } from '@/core/motion/disturbed';
 import { pyramidOf } from '@/core/motion/gray';
 import type { Pyramid } from '@/core/motion/gray';
+import { beginFollowing, followStickers, stickersUnder } from '@/core/motion/sticker-follow';
+import type { FollowedSticker, ReadWindow } from '@/core/motion/sticker-follow';
 import { beginTracking, placesOf, trackInto } from '@/core/motion/track';
 import type { Tracking } from '@/core/motion/track';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
-import { followedSize, lumaReader } from './luma';
+import { followedSize, frameReader } from './luma';
 import type { Turned } from './luma';
 import { openFilm } from './open';
 import { filmOver } from './over';
@@ -41,6 +44,8 @@ export type Spent = { readonly decodingMs: number; readonly readingMs: number; r
 
 /** Frames held at once on the way backwards, which is decoded in parts. */
 const backwardsPart = 48;
+/** Their planes take no more than this, bytes. */
+const heldBytes = 120_000_000;
 /** A page is told of progress so many times a film at most. */
 const progressSteps = 100;
 
@@ -206,61 +211,91 @@ class FilmReader {
     return followedSize(width, height).by;
   }
 
-  private async *grays(first: number, last: number): AsyncGenerator<readonly [number, Pyramid]> {
+  /** Frames one after another; `keeps`: one is still read after the next has come. */
+  private async *frames(first: number, last: number, keeps: boolean): AsyncGenerator<readonly [number, Seen]> {
     const { film } = this;
     if (!film) return;
-    const luma = lumaReader(film.turn);
+    const reader = frameReader(film.turn, keeps);
     const [fromS = 0, toS = 0] = [film.times[first], film.times[last]];
     const frames = new Map(film.times.slice(first, last + 1).map((at, i) => [Math.round(at * 1e4), first + i]));
     let asked = performance.now();
     for await (const sample of film.sink.samples(fromS, toS + 1e-4)) {
       const decoded = performance.now();
       const frame = frames.get(Math.round(sample.timestamp * 1e4));
-      const pyramid = frame === undefined ? undefined : await pyramidAndClose(sample, luma);
+      const seen = frame === undefined ? undefined : await seenAndClosed(sample, reader);
       const read = performance.now();
       this.spent.decodingMs += decoded - asked;
       this.spent.readingMs += read - decoded;
       if (frame === undefined) sample.close();
       if (this.isCancelled) return;
-      if (frame !== undefined && pyramid) yield [frame, pyramid];
+      if (frame !== undefined && seen) yield [frame, seen];
       asked = performance.now();
       this.spent.findingMs += asked - read;
     }
   }
 
   private async forwards(marks: Marks, { from, to }: Way, step: () => void, withRoom: boolean) {
-    const by = this.scale();
-    const small: Record<string, Vec2> = {};
-    for (const [name, [x, y]] of Object.entries(marks)) small[name] = [shrunk(x, by), shrunk(y, by)];
-    let tracking: Tracking | undefined;
-    let began: Tracking | undefined;
-    for await (const [frame, pyramid] of this.grays(from, to)) {
-      if (tracking) tracking = trackInto(tracking, pyramid);
-      else {
-        const room = withRoom ? anchorsIn(pyramid, Object.values(small)) : {};
-        for (const name of Object.keys(room)) this.paths.set(name, emptyPath(this.film?.times.length ?? 0));
-        began = beginTracking(pyramid, { ...small, ...room });
-        tracking = began;
-        this.keepMarks(marks, frame);
-        step();
-        this.keep(tracking, frame, Object.keys(room));
-        continue;
+    let going: Going | undefined;
+    let began: Going | undefined;
+    for await (const [frame, seen] of this.frames(from, to, false)) {
+      if (going) {
+        going = this.goOn(going, seen, frame);
+        this.keep(going, frame);
+      } else {
+        began = this.begin(marks, seen, frame, withRoom);
+        going = began;
       }
-      this.keep(tracking, frame);
       step();
     }
     return began;
   }
 
-  private async backwards(began: Tracking, { from, to }: Way, step: () => void): Promise<void> {
-    let tracking = began;
-    for (let last = from - 1; last >= to; last -= backwardsPart) {
-      const first = Math.max(to, last - backwardsPart + 1);
-      const part: (readonly [number, Pyramid])[] = [];
-      for await (const one of this.grays(first, last)) part.push(one);
-      for (const [frame, pyramid] of part.reverse()) {
-        tracking = trackInto(tracking, pyramid);
-        this.keep(tracking, frame);
+  /** Marks on a sticker are followed by its colour, the others, and points of the room, by how they look. */
+  private begin(marks: Marks, { pyramid, read }: Seen, frame: number, withRoom: boolean): Going {
+    const by = this.scale();
+    const stickers = stickersUnder(marks, read);
+    const small: Record<string, Vec2> = {};
+    for (const [name, [x, y]] of Object.entries(marks))
+      if (!stickers.some((one) => one.name === name)) small[name] = [shrunk(x, by), shrunk(y, by)];
+    const away = Object.values(marks).map(([x, y]): Vec2 => [shrunk(x, by), shrunk(y, by)]);
+    const room = withRoom ? anchorsIn(pyramid, away) : {};
+    for (const name of Object.keys(room)) this.paths.set(name, emptyPath(this.film?.times.length ?? 0));
+    const offsets = new Map(
+      stickers.map(({ name, sticker }) => [name, minus(marks[name] ?? sticker.at, sticker.at)] as const),
+    );
+    this.keepMarks(marks, frame);
+    const going: Going = {
+      looks: beginTracking(pyramid, { ...small, ...room }),
+      stickers: beginFollowing(stickers, 0),
+      offsets,
+      atS: this.film?.times[frame] ?? 0,
+    };
+    this.keepLooks(going, frame, Object.keys(room));
+    return going;
+  }
+
+  /** The next frame, or the one before: a clock that runs back runs all the same. */
+  private goOn(going: Going, { pyramid, read }: Seen, frame: number): Going {
+    const sinceS = Math.abs((this.film?.times[frame] ?? 0) - going.atS);
+    const { looks } = going;
+    return {
+      ...going,
+      looks: looks.points.size > 0 ? trackInto(looks, pyramid) : looks,
+      stickers: followStickers(going.stickers, sinceS, read),
+    };
+  }
+
+  private async backwards(began: Going, { from, to }: Way, step: () => void): Promise<void> {
+    let going = began;
+    const { width, height } = this.film?.info ?? { width: 1, height: 1 };
+    const many = Math.max(4, Math.min(backwardsPart, Math.floor(heldBytes / (2 * width * height))));
+    for (let last = from - 1; last >= to; last -= many) {
+      const first = Math.max(to, last - many + 1);
+      const part: (readonly [number, Seen])[] = [];
+      for await (const one of this.frames(first, last, true)) part.push(one);
+      for (const [frame, seen] of part.reverse()) {
+        going = this.goOn(going, seen, frame);
+        this.keep(going, frame);
         step();
       }
       if (this.isCancelled) return;
@@ -272,9 +307,18 @@ class FilmReader {
     for (const [name, [x, y]] of Object.entries(marks)) this.put(name, frame, x, y, 0);
   }
 
-  private keep(tracking: Tracking, frame: number, only?: readonly string[]): void {
+  private keep(going: Going, frame: number): void {
+    this.keepLooks(going, frame);
+    for (const { name, at, sdPx, isSeen } of going.stickers) {
+      const [x, y] = plus(at, going.offsets.get(name) ?? [0, 0]);
+      if (isSeen) this.put(name, frame, x, y, sdPx);
+      else this.put(name, frame, Number.NaN, Number.NaN, Number.NaN);
+    }
+  }
+
+  private keepLooks({ looks }: Going, frame: number, only?: readonly string[]): void {
     const by = this.scale();
-    for (const [name, { at, sdPx, isLost }] of placesOf(tracking)) {
+    for (const [name, { at, sdPx, isLost }] of placesOf(looks)) {
       if (only && !only.includes(name)) continue;
       if (isLost) this.put(name, frame, Number.NaN, Number.NaN, Number.NaN);
       else this.put(name, frame, grown(at[0], by), grown(at[1], by), sdPx * by);
@@ -326,10 +370,21 @@ class FilmReader {
   }
 }
 
-async function pyramidAndClose(sample: VideoSample, luma: ReturnType<typeof lumaReader>): Promise<Pyramid> {
-  const gray = await luma(sample);
+/** A frame as it is followed: by look in its lightness, by stickers in its colours. */
+type Seen = { readonly pyramid: Pyramid; readonly read: ReadWindow };
+
+/** Where following has got to. `offsets`: how far marks lie from their stickers' middles; `atS`: of the frame that they were set in. */
+type Going = {
+  readonly looks: Tracking;
+  readonly stickers: readonly FollowedSticker[];
+  readonly offsets: ReadonlyMap<string, Vec2>;
+  readonly atS: number;
+};
+
+async function seenAndClosed(sample: VideoSample, reader: ReturnType<typeof frameReader>): Promise<Seen> {
+  const { gray, read } = await reader(sample);
   sample.close();
-  return pyramidOf(gray);
+  return { pyramid: pyramidOf(gray), read };
 }
 
 /** A pixel's middle in a picture smaller by `by`, and back. */

@@ -1,6 +1,9 @@
 // A film's frame as lightness, upright, no larger than what following needs.
 import type { VideoSample } from 'mediabunny';
 import type { Gray } from '@/core/motion/gray';
+import type { ReadWindow } from '@/core/motion/sticker-follow';
+import { windowIn } from '../window-in';
+import { planesOf, windowsOf } from './planes';
 
 /** Longer than this, a frame's long side is halved until it is not: points are found to a tenth of a pixel in what is left. */
 export const longestPx = 1280;
@@ -70,38 +73,46 @@ export function uprightGray(plane: Plane, turned: Turned, by: number): Gray {
   return { width, height, data };
 }
 
-/** Formats whose first plane is the lightness of every pixel. */
-const planar: ReadonlySet<string | null> = new Set(['I420', 'NV12', 'I420A', 'I422', 'I444']);
+/** A frame as it is followed: its lightness, and windows of it in colour, in the film's own pixels. */
+export type SeenFrame = { readonly gray: Gray; readonly read: ReadWindow };
 
-/** Reads frames of one film, one after another, with one buffer. */
-export function lumaReader(turn: Turned): (sample: VideoSample) => Promise<Gray> {
+/** Reads frames of one film, one after another. `keeps`: a frame is still read after the next has come. */
+export function frameReader(turn: Turned, keeps: boolean): (sample: VideoSample) => Promise<SeenFrame> {
   let bytes = new Uint8Array(0);
   let canvas: OffscreenCanvas | undefined;
-  const byPlane = async (sample: VideoSample): Promise<Gray> => {
+  const byPlane = async (sample: VideoSample): Promise<SeenFrame | undefined> => {
     const needed = sample.allocationSize();
-    if (bytes.length < needed) bytes = new Uint8Array(needed);
-    const [layout] = await sample.copyTo(bytes);
+    if (keeps || bytes.length < needed) bytes = new Uint8Array(needed);
+    const layout = await sample.copyTo(bytes);
     const { width: wide, height: high } = sample.visibleRect;
-    const plane = { bytes, offset: layout?.offset ?? 0, stride: layout?.stride ?? wide, wide, high };
+    const { matrix, fullRange } = sample.colorSpace;
+    const size = { wide, high, is709: matrix === 'bt709', isFull: fullRange === true };
+    const planes = planesOf(sample.format, bytes, layout, size);
+    if (!planes) return undefined;
     const turned = turnedBy(sample.rotation, turn);
-    return uprightGray(plane, turned, followedSize(wide, high).by);
+    const gray = uprightGray({ bytes, ...planes.light, wide, high }, turned, followedSize(wide, high).by);
+    return { gray, read: windowsOf(planes, turned) };
   };
-  const byCanvas = (sample: VideoSample): Gray => {
-    const { displayWidth: wide, displayHeight: high } = sample;
-    canvas ??= new OffscreenCanvas(wide, high);
+  const byCanvas = (sample: VideoSample): SeenFrame => {
+    const isAcross = turn === 90 || turn === 270;
+    const [w, h] = [sample.displayWidth, sample.displayHeight];
+    const [wide, high] = isAcross ? [h, w] : [w, h];
+    if (keeps || !canvas) canvas = new OffscreenCanvas(wide, high);
     const context = canvas.getContext('2d', { willReadFrequently: true });
     if (!context) throw new Error('no canvas');
-    sample.draw(context, 0, 0, wide, high);
+    context.setTransform(1, 0, 0, 1, wide / 2, high / 2);
+    context.rotate((turn * Math.PI) / 180);
+    sample.draw(context, -w / 2, -h / 2, w, h);
     const { data } = context.getImageData(0, 0, wide, high);
     const plane = new Uint8Array(wide * high);
     for (let k = 0; k < plane.length; k += 1)
       plane[k] = 0.299 * (data[4 * k] ?? 0) + 0.587 * (data[4 * k + 1] ?? 0) + 0.114 * (data[4 * k + 2] ?? 0);
-    return uprightGray({ bytes: plane, offset: 0, stride: wide, wide, high }, turn, followedSize(wide, high).by);
+    const gray = uprightGray({ bytes: plane, offset: 0, stride: wide, wide, high }, 0, followedSize(wide, high).by);
+    return { gray, read: windowIn(context) };
   };
-  return (sample) => {
-    const isPlain =
-      planar.has(sample.format) && !sample.flip && sample.pixelAspectRatio.num === sample.pixelAspectRatio.den;
-    return isPlain ? byPlane(sample) : Promise.resolve(byCanvas(sample));
+  return async (sample) => {
+    const isPlain = !sample.flip && sample.pixelAspectRatio.num === sample.pixelAspectRatio.den;
+    return (isPlain ? await byPlane(sample) : undefined) ?? byCanvas(sample);
   };
 }
 

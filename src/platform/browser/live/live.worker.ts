@@ -11,7 +11,8 @@ import type { LiveView } from '@/core/knowledge/live';
 import type { LiveTask } from '@/core/knowledge/live-task';
 import type { LiveTold } from '@/core/knowledge/live-told';
 import { beginFollowing, followStickers } from '@/core/motion/sticker-follow';
-import type { FollowedSticker, ReadWindow } from '@/core/motion/sticker-follow';
+import type { FollowedSticker } from '@/core/motion/sticker-follow';
+import { windowIn } from '../window-in';
 import { nameStickers } from '@/core/motion/sticker-naming';
 import { matStickersOf } from '@/core/motion/sticker-plan';
 import { findStickers } from '@/core/motion/stickers';
@@ -75,7 +76,7 @@ class LiveEye {
       if (atS - this.lookedS >= lookEveryS) this.look(context, atS);
       return this.tell(nothing);
     }
-    this.stickers = followStickers(this.stickers, atS, windowOf(context));
+    this.stickers = followStickers(this.stickers, atS, windowIn(context));
     if (this.stage === 'still' && atS - this.lookedS >= moreEveryS) this.look(context, atS);
     if (atS - this.matLookedS >= matEveryS) this.lookAtMat(context, atS);
     const view = this.watch?.see({ atS, ...seenOf(this.stickers) });
@@ -166,7 +167,7 @@ class LiveEye {
     this.matLookedS = atS;
     if (!this.mat) return;
     const before = this.mat.map((sticker, i) => ({ name: i === 0 ? ('mat1' as const) : ('mat2' as const), sticker }));
-    const now = followStickers(beginFollowing(before, atS - 0.1), atS, windowOf(context));
+    const now = followStickers(beginFollowing(before, atS - 0.1), atS, windowIn(context));
     const moved = now.flatMap(({ at, isSeen }, i) => (isSeen ? [distance(at, before[i]?.sticker.at ?? at)] : []));
     if (moved.length > 0) this.cameraMoved = moved.every((by) => by > matMovedPx);
   }
@@ -181,16 +182,6 @@ function seenOf(stickers: readonly FollowedSticker[]) {
     sdPx[name] = sd;
   }
   return { points, sdPx };
-}
-
-function windowOf(context: Context): ReadWindow {
-  const { width, height } = context.canvas;
-  return (x, y, w, h) => {
-    const [left, top] = [Math.max(0, x), Math.max(0, y)];
-    const [wide, high] = [Math.min(width, x + w) - left, Math.min(height, y + h) - top];
-    if (wide < 8 || high < 8) return undefined;
-    return { left, top, pixels: context.getImageData(left, top, wide, high) };
-  };
 }
 
 const eye = new LiveEye();
