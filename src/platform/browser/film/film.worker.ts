@@ -44,6 +44,8 @@ export type Spent = { readonly decodingMs: number; readonly readingMs: number; r
 
 /** Frames held at once on the way backwards, which is decoded in parts. */
 const backwardsPart = 48;
+/** The room alone is looked at in every so many frames: a camera that was moved stays moved. */
+const roomEvery = 3;
 /** Their planes take no more than this, bytes. */
 const heldBytes = 120_000_000;
 /** A page is told of progress so many times a film at most. */
@@ -251,8 +253,9 @@ class FilmReader {
   }
 
   /** Marks on a sticker are followed by its colour, the others, and points of the room, by how they look. */
-  private begin(marks: Marks, { pyramid, read }: Seen, frame: number, withRoom: boolean): Going {
+  private begin(marks: Marks, { pyramid: inGray, read }: Seen, frame: number, withRoom: boolean): Going {
     const by = this.scale();
+    const pyramid = inGray();
     const stickers = stickersUnder(marks, read);
     const small: Record<string, Vec2> = {};
     for (const [name, [x, y]] of Object.entries(marks))
@@ -268,6 +271,7 @@ class FilmReader {
       looks: beginTracking(pyramid, { ...small, ...room }),
       stickers: beginFollowing(stickers, 0),
       offsets,
+      roomOnly: Object.keys(small).length === 0,
       atS: this.film?.times[frame] ?? 0,
     };
     this.keepLooks(going, frame, Object.keys(room));
@@ -277,10 +281,11 @@ class FilmReader {
   /** The next frame, or the one before: a clock that runs back runs all the same. */
   private goOn(going: Going, { pyramid, read }: Seen, frame: number): Going {
     const sinceS = Math.abs((this.film?.times[frame] ?? 0) - going.atS);
-    const { looks } = going;
+    const { looks, roomOnly } = going;
+    const isAsked = looks.points.size > 0 && !(roomOnly && frame % roomEvery !== 0);
     return {
       ...going,
-      looks: looks.points.size > 0 ? trackInto(looks, pyramid) : looks,
+      looks: isAsked ? trackInto(looks, pyramid()) : looks,
       stickers: followStickers(going.stickers, sinceS, read),
     };
   }
@@ -371,7 +376,7 @@ class FilmReader {
 }
 
 /** A frame as it is followed: by look in its lightness, by stickers in its colours. */
-type Seen = { readonly pyramid: Pyramid; readonly read: ReadWindow };
+type Seen = { readonly pyramid: () => Pyramid; readonly read: ReadWindow };
 
 /** Where following has got to. `offsets`: how far marks lie from their stickers' middles; `atS`: of the frame that they were set in. */
 type Going = {
@@ -379,12 +384,14 @@ type Going = {
   readonly stickers: readonly FollowedSticker[];
   readonly offsets: ReadonlyMap<string, Vec2>;
   readonly atS: number;
+  /** Nothing but the room is followed by how it looks. */
+  readonly roomOnly: boolean;
 };
 
 async function seenAndClosed(sample: VideoSample, reader: ReturnType<typeof frameReader>): Promise<Seen> {
   const { gray, read } = await reader(sample);
   sample.close();
-  return { pyramid: pyramidOf(gray), read };
+  return { pyramid: () => pyramidOf(gray()), read };
 }
 
 /** A pixel's middle in a picture smaller by `by`, and back. */

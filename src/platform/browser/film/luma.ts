@@ -73,8 +73,8 @@ export function uprightGray(plane: Plane, turned: Turned, by: number): Gray {
   return { width, height, data };
 }
 
-/** A frame as it is followed: its lightness, and windows of it in colour, in the film's own pixels. */
-export type SeenFrame = { readonly gray: Gray; readonly read: ReadWindow };
+/** A frame as it is followed: its lightness, taken when it is asked for, and windows of it in colour, in the film's own pixels. */
+export type SeenFrame = { readonly gray: () => Gray; readonly read: ReadWindow };
 
 /** Reads frames of one film, one after another. `keeps`: a frame is still read after the next has come. */
 export function frameReader(turn: Turned, keeps: boolean): (sample: VideoSample) => Promise<SeenFrame> {
@@ -90,7 +90,9 @@ export function frameReader(turn: Turned, keeps: boolean): (sample: VideoSample)
     const planes = planesOf(sample.format, bytes, layout, size);
     if (!planes) return undefined;
     const turned = turnedBy(sample.rotation, turn);
-    const gray = uprightGray({ bytes, ...planes.light, wide, high }, turned, followedSize(wide, high).by);
+    const { light } = planes;
+    const all = bytes;
+    const gray = () => uprightGray({ bytes: all, ...light, wide, high }, turned, followedSize(wide, high).by);
     return { gray, read: windowsOf(planes, turned) };
   };
   const byCanvas = (sample: VideoSample): SeenFrame => {
@@ -104,10 +106,12 @@ export function frameReader(turn: Turned, keeps: boolean): (sample: VideoSample)
     context.rotate((turn * Math.PI) / 180);
     sample.draw(context, -w / 2, -h / 2, w, h);
     const { data } = context.getImageData(0, 0, wide, high);
-    const plane = new Uint8Array(wide * high);
-    for (let k = 0; k < plane.length; k += 1)
-      plane[k] = 0.299 * (data[4 * k] ?? 0) + 0.587 * (data[4 * k + 1] ?? 0) + 0.114 * (data[4 * k + 2] ?? 0);
-    const gray = uprightGray({ bytes: plane, offset: 0, stride: wide, wide, high }, 0, followedSize(wide, high).by);
+    const gray = () => {
+      const bytes = new Uint8Array(wide * high);
+      for (let k = 0; k < bytes.length; k += 1)
+        bytes[k] = 0.299 * (data[4 * k] ?? 0) + 0.587 * (data[4 * k + 1] ?? 0) + 0.114 * (data[4 * k + 2] ?? 0);
+      return uprightGray({ bytes, offset: 0, stride: wide, wide, high }, 0, followedSize(wide, high).by);
+    };
     return { gray, read: windowIn(context) };
   };
   return async (sample) => {
