@@ -6,10 +6,15 @@ import type { View } from '../anatomy/positions';
 
 const remember = remembering<Exercise, Exercise['looks']>();
 
-/** Whether a picture from there tells something that is watched. */
-export function isMeasuredFrom({ position, watches }: Pick<Exercise, 'position' | 'watches'>, view: View): boolean {
+/** Whether a picture or a film from there tells something that is watched: of a spine that rolls, how it does. */
+export function isMeasuredFrom(
+  { position, watches, levels }: Pick<Exercise, 'position' | 'watches' | 'levels'>,
+  view: View,
+): boolean {
   const seen = measuresSeen(position, view);
-  return watches.some(({ measure }) => seen.includes(measure));
+  return (
+    watches.some(({ measure }) => seen.includes(measure)) || (view === 'side' && levels.some(({ rolls }) => rolls))
+  );
 }
 
 /**
@@ -20,8 +25,9 @@ export const looksAt = (exercise: Exercise, level?: number): Exercise['looks'] =
   remember(exercise, String(level), () => findLooks(exercise, level));
 
 function findLooks(exercise: Exercise, level: number | undefined): Exercise['looks'] {
-  const { position, watches, looks } = exerciseAt(exercise, level);
+  const { position, watches, looks, levels } = exerciseAt(exercise, level);
+  const here = levels.filter(({ number }) => level === undefined || number === level);
   const watched = watches.filter(({ levels }) => level === undefined || (levels?.includes(level) ?? true));
-  const measured = looks.filter(({ view }) => isMeasuredFrom({ position, watches: watched }, view));
+  const measured = looks.filter(({ view }) => isMeasuredFrom({ position, watches: watched, levels: here }, view));
   return measured.length > 0 ? measured : looks;
 }
