@@ -149,6 +149,10 @@ const [headRoomMm, footRoomMm] = [160, 200];
 const leastAcrossMm = { lying: 1900, upright: 1260 } as const;
 const levelViews: readonly View[] = ['side', 'front', 'behind'];
 
+/** The picture of a film, pixels: a standing client is filmed by a device that stands upright too. */
+export const filmSize = (position: Position): { readonly wide: number; readonly high: number } =>
+  position === 'standing' ? { wide: 720, high: 1280 } : { wide: 1280, high: 720 };
+
 /**
  * A camera that has all that a set moves in its picture, and the mat's edge, no smaller than need be: the lens level with the pelvis, or
  * with half an upright body's height, its picture cut so that as little as can be is empty above and below.

@@ -10,7 +10,7 @@ import type { Body } from '@/core/body/segments';
 import { poseBody } from '@/core/body/skeleton';
 import type { View } from '@/core/anatomy/positions';
 import { nearSideOf } from '@/core/figure/camera';
-import { filmCamera, filmRoom } from '@/core/figure/picture';
+import { filmCamera, filmRoom, filmSize } from '@/core/figure/picture';
 import { entry, faultIds } from '@/core/knowledge/find';
 import type { Exercise, Level } from '@/core/knowledge/entries';
 import { Button } from '@/design/button';
@@ -22,7 +22,6 @@ import { wornInFilms } from '@/core/knowledge/worn';
 import type { WantedMarks } from '@/core/knowledge/wanted';
 import { Working } from './working';
 
-const size = { wide: 1280, high: 720 } as const;
 const fps = 25;
 
 const tempo: Omit<PlayedSet, 'repetitions'> = { stillS: 1.3, outS: 1.2, holdS: 0.4, backS: 1.4, restS: 0.4 };
@@ -88,7 +87,7 @@ export function SimulatedFilm({ exercise, level, view, body, worn, title, onFilm
     const movement = doneBy(body, movementOf(level), nearSideOf(exercise.position, view));
     const start = poseBody(body, movement.start);
     const shown = [movement.start, movement.hold].map((pose) => poseBody(body, pose));
-    const camera = filmCamera(exercise.position, view, size, shown);
+    const camera = filmCamera(exercise.position, view, filmSize(exercise.position), shown);
     const room = filmRoom(start, camera, view).svg;
     const own = new AbortController();
     stop.current = own;

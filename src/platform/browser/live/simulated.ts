@@ -7,7 +7,7 @@ import { typicalBody } from '@/core/body/segments';
 import { movementOf } from '@/core/body/shown';
 import { poseBody } from '@/core/body/skeleton';
 import { nearSideOf } from '@/core/figure/camera';
-import { filmCamera, filmRoom } from '@/core/figure/picture';
+import { filmCamera, filmRoom, filmSize } from '@/core/figure/picture';
 import type { Exercise, Level } from '@/core/knowledge/entries';
 import { exerciseAt } from '@/core/knowledge/find';
 import { marksFor } from '@/core/knowledge/wanted';
@@ -18,9 +18,6 @@ import type { LiveSource, SourceEvents } from './sources';
 /** The simulated set: ten repetitions, two of them lost if something goes wrong. */
 export const simulatedSet: PlayedSet = { repetitions: 10, stillS: 3, outS: 1.2, holdS: 0.4, backS: 1.4, restS: 0.6 };
 export const lostIn: readonly number[] = [4, 8];
-const size = { wide: 1280, high: 720 } as const;
-/** A standing client is watched by a device that stands upright too. */
-const upright = { wide: 720, high: 1280 } as const;
 const fps = 25;
 
 /** Faults that the simulated client can show in this exercise. */
@@ -38,7 +35,7 @@ export function simulatedSource(
   const movement = doneBy(typicalBody, movementOf(level), nearSideOf(position, view));
   const start = poseBody(typicalBody, movement.start);
   const shown = [movement.start, movement.hold].map((pose) => poseBody(typicalBody, pose));
-  const camera = filmCamera(position, view, position === 'standing' ? upright : size, shown);
+  const camera = filmCamera(position, view, filmSize(position), shown);
   const set: PlayedSet = fault
     ? { ...simulatedSet, fault: { id: fault, amount: usualAmount(fault), repetitions: lostIn, when: 'through' } }
     : simulatedSet;
