@@ -94,25 +94,43 @@ test('keys go to the worst moment and to where form was lost; a repetition is sh
   await chrome.until('in the first', async () => (await at()) < 4.4);
 });
 
-test('measures over time and points come out as files', async () => {
-  await chrome.driver.executeScript(
-    'const made = URL.createObjectURL; URL.createObjectURL = (blob) => { window.saved = blob; return made(blob); }',
-  );
-  const saved = async (item: string): Promise<string[]> => {
-    await chrome.press('Files');
-    await chrome.pressOn(By.xpath(`//*[@role='menuitem'][contains(., '${item}')]`));
-    await chrome.until('saved', () => chrome.driver.executeScript('return Boolean(window.saved)'));
-    const text = await chrome.driver.executeScript<string>(
-      'const blob = window.saved; window.saved = undefined; return blob.text()',
+test(
+  'measures over time, points, the strip on paper and the film with what is drawn on it come out as files',
+  async () => {
+    await chrome.driver.executeScript(
+      'const made = URL.createObjectURL; URL.createObjectURL = (blob) => { window.saved = blob; return made(blob); }',
     );
-    return text.split(/\r?\n/);
-  };
-  const points = await saved('Points (TRC');
-  expect(points[0]).toMatch(/^PathFileType/);
-  expect(points[3]).toContain('ASIS');
-  const table = await saved('Measures over time');
-  expect(table[0]).toContain('pelvic tilt by the strip (deg)');
-  expect([points.length - 7, table.length - 1]).toEqual([309, 309]); // a line a frame: 12.3 s at 25 a second
+    const saved = async (item: string): Promise<string[]> => {
+      await chrome.press('Files');
+      await chrome.pressOn(By.xpath(`//*[@role='menuitem'][contains(., '${item}')]`));
+      await chrome.driver.wait(() => chrome.driver.executeScript('return Boolean(window.saved)'), longMs, item);
+      const text = await chrome.driver.executeScript<string>(
+        'const blob = window.saved; window.saved = undefined; return blob.text()',
+      );
+      return text.split(/\r?\n/);
+    };
+    const points = await saved('Points (TRC');
+    expect(points[0]).toMatch(/^PathFileType/);
+    expect(points[3]).toContain('ASIS');
+    const table = await saved('Measures over time');
+    expect(table[0]).toContain('pelvic tilt by the strip (deg)');
+    expect([points.length - 7, table.length - 1]).toEqual([309, 309]); // a line a frame: 12.3 s at 25 a second
+    const [paper = ''] = await saved('The strip on paper');
+    expect(paper).toMatch(/^%PDF-1/);
+    const film = (await saved('The film, drawn on')).join('\n');
+    expect(film).toContain('webm'); // as a container says what it is
+    expect(film.length).toBeGreaterThan(100_000);
+    await chrome.sees('clean before form went'); // drawing is over, the reading is there again
+  },
+  longMs,
+);
+
+test('a strip that is none is refused where it is wrong', async () => {
+  const refused = await chrome.driver.executeScript<string[]>(`
+    const ask = (body) => fetch('/api/strip', { method: 'POST', headers: { 'content-type': 'application/json' }, body });
+    const bodies = ['{', '{"title":"x","words":[],"cards":[]}'];
+    return Promise.all(bodies.map(async (body) => (await (await ask(body)).json()).error.path ?? 'all of it'));`);
+  expect(refused).toEqual(['', 'cards']);
 });
 
 test('the worst moment goes on as a picture of the look: the arch is found, a correction picked', async () => {

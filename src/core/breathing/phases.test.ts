@@ -13,6 +13,7 @@ test.each([
   ['in 4 ready, out 4 lift, in 4 hold, out 4 lower', ['start', 'out', 'hold', 'back']],
   ['in 3 ready, out 3 lift, in 3 lower', ['start', 'out', 'back']],
   ['out 4 slide, in 4 return', ['out', 'back']],
+  ['out 5 roll down, in 3 hang, out 5 roll up, in 2 stand', ['out', 'hold', 'back', 'start']],
   ['in 4 hold, out 4 hold', ['hold', 'hold']],
   ['out 2 right, in 1 middle, out 2 left, in 1 middle', ['out', 'back', 'out', 'back']],
 ])('%s moves %j', (pattern, wanted) => expect(phases(pattern)).toEqual(wanted));
@@ -23,7 +24,8 @@ test('every breath of the repertoire moves the figure out, and back where there 
       const found = phases(pattern);
       if (found.every((one) => one === 'hold')) continue;
       expect(found).toContain('out');
-      if (found.filter((one) => one !== 'start').length > 1) expect(found.at(-1)).toBe('back');
+      const moved = found.filter((one) => one !== 'start');
+      if (moved.length > 1) expect(moved.at(-1)).toBe('back');
     }
 });
 

@@ -5,6 +5,8 @@ import type { BreathMoment } from './timeline';
 
 /** Words for what comes before anything moves. */
 const before = new Set(['ready', 'prepare', 'wait', 'settle', 'start', 'grow']);
+/** Words for what comes after it has come back. */
+const after = new Set(['stand', 'rest', 'lie', 'sit']);
 /** Words for what stays as it is: a hold breathes while it holds. */
 const staying = new Set(['hold', 'balance', 'hover']);
 const moving: Readonly<Record<number, readonly Phase[]>> = {
@@ -20,10 +22,11 @@ const moving: Readonly<Record<number, readonly Phase[]>> = {
 export function phasesOf(timeline: readonly Pick<BreathMoment, 'moves'>[]): Phase[] {
   if (timeline.every(({ moves }) => staying.has(moves))) return timeline.map(() => 'hold');
   const waits = timeline.length > 1 && before.has(timeline[0]?.moves ?? '') ? 1 : 0;
-  const rest = timeline.length - waits;
+  const ends = timeline.length - waits > 3 && after.has(timeline.at(-1)?.moves ?? '') ? 1 : 0;
+  const rest = timeline.length - waits - ends;
   const parts =
     moving[rest] ?? Array.from({ length: rest }, (_, i): Phase => (i % 2 === 0 && i < rest - 1 ? 'out' : 'back'));
-  return [...(waits ? (['start'] as const) : []), ...parts];
+  return [...(waits ? (['start'] as const) : []), ...parts, ...(ends ? (['start'] as const) : [])];
 }
 
 export type BreathPlace = {

@@ -7,7 +7,7 @@ import type { Failure, Result } from '@/core/result';
 import { startReader, telling } from '@/platform/browser/film/host';
 import type { Reader } from '@/platform/browser/film/host';
 import type { Followed, Trim } from '@/platform/browser/film/film.worker';
-import type { Turned } from '@/platform/browser/film/luma';
+import type { Turned } from '@/platform/browser/film/planes';
 import type { FilmInfo } from '@/platform/browser/film/open';
 import type { Over } from '@/platform/browser/film/over';
 

@@ -114,10 +114,15 @@ async function stripPaper(
   return answer?.ok ? answer.blob() : undefined;
 }
 
-/** A still of this page as text that can be sent. */
-async function stillAsText(address: string): Promise<string> {
-  const bytes = new Uint8Array(await (await fetch(address)).arrayBuffer());
-  return btoa(bytes.reduce((text, byte) => text + String.fromCharCode(byte), ''));
+/** A still of this page as text that can be sent: a page may not fetch what it has made itself. */
+async function stillAsText(address: string): Promise<string | undefined> {
+  const image = new Image();
+  image.src = address;
+  await image.decode();
+  const canvas = document.createElement('canvas');
+  [canvas.width, canvas.height] = [image.naturalWidth, image.naturalHeight];
+  canvas.getContext('2d')?.drawImage(image, 0, 0);
+  return canvas.toDataURL('image/jpeg', 0.9).split(',')[1];
 }
 
 const notMade = 'This file could not be made. Look whether you are online, then try once more.';
@@ -151,7 +156,9 @@ export function FilmFiles(props: FilmFilesProps) {
   };
   const save = async (what: Key) => {
     setFailed(undefined);
-    const [ending, type, content] = await make(what);
+    const made = await make(what).catch(() => undefined);
+    if (!made) return setFailed(notMade);
+    const [ending, type, content] = made;
     if (content) saveFile(`${name}.${ending}`, type, content);
     else if (what !== 'film') setFailed(notMade);
   };

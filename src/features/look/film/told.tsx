@@ -37,8 +37,8 @@ export function Told({ reading, disturbed, cutOffS }: ToldProps) {
   return (
     <Stack $gap={10} role="status">
       <Count>
-        <span className="figure">{isJudged ? reading.cleanInARow : '–'}</span>
-        <span>{isJudged ? 'clean before form went' : 'none could be judged'}</span>
+        {isJudged && <span className="figure">{reading.cleanInARow}</span>}
+        <span>{isJudged ? 'clean before form went' : 'None of them could be judged clean or lost.'}</span>
       </Count>
       <p>{wordSet(reading)}</p>
       {wordsOfMovement(reading).map((words) => (

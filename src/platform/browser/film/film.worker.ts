@@ -21,9 +21,9 @@ import type { Tracking } from '@/core/motion/track';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { followedSize, frameReader } from './luma';
-import type { Turned } from './luma';
+import type { Turned } from './planes';
 import { openFilm } from './open';
-import { filmOver } from './over';
+import { filmOver, overPx } from './over';
 import type { Over } from './over';
 import type { FilmInfo, OpenFilm } from './open';
 
@@ -112,18 +112,23 @@ class FilmReader {
     if (!film || at === undefined) return undefined;
     const sample = await film.sink.getSample(at + 1e-4).catch(() => null);
     if (!sample) return undefined;
-    const { width, height } = film.info;
-    const by = Math.min(1, widest / width);
-    const canvas = new OffscreenCanvas(Math.round(width * by), Math.round(height * by));
-    const context = canvas.getContext('2d');
-    if (context) {
-      context.translate(canvas.width / 2, canvas.height / 2);
-      context.rotate((film.turn * Math.PI) / 180);
-      const [w, h] = [sample.displayWidth * by, sample.displayHeight * by];
-      sample.draw(context, -w / 2, -h / 2, w, h);
-    }
+    const canvas = uprightOf(sample, film, widest);
     sample.close();
     return canvas;
+  }
+
+  /** The followed frames one after another, upright, so many pixels wide at most. */
+  private async *drawnFrames(widest: number): AsyncGenerator<readonly [frame: number, OffscreenCanvas]> {
+    const { film } = this;
+    const times = this.times();
+    if (!film) return;
+    const frames = new Map(times.map((at, i) => [Math.round(at * 1e4), i]));
+    for await (const sample of film.sink.samples(times[0] ?? 0, (times.at(-1) ?? 0) + 1e-4)) {
+      const frame = frames.get(Math.round(sample.timestamp * 1e4));
+      const canvas = frame === undefined ? undefined : uprightOf(sample, film, widest);
+      sample.close();
+      if (frame !== undefined && canvas) yield [frame, canvas];
+    }
   }
 
   /** What was followed, with everything drawn on it, as a film; undefined where it was stopped, or could not be made. */
@@ -131,8 +136,8 @@ class FilmReader {
     this.isCancelled = false;
     const { width = 1 } = this.film?.info ?? {};
     const isCancelled = () => this.isCancelled;
-    const drawn = (atS: number, widest: number) => this.drawn(atS, widest);
-    return filmOver(this.followed(), over, drawn, { width, onProgress, isCancelled });
+    const frames = this.drawnFrames(overPx);
+    return filmOver(this.followed(), over, frames, { width, onProgress, isCancelled }).catch(() => undefined);
   }
 
   /** Follows marks through a film, both ways from the frame that they were set in. What was followed before is forgotten. */
@@ -373,6 +378,21 @@ class FilmReader {
     for (const [name, path] of entriesOf(points)) if (path.every((at) => at === null)) delete points[name];
     return { times, points, sdPx };
   }
+}
+
+/** A frame upright, so many pixels wide at most. */
+function uprightOf(sample: VideoSample, { info, turn }: OpenFilm, widest: number): OffscreenCanvas {
+  const { width, height } = info;
+  const by = Math.min(1, widest / width);
+  const canvas = new OffscreenCanvas(Math.round(width * by), Math.round(height * by));
+  const context = canvas.getContext('2d');
+  if (context) {
+    context.translate(canvas.width / 2, canvas.height / 2);
+    context.rotate((turn * Math.PI) / 180);
+    const [w, h] = [sample.displayWidth * by, sample.displayHeight * by];
+    sample.draw(context, -w / 2, -h / 2, w, h);
+  }
+  return canvas;
 }
 
 /** A frame as it is followed: by look in its lightness, by stickers in its colours. */

@@ -1,5 +1,5 @@
 import { followedSize, turnedBy, uprightGray } from './luma';
-import type { Turned } from './luma';
+import type { Turned } from './planes';
 
 /** Two rows of three, with a byte of padding at each row's end, after two bytes of something else. */
 const plane = {

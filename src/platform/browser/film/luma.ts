@@ -4,11 +4,10 @@ import type { Gray } from '@/core/motion/gray';
 import type { ReadWindow } from '@/core/motion/sticker-follow';
 import { windowIn } from '../window-in';
 import { planesOf, windowsOf } from './planes';
+import type { Turned } from './planes';
 
 /** Longer than this, a frame's long side is halved until it is not: points are found to a tenth of a pixel in what is left. */
 export const longestPx = 1280;
-
-export type Turned = 0 | 90 | 180 | 270;
 
 /** Size of a frame as it is followed, and by how much smaller than the film that is. */
 export function followedSize(width: number, height: number) {

@@ -3,7 +3,7 @@ import { BlobSource, EncodedPacketSink, Input, MATROSKA, MP4, QTFF, VideoSampleS
 import type { InputVideoTrack } from 'mediabunny';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
-import type { Turned } from './luma';
+import type { Turned } from './planes';
 
 /** Longer sets are filmed in parts, s. */
 export const longestS = 600;

@@ -83,40 +83,46 @@ function drawOver(context: Context, marks: Marks, rest: Marks, at: number, over:
   if (one) caption(context, one.words, one.out !== undefined && at >= one.out.fromS, unit);
 }
 
-/** The film of what was followed as WebM. `drawn` gives a frame of it, upright, at most so wide; null where there is none. */
+type Making = {
+  /** Of the film that was followed, px. */
+  readonly width: number;
+  readonly onProgress: (share: number) => void;
+  readonly isCancelled: () => boolean;
+};
+
+/** The film of what was followed as WebM. `frames`: of it, upright, no wider than `overPx`. undefined where it was stopped. */
 export async function filmOver(
   film: FollowedFilm,
   over: Over,
-  drawn: (atS: number, widest: number) => Promise<OffscreenCanvas | undefined>,
-  {
-    width,
-    onProgress,
-    isCancelled,
-  }: { readonly width: number; readonly onProgress: (share: number) => void; readonly isCancelled: () => boolean },
+  frames: AsyncIterable<readonly [frame: number, OffscreenCanvas]>,
+  { width, onProgress, isCancelled }: Making,
 ): Promise<Blob | undefined> {
   const rest = marksAt(film, over.lines, frameAt(film.times, over.restS));
-  const first = await drawn(film.times[0] ?? 0, overPx);
-  if (!first) return undefined;
-  const canvas = new OffscreenCanvas(first.width - (first.width % 2), first.height - (first.height % 2));
-  const context = canvas.getContext('2d');
-  if (!context) return undefined;
   const output = new Output({ format: new WebMOutputFormat(), target: new BufferTarget() });
-  const source = new CanvasSource(canvas, { codec: 'vp8', bitrate, keyFrameInterval: 2 });
-  output.addVideoTrack(source);
-  await output.start();
+  let made: { readonly context: Context; readonly source: CanvasSource } | undefined;
+  const begin = async ({ width: wide, height: high }: OffscreenCanvas) => {
+    const canvas = new OffscreenCanvas(wide - (wide % 2), high - (high % 2));
+    const context = canvas.getContext('2d');
+    if (!context) throw new Error('no canvas');
+    const source = new CanvasSource(canvas, { codec: 'vp8', bitrate, keyFrameInterval: 2 });
+    output.addVideoTrack(source);
+    await output.start();
+    return { context, source };
+  };
   const startS = film.times[0] ?? 0;
-  for (const [i, at] of film.times.entries()) {
+  for await (const [i, frame] of frames) {
     if (isCancelled()) {
       await output.cancel();
       return undefined;
     }
-    const frame = await drawn(at, overPx);
-    if (!frame) continue;
-    context.drawImage(frame, 0, 0);
-    drawOver(context, marksAt(film, over.lines, i), rest, at, over, frame.width / width);
-    await source.add(at - startS, Math.max(0.001, (film.times[i + 1] ?? at + 1 / 30) - at));
+    made ??= await begin(frame);
+    const at = film.times[i] ?? 0;
+    made.context.drawImage(frame, 0, 0);
+    drawOver(made.context, marksAt(film, over.lines, i), rest, at, over, frame.width / width);
+    await made.source.add(at - startS, Math.max(0.001, (film.times[i + 1] ?? at + 1 / 30) - at));
     if (i % 10 === 0) onProgress(i / film.times.length);
   }
+  if (!made) return undefined;
   await output.finalize();
   return new Blob([output.target.buffer ?? new ArrayBuffer(0)], { type: 'video/webm' });
 }

@@ -1,5 +1,5 @@
 import { planesOf, windowsOf } from './planes';
-import type { Turned } from './luma';
+import type { Turned } from './planes';
 
 /** Four by two pixels: lightness 100 to 107, the left half strongly red, the right half blue; full range. */
 const size = { wide: 4, high: 2, is709: false, isFull: true };

@@ -1,6 +1,8 @@
 // Windows of a film's frame in colour, upright, read from its planes as they are: a whole frame in colour would take longer than all else.
 import type { ReadWindow } from '@/core/motion/sticker-follow';
-import type { Turned } from './luma';
+
+/** How a frame is turned to stand upright, degrees clockwise. */
+export type Turned = 0 | 90 | 180 | 270;
 
 type Plane = { readonly offset: number; readonly stride: number };
 
