@@ -166,3 +166,26 @@ test(
   },
   longMs,
 );
+
+test(
+  'a rolling spine: each stretch beside its part, and the order of its parts, from the side line',
+  async () => {
+    await chrome.go('/clients');
+    await chrome.pressOn(By.partialLinkText('Odo Quillwater'));
+    await chrome.press('Look');
+    await chrome.isAt(/clients\/.*\/look$/);
+    await chrome.choose('Exercise', 'Standing roll-down');
+    await chrome.press('To the pictures');
+    await chrome.isAt(/looks\//);
+    await chrome.press('Film');
+    await chrome.sees('A whole set, uncorrected');
+    await filmed();
+    await chrome.find(By.css('[data-stretch="lowBack"][data-verdict="bends"]'));
+    expect(await chrome.driver.findElements(By.css('[data-stretch]'))).toHaveLength(3);
+    const [begins] = await chrome.driver.findElements(By.css('[data-way="Begins, on the way out"]'));
+    expect(await begins?.getText()).toMatch(/way out\s+head/);
+    await chrome.sees('None of them could be judged clean or lost'); // no target of it is seen from the side
+    await findNothingToImprove('film of a rolling spine');
+  },
+  longMs,
+);

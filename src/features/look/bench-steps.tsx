@@ -30,6 +30,7 @@ export const MarkingStep = ({ model, reading, go, role }: StepProps & { readonly
     level={model.level}
     readings={model.readings}
     onRead={model.onRead}
+    onSeen={model.onSeen}
     correction={model.picked.correction}
     films={model.films}
     onGo={go}

@@ -9,6 +9,7 @@ import type { LookReading } from '@/core/knowledge/look';
 import { narrow } from '@/design/theme';
 import type { BenchOpening } from './read';
 import type { StepName } from './bench-head';
+import type { OnSeen } from './also-seen';
 import type { Films } from './film/desk';
 import type { Bench as BenchState, BenchAct } from './state';
 
@@ -23,6 +24,8 @@ export type MarkingProps = {
   readonly level: Level;
   readonly readings: readonly Taken[];
   readonly onRead: (role: Role, method: 'hand' | 'eye', measure: string, taken: number | null) => void;
+  /** A fault that was seen, with its grade, as by eye. */
+  readonly onSeen: OnSeen;
   readonly correction: string | null;
   /** Films of this look, as long as its page is open. */
   readonly films: Films;

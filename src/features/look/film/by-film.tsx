@@ -181,7 +181,7 @@ export function ByFilm(props: ByFilmProps) {
   const open = (file: File) => void desk.open(file);
   useKeptFilm(props, desk, set);
   if (!state.info && state.reading && state.followed)
-    return <KeptFilm desk={desk} state={state} onDone={props.onDone} />;
+    return <KeptFilm desk={desk} state={state} flatSpot={flatSpotIn(props)} onDone={props.onDone} />;
   if (!state.info)
     return (
       <Stack>
@@ -222,6 +222,15 @@ export function ByFilm(props: ByFilmProps) {
   return <OpenFilm {...props} view={view} desk={desk} state={state} />;
 }
 
+/** A flat spot is no measure's: it goes among what was seen, clear, where the exercise watches for it. */
+function flatSpotIn({ exercise, role, readings, onSeen }: ByFilmProps) {
+  const fault = 'flatSpot';
+  const isWatched = exercise.faults.some((one) => one.fault === fault);
+  const noted = readings.some(({ method, measure, taken }) => method === 'seen' && measure === fault && taken > 0);
+  const onNote = () => onSeen(fault, { role: 'top', taken: 2, side: null });
+  return { noted, ...(isWatched && role !== 'retest' ? { onNote } : {}) };
+}
+
 /** What was followed in this set before the page was opened is read again, once. */
 function useKeptFilm(props: ByFilmProps, desk: FilmDesk, set: SetOf): void {
   const { opening } = props;
@@ -238,10 +247,15 @@ function useKeptFilm(props: ByFilmProps, desk: FilmDesk, set: SetOf): void {
   });
 }
 
-type KeptFilmProps = { readonly desk: FilmDesk; readonly state: FilmState; readonly onDone: () => void };
+type KeptFilmProps = {
+  readonly desk: FilmDesk;
+  readonly state: FilmState;
+  readonly flatSpot: ReturnType<typeof flatSpotIn>;
+  readonly onDone: () => void;
+};
 
 /** A set as it was followed; its film is not here any more. */
-function KeptFilm({ desk, state: { reading, followed, trim, atS }, onDone }: KeptFilmProps) {
+function KeptFilm({ desk, state: { reading, followed, trim, atS }, flatSpot, onDone }: KeptFilmProps) {
   if (!reading || !followed) return null;
   return (
     <Stack $gap={18} style={{ paddingTop: 14 }}>
@@ -255,7 +269,7 @@ function KeptFilm({ desk, state: { reading, followed, trim, atS }, onDone }: Kep
         <Button onPress={() => desk.close()}>Film it once more</Button>
       </Row>
       <Strip reading={reading} stills={undefined} atS={atS} onGo={(to) => desk.goTo(to)} />
-      {reading.rolled && <Rolled rolled={reading.rolled} />}
+      {reading.rolled && <Rolled rolled={reading.rolled} {...flatSpot} />}
       {reading.circles && <Circles circles={reading.circles} reading={reading} times={followed.film.times} />}
       <Course reading={reading} times={followed.film.times} fromS={trim.fromS} atS={atS} onGo={(to) => desk.goTo(to)} />
     </Stack>
@@ -336,7 +350,7 @@ function OpenFilm(props: OpenProps) {
       {reading && followed && (
         <>
           <Strip reading={reading} stills={stills} atS={atS} onGo={(to) => desk.goTo(to)} />
-          {reading.rolled && <Rolled rolled={reading.rolled} />}
+          {reading.rolled && <Rolled rolled={reading.rolled} {...flatSpotIn(props)} />}
           {reading.circles && <Circles circles={reading.circles} reading={reading} times={followed.film.times} />}
           <Course
             reading={reading}

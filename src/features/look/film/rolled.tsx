@@ -5,7 +5,8 @@ import { Fragment } from 'react';
 import styled from 'styled-components';
 import { listWords } from '@/core/alignment/words';
 import type { Rolled as RolledSet, RolledStretch, RolledWay } from '@/core/knowledge/rolled';
-import { Quiet, Small, Stack } from '@/design/layout';
+import { Button } from '@/design/button';
+import { Quiet, Row, Small, Stack } from '@/design/layout';
 import { partNames, stepsOf, stretchNames, wordOrder, wordStretch, wordsOfFlat } from './rolled-words';
 
 const Grid = styled.div`
@@ -108,15 +109,32 @@ function Order({ name, way }: { readonly name: string; readonly way: RolledWay }
   );
 }
 
+type RolledProps = {
+  readonly rolled: RolledSet;
+  /** A flat spot is among what was seen in this look. */
+  readonly noted: boolean;
+  /** Puts it there; absent where nothing can be noted. */
+  readonly onNote?: (() => void) | undefined;
+};
+
 /** Whether the spine rolled bone by bone: what each stretch did of its part, and in which order its parts moved. */
-export function Rolled({ rolled }: { readonly rolled: RolledSet }) {
+export function Rolled({ rolled, noted, onNote }: RolledProps) {
   const top = rolled.stretches.toReversed();
   const most = Math.max(1, ...top.flatMap(({ deg, partDeg }) => [deg, partDeg])) * 1.05;
   const flat = wordsOfFlat(rolled);
   return (
     <Stack as="section" $gap={10} aria-label="How the spine rolls">
       <h3>How the spine rolls</h3>
-      {flat && <p>{flat}</p>}
+      {flat && (
+        <Row>
+          <p>{flat}</p>
+          {onNote && (
+            <Button isDisabled={noted} onPress={onNote}>
+              {noted ? 'It is among the findings' : 'Put it among the findings'}
+            </Button>
+          )}
+        </Row>
+      )}
       <Grid>
         <div>
           {top.map((told) => (
