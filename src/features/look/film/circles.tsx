@@ -62,7 +62,7 @@ export function Circles({ circles, reading, times }: CirclesProps) {
       .join('');
   return (
     <Stack as="section" $gap={8} aria-label="Circles">
-      <h3>The circles</h3>
+      <h2 style={{ fontSize: '1.15rem' }}>The circles</h2>
       <Drawn>
         <svg viewBox={`${left} ${top} ${wide} ${high}`} role="img" aria-label="Path beside the midline">
           <line x1={0} x2={0} y1={top} y2={top + high} />

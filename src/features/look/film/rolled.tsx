@@ -124,7 +124,7 @@ export function Rolled({ rolled, noted, onNote }: RolledProps) {
   const flat = wordsOfFlat(rolled);
   return (
     <Stack as="section" $gap={10} aria-label="How the spine rolls">
-      <h3>How the spine rolls</h3>
+      <h2 style={{ fontSize: '1.15rem' }}>How the spine rolls</h2>
       {flat && (
         <Row>
           <p>{flat}</p>
