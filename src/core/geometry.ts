@@ -20,6 +20,12 @@ export const cross = (a: Vec2, b: Vec2): number => a[0] * b[1] - a[1] * b[0];
 export const length = (a: Vec2): number => Math.sqrt(a[0] * a[0] + a[1] * a[1]); // several times faster than Math.hypot
 export const distance = (a: Vec2, b: Vec2): number => length(minus(a, b));
 export const unit = (a: Vec2): Vec2 => times(a, 1 / length(a));
+/** Mean of points, those left out that were not seen; undefined of none. */
+export function meanOfSeen(points: readonly (Vec2 | null)[]): Vec2 | undefined {
+  const seen = points.flatMap((at) => (at ? [at] : []));
+  const sum = seen.reduce<Vec2>((all, at) => plus(all, at), [0, 0]);
+  return seen.length > 0 ? times(sum, 1 / seen.length) : undefined;
+}
 export const middle = (a: Vec2, b: Vec2): Vec2 => [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
 export const rotate = (a: Vec2, angle: number): Vec2 => [
   a[0] * Math.cos(angle) - a[1] * Math.sin(angle),

@@ -121,6 +121,9 @@ function turnPast(points: Points, [a, b]: Pair, [c, d]: Pair, frame: Frame): Dua
 }
 type Pair = readonly [from: number, to: number];
 
+/** Ends of the side line that other marks serve for. */
+export const sideLineServedBy: Readonly<Partial<Record<Landmark, Landmark>>> = { SL1: 'GT', SL7: 'TR' };
+
 /** A bend of the side line, from own neutral: + rounds toward the belly. */
 const sideLine = (id: string, name: string, needs: readonly Landmark[], first: Pair, second: Pair): MeasureRule => ({
   id,
@@ -128,7 +131,7 @@ const sideLine = (id: string, name: string, needs: readonly Landmark[], first: P
   unit: 'deg',
   views: ['side'],
   needs,
-  instead: { SL1: 'GT', SL7: 'TR' },
+  instead: sideLineServedBy,
   fromNeutral: true,
   compares: 'difference',
   apart: [first, second],

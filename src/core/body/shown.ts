@@ -37,12 +37,18 @@ export type Shown = {
 export const startOf = ({ start }: Pick<Shown, 'start'>): Pose =>
   start ?? { left: { kind: 'footDown' }, right: { kind: 'footDown' } };
 
+/** A level that goes out one way and comes back another goes round. */
+export const goesRound = ({ back }: Pick<Shown, 'back'>): boolean => back !== undefined;
+
 /** A level as a movement: from its start to its top and back, by its half-way poses where it has some. */
 export function movementOf(level: Shown): Movement {
   const [start, hold] = [startOf(level), level.top];
   if (level.legOrder === 'oneAfterOther')
     return { start, hold, out: { ...hold, left: start.left }, back: { ...hold, right: start.right } };
   const [out, back] = [level.via, level.back ?? level.via];
-  const kind = { ...(level.rolls ? { rolls: level.rolls } : {}), ...(level.back ? { isRound: true as const } : {}) };
+  const kind = {
+    ...(level.rolls ? { rolls: level.rolls } : {}),
+    ...(goesRound(level) ? { isRound: true as const } : {}),
+  };
   return { start, hold, ...(out ? { out } : {}), ...(back ? { back } : {}), ...kind };
 }

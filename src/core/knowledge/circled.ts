@@ -6,10 +6,10 @@ import type { Landmark, LandmarkKey, Side } from '../anatomy/landmarks';
 import type { View } from '../anatomy/positions';
 import { doneBy } from '../body/mirror';
 import { typicalBody } from '../body/segments';
-import { movementOf } from '../body/shown';
+import { goesRound, movementOf } from '../body/shown';
 import { poseBody } from '../body/skeleton';
 import { references } from '../figure/true-marks';
-import { degrees, dot, dot3, length, middle, minus, minus3, times as scaled } from '../geometry';
+import { degrees, dot, dot3, length, meanOfSeen, middle, minus, minus3, times as scaled, unit } from '../geometry';
 import type { Vec2, Vec3 } from '../geometry';
 import { measureCircles } from '../motion/circles';
 import type { MeasuredCircles } from '../motion/circles';
@@ -46,18 +46,9 @@ export type FilmCircles = MeasuredCircles &
     readonly isEdgeOn: boolean;
   };
 
-/** A level that goes out one way and comes back another goes round. */
-export const goesRound = ({ back }: Pick<Level, 'back'>): boolean => back !== undefined;
-
 /** Marks that a circle is read by, in views that show it. */
 export const roundMarks = (view: View): readonly LandmarkKey[] =>
   toLens[view] ? (['PAT', 'LM'] as const).flatMap((name) => sides.map((side) => sidedKey(name, side))) : [];
-
-function meanOf(points: Path): Vec2 | undefined {
-  const seen = points.flatMap((at) => (at ? [at] : []));
-  const [x, y] = seen.reduce<Vec2>((sum, at) => [sum[0] + at[0], sum[1] + at[1]], [0, 0]);
-  return seen.length > 0 ? [x / seen.length, y / seen.length] : undefined;
-}
 
 /** How much nearer to the lens a leg's mark is than the known length, mm, where the drawn level is at its widest. */
 function nearerMm(level: Level, view: View, side: Side, name: Landmark): number {
@@ -65,8 +56,6 @@ function nearerMm(level: Level, view: View, side: Side, name: Landmark): number 
   const [at, way] = [body.landmarks[sidedKey(name, side)], toLens[view]];
   return at && way ? dot3(minus3(at, references(view, body).rod[0]), way) : 0;
 }
-
-const unit = (way: Vec2): Vec2 => scaled(way, 1 / length(way));
 
 /** Directions in the picture: to the client's left, and up, or from above to her head. */
 function axesOf(
@@ -92,7 +81,7 @@ function axesOf(
 function planeOf({ input }: Omit<Scene, 'rest'>, { times, points }: Followed) {
   const { matLine, scale } = input.lines;
   const until = times.findIndex((at) => at > (times[0] ?? 0) + restS);
-  const atRest = (key: LandmarkKey): Vec2 | undefined => meanOf((points[key] ?? []).slice(0, Math.max(1, until)));
+  const atRest = (key: LandmarkKey): Vec2 | undefined => meanOfSeen((points[key] ?? []).slice(0, Math.max(1, until)));
   const [left, right] = [atRest('ASIS_L'), atRest('ASIS_R')];
   if (!matLine || !scale?.mm || !left || !right) return undefined;
   const axes = axesOf(input, matLine, left, right, atRest('SN'));
@@ -130,7 +119,7 @@ const armMm = (mark: LandmarkKey): number => (mark.startsWith('LM') ? 800 : 400)
 /** How far the leg has swung from where it rested, degrees: what drives a set of circles. */
 export function swingOf({ times }: Pick<Followed, 'times'>, { path, mark }: Round): (number | null)[] {
   const until = times.findIndex((at) => at > (times[0] ?? 0) + restS);
-  const rest = meanOf(path.slice(0, Math.max(1, until))) ?? [0, 0];
+  const rest = meanOfSeen(path.slice(0, Math.max(1, until))) ?? [0, 0];
   return path.map((at) => at && degrees(length(minus(at, rest)) / armMm(mark)));
 }
 

@@ -1,5 +1,4 @@
 // How a film, or a camera that watches live, is read: by which targets, from which rest, and what one of its frames measures.
-import { mean } from 'simple-statistics';
 import type { Estimate } from '../alignment/input';
 import type { Interval } from '../alignment/probability';
 import { isToldApart, selfCompared, tilts, tiltsByRoll } from '../alignment/rules';
@@ -8,6 +7,7 @@ import type { LandmarkKey, Moved } from '../anatomy/landmarks';
 import type { Marks } from '../anatomy/marks';
 import type { Phase, View } from '../anatomy/positions';
 import type { RollsFrom } from '../body/shown';
+import { meanOfSeen } from '../geometry';
 import type { Vec2 } from '../geometry';
 import { entriesOf, keysOf } from '../keyed';
 import { success } from '../result';
@@ -50,10 +50,8 @@ export function restMarks(
   const landmarks: Partial<Record<LandmarkKey, Vec2>> = {};
   const sds: Partial<Record<LandmarkKey, number>> = {};
   for (const [key, path] of entriesOf(points)) {
-    const seen = (path ?? []).flatMap((at) => (at ? [at] : []));
-    if (seen.length === 0) continue;
-    landmarks[key] = [mean(seen.map(([x]) => x)), mean(seen.map(([, y]) => y))];
-    sds[key] = leastSdPx;
+    const at = meanOfSeen(path ?? []);
+    if (at) [landmarks[key], sds[key]] = [at, leastSdPx];
   }
   return { ...lines, landmarks, sdPx: sds };
 }

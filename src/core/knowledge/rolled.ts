@@ -1,6 +1,6 @@
 // How a spine rolls in a film: which of its stretches bend, which go as one piece, and in what order its parts begin, out and back.
 import { median } from 'simple-statistics';
-import { bendsOf, stretches } from '../alignment/rules';
+import { bendsOf, sideLineServedBy, stretches } from '../alignment/rules';
 import type { Stretch } from '../alignment/rules';
 import { normalCdf } from '../alignment/probability';
 import type { Estimate } from '../alignment/input';
@@ -34,8 +34,6 @@ const between: Readonly<Record<SpinePart, readonly [Landmark, Landmark]>> = {
   chest: ['SL4', 'SL5'],
   neck: ['SL5', 'SL7'],
 };
-/** Marks that serve for ends of the side line. */
-const servedBy: Readonly<Partial<Record<Landmark, Landmark>>> = { SL1: 'GT', SL7: 'TR' };
 
 /** A stretch that does less than this share of its part is flat. */
 const flatShare = 0.2;
@@ -125,7 +123,7 @@ type Course = { readonly times: readonly number[]; readonly smooth: Readonly<Rec
 /** Angles of the parts over time, low-passed; a part whose marks were not followed is never seen. */
 function courseOf({ times, points }: Followed): Course {
   const pathOf = (name: Landmark) => {
-    const key = findLandmarkKey(points, name, 'L') ?? findLandmarkKey(points, servedBy[name] ?? name, 'L');
+    const key = findLandmarkKey(points, name, 'L') ?? findLandmarkKey(points, sideLineServedBy[name] ?? name, 'L');
     return (key && points[key]) ?? times.map(() => null);
   };
   const smooth = recordOf(spineParts, (part) => {

@@ -4,11 +4,12 @@ import type { View } from '../anatomy/positions';
 import { landmarkInfo, landmarkNames, sidedKey } from '../anatomy/landmarks';
 import type { Landmark, LandmarkKey } from '../anatomy/landmarks';
 import { measuresSeen } from '../alignment/needs';
-import { alwaysAsked, bendsOf, measureRules } from '../alignment/rules';
+import { alwaysAsked, bendsOf, measureRules, sideLineServedBy } from '../alignment/rules';
 import { isLineMark, lineMarks } from '../anatomy/marks';
 import type { LineMark, MarkId } from '../anatomy/marks';
 import type { Exercise, Level } from './entries';
-import { goesRound, roundMarks } from './circled';
+import { goesRound } from '../body/shown';
+import { roundMarks } from './circled';
 import { isInclined } from './find';
 
 export const bareName = (id: MarkId): Landmark | undefined => {
@@ -58,8 +59,6 @@ const order: readonly Landmark[] = [
   'SL4',
   'SL5',
 ];
-/** Ends of the side line that other marks serve for. */
-const servedBy: Readonly<Partial<Record<Landmark, Landmark>>> = { SL1: 'GT', SL7: 'TR' };
 /** Marks that sharpen or replace others, but are not waited for. */
 const extra: ReadonlySet<string> = new Set([
   'PSIS',
@@ -87,7 +86,7 @@ type Asking = Pick<Level, 'top' | 'rolls' | 'back'>;
 /** Marks that a measure needs. */
 const neededBy = ({ needs, paired = [], sided }: (typeof measureRules)[number]): LandmarkKey[] =>
   needs.flatMap((needed): LandmarkKey[] => {
-    const name = servedBy[needed] ?? needed;
+    const name = sideLineServedBy[needed] ?? needed;
     return paired.includes(name) || sided === 'always' ? [sidedKey(name, 'L'), sidedKey(name, 'R')] : [name];
   });
 

@@ -336,7 +336,7 @@ function OpenFilm(props: OpenProps) {
             <Row>
               <FilmFiles
                 desk={desk}
-                title={`${props.exercise.name}, ${props.exercise.levels.find(({ number }) => number === props.level.number)?.name ?? ''}`}
+                title={`${props.exercise.name}, ${props.level.name}`}
                 name={`${props.exercise.id}-${props.opening.today}`}
                 reading={reading}
                 film={followed.film}

@@ -7,6 +7,7 @@ import type { Key } from 'react-aria-components';
 import { nameOf, unitOf } from '@/core/alignment/words';
 import type { Marks } from '@/core/anatomy/marks';
 import type { FilmReading } from '@/core/knowledge/film';
+import type { FilmRepetition } from '@/core/knowledge/film-set';
 import { planeOf, trcOf } from '@/core/motion/trc';
 import type { Followed } from '@/core/motion/packed';
 import { Button } from '@/design/button';
@@ -49,6 +50,10 @@ async function csvOf({ reading, film }: FilmFilesProps): Promise<string> {
   return Papa.unparse({ fields, data });
 }
 
+/** A repetition by its number and what it is. */
+const headOf = ({ verdict }: Pick<FilmRepetition, 'verdict'>, i: number): string =>
+  `${i + 1}  ${verdictNames[verdict]}`;
+
 const [cardPx, stillHighPx, textPx] = [240, 135, 62];
 
 /** The repetitions side by side as a picture. */
@@ -69,7 +74,7 @@ async function stripOf({ reading, stills }: FilmFilesProps, repertoire: Repertoi
     }
     context.fillStyle = one.verdict === 'lost' ? '#8f300c' : '#1c2a2f';
     context.font = '700 17px sans-serif';
-    context.fillText(`${i + 1}  ${verdictNames[one.verdict]}`, i * cardPx + 4, stillHighPx + 22);
+    context.fillText(headOf(one, i), i * cardPx + 4, stillHighPx + 22);
     context.fillStyle = '#424e53';
     context.font = '13px sans-serif';
     context.fillText(wordRepetition(one, repertoire), i * cardPx + 4, stillHighPx + 44, cardPx - 14);
@@ -83,7 +88,7 @@ const captionsOf = ({ repetitions }: FilmReading, { faults }: Repertoire): Over[
     const block = faults.find(({ id }) => id === finding?.fault)?.block;
     return {
       ...{ startS, endS },
-      words: `${i + 1}  ${verdictNames[verdict]}`,
+      words: headOf({ verdict }, i),
       ...(verdict === 'lost' && lost && block ? { out: { fromS: lost.atS, block } } : {}),
     };
   });
@@ -98,7 +103,7 @@ async function stripPaper(
       const address = stills?.[i];
       const still = address ? await stillAsText(address) : undefined;
       return {
-        name: `${i + 1}  ${verdictNames[one.verdict]}`,
+        name: headOf(one, i),
         isLost: one.verdict === 'lost',
         why: wordRepetition(one, repertoire),
         ...(still ? { still } : {}),
