@@ -2,7 +2,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import { By, Key, until } from 'selenium-webdriver';
+import { By, Key } from 'selenium-webdriver';
 import type { WebElement } from 'selenium-webdriver';
 import chrome from 'selenium-webdriver/chrome';
 
@@ -50,32 +50,48 @@ export async function openChrome(address: string, size: Size = desk, camera?: st
     send('Emulation.setDeviceMetricsOverride', { width, height, deviceScaleFactor: 1, mobile: false });
   await resize(size);
 
+  /** Waits for what stands on the screen; where it never does, the complaint tells what stood there instead. */
+  const wait = async <T>(holds: () => Promise<T>, otherwise: string): Promise<NonNullable<T>> => {
+    try {
+      return await (driver.wait(holds, patienceMs) as Promise<NonNullable<T>>);
+    } catch (error) {
+      if (!(error instanceof Error) || error.name !== 'TimeoutError') throw error;
+      const shown = await driver
+        .executeScript<string>('return `${location.href}\n${document.body.innerText.slice(0, 1500)}`')
+        .catch(String);
+      const logged = await driver
+        .manage()
+        .logs()
+        .get('browser')
+        .then(
+          (all) => all.slice(-5).map(({ message }) => message),
+          () => [],
+        );
+      throw new Error(`${otherwise}\n${error.message}\nwhat stood there: ${shown}\n${logged.join('\n')}`);
+    }
+  };
   const byText = (text: string, tag = '*') => By.xpath(`//${tag}[normalize-space(.)=${quote(text)}]`);
   const holding = (text: string, tag = '*') => By.xpath(`//${tag}[contains(normalize-space(.), ${quote(text)})]`);
   /** The first that fits, once it can be seen: found and judged in one breath, as React may put another in its place. */
   const find = (locator: By) =>
-    driver.wait(
-      async () =>
-        (await driver.executeScript<WebElement | null>(`${firstSeen}; return seen`, ...told(locator))) ?? false,
-      patienceMs,
+    wait(
+      () => driver.executeScript<WebElement | null>(`${firstSeen}; return seen`, ...told(locator)),
       `nothing to be seen for ${String(locator)}`,
-    ) as Promise<WebElement>;
+    );
   const read = (locator: By) =>
-    driver.wait(
+    wait(
       () => driver.executeScript<string>(`${firstSeen}; return seen?.innerText.trim()`, ...told(locator)),
-      patienceMs,
       `nothing to be read at ${String(locator)}`,
     );
   /** A page is there to be pressed once React has taken over its markup. */
   const awake = () =>
-    driver.wait(
+    wait(
       () =>
         driver.executeAsyncScript<boolean>(`
       const done = arguments[0];
       const main = document.querySelector('main');
       if (!main || !Object.keys(main).some((key) => key.startsWith('__react'))) return done(false);
       requestAnimationFrame(() => requestAnimationFrame(() => done(true)));`),
-      patienceMs,
       'the page never came alive',
     );
   const named = (name: string) =>
@@ -86,7 +102,7 @@ export async function openChrome(address: string, size: Size = desk, camera?: st
    * nothing was pressed: the driver says so, and the hand goes to the one that stands there now.
    */
   const pressOn = async (locator: By): Promise<void> => {
-    await driver.wait(
+    await wait(
       async () => {
         const found = await find(locator);
         try {
@@ -98,7 +114,6 @@ export async function openChrome(address: string, size: Size = desk, camera?: st
           throw error;
         }
       },
-      patienceMs,
       `nothing to press at ${String(locator)}`,
     );
   };
@@ -128,7 +143,7 @@ export async function openChrome(address: string, size: Size = desk, camera?: st
     anew: async (act: () => Promise<void>) => {
       await driver.executeScript('window.isBefore = true');
       await act();
-      await driver.wait(() => driver.executeScript<boolean>('return !window.isBefore'), patienceMs, 'not read anew');
+      await wait(() => driver.executeScript<boolean>('return !window.isBefore'), 'not read anew');
       await awake();
     },
     press: (name: string) => pressAt(named(name)),
@@ -142,9 +157,8 @@ export async function openChrome(address: string, size: Size = desk, camera?: st
       const exact = `//*[@role='option'][normalize-space(.)=${quote(option)}]`;
       const loose = `//*[@role='option'][contains(normalize-space(.), ${quote(option)})][not(${exact})]`;
       await pressOn(By.xpath(`${exact} | ${loose}`));
-      await driver.wait(
+      await wait(
         async () => (await driver.findElements(By.css('[role=option]'))).length === 0,
-        patienceMs,
         'the list never closed',
       );
     },
@@ -157,8 +171,9 @@ export async function openChrome(address: string, size: Size = desk, camera?: st
       await found.sendKeys(text);
     },
     text: (css: string) => read(By.css(css)),
-    isAt: (pattern: RegExp) => driver.wait(until.urlMatches(pattern), patienceMs, `not at ${String(pattern)}`),
-    until: (what: string, holds: () => Promise<boolean>) => driver.wait(holds, patienceMs, `never came true: ${what}`),
+    isAt: (pattern: RegExp) =>
+      wait(async () => pattern.test(await driver.getCurrentUrl()), `not at ${String(pattern)}`),
+    until: (what: string, holds: () => Promise<boolean>) => wait(holds, `never came true: ${what}`),
     /** The page as base64 PNG. */
     picture: async () =>
       (

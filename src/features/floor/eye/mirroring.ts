@@ -22,9 +22,9 @@ export function mirror(desk: LiveDesk): () => void {
   const stop = desk.subscribe(() => {
     const state = desk.now();
     const { told } = state;
-    if (told === last && !state.isOver && !state.trouble) return;
+    if (told === last && !state.isOver && !state.trouble && !state.standsStill) return;
     last = told;
-    const word = state.trouble || state.isOver ? 'Rest' : oneWord(told);
+    const word = state.trouble || state.isOver || state.standsStill ? 'Rest' : oneWord(told);
     channel.postMessage({
       points: told?.points ?? {},
       size: told?.size ?? { width: 16, height: 9 },

@@ -16,11 +16,13 @@ export type LiveState = {
   readonly rate: number;
   readonly lateMs: number;
   readonly trouble?: string;
+  /** Nothing has been told for a while, though the camera is on: no frame comes, or none can be worked through. */
+  readonly standsStill: boolean;
   /** The source is over by itself: the simulated set is done. */
   readonly isOver: boolean;
 };
 
-const off: LiveState = { isOn: false, rate: 0, lateMs: 0, isOver: false };
+const off: LiveState = { isOn: false, rate: 0, lateMs: 0, standsStill: false, isOver: false };
 
 /** How long ago a repetition turned and ended, ms. */
 export type Ago = { readonly turnedMs: number; readonly endedMs: number };
@@ -34,6 +36,8 @@ type Waiting = {
 };
 
 const previewEveryMs = 120;
+/** Nothing told for so long, it is said; looked at so often. */
+const [stillAfterMs, stillEveryMs] = [6000, 1000];
 /** So many of the newest frames tell rate and delay. */
 const counted = 45;
 
@@ -47,6 +51,9 @@ export class LiveDesk {
   private waiting: Waiting | undefined;
   private shown: { readonly arrivedMs: number; readonly paintedMs: number }[] = [];
   private previewedMs = 0;
+  /** When the newest frame told something; before the first one a camera may wait to be allowed. */
+  private toldMs = Infinity;
+  private guard: ReturnType<typeof setInterval> | undefined;
   private preview: HTMLCanvasElement | undefined;
   private onRepetition: OnRepetition = () => undefined;
 
@@ -81,6 +88,8 @@ export class LiveDesk {
     this.set({});
     await this.eye.begin(task, repertoire);
     if (this.worker !== worker) return; // stopped meanwhile
+    this.toldMs = Infinity;
+    this.guard = setInterval(() => this.lookForLife(), stillEveryMs);
     this.source = open({
       onFrame: (frame, atS) => this.take(frame, atS),
       onEnd: (trouble) => this.end(trouble),
@@ -96,7 +105,13 @@ export class LiveDesk {
     void this.eye?.again();
   }
 
+  private lookForLife(): void {
+    const standsStill = !this.state.isOver && performance.now() - this.toldMs > stillAfterMs;
+    if (standsStill !== this.state.standsStill) this.set({ standsStill });
+  }
+
   stop(): void {
+    clearInterval(this.guard);
     this.source?.stop();
     this.worker?.terminate();
     this.waiting?.frame.close();
@@ -144,7 +159,8 @@ export class LiveDesk {
     if (this.eye !== eye) return;
     this.isBusy = false;
     if (told) {
-      this.set({ told });
+      this.toldMs = performance.now();
+      this.set({ told, standsStill: false });
       requestAnimationFrame((paintedMs) =>
         this.count({ arrivedMs, paintedMs: Math.max(paintedMs, performance.now()) }),
       );

@@ -8,9 +8,11 @@ export const useDesk = (desk: LiveDesk | undefined): LiveState | undefined =>
   useSyncExternalStore(desk?.subscribe ?? (() => () => undefined), desk?.now ?? noState, noState);
 
 /** What hinders the eye now, in words; undefined where nothing does. */
-export function troubleOf({ trouble, told, isOver }: LiveState): string | undefined {
+export function troubleOf({ trouble, told, isOver, standsStill }: LiveState): string | undefined {
   if (trouble) return trouble;
   if (isOver) return 'The simulated set is over.';
+  if (standsStill)
+    return 'No new picture comes from the camera: nothing is counted now. What was counted is kept. If it does not come back, turn the camera off and on.';
   if (told?.trouble) return told.trouble;
   if (told?.cameraMoved)
     return 'The camera stands elsewhere than it did: nothing is judged by its old place. Set it up again.';
