@@ -23,6 +23,7 @@ import * as picturesElsewhere from './migrations/020-pictures-elsewhere';
 import * as units from './migrations/021-units';
 import * as films from './migrations/022-films';
 import * as beside from './migrations/023-beside';
+import * as keptFilms from './migrations/024-kept-films';
 import { restartable } from './migrations/restartable';
 
 type Migration = {
@@ -54,6 +55,7 @@ const migrations: readonly (readonly [string, Migration])[] = [
   ['021-units', units],
   ['022-films', films],
   ['023-beside', beside],
+  ['024-kept-films', keptFilms],
 ];
 
 /** Brings the tables to the newest shape, or to that of `to`; returns the names of the migrations that ran. */

@@ -10,6 +10,7 @@ import { migrate } from './migrate';
 import { preparingAlone } from './preparing';
 import { ready } from './ready';
 import { payBytes } from './media/pictures';
+import { letFilmsGo } from './stores/kept-films';
 import { payEverything } from './stores/follows';
 
 async function prepare(): Promise<string> {
@@ -27,6 +28,7 @@ async function prepare(): Promise<string> {
     if (await fillToday()) remarks.push("today's book filled");
   }
   const paid = await payEverything();
+  await letFilmsGo();
   await payBytes().catch(() => 0); // what is owed stays owed
   if (paid > 0) remarks.push(`${paid} sessions written to their clients' files`);
   return remarks.join(', ') || 'up to date';

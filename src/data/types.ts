@@ -2,6 +2,7 @@
 import type { PackedFilm } from '@/core/motion/packed';
 import type { OwnRange } from '@/core/knowledge/ranges';
 import type { KeptReading } from '@/core/knowledge/kept';
+import type { FilmTurn, FilmType } from '@/core/motion/kept-film';
 import type { View } from '@/core/anatomy/positions';
 import type { LegLengths } from '@/core/body/segments';
 import type { Role as PictureRole } from '@/core/alignment/look-values';
@@ -34,6 +35,14 @@ export type StoredFilm = {
   readonly size: { readonly width: number; readonly height: number };
   readonly lines: Pick<Marks, 'matLine' | 'scale'>;
   readonly paths: PackedFilm;
+};
+/** A film that is kept itself. `size`: bytes; `goesAt`: when it is let go, ms since 1970. */
+export type KeptFilmCard = {
+  readonly id: string;
+  readonly type: FilmType;
+  readonly turn: FilmTurn;
+  readonly size: number;
+  readonly goesAt: number;
 };
 export type FilmCard = {
   readonly role: FilmRole;

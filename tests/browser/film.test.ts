@@ -128,7 +128,7 @@ test(
 test('a strip that is none is refused where it is wrong', async () => {
   const refused = await chrome.driver.executeScript<string[]>(`
     const ask = (body) => fetch('/api/strip', { method: 'POST', headers: { 'content-type': 'application/json' }, body });
-    const bodies = ['{', '{"title":"x","words":[],"cards":[]}'];
+    const bodies = ['{', '{"title":"x","isUpright":false,"words":[],"cards":[]}'];
     return Promise.all(bodies.map(async (body) => (await (await ask(body)).json()).error.path ?? 'all of it'));`);
   expect(refused).toEqual(['', 'cards']);
 });
@@ -161,7 +161,7 @@ test(
     await allKept();
     await chrome.refresh();
     await chrome.press('Film');
-    await untilSays('The film itself was not kept');
+    await untilSays('It was not kept; this is what was followed in it.');
     expect(await verdicts()).toEqual(['clean', 'lost', 'lost']);
   },
   longMs,
@@ -188,6 +188,32 @@ test(
     expect(await begins?.getText()).toContain('low back');
     await chrome.sees('None of them could be judged clean or lost'); // no target of it is seen from the side
     await findNothingToImprove('film of a rolling spine');
+  },
+  longMs,
+);
+
+test(
+  'where the client agreed the film itself is kept until a day, shown again under what was followed, and let go',
+  async () => {
+    await chrome.press('30 days');
+    await chrome.pressOn(By.xpath("//button[starts-with(normalize-space(.), 'Keep the film, ')]"));
+    await untilSays('Kept until ');
+    await allKept();
+    await chrome.refresh();
+    await chrome.press('Film');
+    await untilSays('then it goes by itself');
+    expect(await chrome.has(By.css('ol[aria-label=Repetitions] img'))).toBe(false);
+    await findNothingToImprove('a film that is kept');
+    await chrome.press('Show the film');
+    await untilSeen('ol[aria-label=Repetitions] img');
+    expect(await verdicts()).toHaveLength(3);
+    await chrome.press('Follow all anew'); // from the moment that its marks were set in
+    await untilSays('Following the marks');
+    await untilSeen('ol[aria-label=Repetitions] li:nth-of-type(3) img');
+    expect(await chrome.text('[data-stretch="lowBack"]')).toMatch(/bends: 3\d° ±/);
+    await chrome.press('Let it go');
+    await chrome.pressOn(By.xpath("//*[@role='dialog']//button[normalize-space(.)='Let it go']"));
+    await untilSays('It stays on this device, and goes with this page.');
   },
   longMs,
 );

@@ -25,7 +25,17 @@ import type { Result } from '@/core/result';
 import { seeded } from '@/core/random';
 import { keysOf } from '@/core/keyed';
 import { makeHistory } from '../rigs/histories';
-import { addColleague, beginLook, dose, must, openStudio, password } from './studio';
+import {
+  addColleague,
+  agreeToPictures,
+  beginLook,
+  dose,
+  followFilm,
+  keepFilmWhole,
+  must,
+  openStudio,
+  password,
+} from './studio';
 
 let token: string | undefined;
 jest.mock('next/headers', () => ({
@@ -152,6 +162,9 @@ async function othersThings() {
     await addPicture(who, { clientId, title: 'x', bytes: Buffer.from([1]), format: 'png', ...size }),
   );
   const rule = { exercise: 'hundred', level: 2, rule: 'neck.curl', reason: 'the neck is carried' };
+  await followFilm(who, lookId);
+  await agreeToPictures(who, clientId);
+  const keptFilm = must(await keepFilmWhole(who, lookId, Buffer.from([1]))).id;
   const overrule = must(await addOverrule(who, clientId, rule));
   const rig = usualRig('reformer');
   const apparatus = must(await addApparatus(who, { room: 'studio', name: 'Wader', rig }));
@@ -197,6 +210,9 @@ async function othersThings() {
         paths: { times: [0, 33, 33], points: {} },
       },
     },
+    beginFilm: { id, lookId, role: 'baseline', type: 'video/mp4', turn: 0, size: 1, days: 30 },
+    endFilm: { id: keptFilm, sha256: '0'.repeat(64) },
+    dropFilm: { id: keptFilm },
     keepTaken: { lookId, role: 'top', method: 'eye', measure: 'pelvis', taken: 1 },
     pickCorrection: { lookId, fault: null, correction: null },
     keepTried: { lookId, tryId: id },
@@ -266,6 +282,7 @@ async function othersThings() {
     clientId,
     lookId,
     pictureId: picture.id,
+    keptFilm,
     sessionId,
   };
 }
@@ -337,7 +354,7 @@ test('where each sees her own, an instructor changes nothing of a colleague’s 
   }
 });
 
-type Handler = (request: Request, more: { params: Promise<{ id: string }> }) => Promise<Response>;
+type Handler = (request: Request, more: { params: Promise<{ id: string; n: string }> }) => Promise<Response>;
 const api = path.join(root, 'app', 'api');
 const routeFiles = readdirSync(api, { recursive: true, encoding: 'utf8' }).filter((name) => name.endsWith('route.ts'));
 const routeOf = (file: string): string => path.dirname(file);
@@ -350,8 +367,8 @@ test('every route is in the table, and nothing else is', () => {
 
 /** What a route answers somebody. What it tells lies in nobody's cache but hers. */
 async function answerOf(file: string, id: string, query = ''): Promise<number> {
-  const handlers: Partial<Record<'GET' | 'POST', Handler>> = await import(path.join(api, file));
-  const address = `http://127.0.0.1/api/${routeOf(file).replace('[id]', id)}${query}`;
+  const handlers: Partial<Record<'GET' | 'POST' | 'PUT', Handler>> = await import(path.join(api, file));
+  const address = `http://127.0.0.1/api/${routeOf(file).replace('[id]', id).replace('[n]', '0')}${query}`;
   const isOwn = { origin: 'http://127.0.0.1', host: '127.0.0.1', 'sec-fetch-site': 'same-origin' };
   const request = handlers.GET
     ? new Request(address, { headers: isOwn })
@@ -360,9 +377,9 @@ async function answerOf(file: string, id: string, query = ''): Promise<number> {
         headers: { ...isOwn, 'content-type': 'application/json' },
         body: JSON.stringify({ sentAt: Date.now(), follow: null, events: [] }),
       });
-  const handler = handlers.GET ?? handlers.POST;
+  const handler = handlers.GET ?? handlers.POST ?? handlers.PUT;
   if (!handler) throw new Error(`${file} answers nothing`);
-  const { status, headers } = await handler(request, { params: Promise.resolve({ id }) });
+  const { status, headers } = await handler(request, { params: Promise.resolve({ id, n: '0' }) });
   const isKept = routeOf(file) === 'pictures' ? 'no-store' : headers.get('cache-control'); // a POST is kept by nobody
   if (status === 200) expect([file, isKept]).toEqual([file, expect.stringMatching(/no-store|^private/)]);
   return status;
@@ -374,6 +391,7 @@ function addressesOf(things: Awaited<ReturnType<typeof othersThings>>) {
     'clients/[id]': [things.clientId],
     'hand-out/[id]': [things.sessionId, '?as=calendar'],
     'pictures/[id]': [things.pictureId],
+    'films/[id]': [things.keptFilm],
     'floor/day': ['', `?client=${things.clientId}`],
     repertoire: ['', '?what=own&as=json'],
   };

@@ -424,6 +424,8 @@ describe('tables', () => {
       'incidents',
       'intakes',
       'invitations',
+      'kept_film_pieces',
+      'kept_films',
       'look_films',
       'look_pictures',
       'look_readings',

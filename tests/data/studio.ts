@@ -1,4 +1,9 @@
 // A studio of its own for each test file, in the real database.
+import { createHash } from 'node:crypto';
+import { pieceBytes } from '@/core/motion/kept-film';
+import { beginKeptFilm, endKeptFilm, keepPiece } from '@/data/stores/kept-films';
+import { setLookFilm } from '@/data/stores/look-films';
+import { signPaper } from '@/data/stores/papers';
 import { v7 as newId } from 'uuid';
 import { Dose, Studio, User } from '@/data/models';
 import { ready } from '@/data/ready';
@@ -9,7 +14,7 @@ import type { Result } from '@/core/result';
 import type { KeptReading } from '@/core/knowledge/kept';
 import { startLook } from '@/data/stores/looks';
 import type { NewLook } from '@/data/stores/looks';
-import type { Role, Sight, StoredDose, Who } from '@/data/types';
+import type { FilmRole, KeptFilmCard, Role, Sight, StoredDose, Who } from '@/data/types';
 import { rulesVersion } from '@/repertoire';
 
 export const password = 'moored-for-the-night';
@@ -141,3 +146,41 @@ export const emptyResult: KeptReading = {
   target: {},
   verdict: null,
 };
+
+/** A set of a look was followed in a film. `times`: its steps, ms. */
+export const followFilm = async (who: Who, lookId: string, times = [0, 33, 33], role: FilmRole = 'baseline') =>
+  must(
+    await setLookFilm(who, lookId, {
+      ...{ role, view: 'side', setting: { headEnd: 'left' } },
+      film: { size: { width: 4, height: 3 }, lines: { matLine: null, scale: null }, paths: { times, points: {} } },
+    }),
+  );
+
+/** She agrees to pictures on paper, or not. */
+export const agreeToPictures = async (who: Who, clientId: string, gives = true) => {
+  const signed = { version: 0, signedName: someone.name, signedAs: 'self', signedOn: '2026-01-05' } as const;
+  must(await signPaper(who, clientId, { kind: 'pictures', gives, ...signed }, newId()));
+};
+
+export const sumOf = (bytes: Buffer): string => createHash('sha256').update(bytes).digest('hex');
+
+/** Keeps a film of a set that was followed, as a browser does: begun, piece by piece, ended. */
+export async function keepFilmWhole(
+  who: Who,
+  lookId: string,
+  bytes: Buffer,
+  { id = newId(), now = new Date(), days = 30 as const } = {},
+): Promise<Result<KeptFilmCard>> {
+  const begun = await beginKeptFilm(
+    who,
+    id,
+    { lookId, role: 'baseline', type: 'video/mp4', turn: 0, size: bytes.length, days },
+    now,
+  );
+  if (!begun.ok) return begun;
+  for (let n = 0; n < begun.value.pieces; n += 1) {
+    const put = await keepPiece(who, id, n, bytes.subarray(n * pieceBytes, (n + 1) * pieceBytes));
+    if (!put.ok) return put;
+  }
+  return endKeptFilm(who, id, sumOf(bytes));
+}

@@ -70,6 +70,7 @@ test('everything of a client is counted and handed over under names that a stran
     'appointments',
     'looks',
     'pictures',
+    'kept_films',
     'taught_sessions',
   ];
   const counted = ['trials', 'doses', 'client_ranges', 'spring_settings', 'records'];

@@ -5,6 +5,7 @@ import { unitOf } from '../alignment/words';
 import { sidedKey } from '../anatomy/landmarks';
 import type { LandmarkKey } from '../anatomy/landmarks';
 import type { Marks } from '../anatomy/marks';
+import { distance } from '../geometry';
 import type { Vec2 } from '../geometry';
 import { parsePattern } from '../breathing/parse';
 import { entriesOf, keysOf } from '../keyed';
@@ -61,6 +62,26 @@ export type FilmReading = JudgedSet & {
 
 /** Pelvis and limb begin together when no further apart than this, s. */
 const togetherS = 0.12;
+
+/** The frame in which a film's marks were set: where what was followed lies on them. Undefined where nothing of both is told. */
+export function frameOfMarks(
+  { times, points }: FollowedFilm,
+  marks: Readonly<Record<string, Vec2>>,
+): number | undefined {
+  const paths = entriesOf(points).flatMap(([key, path]) => {
+    const set = marks[key];
+    return set && path ? [[set, path] as const] : [];
+  });
+  const off = times.map((_, i) => {
+    const all = paths.flatMap(([set, path]) => {
+      const at = path[i];
+      return at ? [distance(at, set)] : [];
+    });
+    return all.length === paths.length && all.length > 0 ? Math.max(...all) : Infinity;
+  });
+  const least = Math.min(...off);
+  return Number.isFinite(least) ? off.indexOf(least) : undefined;
+}
 
 /** The frame nearest to a time. */
 export function frameAt(times: readonly number[], s: number): number {

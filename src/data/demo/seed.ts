@@ -302,6 +302,8 @@ async function fillClient(
   }
   if (touchConsent)
     must(await signPaper(instructor, clientId, { ...agreed(), kind: 'touch', signedName: name }, newId()));
+  if (person.picturesConsent)
+    must(await signPaper(instructor, clientId, { ...agreed(), kind: 'pictures', signedName: name }, newId()));
   for (const { exercise, level, weeksAgo } of person.standings)
     await Dose.create({
       id: newId(),

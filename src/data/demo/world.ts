@@ -59,6 +59,8 @@ export type DemoClient = {
   sex: 'f' | 'm' | null;
   school?: string;
   touchConsent: boolean;
+  /** Has agreed to pictures on paper too: films may be kept. */
+  picturesConsent?: boolean;
   note?: string;
   contacts?: readonly Contact[];
   /** Shared with the guest for a while. */
@@ -198,6 +200,7 @@ export const demoClients: readonly DemoClient[] = [
     massKg: 77,
     sex: 'm',
     touchConsent: true,
+    picturesConsent: true,
     conditions: [],
     instructor: 'corin',
     standings: [{ exercise: 'march', level: 3, weeksAgo: 7 }],

@@ -1,6 +1,6 @@
 // Looks: pictures, marks, readings, what was tried, and the dose that came of it.
 import { DataTypes, Model } from 'sequelize';
-import type { FilmRole, StoredDose, StoredFilm, StoredMarks } from '../types';
+import type { StoredDose, StoredMarks } from '../types';
 import type { RepeatedMarks } from '@/core/agreement/repeats';
 import type { EarlierRole, Role as PictureRole } from '@/core/alignment/look-values';
 import type { Setting } from '@/core/alignment/setting';
@@ -72,17 +72,6 @@ export class LookReading extends Model<Attributes<LookReading>, Creation<LookRea
   declare measure: string;
   declare taken: number;
   declare side: 'L' | 'R' | null;
-  declare updatedAt: Date;
-}
-
-export class LookFilm extends Model<Attributes<LookFilm>, Creation<LookFilm>> {
-  declare id: string;
-  declare studioId: string;
-  declare lookId: string;
-  declare role: FilmRole | EarlierRole;
-  declare view: View;
-  declare setting: Setting;
-  declare film: StoredFilm;
   declare updatedAt: Date;
 }
 
@@ -190,16 +179,6 @@ export function looksTables(define: Define): void {
     measure: STRING,
     taken: DOUBLE,
     side: { type: STRING, allowNull: true },
-    updatedAt: DATE(3),
-  });
-  define(LookFilm, 'look_films', {
-    id,
-    studioId,
-    lookId: UUID,
-    role: STRING,
-    view: STRING,
-    setting: json('setting'),
-    film: json('film'),
     updatedAt: DATE(3),
   });
   define(MarkingRounds, 'marking_rounds', {

@@ -66,6 +66,8 @@ const belowStudio = [
   'spring_settings',
   'look_pictures',
   'look_readings',
+  'kept_film_pieces',
+  'kept_films',
   'look_films',
   'looks',
   'session_events',

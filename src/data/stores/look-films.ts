@@ -1,4 +1,4 @@
-// What was followed in the films of a look; the films themselves stay where they were taken.
+// What was followed in the films of a look; a film itself is kept only where somebody asks (kept-films.ts).
 import { v7 as newId } from 'uuid';
 import { isOneOf } from '@/core/keyed';
 import { failure, success } from '@/core/result';
@@ -6,7 +6,8 @@ import type { Result } from '@/core/result';
 import { Look, LookFilm } from '../models';
 import { ready } from '../ready';
 import { transact } from '../transact';
-import type { FilmCard, Who } from '../types';
+import type { FilmCard, KeptFilmCard, Who } from '../types';
+import { dropOf, keptOf } from './kept-films';
 import { noLook } from './looks';
 import { isRefused } from './papers';
 import { rowsSeenBy } from './seen-by';
@@ -23,19 +24,28 @@ export function setLookFilm(who: Who, lookId: string, { role, ...kept }: FilmCar
     if (await isRefused(who, look.clientId, 'pictures', transaction))
       return failure('noConsent', 'Pictures were not agreed to, by the papers on file. Look by eye.', 'client');
     const where = { studioId: who.studioId, lookId, role };
-    const found = await LookFilm.findOne({ where, attributes: ['id'], transaction });
+    const found = await LookFilm.findOne({ where, transaction });
     const row = { ...kept, updatedAt: new Date() };
+    if (found && String(found.film.paths.times) !== String(kept.film.paths.times))
+      await dropOf(who.studioId, found.id, transaction); // another film, or another part of it
     if (found) await LookFilm.update(row, { where, transaction });
     else await LookFilm.create({ id: newId(), ...where, ...row }, { transaction });
     return success(null);
   });
 }
 
+export type FilmOfLook = FilmCard & { readonly kept?: KeptFilmCard };
+
 /** Films of a look that is open: the one before and the one after the correction in hand. */
-export async function listLookFilms(who: Who, lookId: string): Promise<FilmCard[]> {
+export async function listLookFilms(who: Who, lookId: string): Promise<FilmOfLook[]> {
   ready();
   const rows = await LookFilm.findAll({ where: { studioId: who.studioId, lookId } });
-  return rows.flatMap(({ role, view, setting, film }) =>
-    isOneOf(filmRoles, role) ? [{ role, view, setting, film }] : [],
+  const kept = await keptOf(
+    who,
+    rows.map(({ id }) => id),
   );
+  return rows.flatMap(({ id, role, view, setting, film }) => {
+    const own = kept.get(id);
+    return isOneOf(filmRoles, role) ? [{ role, view, setting, film, ...(own ? { kept: own } : {}) }] : [];
+  });
 }

@@ -137,13 +137,13 @@ export function signPaper(who: Who, clientId: string, paper: NewPaper, id: strin
   });
 }
 
-/** Whether a client has said no to something: what was never asked is no no. */
-export async function isRefused(
+/** What was said to something last; undefined where it was never asked. */
+async function answerTo(
   { studioId }: Who,
   clientId: string,
   kind: PaperKind,
   transaction?: Transaction,
-): Promise<boolean> {
+): Promise<boolean | undefined> {
   const newest = await PaperRow.findOne({
     where: { studioId, clientId, kind },
     order: [
@@ -152,8 +152,16 @@ export async function isRefused(
     ],
     ...(transaction ? { transaction } : {}),
   });
-  return newest?.gives === false;
+  return newest?.gives;
 }
+
+type Asked = readonly [who: Who, clientId: string, kind: PaperKind, transaction?: Transaction];
+
+/** Whether a client has said no to something: what was never asked is no no. */
+export const isRefused = async (...asked: Asked): Promise<boolean> => (await answerTo(...asked)) === false;
+
+/** Whether a client has said yes to something: what was never asked is no yes. */
+export const isAgreed = async (...asked: Asked): Promise<boolean> => (await answerTo(...asked)) === true;
 
 /** Whom to call, and who signs for a child. `revision`: of the card that it was typed from. */
 export function setContacts(

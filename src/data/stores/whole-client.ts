@@ -1,14 +1,15 @@
 // Everything that is kept of one client: counted, handed out, erased.
-import { QueryTypes } from 'sequelize';
+import { Op, QueryTypes } from 'sequelize';
 import type { Transaction } from 'sequelize';
 import { keysOf } from '@/core/keyed';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
-import { Client, Look, LookPicture, Picture, RecordRow } from '../models';
+import { Client, KeptFilm, Look, LookPicture, Picture, RecordRow } from '../models';
 import { oweBytes, payBytes } from '../media/pictures';
 import { ready } from '../ready';
 import { recountStudio } from '../recount';
 import { transact } from '../transact';
+import type { FilmType } from '@/core/motion/kept-film';
 import type { Who } from '../types';
 import { claimClient, claimStudio } from './claims';
 import { note } from './record';
@@ -29,6 +30,7 @@ const kinds = {
   appointments: 'appointments',
   looks: 'looks',
   pictures: 'pictures',
+  keptFilms: 'kept_films',
   sessions: 'taught_sessions',
   corrections: 'trials',
   doses: 'doses',
@@ -91,6 +93,7 @@ export type WholeClient = {
   readonly name: string;
   readonly files: Readonly<Record<string, unknown>>;
   readonly pictures: readonly { readonly id: string; readonly title: string; readonly format: string }[];
+  readonly films: readonly { readonly id: string; readonly type: FilmType }[];
 };
 
 /** Everything that is kept of a client, as plain values; pictures by name, their bytes are read one by one. */
@@ -115,10 +118,12 @@ export async function readWhole(who: Who, clientId: string): Promise<Result<Whol
   for (const kind of keysOf(kinds)) files[kind] = await rowsOf(kinds[kind], 'client_id = :clientId');
   for (const kind of keysOf(below)) files[kind] = await rowsOf(below[kind][0], below[kind][1]);
   const pictures = await Picture.findAll({ where: { clientId, studioId }, attributes: ['id', 'title', 'format'] });
+  const films = await KeptFilm.findAll({ where: { clientId, studioId, wholeAt: { [Op.ne]: null } } });
   return success({
     name: client.name,
     files,
     pictures: pictures.map(({ id, title, format }) => ({ id, title, format })),
+    films: films.map(({ id, type }) => ({ id, type })),
   });
 }
 

@@ -12,6 +12,7 @@ export const keptNames: Readonly<Record<Kept, string>> = {
   appointments: 'appointments',
   looks: 'looks',
   pictures: 'pictures',
+  keptFilms: 'films',
   sessions: 'sessions taught',
   corrections: 'corrections tried',
   doses: 'doses',

@@ -1,6 +1,7 @@
 // Everything of a client in one file to hand over: JSON for other programs, her pictures, and a page to read.
 import JSZip from 'jszip';
 import { listRecord, noteAlone } from '@/data/stores/record';
+import { findKeptFilm } from '@/data/stores/kept-films';
 import { findPictureBytes } from '@/data/stores/pictures';
 import { findStudio } from '@/data/stores/studio';
 import { readWhole } from '@/data/stores/whole-client';
@@ -8,6 +9,7 @@ import { currentLocale } from '@/platform/server/locale';
 import { guestsRead, mayUse } from '@/platform/server/rights';
 import { currentWho } from '@/platform/server/session';
 import { datesIn } from '@/data/days';
+import { filmEndings } from '@/core/motion/kept-film';
 import { keptNames } from './kept-names';
 import { wholePdf } from './whole-pdf';
 
@@ -20,10 +22,17 @@ json/marks.json      where points were marked in pictures, in pixels of the orig
 json/sessionEvents.json  everything that was tapped in sessions, in order
 json/record.json     who looked at this and who changed it
 pictures/            as they were taken in
+films/               those that were kept, as they were taken in
 `;
 
 /** What a file is called by its kind of picture. */
 const endingOf = (format: string): string => (/^[a-z0-9]{2,5}$/i.test(format) ? format : 'bin');
+
+async function all(pieces: AsyncIterable<Buffer>): Promise<Buffer[]> {
+  const found: Buffer[] = [];
+  for await (const piece of pieces) found.push(piece);
+  return found;
+}
 
 /** The whole of a client as a zip; leads alone take it out, and it is on record. */
 export async function sendWhole(id: string): Promise<Response> {
@@ -32,7 +41,7 @@ export async function sendWhole(id: string): Promise<Response> {
   if (!mayUse(who, 'clients/[id]')) return new Response(guestsRead, { status: 403 });
   const read = /^[0-9a-f-]{36}$/i.test(id) ? await readWhole(who, id) : undefined;
   if (!read?.ok) return new Response('Not found', { status: read?.error.code === 'notAllowed' ? 403 : 404 });
-  const { name, files, pictures } = read.value;
+  const { name, files, pictures, films } = read.value;
   const [studio, locale, { rows }] = await Promise.all([
     findStudio(who),
     currentLocale(),
@@ -45,6 +54,11 @@ export async function sendWhole(id: string): Promise<Response> {
   for (const { id: picture, format } of pictures) {
     const found = await findPictureBytes(who, picture);
     if (found) zip.file(`pictures/${picture}.${endingOf(format)}`, found.bytes);
+  }
+  for (const { id: film, type } of films) {
+    const found = await findKeptFilm(who, film);
+    if (found)
+      zip.file(`films/${film}.${filmEndings[type]}`, Buffer.concat(await all(found.pieces)), { compression: 'STORE' });
   }
   const counts = Object.entries(keptNames).map(([kind, words]) => {
     const of = files[kind];

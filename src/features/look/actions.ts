@@ -3,6 +3,7 @@
 import { revalidatePath } from 'next/cache';
 import * as v from 'valibot';
 import { keepReading } from '@/core/knowledge/kept';
+import { filmTurns, filmTypes, keptForDays, mostFilmBytes, megabytes } from '@/core/motion/kept-film';
 import { packedFilm } from '@/core/motion/packed';
 import { views } from '@/core/anatomy/positions';
 import { taught } from '@/core/knowledge/look';
@@ -20,6 +21,7 @@ import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { findClient } from '@/data/stores/clients';
 import { checkedOn, findRepertoire, findStudio, keepCheck, setRoom } from '@/data/stores/studio';
+import { beginKeptFilm, dropKeptFilm, endKeptFilm } from '@/data/stores/kept-films';
 import { filmRoles, setLookFilm } from '@/data/stores/look-films';
 import { keepTry, takeBackTry } from '@/data/stores/look-tries';
 import { chooseCorrection, findLook, keepLook, setLookPicture, setLookReading, startLook } from '@/data/stores/looks';
@@ -31,7 +33,8 @@ import type { LookCard } from '@/data/types';
 import { act } from '@/platform/server/act';
 import { rulesVersion } from '@/repertoire';
 import { todayIn } from '@/data/days';
-import { readKeptLook } from './read';
+import { keptFilmWords, readKeptLook } from './read';
+import type { KeptFilm } from './read';
 import { readStartExercise } from './read-start';
 import type { StartExercise } from './read-start';
 
@@ -133,6 +136,45 @@ const filmForm = v.strictObject({
 /** Keeps what was followed in a film of the look, for the set that it shows. */
 export async function keepFilm(input: unknown): Promise<Result<null>> {
   return act('keepFilm', filmForm, input, (who, { lookId, ...film }) => setLookFilm(who, lookId, film));
+}
+
+const keptForm = v.strictObject({
+  /** Made by whoever sends it: begun twice it is one. */
+  id,
+  lookId: id,
+  role: v.picklist(filmRoles),
+  type: v.picklist(filmTypes, 'is no film that can be kept'),
+  size: v.pipe(
+    v.number(),
+    v.integer(),
+    v.minValue(1, 'is empty'),
+    v.maxValue(mostFilmBytes, `is more than ${megabytes(mostFilmBytes)}`),
+  ),
+  turn: v.picklist(filmTurns),
+  days: v.picklist(keptForDays),
+});
+
+/** Begins to keep a film itself; its pieces are put to their own address, then it is ended. */
+export async function beginFilm(input: unknown): Promise<Result<{ readonly pieces: number }>> {
+  return act('beginFilm', keptForm, input, (who, { id: kept, ...film }) => beginKeptFilm(who, kept, film));
+}
+
+const endForm = v.strictObject({
+  id,
+  sha256: v.nullable(v.pipe(v.string(), v.regex(/^[0-9a-f]{64}$/, 'is not a sum'))),
+});
+
+/** Every piece of a film was put: it is kept from now on. */
+export async function endFilm(input: unknown): Promise<Result<KeptFilm>> {
+  return act('endFilm', endForm, input, async (who, { id: kept, sha256 }) => {
+    const ended = await endKeptFilm(who, kept, sha256);
+    return ended.ok ? success(await keptFilmWords(who, ended.value)) : ended;
+  });
+}
+
+/** Lets a kept film go before its day. */
+export async function dropFilm(input: unknown): Promise<Result<null>> {
+  return act('dropFilm', v.strictObject({ id }), input, (who, { id: kept }) => dropKeptFilm(who, kept));
 }
 
 const fingerForm = v.strictObject({

@@ -1,4 +1,5 @@
-import { todayIn } from '@/data/days';
+import { datesIn, todayIn } from '@/data/days';
+import { currentLocale } from '@/platform/server/locale';
 import { ownNeutral } from '@/core/alignment/own-neutral';
 import type { Estimate } from '@/core/alignment/input';
 import type { View } from '@/core/anatomy/positions';
@@ -25,6 +26,8 @@ import { findLook, listResults } from '@/data/stores/looks';
 import { newestRanges } from '@/core/knowledge/ranges';
 import type { OwnRange } from '@/core/knowledge/ranges';
 import { listLookFilms } from '@/data/stores/look-films';
+import type { FilmOfLook } from '@/data/stores/look-films';
+import { isAgreed } from '@/data/stores/papers';
 import { listRanges } from '@/data/stores/ranges';
 import { findEvidence } from '@/data/stores/evidence';
 import { newestOfEach } from '@/data/stores/summaries';
@@ -32,7 +35,7 @@ import { actingOn } from '@/data/types';
 import { findObserver, markingInForce } from '@/data/stores/observers';
 import type { ObserverCard } from '@/data/stores/observers';
 import { listDemoPictures } from '@/data/stores/pictures';
-import type { ClientCard, FilmCard, LookCard, LookTry, PictureCard, Who } from '@/data/types';
+import type { ClientCard, FilmCard, KeptFilmCard, LookCard, LookTry, PictureCard, Who } from '@/data/types';
 import { bodyOf } from '@/core/body/segments';
 import type { Body } from '@/core/body/segments';
 import type { OpeningPicture } from './state';
@@ -130,8 +133,10 @@ export type BenchOpening = {
   readonly tried: readonly LookTry[];
   readonly known: Known;
   readonly props: readonly string[];
-  /** What was followed in films of this look. */
-  readonly films: readonly FilmCard[];
+  /** What was followed in films of this look, and the films that are kept themselves. */
+  readonly films: readonly BenchFilm[];
+  /** The client has agreed to pictures on paper: a film may be kept. */
+  readonly filmConsent: boolean;
   readonly touchConsent: boolean;
   /** How far her own joints go, the newest of each. */
   readonly ranges: readonly OwnRange[];
@@ -141,6 +146,20 @@ export type BenchOpening = {
   /** Who marks here, and the key that locks what waits in the browser. */
   readonly keeper: { readonly user: string; readonly key: string };
 };
+
+/** A film that is kept, and until which day, in words. */
+export type KeptFilm = Omit<KeptFilmCard, 'goesAt'> & { readonly until: string };
+export type BenchFilm = FilmCard & { readonly kept?: KeptFilm };
+
+export async function keptFilmWords(who: Who, { goesAt, ...kept }: KeptFilmCard): Promise<KeptFilm> {
+  const [studio, locale] = await Promise.all([findStudio(who), currentLocale()]);
+  return { ...kept, until: datesIn(locale, studio.timeZone).short(new Date(goesAt)) };
+}
+
+const benchFilms = (who: Who, films: readonly FilmOfLook[]): Promise<BenchFilm[]> =>
+  Promise.all(
+    films.map(async ({ kept, ...film }) => (kept ? { ...film, kept: await keptFilmWords(who, kept) } : film)),
+  );
 
 export const noExercise = () =>
   failure('unknownLevel', 'This exercise or level is no longer in the repertoire.', 'level');
@@ -163,7 +182,7 @@ export async function readBench(who: Who, lookId: string): Promise<Result<BenchO
   if (!exercise?.levels.some(({ number }) => number === look.value.level))
     return success({ gone: true, clientId, name: exercise?.name ?? look.value.exercise });
   const slice = sliceOf(repertoire, [exercise.id]);
-  const [studio, evidence, demoPictures, observer, neutral, key, ranges, films] = await Promise.all([
+  const [studio, evidence, demoPictures, observer, neutral, key, ranges, films, filmConsent] = await Promise.all([
     findStudio(who),
     findEvidence(
       who,
@@ -176,6 +195,7 @@ export async function readBench(who: Who, lookId: string): Promise<Result<BenchO
     tabletKey(who),
     listRanges(who, [clientId]),
     listLookFilms(who, lookId),
+    isAgreed(who, clientId, 'pictures'),
   ]);
   const { name, touchConsent, pubicMark } = client.value;
   const { from } = layStances({
@@ -195,7 +215,8 @@ export async function readBench(who: Who, lookId: string): Promise<Result<BenchO
     headEnd,
     pictures,
     readings,
-    films,
+    films: await benchFilms(who, films),
+    filmConsent,
     observer,
     markingSdPx: markingInForce(observer),
     fault: slice.faults.some(({ id }) => id === fault) ? fault : null,

@@ -17,6 +17,8 @@ const mostBytes = 6_000_000;
 const words = v.pipe(v.string(), v.maxLength(400));
 const stripForm = v.strictObject({
   title: words,
+  /** The film stands upright. */
+  isUpright: v.boolean(),
   words: v.pipe(v.array(words), v.maxLength(12)),
   cards: v.pipe(
     v.array(
@@ -41,6 +43,7 @@ const looks = StyleSheet.create({
   cards: { flexDirection: 'row', flexWrap: 'wrap', gap: 10 },
   card: { width: 180, gap: 2 },
   still: { width: 180, height: 101, objectFit: 'cover', borderRadius: 4 },
+  upright: { width: 120, height: 213 },
   name: { fontSize: 12, fontWeight: 700 },
   lost: { color: '#8f300c' },
   why: { color: '#424e53' },
@@ -49,7 +52,7 @@ const looks = StyleSheet.create({
 /** A JPEG begins so; anything else is left out rather than drawn wrong. */
 const isJpeg = (bytes: Buffer): boolean => bytes.subarray(0, 3).equals(Buffer.from([0xff, 0xd8, 0xff]));
 
-async function stripPdf({ title, words: told, cards }: Strip): Promise<Buffer> {
+async function stripPdf({ title, isUpright, words: told, cards }: Strip): Promise<Buffer> {
   readyType();
   return renderToBuffer(
     <Document title={title} language="en">
@@ -64,10 +67,14 @@ async function stripPdf({ title, words: told, cards }: Strip): Promise<Buffer> {
           {cards.map(({ name, isLost, why, still }) => {
             const data = still ? Buffer.from(still, 'base64') : undefined;
             return (
-              <View key={name} style={looks.card} wrap={false}>
+              <View
+                key={name}
+                style={isUpright ? [looks.card, { width: looks.upright.width }] : looks.card}
+                wrap={false}
+              >
                 {data && isJpeg(data) ? (
                   // eslint-disable-next-line jsx-a11y/alt-text -- an image on paper; the words stand below it
-                  <Image style={looks.still} src={{ data, format: 'jpg' }} />
+                  <Image style={isUpright ? [looks.still, looks.upright] : looks.still} src={{ data, format: 'jpg' }} />
                 ) : null}
                 <Text style={isLost ? [looks.name, looks.lost] : looks.name}>{name}</Text>
                 <Text style={looks.why}>{why}</Text>

@@ -31,6 +31,8 @@ import { Course } from './course';
 import { FilmFiles } from './files';
 import { SimulatedFilm } from './simulated-film';
 import { FilmSource, TurnFilm } from './source';
+import { KeepFilm } from './keep-film';
+import type { KeepFilmProps } from './keep-film';
 import { Rolled } from './rolled';
 import { SideBySide } from './side-by-side';
 import { Stage } from './stage';
@@ -181,7 +183,15 @@ export function ByFilm(props: ByFilmProps) {
   const open = (file: File) => void desk.open(file);
   useKeptFilm(props, desk, set);
   if (!state.info && state.reading && state.followed)
-    return <KeptFilm desk={desk} state={state} flatSpot={flatSpotIn(props)} onDone={props.onDone} />;
+    return (
+      <KeptFilm
+        desk={desk}
+        state={state}
+        flatSpot={flatSpotIn(props)}
+        onDone={props.onDone}
+        itself={{ opening, role: set, marks: landmarksIn(toMarks(draftAt(bench, marked))) }}
+      />
+    );
   if (!state.info)
     return (
       <Stack>
@@ -243,7 +253,7 @@ function useKeptFilm(props: ByFilmProps, desk: FilmDesk, set: SetOf): void {
     const { marked } = placesOfFilm(set, view, startsOffRest(props.level));
     const { input, repertoire } = readByOf(props, view, marked, desk.now());
     const own = { ...input, setting, size: film.size, lines: film.lines };
-    void desk.restore(unpackFilm(film.paths), view, { input: own, repertoire });
+    void desk.restore(unpackFilm(film.paths), view, { input: own, repertoire }, kept.kept);
   });
 }
 
@@ -252,14 +262,15 @@ type KeptFilmProps = {
   readonly state: FilmState;
   readonly flatSpot: ReturnType<typeof flatSpotIn>;
   readonly onDone: () => void;
+  readonly itself: Pick<KeepFilmProps, 'opening' | 'role' | 'marks'>;
 };
 
-/** A set as it was followed; its film is not here any more. */
-function KeptFilm({ desk, state: { reading, followed, trim, atS }, flatSpot, onDone }: KeptFilmProps) {
+/** A set as it was followed; its film is not on this page. */
+function KeptFilm({ desk, state, flatSpot, onDone, itself }: KeptFilmProps) {
+  const { reading, followed, trim, atS } = state;
   if (!reading || !followed) return null;
   return (
     <Stack $gap={18} style={{ paddingTop: 14 }}>
-      <Quiet>The film itself was not kept; this is what was followed in it.</Quiet>
       <Told reading={reading} disturbed={followed.disturbed} cutOffS={undefined} />
       <Row>
         <Button $look="main" onPress={onDone}>
@@ -268,6 +279,7 @@ function KeptFilm({ desk, state: { reading, followed, trim, atS }, flatSpot, onD
         </Button>
         <Button onPress={() => desk.close()}>Film it once more</Button>
       </Row>
+      <KeepFilm desk={desk} state={state} {...itself} />
       <Strip reading={reading} stills={undefined} atS={atS} onGo={(to) => desk.goTo(to)} />
       {reading.rolled && <Rolled rolled={reading.rolled} {...flatSpot} />}
       {reading.circles && <Circles circles={reading.circles} reading={reading} times={followed.film.times} />}
@@ -293,6 +305,8 @@ type Following = ReturnType<typeof useFollowing>;
 
 function OpenFilm(props: OpenProps) {
   const { desk, state, view } = props;
+  const { opening } = props;
+  const set = setOfRole(props.role);
   const { trim, atS, followed, reading } = state;
   const following = useFollowing(props, desk, state, view);
   const { marks, rest } = useShownMarks(state, following.marks);
@@ -337,7 +351,7 @@ function OpenFilm(props: OpenProps) {
               <FilmFiles
                 desk={desk}
                 title={`${props.exercise.name}, ${props.level.name}`}
-                name={`${props.exercise.id}-${props.opening.today}`}
+                name={`${props.exercise.id}-${opening.today}`}
                 reading={reading}
                 film={followed.film}
                 lines={following.marks}
@@ -345,6 +359,7 @@ function OpenFilm(props: OpenProps) {
               />
             </Row>
           )}
+          {reading && <KeepFilm {...{ desk, state, opening, role: set, marks: landmarksIn(following.marks) }} />}
         </div>
       </Bench>
       {reading && followed && (

@@ -2,6 +2,7 @@
 import type { View } from '@/core/anatomy/positions';
 import type { Vec2 } from '@/core/geometry';
 import type { Repertoire } from '@/core/knowledge/entries';
+import { frameOfMarks } from '@/core/knowledge/film';
 import type { FilmInput, FilmReading, FollowedFilm } from '@/core/knowledge/film';
 import type { Failure, Result } from '@/core/result';
 import { startReader, telling } from '@/platform/browser/film/host';
@@ -9,7 +10,9 @@ import type { Reader } from '@/platform/browser/film/host';
 import type { Followed, Trim } from '@/platform/browser/film/film.worker';
 import type { Turned } from '@/platform/browser/film/planes';
 import type { FilmInfo } from '@/platform/browser/film/open';
+import type { Told } from '@/platform/browser/film/keep';
 import type { Over } from '@/platform/browser/film/over';
+import type { KeptFilm } from '../read';
 
 /** Which set of a look: the one before a correction, or the one after it. */
 export type SetOf = 'baseline' | 'retest';
@@ -28,6 +31,10 @@ export type FilmState = {
   readonly view?: View;
   readonly busy?: { readonly what: 'opening' | 'following' | 'reading' | 'drawing'; readonly share: number };
   readonly trouble?: Failure;
+  /** The film on its way to where it is kept, or back. */
+  readonly moving?: { readonly what: 'keeping' | 'fetching'; readonly share: number };
+  /** The film itself, where it is kept. */
+  readonly kept?: KeptFilm;
   readonly followed?: Followed;
   readonly reading?: FilmReading;
 };
@@ -44,6 +51,7 @@ export class FilmDesk {
   private state: FilmState = noFilm;
   private reader: Reader | undefined;
   private file: File | undefined;
+  private moving: AbortController | undefined;
   private readonly listeners = new Set<() => void>();
 
   readonly subscribe = (listener: () => void): (() => void) => {
@@ -59,6 +67,8 @@ export class FilmDesk {
 
   /** Puts the film away. */
   close(): void {
+    this.moving?.abort();
+    this.moving = undefined;
     this.reader?.stop();
     this.reader = undefined;
     this.file = undefined;
@@ -81,7 +91,7 @@ export class FilmDesk {
   }
 
   /** What was followed before this page was opened: it is read again, without its pictures. */
-  async restore(film: FollowedFilm, view: View, { input, repertoire }: ReadBy): Promise<void> {
+  async restore(film: FollowedFilm, view: View, { input, repertoire }: ReadBy, kept?: KeptFilm): Promise<void> {
     this.close();
     const reader = startReader();
     this.reader = reader;
@@ -91,8 +101,60 @@ export class FilmDesk {
     if (!reading?.ok) return this.fail(reading);
     const [fromS = 0, toS = 0] = [film.times[0], film.times.at(-1)];
     const followed: Followed = { film, disturbed: [], spent: { decodingMs: 0, readingMs: 0, findingMs: 0 } };
-    this.state = { ...noFilm, view, trim: { fromS, toS }, atS: fromS, followed, reading: reading.value };
+    const own = kept ? { kept } : {};
+    this.state = { ...noFilm, view, trim: { fromS, toS }, atS: fromS, followed, reading: reading.value, ...own };
     this.set({});
+  }
+
+  /** The film itself, as it is kept, under what was followed in it. `marks`: as they were set, in some moment of it. */
+  async show(file: File, turn: Turned, marks: Readonly<Record<string, Vec2>>): Promise<void> {
+    const { followed, reader } = { followed: this.state.followed, reader: startReader() };
+    if (!followed) return;
+    this.reader?.stop();
+    [this.reader, this.file] = [reader, file];
+    const { film } = followed;
+    const opened = await reader.film.open(file, turn).catch(() => undefined);
+    if (this.reader !== reader) return;
+    if (!opened?.ok) return this.fail(opened);
+    await reader.film.adopt(film);
+    const frame = frameOfMarks(film, marks);
+    const markedS = frame === undefined ? undefined : film.times[frame];
+    const { busy: _, ...rest } = this.state;
+    this.state = { ...rest, turn, info: opened.value, ...(markedS === undefined ? {} : { markedS }) };
+    this.set({});
+  }
+
+  /** The film itself is kept from now on, or no more. */
+  keptAs(kept: KeptFilm | undefined): void {
+    const { kept: _, ...rest } = this.state;
+    this.state = { ...rest, ...(kept ? { kept } : {}) };
+    this.set({});
+  }
+
+  /** The film as it was opened. */
+  get original(): File | undefined {
+    return this.file;
+  }
+
+  /** Brings the film to where it is kept, or back. */
+  async move<T>(what: 'keeping' | 'fetching', work: (told: Told) => Promise<Result<T>>): Promise<Result<T>> {
+    this.moving?.abort();
+    const moving = new AbortController();
+    this.moving = moving;
+    const tell = (share: number) => this.moving === moving && this.set({ moving: { what, share } });
+    tell(0);
+    const result = await work({ tell, signal: moving.signal });
+    if (this.moving === moving) {
+      this.moving = undefined;
+      const { moving: _, ...rest } = this.state;
+      this.state = rest;
+      this.set({});
+    }
+    return result;
+  }
+
+  stopMoving(): void {
+    this.moving?.abort();
   }
 
   /** Turned by a quarter more: a film that lies on its side. */

@@ -54,24 +54,31 @@ async function csvOf({ reading, film }: FilmFilesProps): Promise<string> {
 const headOf = ({ verdict }: Pick<FilmRepetition, 'verdict'>, i: number): string =>
   `${i + 1}  ${verdictNames[verdict]}`;
 
-const [cardPx, stillHighPx, textPx] = [240, 135, 62];
+const [cardPx, textPx] = [240, 62];
+const wide = 16 / 9;
+
+async function loaded(address: string | undefined): Promise<HTMLImageElement | undefined> {
+  if (!address) return undefined;
+  const image = new Image();
+  image.src = address;
+  await image.decode();
+  return image;
+}
 
 /** The repetitions side by side as a picture. */
 async function stripOf({ reading, stills }: FilmFilesProps, repertoire: Repertoire): Promise<Blob | null> {
   const canvas = document.createElement('canvas');
+  const images = await Promise.all(reading.repetitions.map((_, i) => loaded(stills?.[i]).catch(() => undefined)));
+  const shown = images.find((one) => one !== undefined);
+  const stillHighPx = Math.round((cardPx - 6) / (shown ? shown.naturalWidth / shown.naturalHeight : wide));
   [canvas.width, canvas.height] = [cardPx * Math.max(1, reading.repetitions.length), stillHighPx + textPx];
   const context = canvas.getContext('2d');
   if (!context) return null;
   context.fillStyle = '#f6f4ed';
   context.fillRect(0, 0, canvas.width, canvas.height);
   for (const [i, one] of reading.repetitions.entries()) {
-    const address = stills?.[i];
-    if (address) {
-      const image = new Image();
-      image.src = address;
-      await image.decode().catch(() => undefined);
-      context.drawImage(image, i * cardPx, 0, cardPx - 6, stillHighPx);
-    }
+    const image = images[i];
+    if (image) context.drawImage(image, i * cardPx, 0, cardPx - 6, stillHighPx);
     context.fillStyle = one.verdict === 'lost' ? '#8f300c' : '#1c2a2f';
     context.font = '700 17px sans-serif';
     context.fillText(headOf(one, i), i * cardPx + 4, stillHighPx + 22);
@@ -95,13 +102,12 @@ const captionsOf = ({ repetitions }: FilmReading, { faults }: Repertoire): Over[
 
 /** The strip on A4: made on the server, of stills that it forgets. */
 async function stripPaper(
-  { title, reading, stills }: FilmFilesProps,
+  { desk, title, reading, stills }: FilmFilesProps,
   repertoire: Repertoire,
 ): Promise<Blob | undefined> {
   const cards = await Promise.all(
     reading.repetitions.map(async (one, i) => {
-      const address = stills?.[i];
-      const still = address ? await stillAsText(address) : undefined;
+      const still = await stillAsText(stills?.[i]);
       return {
         name: headOf(one, i),
         isLost: one.verdict === 'lost',
@@ -110,7 +116,13 @@ async function stripPaper(
       };
     }),
   );
-  const body = JSON.stringify({ title, words: [wordSet(reading), ...wordsOfMovement(reading)], cards });
+  const { width = 16, height = 9 } = desk.now().info ?? {};
+  const body = JSON.stringify({
+    isUpright: height > width,
+    title,
+    words: [wordSet(reading), ...wordsOfMovement(reading)],
+    cards,
+  });
   const answer = await fetch('/api/strip', {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
@@ -120,10 +132,9 @@ async function stripPaper(
 }
 
 /** A still of this page as text that can be sent: a page may not fetch what it has made itself. */
-async function stillAsText(address: string): Promise<string | undefined> {
-  const image = new Image();
-  image.src = address;
-  await image.decode();
+async function stillAsText(address: string | undefined): Promise<string | undefined> {
+  const image = await loaded(address);
+  if (!image) return undefined;
   const canvas = document.createElement('canvas');
   [canvas.width, canvas.height] = [image.naturalWidth, image.naturalHeight];
   canvas.getContext('2d')?.drawImage(image, 0, 0);

@@ -42,9 +42,14 @@ const Cards = styled.ol`
   .blank {
     display: block;
     width: 100%;
-    aspect-ratio: 16 / 9;
     object-fit: cover;
     background: #20282b;
+  }
+  img {
+    max-height: 250px; /* of a film that stands upright */
+  }
+  .blank {
+    aspect-ratio: 16 / 9;
   }
   b {
     display: flex;

@@ -5,7 +5,7 @@ import type { LandmarkKey } from '@/core/anatomy/landmarks';
 import { isLandmarkKey } from '@/core/anatomy/landmarks';
 import { minus, plus } from '@/core/geometry';
 import type { Vec2 } from '@/core/geometry';
-import { entriesOf } from '@/core/keyed';
+import { entriesOf, keysOf } from '@/core/keyed';
 import type { Repertoire } from '@/core/knowledge/entries';
 import { frameAt, readFilm } from '@/core/knowledge/film';
 import type { FilmInput, FilmReading, FollowedFilm } from '@/core/knowledge/film';
@@ -165,6 +165,20 @@ class FilmReader {
     const first = others.findLast((one) => one < start) ?? this.range.first - 1;
     const last = others.find((one) => one > start) ?? this.range.last + 1;
     return this.goBothWays({ [name]: at }, start, { first: first + 1, last: last - 1 }, onProgress, false);
+  }
+
+  /** What was followed in this film once before: its paths lie in it again. */
+  adopt({ times, points, sdPx }: FollowedFilm): void {
+    const { film } = this;
+    const [from, to] = [times[0], times.at(-1)];
+    if (!film || from === undefined || to === undefined) return;
+    this.range = { first: frameAt(film.times, from), last: frameAt(film.times, to) };
+    this.cutOffS = undefined;
+    this.paths = new Map(keysOf(points).map((name) => [name, emptyPath(film.times.length)]));
+    this.byHand = new Map(keysOf(points).map((name) => [name, new Set()]));
+    for (const [name, path] of entriesOf(points))
+      for (const [i, at] of (path ?? []).entries())
+        if (at) this.put(name, this.range.first + i, at[0], at[1], sdPx[name]?.[i] ?? 0);
   }
 
   /** What the points tell. */
