@@ -209,11 +209,34 @@ test(
     expect(await verdicts()).toHaveLength(3);
     await chrome.press('Follow all anew'); // from the moment that its marks were set in
     await untilSays('Following the marks');
-    await untilSeen('ol[aria-label=Repetitions] li:nth-of-type(3) img');
-    expect(await chrome.text('[data-stretch="lowBack"]')).toMatch(/bends: 3\d° ±/);
+    await chrome.driver.wait(
+      async () => !/Following the marks|Reading the set/.test(await chrome.text('main')),
+      longMs,
+      'never followed',
+    );
+    expect(await chrome.text('[data-stretch="lowBack"]')).toMatch(/bends: 5\d° ±/); // drawn: 55°
+    await allKept();
+    await chrome.refresh();
+    await chrome.press('Film');
+    await untilSays('then it goes by itself'); // followed in the same film: it stays
+    const look = await chrome.driver.getCurrentUrl();
+    await chrome.go('/clients');
+    await chrome.pressOn(By.partialLinkText('Odo Quillwater'));
+    await chrome.pressOn(By.linkText('Looks'));
+    const link = await chrome.find(By.linkText('Film of the set'));
+    const came = await chrome.driver.executeAsyncScript<[string, number]>(
+      `const done = arguments[1];
+       fetch(arguments[0]).then((answer) => answer.blob()).then((film) => done([film.type, film.size]));`,
+      await link.getAttribute('href'),
+    );
+    expect(came).toEqual(['video/webm', expect.any(Number)]);
+    expect(came[1]).toBeGreaterThan(1_048_576); // more than a piece of it
+    await chrome.go(new URL(look).pathname);
+    await chrome.press('Film');
+    await untilSays('then it goes by itself');
     await chrome.press('Let it go');
     await chrome.pressOn(By.xpath("//*[@role='dialog']//button[normalize-space(.)='Let it go']"));
-    await untilSays('It stays on this device, and goes with this page.');
+    await untilSays('It was not kept; this is what was followed in it.');
   },
   longMs,
 );

@@ -10,6 +10,7 @@ import {
   endKeptFilm,
   findKeptFilm,
   keepPiece,
+  keptFilmsOf,
   letFilmsGo,
 } from '@/data/stores/kept-films';
 import { listLookFilms } from '@/data/stores/look-films';
@@ -153,6 +154,8 @@ test('followed anew in the same film it stays, in another it goes; with a try of
   await takeBackTry(ours, lookId, tryId);
   await keepLook(ours, lookId, { result: emptyResult, trial: undefined, dose });
   expect((await shown(ours, next.id))?.length).toBe(bytes.length); // a closed look holds its film
+  expect((await keptFilmsOf(ours, [lookId])).get(lookId)).toMatchObject([{ id: next.id, role: 'baseline' }]);
+  expect((await keptFilmsOf(theirs, [lookId])).size).toBe(0);
 });
 
 test('a studio holds so many bytes of films and no more; one that is let go makes room', async () => {

@@ -5,7 +5,8 @@ import type { Filmed } from '../../../tests/rigs/made-films';
 import { normal, seeded } from '../random';
 import type { PlayedFault } from '../body/played-set';
 import { entry } from './find';
-import { marksAt, readFilm } from './film';
+import type { Vec2 } from '../geometry';
+import { frameOfMarks, marksAt, readFilm } from './film';
 import type { FilmInput, FilmReading } from './film';
 
 const find = (id: string, number: number): Pick<Filmed, 'exercise' | 'level'> => {
@@ -133,4 +134,17 @@ test('marks of a frame are those that were seen in it, each with its own error',
   const marks = marksAt(gone, lines, 10);
   expect(Object.keys(marks.landmarks)).toEqual(['GT_R']);
   expect(marks.sdPx).toEqual({ GT_R: 0.2 });
+});
+
+test('the moment that marks were set in is where what was followed lies on them', () => {
+  const path = (x: number): Vec2 => [x, 10];
+  const film = {
+    times: [0, 0.1, 0.2, 0.3],
+    points: { GT_R: [path(1), path(5), null, path(9)], LK_R: [path(20), path(21), path(22), path(21.04)] },
+    sdPx: {},
+  };
+  expect(frameOfMarks(film, { GT_R: [9.02, 10], LK_R: [21, 10] })).toBe(3);
+  expect(frameOfMarks(film, { GT_R: [5, 10], LK_R: [21, 10], AC_R: [0, 0] })).toBe(1);
+  expect(frameOfMarks(film, { AC_R: [0, 0] })).toBeUndefined(); // none of both is told
+  expect(frameOfMarks({ ...film, points: { GT_R: [null, null, null, null] } }, { GT_R: [9, 10] })).toBeUndefined();
 });

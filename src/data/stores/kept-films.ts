@@ -3,6 +3,7 @@
 import { createHash } from 'node:crypto';
 import { Op } from 'sequelize';
 import type { Transaction } from 'sequelize';
+import type { EarlierRole } from '@/core/alignment/look-values';
 import { mostStudioBytes, pieceBytes, piecesOf } from '@/core/motion/kept-film';
 import type { FilmTurn, FilmType, KeptForDays } from '@/core/motion/kept-film';
 import { failure, success } from '@/core/result';
@@ -146,6 +147,30 @@ export async function keptOf(
 ): Promise<Map<string, KeptFilmCard>> {
   const rows = await KeptFilm.findAll({ where: { ...shownNow(who, now), filmId: [...filmIds] } });
   return new Map(rows.map((row) => [row.filmId, card(row)]));
+}
+
+/** Kept films of looks, the set's before the retests', by look. */
+export async function keptFilmsOf(
+  who: Who,
+  lookIds: readonly string[],
+  now = new Date(),
+): Promise<Map<string, (KeptFilmCard & { readonly role: FilmRole | EarlierRole })[]>> {
+  const films = await LookFilm.findAll({
+    where: { studioId: who.studioId, lookId: [...lookIds] },
+    attributes: ['id', 'lookId', 'role'],
+    order: [['role', 'ASC']],
+  });
+  const kept = await keptOf(
+    who,
+    films.map(({ id }) => id),
+    now,
+  );
+  const found = new Map<string, (KeptFilmCard & { readonly role: FilmRole | EarlierRole })[]>();
+  for (const { id, lookId, role } of films) {
+    const own = kept.get(id);
+    if (own) found.set(lookId, [...(found.get(lookId) ?? []), { ...own, role }]);
+  }
+  return found;
 }
 
 export type SentFilm = KeptFilmCard & { readonly pieces: AsyncIterable<Buffer> };

@@ -7,7 +7,7 @@ import type { KeptReading } from '@/core/knowledge/kept';
 import { formatMeasure, nameOf } from '@/core/alignment/words';
 import { formatSeconds } from '@/core/progression/dose';
 import { ButtonLink } from '@/design/button';
-import { Chip, Panel, Quiet, Row, Small, Stack } from '@/design/layout';
+import { Chip, Panel, Quiet, Row, Small, Stack, TextLink } from '@/design/layout';
 import { MarkedPicture } from '@/design/marked-picture';
 import { fromWhere } from '@/core/anatomy/positions';
 import type { LookLine } from './read';
@@ -175,6 +175,16 @@ export function KeptLook({ look }: { look: LookLine }) {
               </figure>
             ),
         )}
+        <ForTeachers>
+          {look.films.map(({ id, name: of, until }) => (
+            <Small key={id}>
+              <TextLink href={`/api/films/${id}`} target="_blank">
+                Film of {of}
+              </TextLink>
+              , kept until {until}
+            </Small>
+          ))}
+        </ForTeachers>
         {look.more > 0 && (
           <Small>
             and {look.more} {look.more === 1 ? 'picture' : 'pictures'} from other sides

@@ -42,6 +42,7 @@ import { pageOfSessions, sessionsPerPage } from '@/data/stores/floor';
 import { levelText } from '@/core/load/rungs';
 import { findEvidence } from '@/data/stores/evidence';
 import { findLoad, findSummary, newestOfEach } from '@/data/stores/summaries';
+import { keptFilmsOf } from '@/data/stores/kept-films';
 import { listDosesOf, listLooks, listResults, listSteps, looksPerPage } from '@/data/stores/looks';
 import type { ClientCard, DoseCard, LookCard, StudioCard, Who } from '@/data/types';
 import { toTyped } from './form';
@@ -116,6 +117,8 @@ export type LookLine = {
   readonly pictures: Readonly<Partial<Record<Role, KeptPicture & { readonly view: View }>>>;
   readonly more: number;
   readonly dose: DoseCard | null;
+  /** Films of it that are kept themselves. */
+  readonly films: readonly { readonly id: string; readonly name: string; readonly until: string }[];
 };
 export type WhatHelped = {
   readonly correction: string;
@@ -317,15 +320,21 @@ async function readCourse({ who, client, repertoire, studio, dayText }: Context,
   };
 }
 
+const filmNames: Readonly<Record<string, string>> = { baseline: 'the set', retest: 'the retest' };
+
 async function readLooks({ who, client, repertoire, dayText }: Context, page: number): Promise<Shown> {
   const { looks, total } = await listLooks(who, client.id, page);
-  const doses = await listDosesOf(
-    who,
-    looks.map(({ id }) => id),
-  );
+  const ids = looks.map(({ id }) => id);
+  const [doses, films] = await Promise.all([listDosesOf(who, ids), keptFilmsOf(who, ids)]);
+  const filmsIn = (id: string) =>
+    (films.get(id) ?? []).map((film) => ({
+      id: film.id,
+      name: filmNames[film.role] ?? 'an earlier retest',
+      until: dayText(new Date(film.goesAt)),
+    }));
   return {
     part: 'looks',
-    looks: looks.map((look) => lineOf(repertoire, look, doses, dayText)),
+    looks: looks.map((look) => ({ ...lineOf(repertoire, look, doses, dayText), films: filmsIn(look.id) })),
     total,
     page,
     pages: Math.max(1, Math.ceil(total / looksPerPage)),
@@ -369,7 +378,7 @@ function lineOf(
   look: LookCard,
   doses: readonly DoseCard[],
   dayText: (date: Date) => string,
-): LookLine {
+): Omit<LookLine, 'films'> {
   const { id, exercise, level, headEnd, instructor, result, correction, keptAt, startedAt } = look;
   const views = (repertoire.exercises.find((one) => one.id === exercise)?.looks ?? []).map(({ view }) => view);
   return {

@@ -120,7 +120,7 @@ export class FilmDesk {
     const frame = frameOfMarks(film, marks);
     const markedS = frame === undefined ? undefined : film.times[frame];
     const { busy: _, ...rest } = this.state;
-    this.state = { ...rest, turn, info: opened.value, ...(markedS === undefined ? {} : { markedS }) };
+    this.state = { ...rest, name: file.name, turn, info: opened.value, ...(markedS === undefined ? {} : { markedS }) };
     this.set({});
   }
 

@@ -14,7 +14,7 @@ test('an order in words: as it is meant, nearly, not, all at once, too little se
   expect(wordOrder({ at, tau: 1 })).toBe('One after another, as it is meant.');
   expect(wordOrder({ at, tau: 0.33 })).toBe('Nearly in the order that is meant.');
   expect(wordOrder({ at, tau: -1 })).toBe('Not in the order that is meant.');
-  expect(wordOrder({ at, tau: null })).toBe('All at once: it moves in one piece.');
+  expect(wordOrder({ at, tau: null })).toBe('Together, as near as a film can tell.');
   expect(wordOrder({ at: { pelvis: 0, lowBack: null, chest: null, neck: null }, tau: null })).toContain('Too little');
 });
 

@@ -44,7 +44,7 @@ const orderly = 0.6;
 export function wordOrder({ at, tau }: RolledWay): string {
   const seen = Object.values(at).filter((s) => s !== null).length;
   if (seen < 2) return 'Too little of it was seen to tell an order.';
-  if (tau === null) return 'All at once: it moves in one piece.';
+  if (tau === null) return 'Together, as near as a film can tell.';
   if (tau >= orderly) return 'One after another, as it is meant.';
   return tau > 0 ? 'Nearly in the order that is meant.' : 'Not in the order that is meant.';
 }
