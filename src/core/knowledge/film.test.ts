@@ -136,6 +136,32 @@ test('marks of a frame are those that were seen in it, each with its own error',
   expect(marks.sdPx).toEqual({ GT_R: 0.2 });
 });
 
+test('where what moves was lost on its way, that is told, and not that nothing moves', () => {
+  const { film, ...input } = madeFilm({ ...lowered, set: playedSet, fps: 25 });
+  const from = film.times.findIndex((at) => at > playedSet.stillS);
+  const cut = (keys: readonly string[]) => ({
+    ...film,
+    points: Object.fromEntries(
+      Object.entries(film.points).map(([key, path]) => [
+        key,
+        (path ?? []).map((at, i) => (i > from && keys.includes(key) ? null : at)),
+      ]),
+    ),
+  });
+  const all = Object.keys(film.points);
+  const lost = readFilm({ ...input, film: cut(all) }, repertoire);
+  expect(lost).toMatchObject({
+    error: { code: 'lostOnTheWay', message: expect.stringContaining(`${all.length} of ${all.length} marks`) },
+  });
+  const resting = {
+    ...film,
+    points: Object.fromEntries(
+      Object.entries(film.points).map(([key, path]) => [key, (path ?? []).map(() => path?.[0] ?? null)]),
+    ),
+  };
+  expect(readFilm({ ...input, film: resting }, repertoire)).toMatchObject({ error: { code: 'nothingMoves' } });
+});
+
 test('the moment that marks were set in is where what was followed lies on them', () => {
   const path = (x: number): Vec2 => [x, 10];
   const film = {

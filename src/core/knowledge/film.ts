@@ -63,6 +63,28 @@ export type FilmReading = JudgedSet & {
 /** Pelvis and limb begin together when no further apart than this, s. */
 const togetherS = 0.12;
 
+/** Unseen in more of the film than this, a mark was lost on its way. */
+const lostFrom = 0.4;
+
+/** Why no set can be read from a film: nothing moved, or what moved was lost. */
+function nothingMoves({ times, points }: FollowedFilm) {
+  const lost = entriesOf(points).filter(([, path]) => {
+    const unseen = (path ?? []).filter((at) => at === null).length;
+    return unseen > lostFrom * times.length;
+  });
+  return lost.length > 0
+    ? failure(
+        'lostOnTheWay',
+        `${lost.length} of ${Object.keys(points).length} marks were lost on their way through the film. Film it lighter and at 25 frames a second or more, or mark another moment.`,
+        'film',
+      )
+    : failure(
+        'nothingMoves',
+        'Nothing that was followed turns by more than a few degrees: mark what is moved too, at both of its ends, on the side toward the lens.',
+        'film',
+      );
+}
+
 /** The frame in which a film's marks were set: where what was followed lies on them. Undefined where nothing of both is told. */
 export function frameOfMarks(
   { times, points }: FollowedFilm,
@@ -189,12 +211,7 @@ export function readFilm(input: FilmInput, repertoire: Repertoire): Result<FilmR
   if (!lines.matLine) return failure('noMatLine', 'Mark the mat line first: nothing is level without it.', 'matLine');
   const round = roundOf(known.value, film);
   const driver = round ? swinging(film, round) : driverOf(film.times, film.points);
-  if (!driver)
-    return failure(
-      'nothingMoves',
-      'Nothing that was followed turns by more than a few degrees: mark what is moved too, at both of its ends, on the side toward the lens.',
-      'film',
-    );
+  if (!driver) return nothingMoves(film);
   const { still, drive } = driveOf(film.times, driver);
   const atRest = known.value.needsNeutral ? input.neutral : undefined;
   const stillPoints = Object.fromEntries(

@@ -37,6 +37,11 @@ export type FollowedSticker = {
 
 /** Half a window about a sticker whose place is expected; a hidden one may be so much further off with each second, up to the last. */
 const [nearPx, wanderPxS, farthestPx] = [30, 120, 110];
+/**
+ * How fast a limb may speed up, radii of its sticker a second, each second: 11 m/s² of one of 19 mm across. Between two frames of a slow
+ * film it goes half of that by the square of their distance further than its speed says, and as much again as its speed is known late.
+ */
+const speedsUp = 1150;
 /** A disc is the sticker when its radius is within these shares of it. */
 const [leastSize, mostSize] = [0.6, 1.6];
 /** Unseen for longer, its own speed tells nothing more. */
@@ -90,11 +95,17 @@ const linksOf = ({ name, at }: FollowedSticker, all: readonly FollowedSticker[])
 /** Where a sticker should be now, and how far about it it is looked for. */
 type Search = { readonly sticker: FollowedSticker; readonly at: Vec2; readonly reach: number };
 
+const nearAbout = ({ radius }: FollowedSticker): number => Math.max(nearPx, 2.5 * radius);
+
 function searchFor(sticker: FollowedSticker, all: readonly FollowedSticker[], atS: number): Search {
   const unseenS = atS - sticker.seenS;
   const coasting = plus(sticker.at, times(sticker.velocity, Math.min(unseenS, coastS)));
-  const reach = Math.max(nearPx, 2.5 * sticker.radius) + Math.min(farthestPx, wanderPxS * Math.max(0, unseenS - 0.1));
-  if (sticker.isSeen) return { sticker, at: coasting, reach };
+  const near = nearAbout(sticker);
+  if (sticker.isSeen) {
+    const swung = speedsUp * sticker.radius * Math.min(unseenS, doubtS) ** 2;
+    return { sticker, at: coasting, reach: Math.min(near + farthestPx, Math.max(near, swung)) };
+  }
+  const reach = near + Math.min(farthestPx, wanderPxS * Math.max(0, unseenS - 0.1));
   const link = sticker.links.find(({ to }) => all.some((other) => other.name === to && other.isSeen));
   const partner = link && all.find(({ name }) => name === link.to);
   return { sticker, at: link && partner ? plus(partner.at, link.offset) : coasting, reach };
@@ -153,8 +164,8 @@ export function followStickers(stickers: readonly FollowedSticker[], atS: number
     const search = searchFor(sticker, stickers, atS);
     const isDoubtful = atS - sticker.seenS > doubtS;
     return discsAbout(search, read)
-      .filter((disc) => !isDoubtful || fits(search, disc.at, stickers))
-      .map((disc) => ({ search, disc, off: distance(disc.at, search.at) }));
+      .map((disc) => ({ search, disc, off: distance(disc.at, search.at) }))
+      .filter(({ disc, off }) => (!isDoubtful && off <= nearAbout(sticker)) || fits(search, disc.at, stickers));
   });
   const settled = settle(claims);
   const moved = stickers.map((sticker): FollowedSticker => {
