@@ -92,6 +92,17 @@ describe('a camera on the Floor', () => {
     await watching();
   });
 
+  test('her view shows a figure, the vials and one word, in a window of its own', async () => {
+    const own = await chrome.driver.getWindowHandle();
+    await chrome.driver.switchTo().newWindow('window');
+    await chrome.go('/floor/mirror');
+    await chrome.find(By.css('[data-word]'));
+    await chrome.find(By.css('svg[aria-label="You, mirrored"] path'));
+    expect(['Level', 'Wait', 'Pelvis', 'Rest']).toContain(await chrome.text('.word'));
+    await chrome.driver.close();
+    await chrome.driver.switchTo().window(own);
+  });
+
   test('counts ten repetitions, two of them lost to an arch, while the server is killed and comes back', async () => {
     await chrome.until('two are counted', async () => ((await counted())[0] ?? 0) >= 2);
     await killHouse(house);
@@ -152,17 +163,6 @@ describe('a camera on the Floor', () => {
     await chrome.press('Simulated camera');
     await watching();
     expect(await chrome.has(still)).toBe(false);
-  });
-
-  test('her view shows a figure, the vials and one word, in a window of its own', async () => {
-    const own = await chrome.driver.getWindowHandle();
-    await chrome.driver.switchTo().newWindow('window');
-    await chrome.go('/floor/mirror');
-    await chrome.find(By.css('[data-word]'));
-    await chrome.find(By.css('svg[aria-label="You, mirrored"] path'));
-    expect(['Level', 'Wait', 'Pelvis', 'Rest']).toContain(await chrome.text('.word'));
-    await chrome.driver.close();
-    await chrome.driver.switchTo().window(own);
   });
 });
 

@@ -43,6 +43,10 @@ const Frame = styled.main`
   }
   @media (orientation: portrait) {
     grid-template: minmax(0, 1fr) auto auto / minmax(0, 1fr);
+    ul {
+      grid-template-columns: repeat(auto-fit, minmax(160px, 1fr));
+      gap: 3vw;
+    }
   }
 `;
 

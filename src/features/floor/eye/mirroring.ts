@@ -22,9 +22,10 @@ export function mirror(desk: LiveDesk): () => void {
   const stop = desk.subscribe(() => {
     const state = desk.now();
     const { told } = state;
-    if (told === last && !state.isOver && !state.trouble && !state.standsStill) return;
+    const rests = state.isOver || state.standsStill || Boolean(state.trouble);
+    if (told === last && !rests) return;
     last = told;
-    const word = state.trouble || state.isOver || state.standsStill ? 'Rest' : oneWord(told);
+    const word = rests ? 'Rest' : oneWord(told);
     channel.postMessage({
       points: told?.points ?? {},
       size: told?.size ?? { width: 16, height: 9 },

@@ -165,22 +165,25 @@ export function useEye(link: FloorLink, pack: DayPack, client: FloorClient, view
   const watch: ToOpen = { pack, client, exercise: view?.exercise, level: view?.rung, settings };
   const { beside, join, letGo } = useJoined(link, watch, item, hear);
   useWakeLock(isOn);
-  const mirroring = useRef<() => void>(undefined);
   const newest = useRef(watch);
   useEffect(() => {
     newest.current = watch;
   });
-  useEffect(
-    () => () => {
-      desk?.stop();
-      mirroring.current?.();
-      mirroring.current = undefined;
-    },
-    [desk],
-  );
+  useEffect(() => {
+    if (!desk) return undefined;
+    let isOver = false;
+    let mirrored = () => {};
+    void import('./open').then(({ mirror }) => {
+      if (!isOver) mirrored = mirror(desk);
+    });
+    return () => {
+      isOver = true;
+      mirrored();
+      desk.stop();
+    };
+  }, [desk]);
   const begin = async (own: LiveDesk) => {
-    const { openEye, mirror } = await import('./open');
-    mirroring.current ??= mirror(own);
+    const { openEye } = await import('./open');
     own.hear((one, ago) => hear(one, ago, watcherOf[newest.current.settings.way]));
     await openEye(own, newest.current);
   };
