@@ -40,6 +40,22 @@ test('from the foot end a leg that stands upright goes round edge-on: how wide, 
   expect(circles?.widestCleanMm ?? 0).toBeGreaterThan(200);
 });
 
+test('what a lens at a distance that nobody told leaves unknown of a radius is said: it holds 2.4 m for the usual 3 m', () => {
+  const film = drawn('above');
+  const circlesAt = (lensDistanceMm: number | undefined) => {
+    const { lensDistanceMm: _, ...setting } = film.setting;
+    return read({ ...film, setting: { ...setting, ...(lensDistanceMm ? { lensDistanceMm } : {}) } }).circles;
+  };
+  const [told, usual] = [circlesAt(2400), circlesAt(undefined)];
+  const [truth, read3] = [told?.circles[0]?.radiusMm ?? 0, usual?.circles[0]?.radiusMm ?? 0];
+  const off = read3 / truth - 1;
+  // An ankle some 0.8 m above the mat: (1 − 0.8 / 3) / (1 − 0.8 / 2.4) = 1.1; and 0.36 of 25 % and 10 % together.
+  expect(off).toBeCloseTo(0.1, 1);
+  expect(usual?.lengthError).toBeCloseTo(0.1, 1);
+  expect(off).toBeLessThan(2 * (usual?.lengthError ?? 0));
+  expect(told?.lengthError ?? 1).toBeLessThan(0.7 * (usual?.lengthError ?? 0));
+});
+
 /** A film in which an ankle goes round on a true circle, about a centre beside the midline; the hips lie still. mm as pixels. */
 function truly(radiusMm: number, beside: number, clockwise: boolean, noiseMm: number): FilmInput {
   const uniform = seeded(radiusMm);

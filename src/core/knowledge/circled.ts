@@ -1,6 +1,6 @@
 // Circles of a leg in a film from the foot end or from above: the path of its ankle or knee beside the midline, and what drives the set.
 import { quantile } from 'simple-statistics';
-import { usualDistanceMm } from '../alignment/lens';
+import { unknownShare, usualDistanceMm } from '../alignment/lens';
 import { sidedKey, sides } from '../anatomy/landmarks';
 import type { Landmark, LandmarkKey, Side } from '../anatomy/landmarks';
 import type { View } from '../anatomy/positions';
@@ -33,8 +33,24 @@ const restS = 0.8;
 
 type Path = readonly (Vec2 | null)[];
 
+/** How much legs of one height differ from the drawn one's, and how well a known length is marked, as shares. Conventions. */
+const [legShare, scaleShare] = [0.1, 0.01];
+
+/** What a leg's length, and the lens' distance, leave unknown of lengths at so much nearer to the lens than the known one. */
+function lengthErrorOf(nearer: number, distanceMm: number | undefined): number {
+  const share = nearer / (distanceMm ?? usualDistanceMm);
+  const lens = distanceMm === undefined ? unknownShare.usual : unknownShare.told;
+  return Math.hypot(scaleShare, (share / (1 - share)) * Math.hypot(lens, legShare));
+}
+
 /** A leg's mark that goes round: mm from where the middle of the pelvis was at rest, x to the client's left, y up, or from above to her head. */
-export type Round = { readonly mark: LandmarkKey; readonly side: Side; readonly path: Path };
+export type Round = {
+  readonly mark: LandmarkKey;
+  readonly side: Side;
+  readonly path: Path;
+  /** Standard error of any length of the path, as a share of it. */
+  readonly lengthError: number;
+};
 /** How wide a repetition goes across, mm. */
 export type Width = { readonly startS: number; readonly widthMm: number; readonly crossedMidline: boolean };
 export type FilmCircles = MeasuredCircles &
@@ -101,16 +117,20 @@ export function roundOf(scene: Omit<Scene, 'rest'>, film: Followed): Round | und
     const name = rounds.find((one) => isFollowed(film.points[sidedKey(one, side)]));
     if (!name) return [];
     const mark = sidedKey(name, side);
-    const mm = mmPerPx * (1 - nearerMm(level, view, side, name) / (setting.lensDistanceMm ?? usualDistanceMm));
+    const nearer = nearerMm(level, view, side, name);
+    const mm = mmPerPx * (1 - nearer / (setting.lensDistanceMm ?? usualDistanceMm));
     const path = (film.points[mark] ?? []).map((at): Vec2 | null => {
       const from = at && minus(at, origin);
       return from && [dot(from, x) * mm, dot(from, y) * mm];
     });
     const across = path.flatMap((at) => (at ? [at[0]] : []));
-    return [{ mark, side, path, goesMm: quantile(across, 0.95) - quantile(across, 0.05) }];
+    const lengthError = lengthErrorOf(nearer, setting.lensDistanceMm);
+    return [{ mark, side, path, lengthError, goesMm: quantile(across, 0.95) - quantile(across, 0.05) }];
   });
   const best = all.sort((a, b) => b.goesMm - a.goesMm)[0];
-  return best && best.goesMm >= leastMm ? { mark: best.mark, side: best.side, path: best.path } : undefined;
+  if (!best || best.goesMm < leastMm) return undefined;
+  const { goesMm: _, ...round } = best;
+  return round;
 }
 
 /** Length of the leg from the hip to a mark, for a body of middle size, mm. */

@@ -12,9 +12,21 @@ declare global {
 }
 declare const self: ServiceWorkerGlobalScope;
 
-// A worker reads what it must load from the hash of its own address, which an answer kept here has not.
+// A worker reads what it must load from the hash of its own address, which an answer of a server or a cache has not: made here it
+// has none of its own, and the worker's is that which was asked for.
+const asIfAsked = ({ body, status, headers }: Response): Response => new Response(body, { status, headers });
+
+async function workerScript(request: Request): Promise<Response> {
+  const answer = await fetch(request).catch(() => undefined);
+  if (answer) return asIfAsked(answer);
+  const kept = await caches.match(new URL(request.url).pathname, { ignoreSearch: true });
+  return kept ? asIfAsked(kept) : Response.error();
+}
+
 self.addEventListener('fetch', (event) => {
-  if (event.request.destination === 'worker') event.stopImmediatePropagation();
+  if (event.request.destination !== 'worker') return;
+  event.stopImmediatePropagation();
+  event.respondWith(workerScript(event.request));
 });
 
 new Serwist({

@@ -5,6 +5,9 @@ import { nameOfMark } from '@/core/knowledge/wanted';
 
 const round = (mm: number): string => `${Math.round(mm / 5) / 2} cm`;
 
+/** A length with what is not known of it. */
+const withError = (mm: number, share: number): string => `${round(mm)} ± ${((mm * share) / 10).toFixed(1)}`;
+
 /** How often it crossed the midline, of all. */
 const crossings = (crossed: readonly boolean[]): string => {
   const count = crossed.filter(Boolean).length;
@@ -16,12 +19,12 @@ const crossings = (crossed: readonly boolean[]): string => {
 
 /** What a set of circles tells. */
 export function wordsOfCircles(
-  { circles, widths, largestCleanMm, widestCleanMm, isEdgeOn, mark }: FilmCircles,
+  { circles, widths, largestCleanMm, widestCleanMm, isEdgeOn, mark, lengthError }: FilmCircles,
   whole: number,
 ): string[] {
   const what = nameOfMark(mark);
   if (isEdgeOn || circles.length === 0) {
-    const wide = widths.length > 0 ? round(mean(widths.map(({ widthMm }) => widthMm))) : undefined;
+    const wide = widths.length > 0 ? withError(mean(widths.map(({ widthMm }) => widthMm)), lengthError) : undefined;
     return [
       ...(wide ? [`By the ${what}: ${wide} wide.`] : []),
       ...(widestCleanMm === null ? [] : [`The widest that held: ${round(widestCleanMm)}.`]),
@@ -31,7 +34,7 @@ export function wordsOfCircles(
   }
   const ways = new Set(circles.map(({ direction }) => direction));
   return [
-    `By the ${what}: ${circles.length} of ${whole} all the way round, radius ${round(mean(circles.map(({ radiusMm }) => radiusMm)))}, ${Math.round(100 * mean(circles.map(({ roundness }) => roundness)))} % round.`,
+    `By the ${what}: ${circles.length} of ${whole} all the way round, radius ${withError(mean(circles.map(({ radiusMm }) => radiusMm)), lengthError)}, ${Math.round(100 * mean(circles.map(({ roundness }) => roundness)))} % round.`,
     ...(ways.size === 1 ? [`All ${[...ways][0] ?? ''}, as drawn here.`] : ['Both ways round.']),
     crossings(circles.map(({ crossedMidline }) => crossedMidline)),
     largestCleanMm === null ? 'None of them held.' : `The largest that held has a radius of ${round(largestCleanMm)}.`,
