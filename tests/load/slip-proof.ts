@@ -77,12 +77,12 @@ function rolls(): void {
     const made = { exercise, level: levelOf(exercise, number), set, fps: 12 };
     const truly = read(madeFilm(made)).rolled?.repetitions[0]?.stretches ?? [];
     const told = read(slipped(madeFilm({ ...made, noise }), set, moved, uniform)).rolled?.repetitions[0];
-    for (const { stretch, deg, partDeg } of truly) {
+    for (const { stretch, deg, flatUnderDeg } of truly) {
       const one = told?.stretches.find((own) => own.stretch === stretch);
       if (!one) continue;
       all += 1;
       if (one.verdict === 'unsure') unsure += 1;
-      const beyond = (0.2 * partDeg - deg) / one.se;
+      const beyond = (flatUnderDeg - deg) / one.se;
       if (beyond > 2) [flat, found] = [flat + 1, found + (one.verdict === 'flat' ? 1 : 0)];
       if (beyond < 0) [bending, invented] = [bending + 1, invented + (one.verdict === 'flat' ? 1 : 0)];
     }

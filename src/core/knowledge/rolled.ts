@@ -11,6 +11,8 @@ import { typicalBody } from '../body/segments';
 import { movementOf } from '../body/shown';
 import type { RollsFrom } from '../body/shown';
 import { poseBody } from '../body/skeleton';
+import type { Movement } from '../body/shown';
+import type { Pose, TrunkAngle } from '../body/pose';
 import { directionsIn, farthestToldMm, trueMarks } from '../figure/true-marks';
 import { recordOf } from '../keyed';
 import { kendall, segmentsOf } from '../motion/articulate';
@@ -35,7 +37,7 @@ const between: Readonly<Record<SpinePart, readonly [Landmark, Landmark]>> = {
   neck: ['SL5', 'SL7'],
 };
 
-/** A stretch that does less than this share of its part is flat. */
+/** A stretch that does less than this share of its own part is flat. */
 const flatShare = 0.2;
 /** A stretch that the level hardly bends has no part to do, and a roll that hardly bends tells nothing, degrees. */
 const [leastPartDeg, leastRollDeg] = [6, 12];
@@ -51,6 +53,8 @@ export type RolledStretch = {
   readonly se: number;
   /** What would be its part of all that bent, as the level shares it out. Degrees. */
   readonly partDeg: number;
+  /** Less than this is flat: what it shows of what rolls beside it, and a fifth of the rest of its part. Degrees. */
+  readonly flatUnderDeg: number;
   readonly verdict: 'flat' | 'bends' | 'unsure';
 };
 /**
@@ -76,9 +80,29 @@ export type Rolled = {
   readonly back: RolledWay;
 };
 
-/** How the drawn level bends each stretch, from its start to where it bends furthest, degrees with their sign. */
-function drawnBends(scene: Scene, level: Level): Readonly<Record<Stretch, number>> {
-  const { start, hold, out = hold } = movementOf(level);
+/** Joints of the drawn spine by the stretch that they bend. */
+const jointOf = { lowBack: 'lumbarFlexDeg', chest: 'thoracicFlexDeg', neck: 'neckFlexDeg' } as const satisfies Record<
+  Stretch,
+  TrunkAngle
+>;
+
+type Bends = Readonly<Record<Stretch, number>>;
+/** What each stretch shows as the level is drawn; and what each shows where its own bones stay as they were, by that stretch. */
+type Drawn = { readonly level: Bends; readonly straight: Readonly<Record<Stretch, Bends>> };
+
+function drawnRoll(scene: Scene, level: Level): Drawn {
+  const movement = movementOf(level);
+  const straightened = (stretch: Stretch): Bends => {
+    const joint = jointOf[stretch];
+    const held = (pose: Pose): Pose => ({ ...pose, [joint]: movement.start[joint] ?? 0 });
+    const { out = movement.hold } = movement;
+    return drawnBends(scene, { ...movement, hold: held(movement.hold), out: held(out) });
+  };
+  return { level: drawnBends(scene, movement), straight: recordOf(stretches, straightened) };
+}
+
+/** How a drawn movement bends each stretch, from its start to where it bends furthest, degrees with their sign. */
+function drawnBends(scene: Scene, { start, hold, out = hold }: Movement): Bends {
   const { position } = scene.lying;
   const { headEnd, facing } = directionsIn(position, 'side');
   const [rest, ...there] = [start, out, hold].map((pose) => {
@@ -99,20 +123,34 @@ function drawnBends(scene: Scene, level: Level): Readonly<Record<Stretch, number
   });
 }
 
+type SeenStretch = { readonly stretch: Stretch; readonly deg: number; readonly se: number };
+
+/**
+ * What a stretch would show though its own bones stay as they were: its marks lie on what rolls beside it (the low back ends at ribs
+ * that turn with the chest), which is scaled to what the others did here.
+ */
+function borrowedDeg({ stretch }: SeenStretch, seen: readonly SeenStretch[], { straight }: Drawn): number {
+  const others = seen.filter((one) => one.stretch !== stretch);
+  const didDeg = others.reduce((sum, { deg }) => sum + Math.max(0, deg), 0);
+  const drawnDeg = others.reduce((sum, one) => sum + Math.abs(straight[stretch][one.stretch]), 0);
+  return drawnDeg > 0 ? (Math.abs(straight[stretch][stretch]) * didDeg) / drawnDeg : 0;
+}
+
 /** What the film shows of a stretch in a repetition, beside its part in the movement. */
-function shareOut(
-  seen: readonly { readonly stretch: Stretch; readonly deg: number; readonly se: number; readonly drawn: number }[],
-): RolledStretch[] {
+function shareOut(seen: readonly SeenStretch[], drawn: Drawn): RolledStretch[] {
   const all = seen.reduce((sum, { deg }) => sum + Math.max(0, deg), 0);
-  const drawn = seen.reduce((sum, one) => sum + Math.abs(one.drawn), 0);
-  return seen.map(({ stretch, deg, se, drawn: own }) => {
-    const share = Math.abs(own) / drawn;
+  const drawnDeg = seen.reduce((sum, { stretch }) => sum + Math.abs(drawn.level[stretch]), 0);
+  return seen.map((one) => {
+    const { stretch, deg, se } = one;
+    const share = Math.abs(drawn.level[stretch]) / drawnDeg;
     const partDeg = share * all;
-    const error = Math.hypot(se, flatShare * share * Math.hypot(...seen.map((one) => one.se)));
-    const flat = normalCdf((flatShare * partDeg - deg) / error);
-    const isTold = all >= leastRollDeg && Math.abs(own) >= leastPartDeg;
+    const error = Math.hypot(se, flatShare * share * Math.hypot(...seen.map((other) => other.se)));
+    const borrowed = Math.min(partDeg, borrowedDeg(one, seen, drawn));
+    const flatUnderDeg = borrowed + flatShare * (partDeg - borrowed);
+    const flat = normalCdf((flatUnderDeg - deg) / error);
+    const isTold = all >= leastRollDeg && Math.abs(drawn.level[stretch]) >= leastPartDeg;
     const verdict = !isTold ? 'unsure' : flat >= sureShare ? 'flat' : flat <= 1 - sureShare ? 'bends' : 'unsure';
-    return { stretch, deg, se, partDeg, verdict };
+    return { stretch, deg, se, partDeg, flatUnderDeg, verdict };
   });
 }
 
@@ -193,10 +231,10 @@ export function rolledIn(scene: Scene, { film, frames, slip, still, repetitions 
   const told = stretches.filter((stretch) => measures[stretch] !== undefined);
   const whole = repetitions.filter(({ verdict }) => verdict !== 'partial');
   if (!level || !from || told.length < 2 || whole.length === 0) return undefined;
-  const drawn = drawnBends(scene, level);
+  const drawn = drawnRoll(scene, level);
   const smooth = recordOf(told, (stretch) => {
     const values = frames.map((one) => one[measures[stretch] ?? '']?.value ?? null);
-    return seenOf(film.times, values).smooth.map((value) => (drawn[stretch] < 0 ? -value : value));
+    return seenOf(film.times, values).smooth.map((value) => (drawn.level[stretch] < 0 ? -value : value));
   });
   const course = courseOf(film);
   const order = from === 'tail' ? trunkParts : spineParts.toReversed(); // what rolls from the tail leaves the head where it is
@@ -206,11 +244,11 @@ export function rolledIn(scene: Scene, { film, frames, slip, still, repetitions 
     const seen = told.map((stretch) => {
       const own = smooth[stretch].slice(span.from, span.to + 1);
       const deg = own.reduce((most, value) => (value > most ? value : most), -Infinity);
-      return { stretch, deg, se: slip[measures[stretch] ?? ''] ?? 0, drawn: drawn[stretch] };
+      return { stretch, deg, se: slip[measures[stretch] ?? ''] ?? 0 };
     });
     return {
       startS,
-      stretches: shareOut(seen),
+      stretches: shareOut(seen, drawn),
       out: wayOf(course, { is: 'out', order }, { fromS: beforeS, toS: turnS }, still),
       back: wayOf(course, { is: 'back', order: order.toReversed() }, { fromS: turnS, toS: afterS }, still),
     };
@@ -221,13 +259,12 @@ export function rolledIn(scene: Scene, { film, frames, slip, still, repetitions 
       stretch,
       deg: median(own.map(({ deg }) => deg)),
       se: slip[measures[stretch] ?? ''] ?? 0,
-      drawn: drawn[stretch],
     };
   });
   return {
     from,
     repetitions: rolled,
-    stretches: shareOut(middles),
+    stretches: shareOut(middles, drawn),
     out: middleWay(rolled.map(({ out }) => out)),
     back: middleWay(rolled.map(({ back }) => back)),
   };

@@ -19,8 +19,8 @@ test('an order in words: as it is meant, nearly, not, all at once, too little se
 });
 
 test('a flat spot by name, with in how many repetitions; none where none is', () => {
-  const low = { stretch: 'lowBack', deg: 2.4, se: 2.3, partDeg: 18.4, verdict: 'flat' } as const;
-  const chest = { stretch: 'chest', deg: 14, se: 4, partDeg: 9, verdict: 'bends' } as const;
+  const low = { stretch: 'lowBack', deg: 2.4, se: 2.3, partDeg: 18.4, flatUnderDeg: 3.7, verdict: 'flat' } as const;
+  const chest = { stretch: 'chest', deg: 14, se: 4, partDeg: 9, flatUnderDeg: 1.8, verdict: 'bends' } as const;
   const way = { at: { pelvis: 0, lowBack: 0, chest: 0, neck: 0 }, tau: null };
   const repetition = { startS: 1, stretches: [low, chest], out: way, back: way };
   const unsure = { ...repetition, stretches: [{ ...low, verdict: 'unsure' as const }, chest] };
