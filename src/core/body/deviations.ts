@@ -86,7 +86,14 @@ const deviations: Readonly<Record<string, { readonly usual: number; readonly app
   throatLeads: { usual: 24, apply: trunk('faceDeg') },
   headThrown: { usual: 26, apply: trunk('neckFlexDeg') },
   neckPulled: { usual: 22, apply: trunk('neckFlexDeg') },
-  flatSpot: { usual: 22, apply: trunk('lumbarFlexDeg', -1) },
+  /** A low back that should bend stays straight; where it should not, it hollows. */
+  flatSpot: {
+    usual: 60,
+    apply: (pose, amount) => {
+      const { lumbarFlexDeg: bent = 0 } = pose;
+      return { ...pose, lumbarFlexDeg: bent > 0 ? Math.max(0, bent - amount) : bent - Math.min(22, amount) };
+    },
+  },
   sinkShoulders: { usual: 20, apply: trunk('thoracicFlexDeg', -1) },
   kneesPart: {
     usual: 14,
