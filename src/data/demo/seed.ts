@@ -267,6 +267,12 @@ const agreed = () => ({
   signedOn: today(demoStudio.timeZone).subtract({ days: 120 }).toString(),
 });
 
+/** What somebody has agreed to on paper. */
+const agreedTo = ({ touchConsent, picturesConsent = false }: DemoClient) => [
+  ...(touchConsent ? (['touch'] as const) : []),
+  ...(picturesConsent ? (['pictures'] as const) : []),
+];
+
 /** One client with what is on file and everything that was done. `apparatus`: ids by name. */
 async function fillClient(
   instructor: Who,
@@ -300,10 +306,8 @@ async function fillClient(
     const kept = { condition, note: detail, clearedOn, clearedBy, dueOn };
     await ClientCondition.create({ id: newId(), studioId, clientId, ...kept });
   }
-  if (touchConsent)
-    must(await signPaper(instructor, clientId, { ...agreed(), kind: 'touch', signedName: name }, newId()));
-  if (person.picturesConsent)
-    must(await signPaper(instructor, clientId, { ...agreed(), kind: 'pictures', signedName: name }, newId()));
+  for (const kind of agreedTo(person))
+    must(await signPaper(instructor, clientId, { ...agreed(), kind, signedName: name }, newId()));
   for (const { exercise, level, weeksAgo } of person.standings)
     await Dose.create({
       id: newId(),
