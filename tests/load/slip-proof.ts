@@ -68,6 +68,7 @@ function rolls(): void {
     { id: 'rollUp', number: 5, moved: { hip: 82, knee: 0, arm: 68 } },
   ] as const;
   let [flat, found, bending, invented, unsure, all] = [0, 0, 0, 0, 0, 0];
+  const straight = { flat: 0, bends: 0, unsure: 0 };
   for (let i = 0; i < rolledSets; i += 1) {
     const { id, number, moved } = pick(standing, uniform);
     const exercise = entry(repertoire.exercises, id);
@@ -83,12 +84,13 @@ function rolls(): void {
       all += 1;
       if (one.verdict === 'unsure') unsure += 1;
       const beyond = (flatUnderDeg - deg) / one.se;
+      if (beyond > 0) straight[one.verdict] += 1;
       if (beyond > 2) [flat, found] = [flat + 1, found + (one.verdict === 'flat' ? 1 : 0)];
       if (beyond < 0) [bending, invented] = [bending + 1, invented + (one.verdict === 'flat' ? 1 : 0)];
     }
   }
   console.warn(
-    `• flat spots in ${rolledSets} rolls with skin that slips: of ${flat} beyond two stated errors ${percent(found, flat)} found; of ${bending} stretches that bend ${percent(invented, bending)} called flat; ${percent(unsure, all)} can't tell`,
+    `• flat spots in ${rolledSets} rolls with skin that slips: of ${flat} beyond two stated errors ${percent(found, flat)} found; of ${bending} stretches that bend ${percent(invented, bending)} called flat; ${percent(unsure, all)} can't tell; of ${straight.flat + straight.bends + straight.unsure} flat ones, however near the limit, ${straight.flat} called flat, ${straight.unsure} can't tell, ${straight.bends} called bending`,
   );
 }
 
