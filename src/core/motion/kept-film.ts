@@ -9,7 +9,7 @@ export const filmEndings: Readonly<Record<FilmType, string>> = {
   'video/quicktime': 'mov',
 };
 
-/** By how many degrees a film is turned to stand upright. */
+/** By how many degrees, clockwise, a film is turned to stand upright. */
 export const filmTurns = [0, 90, 180, 270] as const;
 export type FilmTurn = (typeof filmTurns)[number];
 

@@ -149,12 +149,14 @@ export async function keptOf(
   return new Map(rows.map((row) => [row.filmId, card(row)]));
 }
 
+export type FilmOfSet = KeptFilmCard & { readonly role: FilmRole | EarlierRole };
+
 /** Kept films of looks, the set's before the retests', by look. */
 export async function keptFilmsOf(
   who: Who,
   lookIds: readonly string[],
   now = new Date(),
-): Promise<Map<string, (KeptFilmCard & { readonly role: FilmRole | EarlierRole })[]>> {
+): Promise<Map<string, FilmOfSet[]>> {
   const films = await LookFilm.findAll({
     where: { studioId: who.studioId, lookId: [...lookIds] },
     attributes: ['id', 'lookId', 'role'],
@@ -165,7 +167,7 @@ export async function keptFilmsOf(
     films.map(({ id }) => id),
     now,
   );
-  const found = new Map<string, (KeptFilmCard & { readonly role: FilmRole | EarlierRole })[]>();
+  const found = new Map<string, FilmOfSet[]>();
   for (const { id, lookId, role } of films) {
     const own = kept.get(id);
     if (own) found.set(lookId, [...(found.get(lookId) ?? []), { ...own, role }]);

@@ -6,6 +6,7 @@ import type { PictureCard } from '@/data/types';
 import { guarded } from './act';
 import { isOwnOrigin } from './asking';
 import { readBounded } from './bounded';
+import { isId } from './ids';
 import { measured } from './measured';
 import { guestsRead, mayUse } from './rights';
 import { currentWho } from './session';
@@ -18,8 +19,8 @@ async function readForm(body: BodyInit, type: string): Promise<Result<Sent>> {
   const form = await new Response(body, { headers: { 'content-type': type } }).formData().catch(() => undefined);
   if (!form) return missing; // no form can be read from it
   const [file, clientId, own] = [form.get('picture'), form.get('client'), form.get('id') ?? undefined];
-  if (!(file instanceof File) || typeof clientId !== 'string' || !uuid.test(clientId)) return missing;
-  if (own !== undefined && (typeof own !== 'string' || !uuid.test(own)))
+  if (!(file instanceof File) || typeof clientId !== 'string' || !isId(clientId)) return missing;
+  if (own !== undefined && (typeof own !== 'string' || !isId(own)))
     return failure('badValue', 'id: is not an id', 'id');
   return success({ file, clientId, own });
 }
@@ -49,12 +50,10 @@ export function receivePicture(request: Request): Promise<Result<PictureCard>> {
   );
 }
 
-const uuid = /^[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
-
 /** A kept picture's bytes, for those who may see it: asked every time, so that nothing is shown after signing out. */
 export async function sendPicture(request: Request, id: string): Promise<Response> {
   const who = await currentWho();
-  const mine = who && mayUse(who, 'pictures/[id]') && uuid.test(id) && (await hasPicture(who, id));
+  const mine = who && mayUse(who, 'pictures/[id]') && isId(id) && (await hasPicture(who, id));
   if (!mine) return new Response('Not found', { status: 404, headers: { 'cache-control': 'no-store' } });
   const kept = { etag: `"${id}"`, 'cache-control': 'private, no-cache', vary: 'cookie' }; // its bytes never change
   if (request.headers.get('if-none-match') === kept.etag) return new Response(null, { status: 304, headers: kept });

@@ -267,7 +267,7 @@ type KeptFilmProps = {
 
 /** A set as it was followed; its film is not on this page. */
 function KeptFilm({ desk, state, flatSpot, onDone, itself }: KeptFilmProps) {
-  const { reading, followed, trim, atS } = state;
+  const { reading, followed, trim, atS, trouble } = state;
   if (!reading || !followed) return null;
   return (
     <Stack $gap={18} style={{ paddingTop: 14 }}>
@@ -280,6 +280,7 @@ function KeptFilm({ desk, state, flatSpot, onDone, itself }: KeptFilmProps) {
         <Button onPress={() => desk.close()}>Film it once more</Button>
       </Row>
       <KeepFilm desk={desk} state={state} {...itself} />
+      <Failed>{trouble?.message}</Failed>
       <Strip reading={reading} stills={undefined} atS={atS} onGo={(to) => desk.goTo(to)} />
       {reading.rolled && <Rolled rolled={reading.rolled} {...flatSpot} />}
       {reading.circles && <Circles circles={reading.circles} reading={reading} times={followed.film.times} />}

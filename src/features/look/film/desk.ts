@@ -8,7 +8,7 @@ import type { Failure, Result } from '@/core/result';
 import { startReader, telling } from '@/platform/browser/film/host';
 import type { Reader } from '@/platform/browser/film/host';
 import type { Followed, Trim } from '@/platform/browser/film/film.worker';
-import type { Turned } from '@/platform/browser/film/planes';
+import type { FilmTurn } from '@/core/motion/kept-film';
 import type { FilmInfo } from '@/platform/browser/film/open';
 import type { Told } from '@/platform/browser/film/keep';
 import type { Over } from '@/platform/browser/film/over';
@@ -19,7 +19,7 @@ export type SetOf = 'baseline' | 'retest';
 
 export type FilmState = {
   readonly name: string;
-  readonly turn: Turned;
+  readonly turn: FilmTurn;
   readonly info?: FilmInfo;
   readonly trim: Trim;
   /** The play-head, s. */
@@ -76,7 +76,7 @@ export class FilmDesk {
     for (const listener of this.listeners) listener();
   }
 
-  async open(file: File, turn: Turned = 0): Promise<void> {
+  async open(file: File, turn: FilmTurn = 0): Promise<void> {
     this.close();
     this.file = file;
     const reader = startReader();
@@ -107,7 +107,7 @@ export class FilmDesk {
   }
 
   /** The film itself, as it is kept, under what was followed in it. `marks`: as they were set, in some moment of it. */
-  async show(file: File, turn: Turned, marks: Readonly<Record<string, Vec2>>): Promise<void> {
+  async show(file: File, turn: FilmTurn, marks: Readonly<Record<string, Vec2>>): Promise<void> {
     const { followed, reader } = { followed: this.state.followed, reader: startReader() };
     if (!followed) return;
     this.reader?.stop();
@@ -159,7 +159,7 @@ export class FilmDesk {
 
   /** Turned by a quarter more: a film that lies on its side. */
   async turnOn(): Promise<void> {
-    const turns: Readonly<Record<Turned, Turned>> = { 0: 90, 90: 180, 180: 270, 270: 0 };
+    const turns: Readonly<Record<FilmTurn, FilmTurn>> = { 0: 90, 90: 180, 180: 270, 270: 0 };
     if (this.file) await this.open(this.file, turns[this.state.turn]);
   }
 

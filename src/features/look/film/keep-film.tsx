@@ -15,7 +15,7 @@ import { OneOf } from '@/design/choice';
 import { Dialog } from '@/design/dialog';
 import { Failed, Quiet, Row, Section, TextLink } from '@/design/layout';
 import { useAsking } from '@/platform/browser/asking';
-import { fetchFilm, sendPieces, sumOf } from '@/platform/browser/film/keep';
+import { fetchFilm, sendPieces, stopped, sumOf } from '@/platform/browser/film/keep';
 import type { Told } from '@/platform/browser/film/keep';
 import { beginFilm, dropFilm, endFilm } from '../actions';
 import type { BenchOpening, KeptFilm } from '../read';
@@ -51,7 +51,9 @@ async function keep(
   const begun = await answered(beginFilm(asked), notKept);
   if (!begun.ok) return begun;
   const sent = await sendPieces(id, file, told);
-  return sent.ok ? answered(endFilm({ id, sha256: await sumOf(file) }), notKept) : sent;
+  if (!sent.ok) return sent;
+  const sha256 = await sumOf(file);
+  return told.signal.aborted ? stopped : answered(endFilm({ id, sha256 }), notKept);
 }
 
 /** Whether the film itself is kept, until when, and what can be done about it. */

@@ -21,7 +21,7 @@ import type { Tracking } from '@/core/motion/track';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { followedSize, frameReader } from './luma';
-import type { Turned } from './planes';
+import type { FilmTurn } from '@/core/motion/kept-film';
 import { openFilm } from './open';
 import { filmOver, overPx } from './over';
 import type { Over } from './over';
@@ -74,7 +74,7 @@ class FilmReader {
   private cutOffS: number | undefined;
   private spent = { decodingMs: 0, readingMs: 0, findingMs: 0 };
 
-  async open(file: Blob, turn: Turned): Promise<Result<FilmInfo>> {
+  async open(file: Blob, turn: FilmTurn): Promise<Result<FilmInfo>> {
     this.close();
     const opened = await openFilm(file, turn);
     if (!opened.ok) return opened;

@@ -13,7 +13,8 @@ const noAnswer = failure(
   'offline',
   'The studio’s server does not answer: the film is not kept. Try again in a moment.',
 );
-const stopped = failure('stopped', 'Stopped: the film is not kept.');
+/** She stopped it herself. */
+export const stopped = failure('stopped', 'Stopped, before it was through.');
 
 /** The sum of all its bytes; null where this page may not work it out (an address without a lock). */
 export async function sumOf(film: Blob): Promise<string | null> {
@@ -56,12 +57,12 @@ const gone = failure('gone', 'The film does not come: it was let go meanwhile, o
 export async function fetchFilm(id: string, type: string, size: number, { tell, signal }: Told): Promise<Result<File>> {
   const answer = await fetch(`/api/films/${id}`, { signal }).catch(() => undefined);
   const reader = answer?.ok ? answer.body?.getReader() : undefined;
-  if (!reader) return gone;
+  if (!reader) return signal.aborted ? stopped : gone;
   const parts: Uint8Array<ArrayBuffer>[] = [];
   let come = 0;
   for (;;) {
     const next = await reader.read().catch(() => undefined);
-    if (!next) return gone;
+    if (!next) return signal.aborted ? stopped : gone;
     if (next.done) break;
     parts.push(new Uint8Array(next.value));
     come += next.value.length;

@@ -1,5 +1,5 @@
 import { followedSize, turnedBy, uprightGray } from './luma';
-import type { Turned } from './planes';
+import type { FilmTurn } from '@/core/motion/kept-film';
 
 /** Two rows of three, with a byte of padding at each row's end, after two bytes of something else. */
 const plane = {
@@ -15,7 +15,7 @@ test.each([
   [90, 2, [4, 1, 5, 2, 6, 3]],
   [180, 3, [6, 5, 4, 3, 2, 1]],
   [270, 2, [3, 6, 2, 5, 1, 4]],
-] as const)('turned by %i° clockwise it is %i wide', (turned: Turned, width, wanted) => {
+] as const)('turned by %i° clockwise it is %i wide', (turned: FilmTurn, width, wanted) => {
   const gray = uprightGray(plane, turned, 1);
   expect([gray.width, [...gray.data]]).toEqual([width, [...wanted]]);
 });

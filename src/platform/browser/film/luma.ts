@@ -4,7 +4,7 @@ import type { Gray } from '@/core/motion/gray';
 import type { ReadWindow } from '@/core/motion/sticker-follow';
 import { windowIn } from '../window-in';
 import { planesOf, windowsOf } from './planes';
-import type { Turned } from './planes';
+import type { FilmTurn } from '@/core/motion/kept-film';
 
 /** Longer than this, a frame's long side is halved until it is not: points are found to a tenth of a pixel in what is left. */
 export const longestPx = 1280;
@@ -28,7 +28,7 @@ type Plane = {
 /** Where in a plane the pixel of an upright picture lies: its first, and the steps right and down. */
 function stepsOf(
   { offset, stride, wide, high }: Plane,
-  turned: Turned,
+  turned: FilmTurn,
 ): readonly [first: number, right: number, down: number] {
   switch (turned) {
     case 0:
@@ -43,7 +43,7 @@ function stepsOf(
 }
 
 /** A plane turned upright, each pixel the mean of `by` × `by` of its own. */
-export function uprightGray(plane: Plane, turned: Turned, by: number): Gray {
+export function uprightGray(plane: Plane, turned: FilmTurn, by: number): Gray {
   const isAcross = turned === 90 || turned === 270;
   const width = Math.floor((isAcross ? plane.high : plane.wide) / by);
   const height = Math.floor((isAcross ? plane.wide : plane.high) / by);
@@ -76,7 +76,7 @@ export function uprightGray(plane: Plane, turned: Turned, by: number): Gray {
 export type SeenFrame = { readonly gray: () => Gray; readonly read: ReadWindow };
 
 /** Reads frames of one film, one after another. `keeps`: a frame is still read after the next has come. */
-export function frameReader(turn: Turned, keeps: boolean): (sample: VideoSample) => Promise<SeenFrame> {
+export function frameReader(turn: FilmTurn, keeps: boolean): (sample: VideoSample) => Promise<SeenFrame> {
   let bytes = new Uint8Array(0);
   let canvas: OffscreenCanvas | undefined;
   const byPlane = async (sample: VideoSample): Promise<SeenFrame | undefined> => {
@@ -120,7 +120,7 @@ export function frameReader(turn: Turned, keeps: boolean): (sample: VideoSample)
 }
 
 /** How a frame is turned in all, clockwise: as the film says, and as was asked for besides. */
-export function turnedBy(rotation: number, turn: Turned): Turned {
+export function turnedBy(rotation: number, turn: FilmTurn): FilmTurn {
   const all = (rotation + turn) % 360;
   return all === 90 || all === 180 || all === 270 ? all : 0;
 }

@@ -3,7 +3,7 @@ import { BlobSource, EncodedPacketSink, Input, MATROSKA, MP4, QTFF, VideoSampleS
 import type { InputVideoTrack } from 'mediabunny';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
-import type { Turned } from './planes';
+import type { FilmTurn } from '@/core/motion/kept-film';
 
 /** Longer sets are filmed in parts, s. */
 export const longestS = 600;
@@ -24,7 +24,7 @@ export type FilmInfo = {
 export type OpenFilm = {
   readonly info: FilmInfo;
   readonly times: readonly number[];
-  readonly turn: Turned;
+  readonly turn: FilmTurn;
   readonly sink: VideoSampleSink;
   readonly close: () => void;
 };
@@ -59,7 +59,7 @@ async function timesOf(track: InputVideoTrack): Promise<number[]> {
   return rising.filter((at, i) => i === 0 || at > (rising[i - 1] ?? 0));
 }
 
-async function openTrack(track: InputVideoTrack, turn: Turned, close: () => void): Promise<Result<OpenFilm>> {
+async function openTrack(track: InputVideoTrack, turn: FilmTurn, close: () => void): Promise<Result<OpenFilm>> {
   const codec = codecName(await track.getCodec());
   if (!(await track.canDecode())) return failure('codec', `This browser can't read ${codec}. ${what}`, 'film');
   const times = thinned(await timesOf(track));
@@ -79,7 +79,7 @@ async function openTrack(track: InputVideoTrack, turn: Turned, close: () => void
 }
 
 /** Opens a film from a file; sound is not looked at. `turn`: how it is turned besides what it says of itself. */
-export async function openFilm(file: Blob, turn: Turned): Promise<Result<OpenFilm>> {
+export async function openFilm(file: Blob, turn: FilmTurn): Promise<Result<OpenFilm>> {
   const input = new Input({ formats: [MP4, QTFF, WEBM, MATROSKA], source: new BlobSource(file) });
   const close = () => input.dispose();
   const opened = await input

@@ -1,5 +1,5 @@
 import { planesOf, windowsOf } from './planes';
-import type { Turned } from './planes';
+import type { FilmTurn } from '@/core/motion/kept-film';
 
 /** Four by two pixels: lightness 100 to 107, the left half strongly red, the right half blue; full range. */
 const size = { wide: 4, high: 2, is709: false, isFull: true };
@@ -12,7 +12,7 @@ const layout = [
 ];
 const planes = planesOf('I420', i420, layout, size);
 
-const pixel = (turned: Turned, x: number, y: number): number[] => {
+const pixel = (turned: FilmTurn, x: number, y: number): number[] => {
   const window = planes && windowsOf(planes, turned)(x, y, 1, 1);
   return [...(window?.pixels.data ?? [])];
 };

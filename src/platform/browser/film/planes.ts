@@ -1,8 +1,6 @@
 // Windows of a film's frame in colour, upright, read from its planes as they are: a whole frame in colour would take longer than all else.
+import type { FilmTurn } from '@/core/motion/kept-film';
 import type { ReadWindow } from '@/core/motion/sticker-follow';
-
-/** How a frame is turned to stand upright, degrees clockwise. */
-export type Turned = 0 | 90 | 180 | 270;
 
 type Plane = { readonly offset: number; readonly stride: number };
 
@@ -53,7 +51,7 @@ const [by601, by709] = [
 ] as const;
 
 /** Windows of the frame turned upright; pixels of the film. */
-export function windowsOf(planes: Planes, turned: Turned): ReadWindow {
+export function windowsOf(planes: Planes, turned: FilmTurn): ReadWindow {
   const { bytes, wide, high, light, blue, red, step, across, down, is709, isFull } = planes;
   const isAcross = turned === 90 || turned === 270;
   const [uprightWide, uprightHigh] = isAcross ? [high, wide] : [wide, high];
