@@ -15,6 +15,9 @@ const databaseFolder = path.join(folder, 'database');
 const houses = ['house-1', 'house-2', 'floor'];
 const jest = path.join(root, 'node_modules', 'jest', 'bin', 'jest.js');
 const counts = { passed: 0, failed: 0 };
+/** What failed, each with how its complaint begins: told once more at the end, where a long log is still read. */
+const failures = [];
+const complaintLetters = 1200;
 
 /** One check that either holds or does not. */
 async function check(name, work) {
@@ -53,7 +56,11 @@ async function tests(project, env = {}) {
     if (!(error instanceof StageFailure)) throw error;
   }
   try {
-    const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = JSON.parse(readFileSync(output, 'utf8'));
+    const told = JSON.parse(readFileSync(output, 'utf8'));
+    const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = told;
+    for (const { assertionResults } of told.testResults)
+      for (const { status, fullName, failureMessages } of assertionResults)
+        if (status === 'failed') failures.push(`${fullName}\n${failureMessages.join('\n').slice(0, complaintLetters)}`);
     counts.passed += numPassedTests;
     counts.failed += numFailedTests + numRuntimeErrorTestSuites;
     if (numPassedTests + numFailedTests === 0) counts.failed += 1;
@@ -101,7 +108,11 @@ async function main() {
   }
 }
 
-const total = () => console.log(`${counts.passed} passed, ${counts.failed} failed`);
+/** The first failures whole, as those after them often follow from them. */
+function total() {
+  for (const one of failures.slice(0, 3)) console.log(`✗ ${one}\n`);
+  console.log(`${counts.passed} passed, ${counts.failed} failed`);
+}
 
 main().then(
   () => {

@@ -57,7 +57,9 @@ export async function openChrome(address: string, size: Size = desk, camera?: st
     } catch (error) {
       if (!(error instanceof Error) || error.name !== 'TimeoutError') throw error;
       const shown = await driver
-        .executeScript<string>('return `${location.href}\n${document.body.innerText.slice(0, 1500)}`')
+        .executeScript<string>(
+          'return `${location.href}\n${document.body.innerText.slice(0, 1500).replace(/\\s*\\n\\s*/g, " | ")}`',
+        )
         .catch(String);
       const logged = await driver
         .manage()

@@ -360,6 +360,23 @@ describe('on a shared tablet', () => {
     );
     await chrome.driver.executeScript('IDBObjectStore.prototype.put = window.realPut;');
   });
+  test('storage that never answers: taps are shown and sent all the same, and it says so', async () => {
+    await chrome.refresh();
+    await chrome.find(By.css('[aria-label="Repetitions"]'));
+    const session = await newestSession();
+    const repetitions = async () => (await inDatabase(session)).filter(({ kind }) => kind === 'repetition').length;
+    const before = await repetitions();
+    await block(['*/api/floor/exchange*']);
+    await chrome.driver.executeScript(
+      'window.locks = SubtleCrypto.prototype.encrypt; SubtleCrypto.prototype.encrypt = () => new Promise(() => {});',
+    );
+    for (let i = 0; i < 2; i += 1) await tap('Clean');
+    await chrome.find(By.css('[data-storage="slow"][data-line="down"]'));
+    await chrome.sees('2 held in this page only');
+    await block([]);
+    await chrome.until('sent from the page', async () => (await repetitions()) === before + 2);
+    await chrome.driver.executeScript('SubtleCrypto.prototype.encrypt = window.locks;');
+  });
   test('the sign-in ended in mid-session: taps go on; signing in again brings her back, and they are sent', async () => {
     await chrome.refresh();
     await chrome.find(By.css('[aria-label="Repetitions"]'));

@@ -42,8 +42,8 @@ export type FloorState = {
   /** Taps that the server refused: kept, shown, not counted. */
   readonly aside: readonly Aside[];
   readonly line: 'open' | 'down' | 'signedOut';
-  /** Whether taps are kept on the tablet, or in this page alone. */
-  readonly storage: 'kept' | 'full' | 'none';
+  /** Whether taps are kept on the tablet, or in this page alone; `slow`: the tablet's storage has not answered yet. */
+  readonly storage: 'kept' | 'slow' | 'full' | 'none';
   readonly names: Readonly<Record<string, string>>;
 };
 
@@ -51,6 +51,10 @@ const sendAtOnce = 400;
 const askEveryMs = 900;
 const slowestMs = 5000;
 const patienceMs = 8000;
+/** A tap is shown and sent all the same, where the tablet's own storage has not answered by then. */
+const tabletWithinMs = 1500;
+/** Opening the Floor waits longer for it. */
+const opensWithinMs = 8000;
 /** A session closed longer ago than this is over: the next one begins anew. */
 const closedForMs = 3 * 3_600_000;
 
@@ -81,6 +85,19 @@ async function ask<T>(
     return isFailure(answer.error) ? { ok: false, error: answer.error } : undefined;
   } catch {
     return undefined; // no network, no server, or not its answer
+  }
+}
+
+/** What was asked, unless it takes longer than it may: then it is given up here, and goes on by itself. */
+async function inTime<T>(work: Promise<T>, ms: number): Promise<T> {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const late = new Promise<never>((_, reject) => {
+    timer = setTimeout(() => reject(new Error('too slow')), ms);
+  });
+  try {
+    return await Promise.race([work, late]);
+  } finally {
+    clearTimeout(timer);
   }
 }
 
@@ -117,7 +134,7 @@ export class FloorLink {
   /** Opens the Floor for a client: from the tablet at once where it can, from the server as soon as it answers. */
   async open(clientId: string): Promise<void> {
     this.#closed = false;
-    this.#tablet = await openTablet().catch(() => undefined);
+    this.#tablet = await inTime(openTablet(), opensWithinMs).catch(() => undefined);
     if (!this.#tablet || !globalThis.crypto?.subtle) this.#change({ storage: 'none' });
     const kept = this.#tablet && (await readDay(this.#tablet));
     const held = isOwnPack(kept) && kept.until > Date.now() ? kept : undefined;
@@ -256,17 +273,30 @@ export class FloorLink {
   }
 
   async #keep(event: SessionEvent): Promise<void> {
-    if (this.#tablet && this.#key)
-      try {
-        await keepWaiting(this.#tablet, this.#key, event.by, event);
-        if (event.what.kind === 'started') await this.#tablet.put('day', event.session, `open:${event.what.client}`);
-        if (this.#state.storage === 'full') this.#change({ storage: 'kept' });
-      } catch {
-        this.#change({ storage: 'full' }); // the page still holds it, and goes on sending
-      }
+    const [tablet, key] = [this.#tablet, this.#key];
+    if (tablet && key)
+      await this.#onTablet(
+        keepWaiting(tablet, key, event.by, event).then(async () => {
+          if (event.what.kind === 'started') await tablet.put('day', event.session, `open:${event.what.client}`);
+          this.#storage('kept');
+        }),
+      );
     this.#queue.push(event);
     this.#refold();
     this.#again(0);
+  }
+
+  /**
+   * Writes to the tablet's storage. What it can't take, or doesn't answer in time, the page still holds and goes on sending:
+   * her taps never wait for a disc. What comes late comes: the server takes the same tap only once.
+   */
+  async #onTablet(writing: Promise<unknown>): Promise<void> {
+    const written = writing.catch(() => this.#storage('full'));
+    await inTime(written, tabletWithinMs).catch(() => this.#storage('slow'));
+  }
+
+  #storage(storage: FloorState['storage']): void {
+    if (this.#state.storage !== storage) this.#change({ storage });
   }
 
   /** Asks again after a while; at once when something was tapped or the network came back. */
@@ -292,7 +322,7 @@ export class FloorLink {
     this.#asking = true;
     const sent = this.#queue.slice(0, sendAtOnce);
     const question = this.#question(sent);
-    const isHeard = question ? await this.#askAndHear(question, sent) : true;
+    const isHeard = question ? await this.#askAndHear(question, sent).catch(() => false) : true;
     this.#asking = false;
     this.#failures = isHeard ? 0 : this.#failures + 1;
     const more = question && isHeard && this.#queue.length > 0;
@@ -325,16 +355,7 @@ export class FloorLink {
       const why = bad.get(event.id);
       return why === undefined ? [] : [{ why, event }];
     });
-    try {
-      if (this.#tablet) {
-        if (fresh.length > 0) await keepPlaced(this.#tablet, this.#state.session.id, fresh);
-        if (done.size > 0) await forgetWaiting(this.#tablet, [...done]);
-        if (this.#key)
-          for (const { why, event } of asides) await setAside(this.#tablet, this.#key, event.by, event, why);
-      }
-    } catch {
-      this.#change({ storage: 'full' });
-    }
+    await this.#onTablet(this.#writeHeard(fresh, [...done], asides));
     // An acknowledged tap of this session leaves the queue once its place in the order is known.
     const known = new Set(this.#placed.map(({ event }) => event.id));
     this.#queue = this.#queue.filter(
@@ -344,6 +365,14 @@ export class FloorLink {
     if (this.#state.line !== 'open') this.#change({ line: 'open' });
     if (asides.length > 0) this.#change({ aside: [...this.#state.aside, ...asides] });
     if (changed) this.#refold();
+  }
+
+  async #writeHeard(fresh: readonly Placed[], done: readonly string[], asides: readonly Aside[]): Promise<void> {
+    const [tablet, key, { id }] = [this.#tablet, this.#key, this.#state.session];
+    if (!tablet) return;
+    if (fresh.length > 0) await keepPlaced(tablet, id, fresh);
+    if (done.length > 0) await forgetWaiting(tablet, done);
+    if (key) for (const { why, event } of asides) await setAside(tablet, key, event.by, event, why);
   }
 
   /** Puts away what the server refused, once it was read. */

@@ -348,6 +348,8 @@ const beginning = ({ pack, client }: LiveState): Payload => ({
   plan: [],
 });
 
+const storageWords = { slow: 'Tablet slow to keep', full: 'Tablet full', none: 'Nothing kept on this tablet' };
+
 /** Whether everything tapped has reached the server, in a few quiet words. */
 function KeepMark({ state, onAside }: { readonly state: LiveState; readonly onAside: () => void }) {
   const { waiting, line, storage, aside, client } = state;
@@ -360,8 +362,8 @@ function KeepMark({ state, onAside }: { readonly state: LiveState; readonly onAs
     );
   if (storage !== 'kept' && waiting > 0)
     return (
-      <Mark $calm={false} role="alert" data-keeping={keeping} data-storage={storage}>
-        {storage === 'full' ? 'Tablet full' : 'Nothing kept on this tablet'}: {waiting} held in this page only
+      <Mark $calm={false} role="alert" data-keeping={keeping} data-storage={storage} data-line={line}>
+        {storageWords[storage]}: {waiting} held in this page only
       </Mark>
     );
   if (line === 'signedOut')
