@@ -21,6 +21,7 @@ const coreFloors = [
   'knowledge',
   'corrections',
   'progression',
+  'planning',
   'agreement',
 ];
 const own = (folder) => `^src/${folder}/`;

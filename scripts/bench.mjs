@@ -54,6 +54,7 @@ async function main() {
   await stage('application', build);
   rmSync(folder, { recursive: true, force: true });
   await measureBuilt('core-bench.ts');
+  await measureBuilt('plan-bench.ts');
   await measureBuilt('body-bench.ts');
   await measureBuilt('sticker-bench.ts');
   await measureBuilt('film-bench.ts');

@@ -195,6 +195,23 @@ describe('two raters and a pole, from a shell', () => {
     expect(answer('agree', JSON.stringify({ pairs: pairs.slice(0, 2) }))).toMatchObject({ error: { path: 'pairs' } });
     expect(answer('agree', JSON.stringify({ pairs: [...pairs, [1]] }))).toMatchObject({ error: { path: 'pairs.5.1' } });
   });
+  test('a plan is composed to the minute; wishes that collide are named', () => {
+    const item = (id: string, value: number, position: number) => ({ id, minutes: 5, value, setup: [position, 'mat'] });
+    const task = {
+      items: [item('a', 3, 0), item('b', 3, 1), item('c', 4, 0)],
+      change: { position: [[0, 1], [1, 0]], apparatus: 2 }, // prettier-ignore
+      minutes: 16,
+    };
+    expect(answer('compose', JSON.stringify(task))).toMatchObject({
+      ok: true,
+      value: { value: 9, changeMinutes: 1, minutes: 16, bound: 9, gapPct: 0 },
+    });
+    expect(answer('compose', JSON.stringify({ ...task, count: 3, minutes: 15 }))).toMatchObject({
+      ok: true,
+      value: { infeasible: true, because: [{ path: 'minutes' }, { path: 'count' }] },
+    });
+    expect(answer('compose', JSON.stringify({ ...task, minutes: 0 }))).toMatchObject({ error: { path: 'minutes' } });
+  });
   test('a pole says what touches and what the low back’s gap makes of it', () => {
     const touches = { sacrum: true, thorax: true, head: true };
     expect(answer('pole', JSON.stringify({ touches, lowBackFingers: 1, chordMm: 300 }))).toMatchObject({

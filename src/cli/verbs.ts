@@ -17,6 +17,8 @@ import {
 import { measureIds } from '@/core/alignment/rules';
 import { poleInput, readPole } from '@/core/alignment/pole';
 import { rankFromNames, rankInput } from '@/core/corrections/rank-input';
+import { compose } from '@/core/planning/compose';
+import { composeInput } from '@/core/planning/compose-input';
 import { agree, agreeInput } from '@/core/agreement/agree';
 import { breath } from '@/core/breathing/timeline';
 import { breathInput } from '@/core/breathing/breath-input';
@@ -71,6 +73,7 @@ const verbs: Readonly<Record<string, Verb>> = {
   facts: verb(factsInput, (input) => factsFromNames(input, repertoire)),
   rehearse: verb(rehearseInput, (input) => rehearseFromNames(input, repertoire)),
   standing: verb(standingInput, (input) => standingFromNames(input, repertoire)),
+  compose: verb(composeInput, compose),
   calibrate: verb(calibrateInput, ({ readings }) => calibrate(readings)),
   reps: verb(repsInput, repsFromInput),
   articulate: verb(articulateInput, articulateFromInput),

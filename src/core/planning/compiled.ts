@@ -1,0 +1,134 @@
+// A task in numbers, as the searches walk it: items that may come at all, where each may stand, what it asks for before it.
+import type { Item, Task } from './compose-input';
+import { slackMinutes } from './score';
+
+export type Compiled = {
+  /** Items that may come; the searches know them by their place here. */
+  readonly items: readonly Item[];
+  /** The most places an order may have, and the fewest. */
+  readonly most: number;
+  readonly least: number;
+  readonly minutes: number;
+  readonly weight: number;
+  readonly value: Float64Array;
+  readonly length: Float64Array;
+  readonly setupOf: Int32Array;
+  readonly setups: number;
+  /** Minutes from one set-up to another, row by row. */
+  readonly change: Float64Array;
+  /** Whether the item may stand at the place, item by item; and be the last. */
+  readonly mayStand: Uint8Array;
+  readonly mayEnd: Uint8Array;
+  readonly mustCome: Uint8Array;
+  /** What must come before it, if it comes. */
+  readonly before: readonly (readonly number[])[];
+  readonly cover: readonly { readonly least: number; readonly has: Uint8Array }[];
+};
+
+/** All that an item asks for before it, straight or by others. */
+function ancestorsOf(asks: readonly (readonly number[])[]): Set<number>[] {
+  return asks.map((straight) => {
+    const all = new Set<number>();
+    const open = [...straight];
+    for (let next = open.pop(); next !== undefined; next = open.pop())
+      if (!all.has(next)) {
+        all.add(next);
+        open.push(...(asks[next] ?? []));
+      }
+    return all;
+  });
+}
+
+/** Items that may come: not left out, nor needing one that is, nor themselves. */
+function thoseThatMay(task: Task): { items: Item[]; before: number[][]; ancestors: Set<number>[]; isLost: boolean } {
+  const placeOf = new Map(task.items.map(({ id }, i) => [id, i]));
+  const asks = task.items.map((): number[] => []);
+  for (const [before, after] of task.needs) {
+    const [earlier, later] = [placeOf.get(before), placeOf.get(after)];
+    if (earlier !== undefined && later !== undefined) asks[later]?.push(earlier);
+  }
+  const all = ancestorsOf(asks);
+  const isOut = (i: number) => task.items[i]?.fixed === 'out';
+  const may = task.items.map((_item, i) => {
+    const ancestors = all[i] ?? new Set<number>();
+    return !isOut(i) && !ancestors.has(i) && ![...ancestors].some((one) => isOut(one) || all[one]?.has(one));
+  });
+  const kept = task.items.flatMap((_item, i) => (may[i] ? [i] : []));
+  const newPlace = new Map(kept.map((old, i) => [old, i]));
+  const renamed = (olds: Iterable<number>) => [...olds].flatMap((old) => newPlace.get(old) ?? []);
+  return {
+    items: kept.flatMap((i) => task.items[i] ?? []),
+    before: kept.map((i) => [...new Set(renamed(asks[i] ?? []))]),
+    ancestors: kept.map((i) => new Set(renamed(all[i] ?? []))),
+    isLost: task.items.some(({ fixed, at }, i) => !may[i] && (fixed === 'in' || at !== undefined)),
+  };
+}
+
+/** Set-ups that stand in the task, and the minutes between any two. */
+function setupsOf(task: Task, items: readonly Item[]) {
+  const key = ({ setup: [position, apparatus] }: Item) => JSON.stringify([position, apparatus]);
+  const one = new Map(items.map((item) => [key(item), item]));
+  const all = [...one.values()];
+  const index = new Map([...one.keys()].map((name, i) => [name, i]));
+  const change = new Float64Array(all.length ** 2);
+  all.forEach(({ setup: [from, fromApparatus] }, i) =>
+    all.forEach(({ setup: [to, toApparatus] }, j) => {
+      const apparatus = fromApparatus === toApparatus ? 0 : task.change.apparatus;
+      change[i * all.length + j] = (task.change.position[from]?.[to] ?? 0) + apparatus;
+    }),
+  );
+  return { setups: all.length, setupOf: Int32Array.from(items, (item) => index.get(key(item)) ?? 0), change };
+}
+
+/** How many of them fit into the minutes at most, change-over at its least. */
+function mostThatFit(items: readonly Item[], change: Float64Array, minutes: number): number {
+  const leastChange = change.reduce((least, one) => Math.min(least, one), Infinity);
+  let used = -leastChange;
+  let fit = 0;
+  for (const one of items.map(({ minutes: own }) => own).toSorted((a, b) => a - b)) {
+    used += one + leastChange;
+    if (used > minutes + slackMinutes) break;
+    fit += 1;
+  }
+  return fit;
+}
+
+/** The task in numbers; undefined where one that must come can't, whatever else. */
+export function compile(task: Task): Compiled | undefined {
+  const { items, before, ancestors, isLost } = thoseThatMay(task);
+  if (isLost) return undefined;
+  const { setups, setupOf, change } = setupsOf(task, items);
+  const needed = Math.max(
+    items.filter(({ fixed, at }) => fixed === 'in' || at !== undefined).length,
+    ...items.map(({ at }) => (at ?? -1) + 1),
+  );
+  const most = task.count ?? Math.max(needed, mostThatFit(items, change, task.minutes));
+  const least = task.count ?? needed;
+  if (most > items.length || needed > most) return undefined;
+  const at = new Map(items.flatMap((item, i) => (item.at === undefined ? [] : [[item.at, i] as const])));
+  if (at.size < items.filter((item) => item.at !== undefined).length) return undefined; // two at one place
+  const mayStand = new Uint8Array(items.length * most);
+  items.forEach((item, i) => {
+    for (let place = ancestors[i]?.size ?? 0; place < most; place += 1) {
+      if (item.at !== undefined && item.at !== place) continue;
+      if ((at.get(place) ?? i) !== i) continue;
+      if (place === 0 && item.load > (task.edges.first ?? 3)) continue;
+      mayStand[i * most + place] = 1;
+    }
+  });
+  return {
+    ...{ items, most, least, setups, setupOf, change, mayStand, before },
+    minutes: task.minutes,
+    weight: task.weight,
+    value: Float64Array.from(items, ({ value }) => value),
+    length: Float64Array.from(items, (item) => item.minutes),
+    mayEnd: Uint8Array.from(items, (item) => Number(item.load <= (task.edges.last ?? 3))),
+    mustCome: Uint8Array.from(items, (item) => Number(item.fixed === 'in' || item.at !== undefined)),
+    cover: Object.entries(task.cover)
+      .filter(([, fewest]) => fewest > 0)
+      .map(([tag, fewest]) => ({
+        least: fewest,
+        has: Uint8Array.from(items, ({ tags }) => Number(tags.includes(tag))),
+      })),
+  };
+}

@@ -1,0 +1,38 @@
+// What the shell's `compose` takes, and what a plan is composed of inside: items, wishes, change-over times.
+import * as v from 'valibot';
+import { notNegative, number, positive, whole } from '../numbers';
+
+const name = v.pipe(v.string('must be text'), v.minLength(1, 'must not be empty'), v.maxLength(120));
+const load = v.picklist([1, 2, 3], 'must be 1, 2 or 3');
+
+const item = v.strictObject({
+  id: name,
+  minutes: positive,
+  value: number,
+  /** Which row of `change.position`, and which apparatus. */
+  setup: v.strictTuple([whole(0, 999), v.union([name, number], 'must be a name or a number')]),
+  tags: v.optional(v.pipe(v.array(name, 'must be a list of tags'), v.maxLength(100)), []),
+  load: v.optional(load, 1),
+  fixed: v.optional(v.picklist(['in', 'out'], 'must be "in" or "out"')),
+  at: v.optional(whole(0, 9_999)),
+});
+
+export const composeInput = v.strictObject({
+  items: v.pipe(v.array(item, 'must be a list of items'), v.maxLength(2000, 'at most 2000 items')),
+  needs: v.optional(v.pipe(v.array(v.strictTuple([name, name]), 'must be a list of pairs'), v.maxLength(4000)), []),
+  change: v.strictObject({
+    position: v.pipe(v.array(v.array(notNegative)), v.minLength(1, 'must not be empty'), v.maxLength(200)),
+    apparatus: notNegative,
+  }),
+  count: v.optional(whole(1, 2000)),
+  minutes: positive,
+  cover: v.optional(v.record(name, whole(0, 2000)), {}),
+  edges: v.optional(v.strictObject({ first: v.optional(load), last: v.optional(load) }), {}),
+  weight: v.optional(notNegative, 1),
+  seed: v.optional(whole(0, 4_294_967_295), 1),
+  effortMs: v.optional(whole(1, 60_000), 2000),
+});
+
+/** A plan to be composed. Minutes throughout; `value` in whatever the asker counts worth by, a minute of change costs `weight` of it. */
+export type Task = v.InferOutput<typeof composeInput>;
+export type Item = Task['items'][number];

@@ -1,0 +1,57 @@
+// What an order is worth, how long it takes, and which wishes it breaks: plainly, from the task itself.
+import type { Item, Task } from './compose-input';
+
+export type Score = {
+  readonly value: number;
+  /** All in all, change-over and all. */
+  readonly minutes: number;
+  readonly changeMinutes: number;
+  /** Paths of the wishes that it breaks. */
+  readonly broken: readonly string[];
+};
+
+/** Minutes are sums of decimals: a sum that is over by no more than this is not over. */
+export const slackMinutes = 1e-9;
+
+/** Minutes from one item to the next. */
+export const changeBetween = ({ change }: Pick<Task, 'change'>, from: Item, to: Item): number =>
+  (change.position[from.setup[0]]?.[to.setup[0]] ?? 0) + (from.setup[1] === to.setup[1] ? 0 : change.apparatus);
+
+const tooLoaded = (item: Item | undefined, most: number | undefined): boolean =>
+  most !== undefined && item !== undefined && item.load > most;
+
+function brokenOf(task: Task, order: readonly Item[], minutes: number): string[] {
+  const { items, needs, count, cover, edges } = task;
+  const placeOf = new Map(order.map(({ id }, place) => [id, place]));
+  const tagged = (tag: string) => order.filter(({ tags }) => tags.includes(tag)).length;
+  return [
+    ...(minutes > task.minutes + slackMinutes ? ['minutes'] : []),
+    ...(count !== undefined && order.length !== count ? ['count'] : []),
+    ...Object.entries(cover)
+      .filter(([tag, least]) => tagged(tag) < least)
+      .map(([tag]) => `cover.${tag}`),
+    ...(tooLoaded(order[0], edges.first) ? ['edges.first'] : []),
+    ...(tooLoaded(order.at(-1), edges.last) ? ['edges.last'] : []),
+    ...items.flatMap(({ id, fixed, at }, i) => [
+      ...(fixed && (fixed === 'in') !== placeOf.has(id) ? [`items.${i}.fixed`] : []),
+      ...(at !== undefined && placeOf.get(id) !== at ? [`items.${i}.at`] : []),
+    ]),
+    ...needs.flatMap(([before, after], i) => {
+      const [earlier, later] = [placeOf.get(before), placeOf.get(after)];
+      return later !== undefined && (earlier === undefined || earlier >= later) ? [`needs.${i}`] : [];
+    }),
+  ];
+}
+
+/** Judges an order, whether a search made it or hands did. Ids that the task does not know are passed over. */
+export function scoreOrder(task: Task, ids: readonly string[]): Score {
+  const byId = new Map(task.items.map((item) => [item.id, item]));
+  const order = ids.flatMap((id) => byId.get(id) ?? []);
+  const changeMinutes = order.slice(1).reduce((sum, item, i) => {
+    const before = order[i];
+    return before ? sum + changeBetween(task, before, item) : sum;
+  }, 0);
+  const minutes = order.reduce((sum, item) => sum + item.minutes, changeMinutes);
+  const value = order.reduce((sum, item) => sum + item.value, 0) - task.weight * changeMinutes;
+  return { value, minutes, changeMinutes, broken: brokenOf(task, order, minutes) };
+}
