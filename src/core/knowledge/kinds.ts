@@ -118,3 +118,27 @@ export const needWords = {
 } as const;
 export type Need = keyof typeof needWords;
 export const needs = keysOf(needWords);
+
+/** Directions and regions as they are said. */
+export const directionNames: Readonly<Record<Direction, string>> = {
+  neutral: 'neutral',
+  flexion: 'bending forward',
+  extension: 'bending back',
+  sideBend: 'bending aside',
+  twist: 'turning',
+  articulation: 'bone by bone',
+};
+export const regionNames: Readonly<Record<Region, string>> = {
+  abdomen: 'abdomen',
+  lowBack: 'low back',
+  upperBack: 'upper back',
+  neck: 'neck',
+  pelvicFloor: 'pelvic floor',
+  hips: 'hips',
+  seat: 'seat',
+  thighs: 'thighs',
+  shoulders: 'shoulders',
+  arms: 'arms',
+  feet: 'feet',
+  breath: 'breath',
+};

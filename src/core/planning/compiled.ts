@@ -1,6 +1,6 @@
 // A task in numbers, as the searches walk it: items that may come at all, where each may stand, what it asks for before it.
 import type { Item, Task } from './compose-input';
-import { slackMinutes } from './score';
+import { offCurve, slackMinutes } from './score';
 
 export type Compiled = {
   /** Items that may come; the searches know them by their place here. */
@@ -113,6 +113,7 @@ export function compile(task: Task): Compiled | undefined {
       if (item.at !== undefined && item.at !== place) continue;
       if ((at.get(place) ?? i) !== i) continue;
       if (place === 0 && item.load > (task.edges.first ?? 3)) continue;
+      if (offCurve(task, item, place)) continue;
       mayStand[i * most + place] = 1;
     }
   });

@@ -1,6 +1,6 @@
 // What the shell's `compose` takes, and what a plan is composed of inside: items, wishes, change-over times.
 import * as v from 'valibot';
-import { notNegative, number, positive, whole } from '../numbers';
+import { notNegative, number, positive, whole, yesOrNo } from '../numbers';
 
 const name = v.pipe(v.string('must be text'), v.minLength(1, 'must not be empty'), v.maxLength(120));
 const load = v.picklist([1, 2, 3], 'must be 1, 2 or 3');
@@ -28,6 +28,8 @@ export const composeInput = v.strictObject({
   minutes: positive,
   cover: v.optional(v.record(name, whole(0, 2000)), {}),
   edges: v.optional(v.strictObject({ first: v.optional(load), last: v.optional(load) }), {}),
+  /** With `count`: load 3 only in the middle third of the places. */
+  curve: v.optional(yesOrNo, false),
   weight: v.optional(notNegative, 1),
   seed: v.optional(whole(0, 4_294_967_295), 1),
   effortMs: v.optional(whole(1, 60_000), 2000),

@@ -17,6 +17,19 @@ export const slackMinutes = 1e-9;
 export const changeBetween = ({ change }: Pick<Task, 'change'>, from: Item, to: Item): number =>
   (change.position[from.setup[0]]?.[to.setup[0]] ?? 0) + (from.setup[1] === to.setup[1] ? 0 : change.apparatus);
 
+/** Places where the heaviest may stand: the middle third, as far as places can be parted so. */
+export const middleOf = (count: number): readonly [first: number, beyond: number] => [
+  Math.floor(count / 3),
+  Math.ceil((2 * count) / 3),
+];
+
+/** Whether an item stands where it is too heavy for the curve of the session. */
+export function offCurve({ curve, count }: Pick<Task, 'curve' | 'count'>, { load }: Item, place: number): boolean {
+  if (!curve || count === undefined || load < 3) return false;
+  const [first, beyond] = middleOf(count);
+  return place < first || place >= beyond;
+}
+
 const tooLoaded = (item: Item | undefined, most: number | undefined): boolean =>
   most !== undefined && item !== undefined && item.load > most;
 
@@ -32,6 +45,7 @@ function brokenOf(task: Task, order: readonly Item[], minutes: number): string[]
       .map(([tag]) => `cover.${tag}`),
     ...(tooLoaded(order[0], edges.first) ? ['edges.first'] : []),
     ...(tooLoaded(order.at(-1), edges.last) ? ['edges.last'] : []),
+    ...(order.some((item, place) => offCurve(task, item, place)) ? ['curve'] : []),
     ...items.flatMap(({ id, fixed, at }, i) => [
       ...(fixed && (fixed === 'in') !== placeOf.has(id) ? [`items.${i}.fixed`] : []),
       ...(at !== undefined && placeOf.get(id) !== at ? [`items.${i}.at`] : []),

@@ -5,7 +5,7 @@ import type { Task } from './compose-input';
 export type Wish = { readonly path: string; readonly say: string };
 
 /** Every wish that an order could break, in the order of the task. Without any of them the empty order would do. */
-export function wishesOf({ items, needs, count, minutes, cover, edges }: Task): Wish[] {
+export function wishesOf({ items, needs, count, minutes, cover, edges, curve }: Task): Wish[] {
   const first = edges.first === undefined ? [] : [{ path: 'edges.first', say: `first, load ${edges.first} at most` }];
   const last = edges.last === undefined ? [] : [{ path: 'edges.last', say: `last, load ${edges.last} at most` }];
   return [
@@ -16,6 +16,7 @@ export function wishesOf({ items, needs, count, minutes, cover, edges }: Task): 
       .map(([tag, least]) => ({ path: `cover.${tag}`, say: `at least ${least} of ${tag}` })),
     ...first,
     ...last,
+    ...(curve && count !== undefined ? [{ path: 'curve', say: 'the heaviest in the middle third' }] : []),
     ...items.flatMap(({ id, fixed, at }, i) => [
       ...(fixed ? [{ path: `items.${i}.fixed`, say: `${id} ${fixed}` }] : []),
       ...(at === undefined ? [] : [{ path: `items.${i}.at`, say: `${id} at place ${at}` }]),
@@ -42,6 +43,7 @@ export function withOnly(task: Task, wishes: readonly Wish[]): Task {
       ...(fixed && kept.has(`items.${i}.fixed`) ? { fixed } : {}),
       ...(at !== undefined && kept.has(`items.${i}.at`) ? { at } : {}),
     })),
+    curve: task.curve && kept.has('curve'),
     needs: task.needs.filter((_need, i) => kept.has(`needs.${i}`)),
   };
 }

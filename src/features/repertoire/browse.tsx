@@ -22,7 +22,8 @@ import { deferring } from '@/repertoire/words';
 import { ForTeachers } from '@/platform/browser/role';
 import type { BrowseLine, BrowsePage } from './read';
 import { startsWithWords } from './starts-with';
-import { directionNames, familyNames, ownWords, regionNames } from './words';
+import { familyNames, ownWords } from './words';
+import { directionNames, regionNames } from '@/core/knowledge/kinds';
 import { Tick } from '@/design/tick';
 
 const Filters = styled.div`

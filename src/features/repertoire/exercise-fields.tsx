@@ -18,7 +18,8 @@ import { Count, FormGrid, Lines, oneOf, pick } from './entry-fields';
 import { FormFields } from './form-fields';
 import { LevelFields } from './level-fields';
 import type { Level } from './level-fields';
-import { directionNames, familyNames, regionNames } from './words';
+import { familyNames } from './words';
+import { directionNames, regionNames } from '@/core/knowledge/kinds';
 import { OneOf } from '@/design/choice';
 import { Ticks } from '@/design/tick';
 

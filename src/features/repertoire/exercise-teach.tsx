@@ -6,7 +6,8 @@ import { SetUpList } from '@/design/set-up-list';
 import { Quiet, Row, Small, Stack, TextLink } from '@/design/layout';
 import { fromWhere } from '@/core/anatomy/positions';
 import type { ExercisePage, TaughtAt } from './read';
-import { kindNames, regionNames } from './words';
+import { kindNames } from './words';
+import { regionNames } from '@/core/knowledge/kinds';
 
 const Facts = styled.dl`
   display: grid;

@@ -1,4 +1,4 @@
-import type { CorrectionKind, Direction, Family, Region } from '@/core/knowledge/kinds';
+import type { CorrectionKind, Family } from '@/core/knowledge/kinds';
 import type { OwnState } from '@/core/knowledge/own-entries';
 
 export const familyNames: Readonly<Record<Family, string>> = {
@@ -11,28 +11,6 @@ export const familyNames: Readonly<Record<Family, string>> = {
   frontAndSide: 'On the front and on the side',
   upright: 'Sitting, kneeling, standing',
   apparatus: 'On springs',
-};
-export const directionNames: Readonly<Record<Direction, string>> = {
-  neutral: 'neutral',
-  flexion: 'bending forward',
-  extension: 'bending back',
-  sideBend: 'bending aside',
-  twist: 'turning',
-  articulation: 'bone by bone',
-};
-export const regionNames: Readonly<Record<Region, string>> = {
-  abdomen: 'abdomen',
-  lowBack: 'low back',
-  upperBack: 'upper back',
-  neck: 'neck',
-  pelvicFloor: 'pelvic floor',
-  hips: 'hips',
-  seat: 'seat',
-  thighs: 'thighs',
-  shoulders: 'shoulders',
-  arms: 'arms',
-  feet: 'feet',
-  breath: 'breath',
 };
 export const ownWords: Readonly<Record<OwnState, string>> = {
   new: 'the studio’s own',

@@ -1,0 +1,291 @@
+// What a session for one client may be composed of: which exercises at which level, how long each takes her, what each is worth today
+// and why. Points are conventions of this product: they weigh what a teacher weighs, and are told with their reasons.
+import type { Body } from '../body/segments';
+import { actingConditions, allowedLevel, weighExercise } from '../knowledge/cautions';
+import type { ActingOn, WeighedExercise } from '../knowledge/cautions';
+import type { Exercise, Repertoire } from '../knowledge/entries';
+import type { ApparatusKind, LoadTags } from '../knowledge/load-tags';
+import { loadOf } from '../knowledge/loads';
+import { isAllowed } from '../knowledge/standings';
+import type { CautionStanding } from '../knowledge/standings';
+import type { Standing } from '../load/capacity';
+import { rungAt } from '../load/rungs';
+import { timeDose } from '../progression/dose';
+import type { Planned, SessionDose } from '../progression/events';
+import type { GateSession } from '../progression/gate-input';
+import type { feelings } from '../progression/words';
+import { apparatusMinutes, changeMinutes, positionPlace } from './change-over';
+import type { Item, Task } from './compose-input';
+import { aimsOf } from './goals';
+import type { Aims } from './goals';
+import { isClean, spacingOf } from './spacing';
+import { regionNames } from '../knowledge/kinds';
+
+/** All that is known of a client and a room before a session. */
+export type Knowing = {
+  readonly repertoire: Repertoire;
+  readonly body: Body;
+  readonly acting: ActingOn;
+  readonly standings: readonly (Standing & { readonly dose: SessionDose })[];
+  /** Sessions by exercise. */
+  readonly history: Readonly<Record<string, readonly GateSession[]>>;
+  /** How many faults were out the last time, by exercise. */
+  readonly lastFaults: Readonly<Record<string, number>>;
+  readonly goal: string;
+  /** Exercises of the newest session. */
+  readonly lastTaught: readonly string[];
+  /** How long an exercise took her, the middle of the newest times, seconds. */
+  readonly ownSeconds: Readonly<Record<string, number>>;
+  /** Apparatus in the room; the mat is always there. */
+  readonly apparatus: readonly ApparatusKind[];
+  readonly feeling: (typeof feelings)[number];
+  readonly minutes: number;
+  /** As 2026-03-01. */
+  readonly today: string;
+  /** The exercise as it would be put on the plan. */
+  readonly planned: (standing: Standing) => Planned | undefined;
+};
+
+export type Reason = { readonly points: number; readonly say: string };
+
+/** One that may be taught today. */
+export type Face = {
+  readonly exercise: Exercise;
+  readonly planned: Planned;
+  readonly item: Item;
+  readonly standing: CautionStanding;
+  /** The weightiest first. */
+  readonly reasons: readonly Reason[];
+  readonly isNew: boolean;
+  /** It took her so long before; otherwise the time is arithmetic alone. */
+  readonly isOwnTime: boolean;
+};
+
+/** One that may not, and why. */
+export type LeftOut = { readonly exercise: Exercise; readonly why: string };
+
+export type Lesson = {
+  readonly faces: ReadonlyMap<string, Face>;
+  readonly leftOut: readonly LeftOut[];
+  readonly aims: Aims;
+  readonly task: Task;
+};
+
+const points = {
+  ...{ any: 2, due: 3.5, overdueAtMost: 1.25, moves: 1.5, faults: 1.5, goal: 1.1, goalAtMost: 3, direction: 0.8 },
+  ...{ new: 1, changed: -0.5, tired: -1.5, sore: -1, justTaught: -1.5 },
+};
+/** Minutes for words and hands beside the work itself, where no own time is known. */
+const teaching = { known: 1, new: 2.5, fault: 0.25, faultsAtMost: 4 };
+/** Of those that she never did, so many may come in one session; a client who knows little begins with more. */
+const newAtMost = 2;
+const knowsLittle = 4;
+
+/** How heavy a level is on three steps: by its effort, its lever, and what it stands or hangs on. A convention. */
+export function loadStep(tags: LoadTags): 1 | 2 | 3 {
+  const { effort, lever, headUp, weightOn, inversion, balance, movingCarriage, legs } = tags;
+  const bothLegs = legs === 'both' && (lever === 'long' || headUp);
+  const onHands = weightOn.includes('hands') && legs !== 'none';
+  if (effort === 'strong' || bothLegs || onHands || inversion || (movingCarriage && balance)) return 3;
+  const some = [lever === 'long', headUp, balance, weightOn.length > 0, legs === 'both'];
+  return some.includes(true) ? 2 : 1;
+}
+
+const quarter = (minutes: number): number => Math.max(0.5, Math.ceil(minutes * 4) / 4);
+
+/** Minutes of an exercise with this client. */
+function minutesOf(knowing: Knowing, exercise: Exercise, { dose }: Planned, isNew: boolean) {
+  const own = knowing.ownSeconds[exercise.id];
+  if (own !== undefined) return { minutes: quarter(own / 60), isOwnTime: true };
+  const timed = timeDose({ exercise: exercise.id, level: 1, changeOverS: 5, ...dose });
+  const work = timed.ok ? timed.value.workS / 60 : 1;
+  const faults = Math.min(teaching.faultsAtMost, knowing.lastFaults[exercise.id] ?? 0);
+  const taught = isNew ? teaching.new : teaching.known + faults * teaching.fault;
+  return { minutes: quarter(work + exercise.setUpMinutes + taught), isOwnTime: false };
+}
+
+const days = (count: number): string => (count === 0 ? 'today' : count === 1 ? 'yesterday' : `${count} days ago`);
+
+/** Reasons of time: what is due, what is about to move up, what was just taught. */
+function reasonsOfTime({ history, lastTaught, today }: Knowing, { id, gate }: Exercise): Reason[] {
+  const spacing = spacingOf(history[id] ?? [], gate.cleanReps, today);
+  if (!spacing) return [];
+  const { daysSince, interval, cleanRunning } = spacing;
+  const ratio = Math.min(points.overdueAtMost, daysSince / interval);
+  const isDue = daysSince >= interval;
+  const running = cleanRunning > 0 ? `, ${cleanRunning === 1 ? 'clean' : `clean ${cleanRunning} times running`}` : '';
+  return [
+    {
+      points: points.due * ratio,
+      say: isDue
+        ? `Due: last taught ${days(daysSince)}${running}.`
+        : `Last taught ${days(daysSince)}${running}; due after ${interval} days.`,
+    },
+    ...(cleanRunning > 0 && cleanRunning === gate.sessions - 1
+      ? [{ points: points.moves, say: 'One more clean session, and it moves up.' }]
+      : []),
+    ...(lastTaught.includes(id) && !isDue && cleanRunning > 0
+      ? [{ points: points.justTaught, say: 'It was in the last session.' }]
+      : []),
+  ];
+}
+
+type Asked = Pick<Face, 'exercise' | 'isNew' | 'standing'> & { readonly tags: LoadTags; readonly aims: Aims };
+
+/** What speaks for it by her goal. */
+function reasonsOfGoal({ exercise, aims }: Asked): Reason[] {
+  const regions = exercise.regions.filter((region) => aims.regions.includes(region));
+  const turns = exercise.spine.filter((direction) => aims.spine.includes(direction));
+  if (regions.length === 0) return [];
+  return [
+    {
+      points: points.goal * Math.min(points.goalAtMost, regions.length) + points.direction * turns.length,
+      say: `For the goal: ${listed(regions.map((region) => regionNames[region]))}.`,
+    },
+  ];
+}
+
+/** What speaks against it today. */
+function reasonsOfToday({ feeling }: Knowing, { tags, standing }: Asked): Reason[] {
+  const load = loadStep(tags);
+  const isFolded = tags.flexion !== 'none' || tags.extension !== 'none';
+  return [
+    ...(feeling === 'tired' && load > 1
+      ? [{ points: points.tired * (load - 1), say: 'She is tired, and it asks much.' }]
+      : []),
+    ...(feeling === 'sore' && (isFolded || load > 1) ? [{ points: points.sore * load, say: 'She is sore.' }] : []),
+    ...(standing === 'changed' ? [{ points: points.changed, say: 'A caution changes it.' }] : []),
+  ];
+}
+
+function reasonsOf(knowing: Knowing, asked: Asked): Reason[] {
+  const faults = knowing.lastFaults[asked.exercise.id] ?? 0;
+  const seen = faults === 1 ? 'a fault was seen' : `${faults} faults were seen`;
+  return [
+    ...reasonsOfTime(knowing, asked.exercise),
+    ...reasonsOfGoal(asked),
+    ...(faults > 0 ? [{ points: points.faults, say: `Last time ${seen}.` }] : []),
+    ...(asked.isNew ? [{ points: points.new, say: 'New; what prepares it is there.' }] : []),
+    ...reasonsOfToday(knowing, asked),
+  ].toSorted((a, b) => Math.abs(b.points) - Math.abs(a.points));
+}
+
+/** Words in a row: one, two and three. */
+export const listed = (words: readonly string[]): string =>
+  words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${words.at(-1) ?? ''}`;
+
+/** What was ever held cleanly: it may prepare something new. */
+function heldOf({ history, repertoire }: Knowing): ReadonlySet<string> {
+  return new Set(
+    repertoire.exercises
+      .filter(({ id, gate }) => (history[id] ?? []).some((session) => isClean(session, gate.cleanReps)))
+      .map(({ id }) => id),
+  );
+}
+
+type Candidate = { readonly face: Face } | { readonly left: LeftOut };
+
+const ruledOut = (weighed: WeighedExercise): string => {
+  const [first] = Object.values(weighed.levels);
+  const why = first?.reasons.find(({ act, overruled }) => act === 'ruleOut' && !overruled);
+  return why ? `Ruled out, ${why.name}: ${why.why}.` : 'A stop sign is on file.';
+};
+
+/** The level that is taught today: where she stands, or the nearest below that is allowed; the first of a new one. */
+function levelToday(weighed: WeighedExercise, wanted: number): number | undefined {
+  const here = weighed.levels[Math.floor(wanted)];
+  return here && isAllowed(here) ? wanted : allowedLevel(weighed, Math.floor(wanted));
+}
+
+function candidateOf(knowing: Knowing, aims: Aims, exercise: Exercise): Candidate {
+  const { repertoire, acting, apparatus, body, standings, history } = knowing;
+  const left = (why: string): Candidate => ({ left: { exercise, why } });
+  if (exercise.apparatus !== 'mat' && !apparatus.includes(exercise.apparatus))
+    return left('There is no such apparatus in the room.');
+  const weighed = weighExercise(repertoire, exercise, acting);
+  const stands = standings.find((one) => one.exercise === exercise.id);
+  const level = levelToday(weighed, stands?.level ?? 1);
+  if (level === undefined) return left(ruledOut(weighed));
+  const rung = rungAt(exercise, level, body);
+  const planned = knowing.planned({ exercise: exercise.id, level });
+  if (!rung || !planned) return left('It has no such level.');
+  const isNew = !stands && (history[exercise.id] ?? []).length === 0;
+  const { tags } = loadOf(exercise, rung);
+  const standing = weighed.levels[Math.floor(level)]?.standing ?? 'fine';
+  const reasons = reasonsOf(knowing, { exercise, tags, aims, isNew, standing });
+  const { minutes, isOwnTime } = minutesOf(knowing, exercise, planned, isNew);
+  const value = reasons.reduce((sum, one) => sum + one.points, points.any);
+  const item: Item = {
+    id: exercise.id,
+    minutes,
+    value: Math.round(value * 100) / 100,
+    setup: [positionPlace(exercise.position), exercise.apparatus],
+    tags: [...exercise.spine, ...(isNew ? ['new'] : []), exercise.family],
+    load: loadStep(tags),
+  };
+  return { face: { exercise, planned, item, standing, reasons, isNew, isOwnTime } };
+}
+
+/** Those that prepare one that is not held yet: it comes only after one of them, unless one is held. */
+function needsOf(
+  faces: ReadonlyMap<string, Face>,
+  held: ReadonlySet<string>,
+): { needs: [string, string][]; unprepared: string[] } {
+  const needs: [string, string][] = [];
+  const unprepared: string[] = [];
+  for (const { exercise, isNew } of faces.values()) {
+    const { id, prepares } = exercise;
+    if (held.has(id) || prepares.length === 0 || prepares.some((one) => held.has(one))) continue;
+    const first = prepares.find((one) => faces.has(one));
+    if (first) needs.push([first, id]);
+    else if (isNew) unprepared.push(id);
+  }
+  return { needs, unprepared };
+}
+
+/** Each direction of the spine answered, as far as the room and the client allow and the time is long enough to. */
+function coverOf(faces: ReadonlyMap<string, Face>, minutes: number): Record<string, number> {
+  const wanted =
+    minutes >= 40 ? ['flexion', 'extension', 'twist', 'sideBend'] : minutes >= 20 ? ['flexion', 'extension'] : [];
+  const has = (tag: string) => [...faces.values()].some(({ item }) => item.tags.includes(tag));
+  return Object.fromEntries(wanted.filter(has).map((tag) => [tag, 1]));
+}
+
+const mustRiseSlowly = ({ repertoire, acting }: Knowing): boolean =>
+  actingConditions(repertoire, acting.conditions).some(({ condition }) =>
+    condition.rules.some(({ when }) => when.also?.includes('quickChange')),
+  );
+
+/** What the session may be composed of. New ones beyond so many are left for another time, the least worth first. */
+export function lessonOf(knowing: Knowing): Lesson {
+  const aims = aimsOf(knowing.goal);
+  const all = knowing.repertoire.exercises.map((exercise) => candidateOf(knowing, aims, exercise));
+  const faces = new Map(all.flatMap((one) => ('face' in one ? [[one.face.exercise.id, one.face] as const] : [])));
+  const leftOut = all.flatMap((one) => ('left' in one ? [one.left] : []));
+  const held = heldOf(knowing);
+  const { needs, unprepared } = needsOf(faces, held);
+  const drop = (id: string, why: string) => {
+    const face = faces.get(id);
+    if (face) leftOut.push({ exercise: face.exercise, why });
+    faces.delete(id);
+  };
+  for (const id of unprepared) drop(id, 'What prepares it has not been held yet.');
+  const fresh = [...faces.values()].filter(({ isNew }) => isNew).toSorted((a, b) => b.item.value - a.item.value);
+  const may = held.size < knowsLittle ? fresh.length : newAtMost;
+  const needed = new Set(needs.map(([before]) => before));
+  for (const { exercise } of fresh.slice(may))
+    if (!needed.has(exercise.id)) drop(exercise.id, 'New, and enough else is: another time.');
+  const task: Task = {
+    items: [...faces.values()].map(({ item }) => item),
+    needs: needs.filter(([before, after]) => faces.has(before) && faces.has(after)),
+    change: { position: changeMinutes(mustRiseSlowly(knowing)), apparatus: apparatusMinutes },
+    minutes: knowing.minutes,
+    cover: coverOf(faces, knowing.minutes),
+    edges: { first: 1, last: 1 },
+    curve: false,
+    weight: 1,
+    seed: 1,
+    effortMs: 1500,
+  };
+  return { faces, leftOut, aims, task };
+}
