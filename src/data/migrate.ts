@@ -24,6 +24,7 @@ import * as units from './migrations/021-units';
 import * as films from './migrations/022-films';
 import * as beside from './migrations/023-beside';
 import * as keptFilms from './migrations/024-kept-films';
+import * as plans from './migrations/025-plans';
 import { restartable } from './migrations/restartable';
 
 type Migration = {
@@ -56,6 +57,7 @@ const migrations: readonly (readonly [string, Migration])[] = [
   ['022-films', films],
   ['023-beside', beside],
   ['024-kept-films', keptFilms],
+  ['025-plans', plans],
 ];
 
 /** Brings the tables to the newest shape, or to that of `to`; returns the names of the migrations that ran. */

@@ -9,6 +9,7 @@ import { knownTables } from './models/known';
 import { looksTables } from './models/looks';
 import { papersTables } from './models/papers';
 import { peopleTables } from './models/people';
+import { planTables } from './models/plans';
 import { studioTables } from './models/studio';
 import type { Define } from './models/columns';
 
@@ -21,6 +22,7 @@ export * from './models/known';
 export * from './models/looks';
 export * from './models/papers';
 export * from './models/people';
+export * from './models/plans';
 export * from './models/studio';
 
 /** Ties the models to a connection; safe to call again for another one. */
@@ -39,6 +41,7 @@ export function defineModels(sequelize: Sequelize): void {
     }); // class names do not survive a build
   studioTables(define);
   peopleTables(define);
+  planTables(define);
   clientsTables(define);
   papersTables(define);
   apparatusTables(define);

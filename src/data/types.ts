@@ -1,4 +1,5 @@
 // Plain values that stores take and give.
+import type { KeptPlan } from '@/core/planning/kept-plan';
 import type { PackedFilm } from '@/core/motion/packed';
 import type { OwnRange } from '@/core/knowledge/ranges';
 import type { KeptReading } from '@/core/knowledge/kept';
@@ -132,6 +133,16 @@ export type RangeCard = OwnRange & {
   readonly takenOn: string;
   readonly madeBy: string;
   readonly isStruck: boolean;
+};
+/** What a client's next session is to be. */
+export type PlanCard = {
+  readonly clientId: string;
+  readonly plan: KeptPlan;
+  readonly revision: number;
+  readonly madeBy: string;
+  readonly madeAt: Date;
+  /** A session began with it. */
+  readonly isUsed: boolean;
 };
 /** What was set for a client. */
 export type SettingCard = {

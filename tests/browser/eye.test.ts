@@ -84,6 +84,7 @@ describe('a camera on the Floor', () => {
     await chrome.press('Begin');
     await chrome.pressOn(By.xpath("//nav//button[contains(., 'Leg float')]"));
     await chrome.seesExactly('Leg float', 'h1');
+    await chrome.sees('One leg to tabletop');
     await openSheet();
     await chrome.sees('level with the pelvis');
     await findNothingToImprove('a camera watches');

@@ -415,6 +415,7 @@ describe('tables', () => {
       'beside_links',
       'beside_messages',
       'client_conditions',
+      'client_plans',
       'client_ranges',
       'client_shares',
       'client_summaries',

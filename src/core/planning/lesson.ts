@@ -48,10 +48,15 @@ export type Knowing = {
 
 export type Reason = { readonly points: number; readonly say: string };
 
+/** What of an exercise a plan shows. */
+export type Taught = Pick<Exercise, 'id' | 'name' | 'spine' | 'prepares' | 'position' | 'apparatus'>;
+
 /** One that may be taught today. */
 export type Face = {
-  readonly exercise: Exercise;
-  readonly planned: Planned;
+  readonly exercise: Taught;
+  readonly level: number;
+  readonly levelName: string;
+  readonly dose: SessionDose;
   readonly item: Item;
   readonly standing: CautionStanding;
   /** The weightiest first. */
@@ -62,10 +67,11 @@ export type Face = {
 };
 
 /** One that may not, and why. */
-export type LeftOut = { readonly exercise: Exercise; readonly why: string };
+export type LeftOut = { readonly exercise: Taught; readonly why: string };
 
 export type Lesson = {
-  readonly faces: ReadonlyMap<string, Face>;
+  /** By exercise. */
+  readonly faces: Readonly<Record<string, Face>>;
   readonly leftOut: readonly LeftOut[];
   readonly aims: Aims;
   readonly task: Task;
@@ -73,13 +79,17 @@ export type Lesson = {
 
 const points = {
   ...{ any: 2, due: 3.5, overdueAtMost: 1.25, moves: 1.5, faults: 1.5, goal: 1.1, goalAtMost: 3, direction: 0.8 },
-  ...{ new: 1, changed: -0.5, tired: -1.5, sore: -1, justTaught: -1.5 },
+  ...{ new: 1, first: 3, changed: -0.5, tired: -1.5, sore: -1, justTaught: -1.5 },
 };
 /** Minutes for words and hands beside the work itself, where no own time is known. */
 const teaching = { known: 1, new: 2.5, fault: 0.25, faultsAtMost: 4 };
 /** Of those that she never did, so many may come in one session; a client who knows little begins with more. */
 const newAtMost = 2;
+const newInTheFirst = 8;
 const knowsLittle = 4;
+
+/** The order that ships for those who begin: what it holds may be new in a first session. */
+const beginners = 'beginnersEight';
 
 /** How heavy a level is on three steps: by its effort, its lever, and what it stands or hangs on. A convention. */
 export function loadStep(tags: LoadTags): 1 | 2 | 3 {
@@ -130,7 +140,11 @@ function reasonsOfTime({ history, lastTaught, today }: Knowing, { id, gate }: Ex
   ];
 }
 
-type Asked = Pick<Face, 'exercise' | 'isNew' | 'standing'> & { readonly tags: LoadTags; readonly aims: Aims };
+type Asked = Pick<Face, 'isNew' | 'standing'> & {
+  readonly exercise: Exercise;
+  readonly tags: LoadTags;
+  readonly aims: Aims;
+};
 
 /** What speaks for it by her goal. */
 function reasonsOfGoal({ exercise, aims }: Asked): Reason[] {
@@ -158,6 +172,12 @@ function reasonsOfToday({ feeling }: Knowing, { tags, standing }: Asked): Reason
   ];
 }
 
+/** Something new is worth a little; where anybody begins, more. */
+const newness = ({ repertoire }: Knowing, { id }: Exercise): Reason =>
+  repertoire.sequences.find((one) => one.id === beginners)?.exercises.includes(id)
+    ? { points: points.first, say: 'New: anybody begins with it.' }
+    : { points: points.new, say: 'New: what prepares it is held.' };
+
 function reasonsOf(knowing: Knowing, asked: Asked): Reason[] {
   const faults = knowing.lastFaults[asked.exercise.id] ?? 0;
   const seen = faults === 1 ? 'a fault was seen' : `${faults} faults were seen`;
@@ -165,7 +185,7 @@ function reasonsOf(knowing: Knowing, asked: Asked): Reason[] {
     ...reasonsOfTime(knowing, asked.exercise),
     ...reasonsOfGoal(asked),
     ...(faults > 0 ? [{ points: points.faults, say: `Last time ${seen}.` }] : []),
-    ...(asked.isNew ? [{ points: points.new, say: 'New; what prepares it is there.' }] : []),
+    ...(asked.isNew ? [newness(knowing, asked.exercise)] : []),
     ...reasonsOfToday(knowing, asked),
   ].toSorted((a, b) => Math.abs(b.points) - Math.abs(a.points));
 }
@@ -183,6 +203,10 @@ function heldOf({ history, repertoire }: Knowing): ReadonlySet<string> {
   );
 }
 
+const taughtOf = ({ id, name, spine, prepares, position, apparatus }: Exercise): Taught => ({
+  ...{ id, name, spine, prepares, position, apparatus },
+});
+
 type Candidate = { readonly face: Face } | { readonly left: LeftOut };
 
 const ruledOut = (weighed: WeighedExercise): string => {
@@ -199,7 +223,7 @@ function levelToday(weighed: WeighedExercise, wanted: number): number | undefine
 
 function candidateOf(knowing: Knowing, aims: Aims, exercise: Exercise): Candidate {
   const { repertoire, acting, apparatus, body, standings, history } = knowing;
-  const left = (why: string): Candidate => ({ left: { exercise, why } });
+  const left = (why: string): Candidate => ({ left: { exercise: taughtOf(exercise), why } });
   if (exercise.apparatus !== 'mat' && !apparatus.includes(exercise.apparatus))
     return left('There is no such apparatus in the room.');
   const weighed = weighExercise(repertoire, exercise, acting);
@@ -223,28 +247,28 @@ function candidateOf(knowing: Knowing, aims: Aims, exercise: Exercise): Candidat
     tags: [...exercise.spine, ...(isNew ? ['new'] : []), exercise.family],
     load: loadStep(tags),
   };
-  return { face: { exercise, planned, item, standing, reasons, isNew, isOwnTime } };
+  const { levelName, dose } = planned;
+  return { face: { exercise: taughtOf(exercise), level, levelName, dose, item, standing, reasons, isNew, isOwnTime } };
 }
 
-/** Those that prepare one that is not held yet: it comes only after one of them, unless one is held. */
-function needsOf(
-  faces: ReadonlyMap<string, Face>,
-  held: ReadonlySet<string>,
-): { needs: [string, string][]; unprepared: string[] } {
-  const needs: [string, string][] = [];
-  const unprepared: string[] = [];
-  for (const { exercise, isNew } of faces.values()) {
-    const { id, prepares } = exercise;
-    if (held.has(id) || prepares.length === 0 || prepares.some((one) => held.has(one))) continue;
-    const first = prepares.find((one) => faces.has(one));
-    if (first) needs.push([first, id]);
-    else if (isNew) unprepared.push(id);
-  }
-  return { needs, unprepared };
+type Faces = ReadonlyMap<string, Face>;
+
+/** Whether something new may come today: what prepares it is held, or can be taught just before it because anybody begins there. */
+function mayBeNew({ repertoire }: Knowing, { id, prepares }: Taught, held: ReadonlySet<string>): boolean {
+  const first = repertoire.sequences.find((one) => one.id === beginners)?.exercises ?? [];
+  const begins = (one: string) => repertoire.exercises.find((other) => other.id === one)?.family === 'findingTheStart';
+  return first.includes(id) || prepares.some((one) => held.has(one)) || prepares.every(begins);
 }
+
+/** Those that come only after one that prepares them: nothing that does is held. */
+const needsOf = (faces: Faces, held: ReadonlySet<string>): [string, string][] =>
+  [...faces.values()].flatMap(({ exercise: { id, prepares } }): [string, string][] => {
+    const first = prepares.find((one) => faces.has(one));
+    return first === undefined || held.has(id) || prepares.some((one) => held.has(one)) ? [] : [[first, id]];
+  });
 
 /** Each direction of the spine answered, as far as the room and the client allow and the time is long enough to. */
-function coverOf(faces: ReadonlyMap<string, Face>, minutes: number): Record<string, number> {
+function coverOf(faces: Faces, minutes: number): Record<string, number> {
   const wanted =
     minutes >= 40 ? ['flexion', 'extension', 'twist', 'sideBend'] : minutes >= 20 ? ['flexion', 'extension'] : [];
   const has = (tag: string) => [...faces.values()].some(({ item }) => item.tags.includes(tag));
@@ -256,28 +280,41 @@ const mustRiseSlowly = ({ repertoire, acting }: Knowing): boolean =>
     condition.rules.some(({ when }) => when.also?.includes('quickChange')),
   );
 
-/** What the session may be composed of. New ones beyond so many are left for another time, the least worth first. */
+/** New ones that are left for another time: those not prepared, and those beyond so many, the least worth first. */
+function notYet(knowing: Knowing, faces: Faces, held: ReadonlySet<string>): ReadonlyMap<string, string> {
+  const fresh = [...faces.values()].filter(({ isNew }) => isNew);
+  const may = fresh.filter(({ exercise }) => mayBeNew(knowing, exercise, held));
+  const count = held.size < knowsLittle ? newInTheFirst : newAtMost;
+  const chosen = may.toSorted((a, b) => b.item.value - a.item.value).slice(0, count);
+  const kept = new Set(chosen.map(({ exercise }) => exercise.id));
+  // What prepares a new one that is chosen comes with it.
+  for (const [before, after] of needsOf(faces, held)) if (kept.has(after)) kept.add(before);
+  return new Map(
+    fresh
+      .filter(({ exercise }) => !kept.has(exercise.id))
+      .map((face) => [
+        face.exercise.id,
+        may.includes(face) ? 'New, and enough else is: another time.' : 'What prepares it has not been held yet.',
+      ]),
+  );
+}
+
+/** What the session may be composed of. */
 export function lessonOf(knowing: Knowing): Lesson {
   const aims = aimsOf(knowing.goal);
   const all = knowing.repertoire.exercises.map((exercise) => candidateOf(knowing, aims, exercise));
   const faces = new Map(all.flatMap((one) => ('face' in one ? [[one.face.exercise.id, one.face] as const] : [])));
-  const leftOut = all.flatMap((one) => ('left' in one ? [one.left] : []));
   const held = heldOf(knowing);
-  const { needs, unprepared } = needsOf(faces, held);
-  const drop = (id: string, why: string) => {
-    const face = faces.get(id);
-    if (face) leftOut.push({ exercise: face.exercise, why });
-    faces.delete(id);
-  };
-  for (const id of unprepared) drop(id, 'What prepares it has not been held yet.');
-  const fresh = [...faces.values()].filter(({ isNew }) => isNew).toSorted((a, b) => b.item.value - a.item.value);
-  const may = held.size < knowsLittle ? fresh.length : newAtMost;
-  const needed = new Set(needs.map(([before]) => before));
-  for (const { exercise } of fresh.slice(may))
-    if (!needed.has(exercise.id)) drop(exercise.id, 'New, and enough else is: another time.');
+  const later = notYet(knowing, faces, held);
+  const leftOut = all.flatMap((one): LeftOut[] => {
+    if ('left' in one) return [one.left];
+    const why = later.get(one.face.exercise.id);
+    return why === undefined ? [] : [{ exercise: one.face.exercise, why }];
+  });
+  for (const id of later.keys()) faces.delete(id);
   const task: Task = {
     items: [...faces.values()].map(({ item }) => item),
-    needs: needs.filter(([before, after]) => faces.has(before) && faces.has(after)),
+    needs: needsOf(faces, held),
     change: { position: changeMinutes(mustRiseSlowly(knowing)), apparatus: apparatusMinutes },
     minutes: knowing.minutes,
     cover: coverOf(faces, knowing.minutes),
@@ -287,5 +324,5 @@ export function lessonOf(knowing: Knowing): Lesson {
     seed: 1,
     effortMs: 1500,
   };
-  return { faces, leftOut, aims, task };
+  return { faces: Object.fromEntries(faces), leftOut, aims, task };
 }

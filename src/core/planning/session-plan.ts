@@ -59,7 +59,7 @@ export type Judged = {
 const answers: Readonly<Partial<Record<Direction, Direction>>> = { flexion: 'extension', extension: 'flexion' };
 const told: readonly Direction[] = ['flexion', 'extension', 'sideBend', 'twist', 'articulation'];
 
-const facesOf = ({ faces }: Lesson, order: readonly string[]): Face[] => order.flatMap((id) => faces.get(id) ?? []);
+const facesOf = ({ faces }: Lesson, order: readonly string[]): Face[] => order.flatMap((id) => faces[id] ?? []);
 
 const lower = ({ exercise: { name } }: Face): string => name.charAt(0).toLowerCase() + name.slice(1);
 const samePlace = (a: Face, b: Face): boolean =>
@@ -108,22 +108,20 @@ const ofPath: Readonly<Record<string, Words>> = {
 };
 
 function wordsOf(lesson: Lesson, task: Task, path: string): Words {
-  const known = ofPath[path];
-  if (known) return known;
   const [kind = '', name = ''] = path.split('.');
-  const nameOf = (id: string | undefined) => lesson.faces.get(id ?? '')?.exercise.name ?? '';
+  const nameOf = (id: string) => lesson.faces[id]?.exercise.name ?? id;
   if (kind === 'minutes') return { wished: `${task.minutes} minutes`, broken: 'Longer than the time there is.' };
   if (kind === 'cover') return { wished: `something ${plainly(name)}`, broken: `Nothing in it is ${plainly(name)}.` };
-  if (kind === 'needs') {
-    const [before, after] = (task.needs[Number(name)] ?? []).map(nameOf);
-    return {
-      wished: `${before ?? ''} before ${after ?? ''}`,
-      broken: `${after ?? ''} wants ${before ?? ''} before it.`,
-    };
+  const [need, item] = kind === 'needs' ? [task.needs[Number(name)], undefined] : [undefined, task.items[Number(name)]];
+  if (need) {
+    const [before, after] = [nameOf(need[0]), nameOf(need[1])];
+    return { wished: `${before} before ${after}`, broken: `${after} wants ${before} before it.` };
   }
-  const item = task.items[Number(name)];
-  const own = item?.fixed === 'out' ? 'left out' : 'locked in';
-  return { wished: `${nameOf(item?.id)} ${own}`, broken: `${nameOf(item?.id)} is to be ${own}.` };
+  if (item) {
+    const own = item.fixed === 'out' ? 'left out' : 'locked in';
+    return { wished: `${nameOf(item.id)} ${own}`, broken: `${nameOf(item.id)} is to be ${own}.` };
+  }
+  return ofPath[path] ?? { wished: path, broken: path };
 }
 
 /** Wishes that collide, each in words. */
@@ -177,7 +175,7 @@ export function insteadOf(
   const now = judgeOrder(lesson, order, wishes);
   const [old] = now.lines.slice(place, place + 1);
   if (!old) return [];
-  const others = [...lesson.faces.values()].filter(
+  const others = Object.values(lesson.faces).filter(
     ({ exercise: { id } }) => !order.includes(id) && !wishes.leftOut.includes(id),
   );
   return others

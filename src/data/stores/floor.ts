@@ -20,6 +20,7 @@ import { transact } from '../transact';
 import type { PlacedEvent, SessionCard, Who } from '../types';
 import { claimClient, claimClientOf, claimSession } from './claims';
 import { writeFollows } from './follows';
+import { takeUpPlan } from './plans';
 import { maySee, noClient, rowsSeenBy } from './seen-by';
 
 /** A tablet's clock that differs by more than this is set right. */
@@ -178,6 +179,7 @@ async function openSession(
   if (startedAt < firstMoment || startedAt > Date.now() + dayMs)
     return failure('noMoment', 'The time at which this session began can’t be right.', 'at');
   if (!(await claimClient(who, clientId, transaction))) return noClient('what.client');
+  await takeUpPlan(who, clientId, new Date(startedAt), transaction);
   return success(
     await TaughtSession.create(
       {

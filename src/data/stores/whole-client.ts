@@ -35,6 +35,7 @@ const kinds = {
   corrections: 'trials',
   doses: 'doses',
   ranges: 'client_ranges',
+  plans: 'client_plans',
   springs: 'spring_settings',
   record: 'records',
 } as const;

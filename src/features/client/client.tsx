@@ -1,7 +1,7 @@
 'use client';
 
 import { keysOf } from '@/core/keyed';
-import { Pencil, Play, Ruler } from 'lucide-react';
+import { ListOrdered, Pencil, Play, Ruler } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
@@ -117,6 +117,10 @@ export function Client({ page: whole, deferring }: { page: ClientPage; deferring
             <ButtonLink href={`${here}/look`}>
               <Ruler size={19} aria-hidden />
               Look
+            </ButtonLink>
+            <ButtonLink href={`${here}/plan`}>
+              <ListOrdered size={20} aria-hidden />
+              Plan
             </ButtonLink>
             <ButtonLink href={`/floor?client=${client.id}`} prefetch={false} $look="main">
               <Play size={19} aria-hidden />

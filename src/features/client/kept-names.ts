@@ -17,6 +17,7 @@ export const keptNames: Readonly<Record<Kept, string>> = {
   corrections: 'corrections tried',
   doses: 'doses',
   ranges: 'own ranges',
+  plans: 'plans of the next session',
   springs: 'spring settings',
   record: 'lines of the record',
 };

@@ -17,12 +17,22 @@ import { newestRanges } from '@/core/knowledge/ranges';
 import { listRanges } from '@/data/stores/ranges';
 import { findEvidence } from '@/data/stores/evidence';
 import { tabletKey } from '@/data/stores/floor';
+import { findPlans } from '@/data/stores/plans';
 import { listTrialsOf } from '@/data/stores/looks';
 import { checkedOn, findRepertoire, findStudio } from '@/data/stores/studio';
 import { findOpen, findSummaries } from '@/data/stores/summaries';
 import type { ClientSummary } from '@/core/progression/summary';
 import { actingOn } from '@/data/types';
-import type { ApparatusCard, AppointmentCard, ClientCard, RangeCard, SettingCard, TrialCard, Who } from '@/data/types';
+import type {
+  ApparatusCard,
+  AppointmentCard,
+  ClientCard,
+  PlanCard,
+  RangeCard,
+  SettingCard,
+  TrialCard,
+  Who,
+} from '@/data/types';
 import { rulesVersion } from '@/repertoire';
 import { thisBuild } from './build';
 import type { DayPack, FloorClient } from './pack';
@@ -41,6 +51,7 @@ type Known = {
   readonly settings: readonly SettingCard[];
   readonly apparatus: readonly ApparatusCard[];
   readonly ranges: readonly RangeCard[];
+  readonly plans: ReadonlyMap<string, PlanCard>;
   /** First day that the gate looks at. */
   readonly since: string;
   readonly shortDay: (day: string) => string;
@@ -52,20 +63,29 @@ const firstPlan = ({ exercises }: Repertoire): Standing[] =>
     ({ id }) => ({ exercise: id, level: 1 }),
   );
 
-/** Last session's exercises where they led to; else what the client stands on with what prepares it; else a first session. */
+/** Minutes of a session that is not booked. */
+const usualMinutes = 50;
+
+/** Plans that no session began with yet. */
+const notUsed = (plans: ReadonlyMap<string, PlanCard>) => new Map([...plans].filter(([, { isUsed }]) => !isUsed));
+
+/** The plan that is kept, if there is one; else last session's exercises where they led to; else what the client stands on with what prepares it; else a first session. */
 function planOf(
   client: ClientCard,
   last: ClientSummary['lastSession'],
   standings: readonly Standing[],
   repertoire: Repertoire,
+  kept: PlanCard | undefined,
 ): Standing[] {
   const prepared =
     (standings[0] && repertoire.exercises.find(({ id }) => id === standings[0]?.exercise))?.prepares ?? [];
-  const wanted = last?.items.length
-    ? last.items
-    : standings.length > 0
-      ? [...prepared.slice(0, 2).map((exercise) => ({ exercise, level: 1 })), ...standings]
-      : firstPlan(repertoire);
+  const wanted = kept
+    ? kept.plan.order
+    : last?.items.length
+      ? last.items
+      : standings.length > 0
+        ? [...prepared.slice(0, 2).map((exercise) => ({ exercise, level: 1 })), ...standings]
+        : firstPlan(repertoire);
   const seen = new Set<string>();
   return wanted.flatMap(({ exercise: id, level }) => {
     const exercise = repertoire.exercises.find((one) => one.id === id);
@@ -101,7 +121,8 @@ function toFloor(
   appointment: (AppointmentCard & { readonly time: string }) | undefined,
   known: Known,
 ): FloorClient {
-  const { repertoire, summaries, evidence, open, since, shortDay } = known;
+  const { repertoire, summaries, evidence, open, since, shortDay, plans } = known;
+  const plan = plans.get(client.id);
   const summary = summaries.get(client.id);
   if (!summary) throw new Error('a client without a summary');
   const { standings, lastSession } = summary;
@@ -121,7 +142,7 @@ function toFloor(
     school: client.school,
     stances: client.stances,
     time: appointment?.time ?? null,
-    minutes: appointment?.minutes ?? 50,
+    minutes: appointment?.minutes ?? plan?.plan.minutes ?? usualMinutes,
     note: appointment?.note ?? '',
     springs: springsOf(client.id, known),
     standings,
@@ -138,7 +159,7 @@ function toFloor(
         client: 'this',
         ...(sessionId ? { session: sessionId } : {}),
       })),
-    plan: planOf(client, lastSession, standings, repertoire),
+    plan: planOf(client, lastSession, standings, repertoire, plan),
     lastTime: lastSession?.points.length ? { date: lastSession.day, points: lastSession.points } : null,
     open: open.get(client.id) ?? null,
   };
@@ -164,7 +185,7 @@ export async function readDay(
   }
   const ids = [...clients.keys()];
   const open = await findOpen(who, ids);
-  const [summaries, trials, evidence, checked, settings, apparatus, ranges] = await Promise.all([
+  const [summaries, trials, evidence, checked, settings, apparatus, ranges, plans] = await Promise.all([
     findSummaries(who, repertoire, [...clients.values()]),
     listTrialsOf(who, [...open.values()]),
     findEvidence(who, ids),
@@ -172,10 +193,23 @@ export async function readDay(
     newestSettings(who, ids),
     listApparatus(who),
     listRanges(who, ids),
+    findPlans(who, ids).then(notUsed),
   ]);
   const since = date.subtract({ days: historyDays }).toString();
   const { clock, shortDay } = datesIn(locale, timeZone);
-  const known: Known = { repertoire, summaries, open, trials, evidence, settings, apparatus, ranges, since, shortDay };
+  const known: Known = {
+    repertoire,
+    summaries,
+    open,
+    trials,
+    evidence,
+    settings,
+    apparatus,
+    ranges,
+    plans,
+    since,
+    shortDay,
+  };
   return success({
     build: thisBuild,
     who: { id: who.userId, name: who.name },

@@ -35,6 +35,8 @@ export const rights = {
   takeBackTried: 'instructor',
   keepWholeLook: 'instructor',
   chooseRoom: 'instructor',
+  keepPlan: 'instructor',
+  askLesson: 'instructor',
   overruleHere: 'instructor',
   amendRepetition: 'instructor',
   keepNewClient: 'instructor',

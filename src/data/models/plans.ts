@@ -1,0 +1,32 @@
+import { DataTypes, Model } from 'sequelize';
+import type { CreationOptional } from 'sequelize';
+import type { KeptPlan } from '@/core/planning/kept-plan';
+import { id, json, revision, studioId } from './columns';
+import type { Attributes, Creation, Define } from './columns';
+
+const { DATE, STRING, UUID } = DataTypes;
+
+export class ClientPlan extends Model<Attributes<ClientPlan>, Creation<ClientPlan>> {
+  declare id: string;
+  declare studioId: string;
+  declare clientId: string;
+  declare plan: KeptPlan;
+  declare revision: number;
+  declare madeBy: string;
+  declare madeAt: Date;
+  /** A session began with it: the next one is planned anew. */
+  declare usedAt: CreationOptional<Date | null>;
+}
+
+export function planTables(define: Define): void {
+  define(ClientPlan, 'client_plans', {
+    id,
+    studioId,
+    clientId: UUID,
+    plan: json('plan'),
+    revision,
+    madeBy: STRING,
+    madeAt: DATE(3),
+    usedAt: DATE(3),
+  });
+}

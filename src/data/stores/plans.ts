@@ -1,0 +1,60 @@
+// What a client's next session is to be: one plan a client, in versions; taken up by the session that begins after it was made.
+import { Op } from 'sequelize';
+import type { Transaction } from 'sequelize';
+import { v7 as newId } from 'uuid';
+import type { KeptPlan } from '@/core/planning/kept-plan';
+import { failure, success } from '@/core/result';
+import type { Result } from '@/core/result';
+import { ClientPlan } from '../models';
+import { ready } from '../ready';
+import { transact } from '../transact';
+import type { PlanCard, Who } from '../types';
+import { claimClient } from './claims';
+import { noClient, rowsSeenBy } from './seen-by';
+
+const cardOf = ({ clientId, plan, revision, madeBy, madeAt, usedAt }: ClientPlan): PlanCard => ({
+  ...{ clientId, plan, revision, madeBy, madeAt },
+  isUsed: usedAt !== null,
+});
+
+/**
+ * Keeps a plan in place of the version that it was made from (0: none). The same plan sent again is kept once; where another
+ * version was kept meanwhile, nothing is changed and that is said.
+ */
+export function keepPlan(who: Who, clientId: string, plan: KeptPlan, from: number): Promise<Result<PlanCard>> {
+  return transact(async (transaction) => {
+    if (!(await claimClient(who, clientId, transaction))) return noClient();
+    const row = await ClientPlan.findOne({ where: { clientId, studioId: who.studioId }, transaction });
+    const made = { plan, madeBy: who.name, madeAt: new Date(), usedAt: null };
+    if (!row) {
+      const first = { id: newId(), studioId: who.studioId, clientId, revision: 1, ...made };
+      return success(cardOf(await ClientPlan.create(first, { transaction })));
+    }
+    const isSame = JSON.stringify(row.plan) === JSON.stringify(plan);
+    if (isSame && row.usedAt === null && row.revision === from + 1) return success(cardOf(row));
+    if (row.revision !== from)
+      return failure('meanwhile', `${row.madeBy} kept another plan meanwhile. Yours is still here: keep it in its place, or take hers.`, 'revision'); // prettier-ignore
+    return success(cardOf(await row.update({ ...made, revision: from + 1 }, { transaction })));
+  });
+}
+
+/** The plans of these clients, as they are kept. */
+export async function findPlans(who: Who, clientIds: readonly string[]): Promise<ReadonlyMap<string, PlanCard>> {
+  ready();
+  if (clientIds.length === 0) return new Map();
+  const rows = await ClientPlan.findAll({ where: { ...rowsSeenBy(who), clientId: [...clientIds] } });
+  return new Map(rows.map((row) => [row.clientId, cardOf(row)]));
+}
+
+/** A session began: what was planned before it is taken up by it. */
+export async function takeUpPlan(
+  { studioId }: Who,
+  clientId: string,
+  startedAt: Date,
+  transaction: Transaction,
+): Promise<void> {
+  await ClientPlan.update(
+    { usedAt: startedAt },
+    { where: { clientId, studioId, usedAt: null, madeAt: { [Op.lte]: startedAt } }, transaction },
+  );
+}

@@ -1,0 +1,32 @@
+'use server';
+
+import { revalidatePath } from 'next/cache';
+import * as v from 'valibot';
+import { whole } from '@/core/numbers';
+import { planInput } from '@/core/planning/kept-plan';
+import type { Lesson } from '@/core/planning/lesson';
+import { feelings } from '@/core/progression/words';
+import { success } from '@/core/result';
+import type { Result } from '@/core/result';
+import { keepPlan as store } from '@/data/stores/plans';
+import { act } from '@/platform/server/act';
+import { readLesson } from './read';
+
+const clientId = v.pipe(v.string(), v.uuid());
+
+/** Keeps the plan in place of the version it was made from; answers with the version it is now. */
+export async function keepPlan(input: unknown): Promise<Result<{ revision: number }>> {
+  const form = v.strictObject({ clientId, plan: planInput, revision: whole(0, 1_000_000) });
+  return act('keepPlan', form, input, async (who, { clientId: client, plan, revision }) => {
+    const kept = await store(who, client, plan, revision);
+    if (!kept.ok) return kept;
+    revalidatePath('/', 'layout');
+    return success({ revision: kept.value.revision });
+  });
+}
+
+/** What may be composed for how she is today and how long there is. */
+export async function askLesson(input: unknown): Promise<Result<Lesson>> {
+  const form = v.strictObject({ clientId, feeling: v.picklist(feelings), minutes: whole(5, 180) });
+  return act('askLesson', form, input, (who, { clientId: client, ...today }) => readLesson(who, client, today));
+}

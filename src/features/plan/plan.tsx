@@ -1,0 +1,257 @@
+'use client';
+
+// A session for one client, composed to the minute: hers to lock, leave out, move about and keep; with what it is worth beside the
+// best there could be.
+import { Redo2, Sparkles, Undo2 } from 'lucide-react';
+import { useRouter } from 'next/navigation';
+import { useEffect, useReducer, useRef, useState } from 'react';
+import type { Colliding } from '@/core/planning/compose';
+import { isColliding } from '@/core/planning/compose';
+import type { Lesson } from '@/core/planning/lesson';
+import { collisionWords, judgeOrder } from '@/core/planning/session-plan';
+import { Button } from '@/design/button';
+import { OneOf } from '@/design/choice';
+import { Columns, Failed, Notice, Page, PageHead, Quiet, Row, Small, Stack, TextLink } from '@/design/layout';
+import { NumberField } from '@/design/number-field';
+import { Picker } from '@/design/picker';
+import { useAsking } from '@/platform/browser/asking';
+import { stopWords } from '@/repertoire/words';
+import { askLesson, keepPlan } from './actions';
+import { composeAside } from './compose';
+import { PlanList } from './plan-list';
+import { PlanSide } from './plan-side';
+import type { Proof } from './plan-side';
+import type { PlanPage, Today } from './read';
+import { emptySheet, fitting, onPlan, openPlan, opened, toKeep } from './state';
+import type { PlanAct, PlanState, Sheet } from './state';
+
+const effortMs = 2000;
+const minutesLimits = { least: 5, most: 180, whole: true, unit: 'min' } as const;
+const feelingOptions = [
+  { id: 'well', name: 'Well' },
+  { id: 'tired', name: 'Tired' },
+  { id: 'sore', name: 'Sore' },
+] as const;
+
+/** The composer, one at a time: a new wish ends what was under way. */
+function useComposer(onOrder: (order: readonly string[]) => void) {
+  const [isComposing, setComposing] = useState(false);
+  const [proof, setProof] = useState<Proof>();
+  const [colliding, setColliding] = useState<Colliding>();
+  const [failed, setFailed] = useState<string>();
+  const running = useRef<AbortController>(undefined);
+  useEffect(() => () => running.current?.abort(), []);
+  const compose = async (lesson: Lesson, { locked, leftOut }: Sheet) => {
+    running.current?.abort();
+    const own = new AbortController();
+    running.current = own;
+    setComposing(true);
+    const told = await composeAside(lesson, { locked, leftOut }, effortMs, own.signal);
+    if (own.signal.aborted) return;
+    setComposing(false);
+    setFailed(told.ok ? undefined : told.error.message);
+    if (!told.ok) return;
+    setColliding(isColliding(told.value) ? told.value : undefined);
+    if (isColliding(told.value)) return;
+    const { value, bound, gapPct, order } = told.value;
+    setProof({ value, bound, gapPct });
+    onOrder(order);
+  };
+  return { compose, isComposing, proof, colliding, failed };
+}
+
+/** The lesson for how she is and how long there is; asked of the server when either changes. */
+function useLesson({ client, lesson: first, minutes }: PlanPage, onLesson: (lesson: Lesson) => void) {
+  const [lesson, setLesson] = useState(first);
+  const [today, setToday] = useState<Today>({ feeling: 'well', minutes });
+  const { busy, failed, ask } = useAsking();
+  const change = async (by: Partial<Today>) => {
+    const next = { ...today, ...by };
+    setToday(next);
+    const told = await ask(askLesson({ clientId: client.id, ...next }));
+    if (!told.ok) return;
+    setLesson(told.value);
+    onLesson(told.value);
+  };
+  return { lesson, today, change, busy, failed };
+}
+
+/** Keeping, in versions. */
+function useKeeping({ client, revision: first, kept }: PlanPage) {
+  const [revision, setRevision] = useState(first);
+  const [isKept, setKept] = useState(kept !== null);
+  const { busy, failed, ask } = useAsking();
+  const keep = async (lesson: Lesson, sheet: Sheet): Promise<boolean> => {
+    const told = await ask(keepPlan({ clientId: client.id, plan: toKeep(lesson, sheet), revision }));
+    if (told.ok) {
+      setRevision(told.value.revision);
+      setKept(true);
+    }
+    return told.ok;
+  };
+  return { keep, isKept, changed: () => setKept(false), busy, failed };
+}
+
+type HeadProps = {
+  readonly client: PlanPage['client'];
+  readonly history: PlanState['history'];
+  readonly keeping: ReturnType<typeof useKeeping>;
+  readonly isEmpty: boolean;
+  readonly onAct: (act: PlanAct) => void;
+  readonly onKeep: () => void;
+  readonly onFloor: () => void;
+};
+
+const Head = ({ client: { id, name, goal }, history, keeping, isEmpty, onAct, onKeep, onFloor }: HeadProps) => (
+  <PageHead>
+    <div>
+      <TextLink href={`/clients/${id}`}>{name}</TextLink>
+      <h1>Plan</h1>
+      <Quiet>{goal}</Quiet>
+    </div>
+    <Row>
+      <Button onPress={() => onAct({ kind: 'undo' })} isDisabled={history.past.length === 0} aria-label="Undo">
+        <Undo2 size={20} aria-hidden />
+      </Button>
+      <Button onPress={() => onAct({ kind: 'redo' })} isDisabled={history.future.length === 0} aria-label="Do again">
+        <Redo2 size={20} aria-hidden />
+      </Button>
+      <Button onPress={onKeep} isDisabled={keeping.isKept || keeping.busy || isEmpty}>
+        {keeping.isKept ? 'Kept' : 'Keep'}
+      </Button>
+      <Button $look="main" onPress={onFloor} isDisabled={keeping.busy || isEmpty}>
+        To the Floor
+      </Button>
+    </Row>
+  </PageHead>
+);
+
+/** What went wrong, and wishes that can't all be had. */
+function Troubles({ lesson, sheet, colliding, failed, isStopped }: TroublesProps) {
+  return (
+    <>
+      {isStopped && <Notice $tone="out">{stopWords}</Notice>}
+      <Failed>{failed}</Failed>
+      {colliding && (
+        <Notice $tone="out" role="alert">
+          <span>
+            These can’t all be had: {collisionWords(lesson, sheet, colliding).join(' · ')}.
+            {colliding.isSure && ' Without any one of them there is a plan.'} What stood here stays.
+          </span>
+        </Notice>
+      )}
+    </>
+  );
+}
+type TroublesProps = {
+  readonly lesson: Lesson;
+  readonly sheet: Sheet;
+  readonly colliding: Colliding | undefined;
+  readonly failed: string | undefined;
+  readonly isStopped: boolean;
+};
+
+export function Plan(page: PlanPage) {
+  const { client, kept, orders, isStopped } = page;
+  const router = useRouter();
+  const [state, act] = useReducer(onPlan, kept ? opened(page.lesson, kept.plan) : emptySheet, openPlan);
+  const { sheet, history } = state;
+  const composer = useComposer((order) => act({ kind: 'take', order }));
+  const { lesson, today, change, busy, failed } = useLesson(page, (next) => void composer.compose(next, sheet));
+  const keeping = useKeeping(page);
+  const judged = judgeOrder(lesson, sheet.order, sheet);
+  const begun = useRef(false);
+  useEffect(() => {
+    if (begun.current || kept || isStopped) return;
+    begun.current = true; // once, for a client without a plan
+    void composer.compose(page.lesson, emptySheet);
+  });
+  const does = (one: PlanAct) => {
+    keeping.changed();
+    act(one);
+  };
+  const startFrom = (id: string) => {
+    if (id === 'composed') return void composer.compose(lesson, sheet);
+    const order = orders.find((one) => one.id === id)?.exercises ?? [];
+    const may = order.filter((one) => lesson.faces[one]);
+    does({ kind: 'take', order: fitting(may, today.minutes, (all) => judgeOrder(lesson, all, sheet).minutes) });
+  };
+  const toFloor = async () => {
+    if (keeping.isKept || (await keeping.keep(lesson, sheet))) router.push(`/floor?client=${client.id}`);
+  };
+  const onKeys = (event: React.KeyboardEvent) => {
+    if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return;
+    event.preventDefault();
+    does({ kind: event.shiftKey ? 'redo' : 'undo' });
+  };
+  return (
+    <Page onKeyDown={onKeys}>
+      <Head
+        client={client}
+        history={history}
+        keeping={keeping}
+        isEmpty={sheet.order.length === 0}
+        onAct={does}
+        onKeep={() => void keeping.keep(lesson, sheet)}
+        onFloor={() => void toFloor()}
+      />
+      <Troubles
+        lesson={lesson}
+        sheet={sheet}
+        colliding={composer.colliding}
+        failed={keeping.failed ?? failed ?? composer.failed}
+        isStopped={isStopped}
+      />
+      <Columns $side="320px">
+        <Stack>
+          <Row $gap={18} style={{ alignItems: 'end' }}>
+            <div style={{ width: 130 }}>
+              <NumberField
+                label="Minutes"
+                limits={minutesLimits}
+                value={today.minutes}
+                mayBeEmpty={false}
+                onRead={(minutes) => minutes !== null && void change({ minutes })}
+              />
+            </div>
+            <Stack $gap={6}>
+              <Small>How she is today</Small>
+              <OneOf
+                label="How she is today"
+                options={feelingOptions}
+                value={today.feeling === 'unwell' ? 'sore' : today.feeling}
+                onChange={(feeling) => void change({ feeling })}
+                isSmall
+              />
+            </Stack>
+            <div style={{ flex: '1 1 220px' }}>
+              <Picker
+                label="Start from"
+                value={null}
+                onChange={startFrom}
+                choices={orders.map(({ id, name, exercises }) => ({
+                  id,
+                  name,
+                  about: `${exercises.length} she may do`,
+                }))}
+              />
+            </div>
+            <Button onPress={() => startFrom('composed')} isDisabled={composer.isComposing || busy || isStopped}>
+              <Sparkles size={18} aria-hidden />
+              {composer.isComposing || busy ? 'Composing…' : 'Compose'}
+            </Button>
+          </Row>
+          <PlanList lesson={lesson} judged={judged} sheet={sheet} isComposing={composer.isComposing} onAct={does} />
+        </Stack>
+        <PlanSide
+          lesson={lesson}
+          judged={judged}
+          sheet={sheet}
+          proof={composer.proof}
+          minutes={today.minutes}
+          onAdd={(id) => does({ kind: 'add', id })}
+        />
+      </Columns>
+    </Page>
+  );
+}
