@@ -49,6 +49,7 @@ export function madePlan(seed: number, { items: n, count, minutes, fine = seed %
       ...(i === placed && i !== locked && seed % 2 === 0 ? { at: 2 } : {}),
     })),
     needs,
+    order: [],
     change: { position: changes(positions, uniform), apparatus: 1 + (seed % 4) / 2 },
     ...(count === undefined ? {} : { count }),
     minutes,

@@ -6,10 +6,36 @@ import { slackMinutes } from './score';
 /** What an order is worth and by how much it breaks wishes, in steps of one item or ten minutes. */
 export type Judged = { readonly value: number; readonly broken: number };
 
+/** How many items stand on the wrong side of one. */
+function misplaced({ before, notAfter }: Compiled, placeOf: Int32Array, item: number, place: number): number {
+  let count = 0;
+  for (const other of before[item] ?? []) {
+    const stands = placeOf[other] ?? -1;
+    if (stands < 0 || stands > place) count += 1;
+  }
+  for (const other of notAfter[item] ?? []) {
+    const stands = placeOf[other] ?? -1;
+    if (stands >= 0 && stands < place) count += 1;
+  }
+  return count;
+}
+
 /** Judges an order of the compiled task quickly. */
 export function judgeOf(problem: Compiled): (order: readonly number[]) => Judged {
-  const { items, most, least, setups, setupOf, change, value, length, mayStand, mayEnd, mustCome, before, cover } =
-    problem;
+  const {
+    items,
+    most,
+    least,
+    setups,
+    setupOf,
+    change,
+    value,
+    length,
+    mayStand,
+    mayEnd,
+    mustCome,
+    cover,
+  } = problem;
   const musts = mustCome.reduce((sum, one) => sum + one, 0);
   const placeOf = new Int32Array(items.length);
   const held = new Int32Array(cover.length);
@@ -25,10 +51,7 @@ export function judgeOf(problem: Compiled): (order: readonly number[]) => Judged
       const previous = order[place - 1];
       if (previous !== undefined) changed += real(change, int(setupOf, previous) * setups + int(setupOf, item));
       if (place < most && mayStand[item * most + place] !== 1) broken += 1;
-      for (const other of before[item] ?? []) {
-        const at = placeOf[other] ?? -1;
-        if (at < 0 || at > place) broken += 1;
-      }
+      broken += misplaced(problem, placeOf, item, place);
       for (let c = 0; c < cover.length; c += 1) held[c] = int(held, c) + (cover[c]?.has[item] ?? 0);
     });
     const over = used + changed - problem.minutes;

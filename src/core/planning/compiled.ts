@@ -1,6 +1,6 @@
 // A task in numbers, as the searches walk it: items that may come at all, where each may stand, what it asks for before it.
 import type { Item, Task } from './compose-input';
-import { offCurve, slackMinutes } from './score';
+import { isOfTag, offCurve, slackMinutes } from './score';
 
 export type Compiled = {
   /** Items that may come; the searches know them by their place here. */
@@ -22,6 +22,8 @@ export type Compiled = {
   readonly mustCome: Uint8Array;
   /** What must come before it, if it comes. */
   readonly before: readonly (readonly number[])[];
+  /** What must not have come before it. */
+  readonly notAfter: readonly (readonly number[])[];
   readonly cover: readonly { readonly least: number; readonly has: Uint8Array }[];
 };
 
@@ -80,6 +82,21 @@ function setupsOf(task: Task, items: readonly Item[]) {
   return { setups: all.length, setupOf: Int32Array.from(items, (item) => index.get(key(item)) ?? 0), change };
 }
 
+/** By item, those that may not have come before it: it would stand before them, where both come. */
+function notAfterOf({ order }: Task, items: readonly Item[]): number[][] {
+  const placeOf = new Map(items.map(({ id }, i) => [id, i]));
+  const all = items.map((): number[] => []);
+  for (const [before, after] of order) {
+    const [earlier, later] = [placeOf.get(before), placeOf.get(after)];
+    if (earlier !== undefined && later !== undefined) all[earlier]?.push(later);
+  }
+  return all;
+}
+
+/** Whether an order may begin with an item. */
+const mayBeFirst = ({ edges }: Task, item: Item): boolean =>
+  item.load <= (edges.first ?? 3) && isOfTag(item, edges.firstTag);
+
 /** How many of them fit into the minutes at most, change-over at its least. */
 function mostThatFit(items: readonly Item[], change: Float64Array, minutes: number): number {
   const leastChange = change.reduce((least, one) => Math.min(least, one), Infinity);
@@ -112,13 +129,14 @@ export function compile(task: Task): Compiled | undefined {
     for (let place = ancestors[i]?.size ?? 0; place < most; place += 1) {
       if (item.at !== undefined && item.at !== place) continue;
       if ((at.get(place) ?? i) !== i) continue;
-      if (place === 0 && item.load > (task.edges.first ?? 3)) continue;
+      if (place === 0 && !mayBeFirst(task, item)) continue;
       if (offCurve(task, item, place)) continue;
       mayStand[i * most + place] = 1;
     }
   });
   return {
     ...{ items, most, least, setups, setupOf, change, mayStand, before },
+    notAfter: notAfterOf(task, items),
     minutes: task.minutes,
     weight: task.weight,
     value: Float64Array.from(items, ({ value }) => value),

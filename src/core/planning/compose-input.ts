@@ -20,6 +20,8 @@ const item = v.strictObject({
 export const composeInput = v.strictObject({
   items: v.pipe(v.array(item, 'must be a list of items'), v.maxLength(2000, 'at most 2000 items')),
   needs: v.optional(v.pipe(v.array(v.strictTuple([name, name]), 'must be a list of pairs'), v.maxLength(4000)), []),
+  /** Where both come, the first before the second. */
+  order: v.optional(v.pipe(v.array(v.strictTuple([name, name]), 'must be a list of pairs'), v.maxLength(4000)), []),
   change: v.strictObject({
     position: v.pipe(v.array(v.array(notNegative)), v.minLength(1, 'must not be empty'), v.maxLength(200)),
     apparatus: notNegative,
@@ -27,7 +29,15 @@ export const composeInput = v.strictObject({
   count: v.optional(whole(1, 2000)),
   minutes: positive,
   cover: v.optional(v.record(name, whole(0, 2000)), {}),
-  edges: v.optional(v.strictObject({ first: v.optional(load), last: v.optional(load) }), {}),
+  edges: v.optional(
+    v.strictObject({
+      first: v.optional(load),
+      last: v.optional(load),
+      /** What the first must be, by a tag. */
+      firstTag: v.optional(name),
+    }),
+    {},
+  ),
   /** With `count`: load 3 only in the middle third of the places. */
   curve: v.optional(yesOrNo, false),
   weight: v.optional(notNegative, 1),

@@ -112,7 +112,16 @@ describe('wishes that collide are named, none of them spare', () => {
 const small = (seed: number): Task => ({
   ...madePlan(seed, { items: 7, minutes: 12 + (seed % 11), ...(seed % 4 === 0 ? {} : { count: 2 + (seed % 3) }) }),
   cover: { flexion: seed % 2, extension: Number(seed % 5 === 0), rotation: seed % 3 === 0 ? 2 : 0 },
-  edges: { last: seed % 2 === 0 ? 2 : 3 },
+  edges: { last: seed % 2 === 0 ? 2 : 3, ...(seed % 5 === 1 ? { firstTag: 'hips' } : {}) },
+  order:
+    seed % 3 === 1
+      ? [
+          ['e4', 'e1'],
+          ['e2', 'e0'],
+          ['e6', 'e3'],
+        ]
+      : [],
+  curve: seed % 4 === 2,
   effortMs: 200,
 });
 

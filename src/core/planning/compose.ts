@@ -42,7 +42,7 @@ const hairMinutes = 5e-9;
 export const isColliding = (one: Composed | Colliding): one is Colliding => 'infeasible' in one;
 
 /** Semantic mistakes of a task: names that stand for nothing or twice. */
-function mistakeOf({ items, needs, change }: Task): Result<never> | undefined {
+function mistakeOf({ items, needs, order, change }: Task): Result<never> | undefined {
   const ids = new Map<string, number>();
   for (const [i, { id, setup }] of items.entries()) {
     if (ids.has(id)) return failure('twice', `"${id}" stands twice`, `items.${i}.id`);
@@ -57,9 +57,10 @@ function mistakeOf({ items, needs, change }: Task): Result<never> | undefined {
         `must have as many columns as rows, ${change.position.length}`,
         `change.position.${i}`,
       );
-  for (const [i, pair] of needs.entries())
-    for (const [k, id] of pair.entries())
-      if (!ids.has(id)) return failure('unknownItem', `"${id}" is not an item`, `needs.${i}.${k}`);
+  for (const [name, pairs] of Object.entries({ needs, order }))
+    for (const [i, pair] of pairs.entries())
+      for (const [k, id] of pair.entries())
+        if (!ids.has(id)) return failure('unknownItem', `"${id}" is not an item`, `${name}.${i}.${k}`);
   return undefined;
 }
 

@@ -3,6 +3,7 @@
 import { flag, real, int } from './cell';
 import type { Compiled } from './compiled';
 import { Layer, bitOf, wordOf, wordsFor } from './layer';
+import type { Row } from './layer';
 import { bestAfter, cellsLeft, mayStop } from './relax';
 import type { Completions, Memory } from './relax';
 import { slackMinutes } from './score';
@@ -92,9 +93,14 @@ const rememberedIn = ({ bit, size }: Memory, items: number) =>
       .map((one) => ({ word: wordOf(one.item), own: bitOf(one.item), bit: 1 << one.bit })),
   );
 
+const noRow = (): Row => ({
+  ...{ setup: -1, change: 0, length: 0, value: 0 },
+  ...{ worth: 0, bound: 0, item: 0, parent: 0 },
+});
+
 /** Goes on from one row by every item that may follow. */
 function stepper({ problem, told, lacks, best, from, to, place }: Step): (row: number) => void {
-  const { items, most, setups, setupOf, mayStand, mayEnd, length, value, before, minutes, weight } = problem;
+  const { items, most, setups, setupOf, mayStand, mayEnd, length, value, before, notAfter, minutes, weight } = problem;
   const { worth, changeCost, constant } = told.priced;
   const words = new Int32Array(to.wide);
   const remembered = rememberedIn(told.memory, items.length);
@@ -103,9 +109,11 @@ function stepper({ problem, told, lacks, best, from, to, place }: Step): (row: n
   const holds = (item: number) => (int(words, wordOf(item)) & bitOf(item)) !== 0;
   const turn = (item: number) => (words[wordOf(item)] = int(words, wordOf(item)) ^ bitOf(item));
   const fits = (item: number) =>
-    flag(mayStand, item * most + place) === 1 && !holds(item) && (before[item] ?? []).every(holds);
-  const last = { setup: -1, change: 0, length: 0, value: 0, worth: 0 };
-  const one = { ...last, bound: 0, item: 0, parent: 0 };
+    flag(mayStand, item * most + place) === 1 &&
+    !holds(item) &&
+    (before[item] ?? []).every(holds) &&
+    !(notAfter[item] ?? []).some(holds);
+  const [last, one] = [noRow(), noRow()];
 
   /** The row, told by its place in the layer before. */
   const read = (row: number) => {

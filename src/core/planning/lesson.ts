@@ -90,6 +90,8 @@ const knowsLittle = 4;
 
 /** The order that ships for those who begin: what it holds may be new in a first session. */
 const beginners = 'beginnersEight';
+/** The family that a session begins with. */
+const starts = 'findingTheStart';
 
 /** How heavy a level is on three steps: by its effort, its lever, and what it stands or hangs on. A convention. */
 export function loadStep(tags: LoadTags): 1 | 2 | 3 {
@@ -165,9 +167,9 @@ function reasonsOfToday({ feeling }: Knowing, { tags, standing }: Asked): Reason
   const isFolded = tags.flexion !== 'none' || tags.extension !== 'none';
   return [
     ...(feeling === 'tired' && load > 1
-      ? [{ points: points.tired * (load - 1), say: 'She is tired, and it asks much.' }]
+      ? [{ points: points.tired * (load - 1), say: 'Tired today, and it asks much.' }]
       : []),
-    ...(feeling === 'sore' && (isFolded || load > 1) ? [{ points: points.sore * load, say: 'She is sore.' }] : []),
+    ...(feeling === 'sore' && (isFolded || load > 1) ? [{ points: points.sore * load, say: 'Sore today.' }] : []),
     ...(standing === 'changed' ? [{ points: points.changed, say: 'A caution changes it.' }] : []),
   ];
 }
@@ -256,7 +258,7 @@ type Faces = ReadonlyMap<string, Face>;
 /** Whether something new may come today: what prepares it is held, or can be taught just before it because anybody begins there. */
 function mayBeNew({ repertoire }: Knowing, { id, prepares }: Taught, held: ReadonlySet<string>): boolean {
   const first = repertoire.sequences.find((one) => one.id === beginners)?.exercises ?? [];
-  const begins = (one: string) => repertoire.exercises.find((other) => other.id === one)?.family === 'findingTheStart';
+  const begins = (one: string) => repertoire.exercises.find((other) => other.id === one)?.family === starts;
   return first.includes(id) || prepares.some((one) => held.has(one)) || prepares.every(begins);
 }
 
@@ -312,13 +314,17 @@ export function lessonOf(knowing: Knowing): Lesson {
     return why === undefined ? [] : [{ exercise: one.face.exercise, why }];
   });
   for (const id of later.keys()) faces.delete(id);
+  const begins = [...faces.values()].some(({ item }) => item.tags.includes(starts) && item.load === 1);
   const task: Task = {
     items: [...faces.values()].map(({ item }) => item),
     needs: needsOf(faces, held),
+    order: [...faces.values()].flatMap(({ exercise: { id, prepares } }) =>
+      prepares.filter((one) => faces.has(one)).map((one): [string, string] => [one, id]),
+    ),
     change: { position: changeMinutes(mustRiseSlowly(knowing)), apparatus: apparatusMinutes },
     minutes: knowing.minutes,
     cover: coverOf(faces, knowing.minutes),
-    edges: { first: 1, last: 1 },
+    edges: { first: 1, last: 1, ...(begins ? { firstTag: starts } : {}) },
     curve: false,
     weight: 1,
     seed: 1,

@@ -30,6 +30,9 @@ export function offCurve({ curve, count }: Pick<Task, 'curve' | 'count'>, { load
   return place < first || place >= beyond;
 }
 
+/** Whether an item has a tag that is asked for. */
+export const isOfTag = ({ tags }: Item, tag: string | undefined): boolean => tag === undefined || tags.includes(tag);
+
 const tooLoaded = (item: Item | undefined, most: number | undefined): boolean =>
   most !== undefined && item !== undefined && item.load > most;
 
@@ -44,6 +47,7 @@ function brokenOf(task: Task, order: readonly Item[], minutes: number): string[]
       .filter(([tag, least]) => tagged(tag) < least)
       .map(([tag]) => `cover.${tag}`),
     ...(tooLoaded(order[0], edges.first) ? ['edges.first'] : []),
+    ...(order[0] && !isOfTag(order[0], edges.firstTag) ? ['edges.firstTag'] : []),
     ...(tooLoaded(order.at(-1), edges.last) ? ['edges.last'] : []),
     ...(order.some((item, place) => offCurve(task, item, place)) ? ['curve'] : []),
     ...items.flatMap(({ id, fixed, at }, i) => [
@@ -53,6 +57,10 @@ function brokenOf(task: Task, order: readonly Item[], minutes: number): string[]
     ...needs.flatMap(([before, after], i) => {
       const [earlier, later] = [placeOf.get(before), placeOf.get(after)];
       return later !== undefined && (earlier === undefined || earlier >= later) ? [`needs.${i}`] : [];
+    }),
+    ...task.order.flatMap(([before, after], i) => {
+      const [earlier, later] = [placeOf.get(before), placeOf.get(after)];
+      return earlier !== undefined && later !== undefined && earlier >= later ? [`order.${i}`] : [];
     }),
   ];
 }

@@ -104,6 +104,10 @@ type Words = { readonly wished: string; readonly broken: string };
 const ofPath: Readonly<Record<string, Words>> = {
   'edges.first': { wished: 'a light beginning', broken: 'It begins with something heavy.' },
   'edges.last': { wished: 'a light end', broken: 'It ends with something heavy.' },
+  'edges.firstTag': {
+    wished: 'finding the start to begin with',
+    broken: 'It does not begin with finding the start.',
+  },
   curve: { wished: 'the heaviest in the middle', broken: 'Something heavy stands outside the middle third.' },
 };
 
@@ -112,7 +116,8 @@ function wordsOf(lesson: Lesson, task: Task, path: string): Words {
   const nameOf = (id: string) => lesson.faces[id]?.exercise.name ?? id;
   if (kind === 'minutes') return { wished: `${task.minutes} minutes`, broken: 'Longer than the time there is.' };
   if (kind === 'cover') return { wished: `something ${plainly(name)}`, broken: `Nothing in it is ${plainly(name)}.` };
-  const [need, item] = kind === 'needs' ? [task.needs[Number(name)], undefined] : [undefined, task.items[Number(name)]];
+  const need = kind === 'needs' ? task.needs[Number(name)] : kind === 'order' ? task.order[Number(name)] : undefined;
+  const item = kind === 'items' ? task.items[Number(name)] : undefined;
   if (need) {
     const [before, after] = [nameOf(need[0]), nameOf(need[1])];
     return { wished: `${before} before ${after}`, broken: `${after} wants ${before} before it.` };
@@ -141,7 +146,7 @@ export function judgeOrder(lesson: Lesson, order: readonly string[], wishes: Wis
     const change = before ? changeBetween(task, before.item, face.item) : 0;
     const startsAt = clock + change;
     clock = startsAt + face.item.minutes;
-    const why = face.reasons.find(({ points }) => points > 0)?.say ?? 'It fits her, and the room.';
+    const why = face.reasons.find(({ points }) => points > 0)?.say ?? 'It fits the body, and the room.';
     return { face, changeMinutes: change, startsAt, why, whyHere: whyHere(all, place) };
   });
   const isHers = (path: string) => !(path.startsWith('items.') && path.endsWith('.fixed'));
@@ -204,6 +209,6 @@ function differences(old: Face, other: Face): string[] {
     ...(gone.length > 0 ? [`no ${gone.map((one) => directionNames[one]).join(', ')}`] : []),
     ...(lighter ? ['lighter'] : heavier ? ['heavier'] : []),
     ...(samePlace(old, other) ? [] : ['another position']),
-    ...(other.isNew ? ['new to her'] : []),
+    ...(other.isNew ? ['new'] : []),
   ];
 }

@@ -5,9 +5,10 @@ import type { Task } from './compose-input';
 export type Wish = { readonly path: string; readonly say: string };
 
 /** Every wish that an order could break, in the order of the task. Without any of them the empty order would do. */
-export function wishesOf({ items, needs, count, minutes, cover, edges, curve }: Task): Wish[] {
+export function wishesOf({ items, needs, order, count, minutes, cover, edges, curve }: Task): Wish[] {
   const first = edges.first === undefined ? [] : [{ path: 'edges.first', say: `first, load ${edges.first} at most` }];
   const last = edges.last === undefined ? [] : [{ path: 'edges.last', say: `last, load ${edges.last} at most` }];
+  const firstTag = edges.firstTag === undefined ? [] : [{ path: 'edges.firstTag', say: `first, of ${edges.firstTag}` }];
   return [
     { path: 'minutes', say: `within ${minutes} minutes` },
     ...(count === undefined ? [] : [{ path: 'count', say: `exactly ${count} of them` }]),
@@ -15,6 +16,7 @@ export function wishesOf({ items, needs, count, minutes, cover, edges, curve }: 
       .filter(([, least]) => least > 0)
       .map(([tag, least]) => ({ path: `cover.${tag}`, say: `at least ${least} of ${tag}` })),
     ...first,
+    ...firstTag,
     ...last,
     ...(curve && count !== undefined ? [{ path: 'curve', say: 'the heaviest in the middle third' }] : []),
     ...items.flatMap(({ id, fixed, at }, i) => [
@@ -22,6 +24,7 @@ export function wishesOf({ items, needs, count, minutes, cover, edges, curve }: 
       ...(at === undefined ? [] : [{ path: `items.${i}.at`, say: `${id} at place ${at}` }]),
     ]),
     ...needs.map(([before, after], i) => ({ path: `needs.${i}`, say: `${before} before ${after}` })),
+    ...order.map(([before, after], i) => ({ path: `order.${i}`, say: `${before} before ${after}, where both come` })),
   ];
 }
 
@@ -36,6 +39,7 @@ export function withOnly(task: Task, wishes: readonly Wish[]): Task {
     cover: Object.fromEntries(Object.entries(task.cover).filter(([tag]) => kept.has(`cover.${tag}`))),
     edges: {
       ...(edges.first !== undefined && kept.has('edges.first') ? { first: edges.first } : {}),
+      ...(edges.firstTag !== undefined && kept.has('edges.firstTag') ? { firstTag: edges.firstTag } : {}),
       ...(edges.last !== undefined && kept.has('edges.last') ? { last: edges.last } : {}),
     },
     items: task.items.map(({ fixed, at, ...item }, i) => ({
@@ -45,5 +49,6 @@ export function withOnly(task: Task, wishes: readonly Wish[]): Task {
     })),
     curve: task.curve && kept.has('curve'),
     needs: task.needs.filter((_need, i) => kept.has(`needs.${i}`)),
+    order: task.order.filter((_pair, i) => kept.has(`order.${i}`)),
   };
 }

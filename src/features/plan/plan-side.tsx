@@ -64,9 +64,13 @@ function worthOf({ value, bound, gapPct }: Proof, now: number): string {
     return `As you made it, it is worth ${share.toFixed(0)} % less than the best there could be.`;
   }
   if (less < -0.05) return 'Your own wishes weigh more than the composed one: compose anew to see the best with them.';
-  if (gapPct < sure) return 'Nothing better can be put together from what she may do today.';
+  if (gapPct < sure) return 'Nothing better can be put together from what may be done today.';
   return `Within ${gapPct.toFixed(1)} % of the best there could be.`;
 }
+
+/** What the curve is, in words that are true of it. */
+const curveWords = (loads: readonly number[]): string =>
+  loads.includes(3) ? 'The heaviest belongs in the middle third.' : 'Nothing in it is heavy.';
 
 type Props = {
   readonly lesson: Lesson;
@@ -89,7 +93,7 @@ export function PlanSide({ lesson, judged, sheet, proof, minutes, onAdd }: Props
               {minutesText(judged.minutes)}
             </span>{' '}
             <Small>
-              of {minutes}, change-over {minutesText(changeMinutes)}
+              of {minutes} · change-over {minutesText(changeMinutes)}
             </Small>
           </div>
           {proof && loads.length > 0 && <p data-gap={proof.gapPct}>{worthOf(proof, judged.value)}</p>}
@@ -123,7 +127,7 @@ export function PlanSide({ lesson, judged, sheet, proof, minutes, onAdd }: Props
                 <rect key={i} x={i + 0.1} y={3 - load} width={0.8} height={load} data-load={load} />
               ))}
             </Curve>
-            <Small>Light to begin and end with, the heaviest in the middle third.</Small>
+            <Small>{curveWords(loads)}</Small>
           </Stack>
         </Panel>
       )}

@@ -11,7 +11,7 @@ import type { Lesson } from '@/core/planning/lesson';
 import { collisionWords, judgeOrder } from '@/core/planning/session-plan';
 import { Button } from '@/design/button';
 import { OneOf } from '@/design/choice';
-import { Columns, Failed, Notice, Page, PageHead, Quiet, Row, Small, Stack, TextLink } from '@/design/layout';
+import { Columns, Failed, Notice, Page, PageHead, Quiet, Row, Stack, TextLink } from '@/design/layout';
 import { NumberField } from '@/design/number-field';
 import { Picker } from '@/design/picker';
 import { useAsking } from '@/platform/browser/asking';
@@ -215,9 +215,9 @@ export function Plan(page: PlanPage) {
               />
             </div>
             <Stack $gap={6}>
-              <Small>How she is today</Small>
+              <strong style={{ fontSize: '0.95rem' }}>Today</strong>
               <OneOf
-                label="How she is today"
+                label="Today"
                 options={feelingOptions}
                 value={today.feeling === 'unwell' ? 'sore' : today.feeling}
                 onChange={(feeling) => void change({ feeling })}
@@ -232,7 +232,7 @@ export function Plan(page: PlanPage) {
                 choices={orders.map(({ id, name, exercises }) => ({
                   id,
                   name,
-                  about: `${exercises.length} she may do`,
+                  about: `${exercises.length} of them may be done`,
                 }))}
               />
             </div>
