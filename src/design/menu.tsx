@@ -11,6 +11,7 @@ export const MenuPopover = styled(Popover)`
   box-shadow: 0 12px 34px rgb(0 0 0 / 24%);
   padding: 6px;
   min-width: 220px;
+  overflow: auto;
   .react-aria-Menu {
     outline: none;
   }

@@ -97,18 +97,17 @@ async function main(): Promise<void> {
     await shoot('batch');
     writeFileSync(path.join(folder, 'figures.png'), await figureSheet());
     taken += 1;
+    await chrome.go('/clients');
+    await chrome.pressOn(By.linkText('Maren Tolleck'));
+    await chrome.press('Plan');
+    await chrome.find(By.css('[data-gap]'));
+    await shoot('plan');
     await chrome.go('/repertoire');
     await shoot('repertoire');
     await chrome.go('/repertoire/singleLegStretch');
     await chrome.press('4 · Leg lower');
     await atTop();
     await shoot('exercise');
-    await chrome.go('/repertoire/teaser/edit');
-    await chrome.press('4 · Full');
-    await chrome.driver.executeScript(
-      'document.querySelector("[aria-label=\\"Which pose\\"]").scrollIntoView(); scrollBy(0, -10)',
-    );
-    await shoot('pose-editor');
     await chrome.go('/');
     await chrome.pressOn(By.css('a[aria-label="Teach Maren Tolleck"]'));
     /** Presses whatever stands there by then: the Floor paints anew under the hand. */

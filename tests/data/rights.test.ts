@@ -191,6 +191,12 @@ async function othersThings() {
   const inputs: Partial<Record<ActionName, unknown>> = {
     keepRanges: { clientId, takenOn: '2026-11-01', ranges: [{ id, ...range }] },
     strikeOutRange: { id: kept?.id, isStruck: true },
+    keepPlan: {
+      clientId,
+      plan: { minutes: 50, order: [{ exercise: 'march', level: 1 }], locked: [], leftOut: [] },
+      revision: 0,
+    },
+    askLesson: { clientId, feeling: 'well', minutes: 50 },
     noteStop: { id, clientId, sign: 'faint', seen: '', lookId: null },
     chooseExercise: { clientId, exercise: 'march' },
     beginLook: { id, clientId, exercise: 'march', level: 1, headEnd: 'left' },

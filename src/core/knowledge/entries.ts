@@ -400,6 +400,10 @@ export const condition = v.strictObject({
   /** Whose word clears it. */
   clearedBy: text,
   /** Rules out until cleared, or changes how a level is done. */
+  /** How long one with it may lie flat on the back in a row, where that is limited; from a week on, where it has weeks. */
+  flatAtMost: v.optional(
+    v.strictObject({ minutes: v.pipe(v.number(), v.minValue(1)), why: text, fromWeek: v.optional(v.number()) }),
+  ),
   rules: v.optional(
     v.array(
       v.strictObject({

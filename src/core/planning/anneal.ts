@@ -22,20 +22,7 @@ function misplaced({ before, notAfter }: Compiled, placeOf: Int32Array, item: nu
 
 /** Judges an order of the compiled task quickly. */
 export function judgeOf(problem: Compiled): (order: readonly number[]) => Judged {
-  const {
-    items,
-    most,
-    least,
-    setups,
-    setupOf,
-    change,
-    value,
-    length,
-    mayStand,
-    mayEnd,
-    mustCome,
-    cover,
-  } = problem;
+  const { items, most, least, setups, setupOf, change, value, length, mayStand, mayEnd, mustCome, cover } = problem;
   const musts = mustCome.reduce((sum, one) => sum + one, 0);
   const placeOf = new Int32Array(items.length);
   const held = new Int32Array(cover.length);

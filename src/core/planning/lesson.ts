@@ -62,6 +62,8 @@ export type Face = {
   /** The weightiest first. */
   readonly reasons: readonly Reason[];
   readonly isNew: boolean;
+  /** Why it is not composed today, though it may be added by hand; null: it is. */
+  readonly later: string | null;
   /** It took her so long before; otherwise the time is arithmetic alone. */
   readonly isOwnTime: boolean;
 };
@@ -74,6 +76,8 @@ export type Lesson = {
   readonly faces: Readonly<Record<string, Face>>;
   readonly leftOut: readonly LeftOut[];
   readonly aims: Aims;
+  /** How long in a row may be spent flat on the back, where a condition limits it. */
+  readonly flat: { readonly minutes: number; readonly why: string } | null;
   readonly task: Task;
 };
 
@@ -246,11 +250,24 @@ function candidateOf(knowing: Knowing, aims: Aims, exercise: Exercise): Candidat
     minutes,
     value: Math.round(value * 100) / 100,
     setup: [positionPlace(exercise.position), exercise.apparatus],
-    tags: [...exercise.spine, ...(isNew ? ['new'] : []), exercise.family],
+    tags: [...exercise.spine, ...(isNew ? ['new'] : []), ...(tags.lying === 'flat' ? ['flat'] : []), exercise.family],
     load: loadStep(tags),
   };
   const { levelName, dose } = planned;
-  return { face: { exercise: taughtOf(exercise), level, levelName, dose, item, standing, reasons, isNew, isOwnTime } };
+  return {
+    face: {
+      exercise: taughtOf(exercise),
+      level,
+      levelName,
+      dose,
+      item,
+      standing,
+      reasons,
+      isNew,
+      isOwnTime,
+      later: null,
+    },
+  };
 }
 
 type Faces = ReadonlyMap<string, Face>;
@@ -262,10 +279,10 @@ function mayBeNew({ repertoire }: Knowing, { id, prepares }: Taught, held: Reado
   return first.includes(id) || prepares.some((one) => held.has(one)) || prepares.every(begins);
 }
 
-/** Those that come only after one that prepares them: nothing that does is held. */
-const needsOf = (faces: Faces, held: ReadonlySet<string>): [string, string][] =>
+/** Those that come only after one that prepares them, of those that are composed if there is one: nothing that does is held. */
+const needsOf = (faces: Faces, composed: Faces, held: ReadonlySet<string>): [string, string][] =>
   [...faces.values()].flatMap(({ exercise: { id, prepares } }): [string, string][] => {
-    const first = prepares.find((one) => faces.has(one));
+    const first = prepares.find((one) => composed.has(one)) ?? prepares.find((one) => faces.has(one));
     return first === undefined || held.has(id) || prepares.some((one) => held.has(one)) ? [] : [[first, id]];
   });
 
@@ -275,6 +292,17 @@ function coverOf(faces: Faces, minutes: number): Record<string, number> {
     minutes >= 40 ? ['flexion', 'extension', 'twist', 'sideBend'] : minutes >= 20 ? ['flexion', 'extension'] : [];
   const has = (tag: string) => [...faces.values()].some(({ item }) => item.tags.includes(tag));
   return Object.fromEntries(wanted.filter(has).map((tag) => [tag, 1]));
+}
+
+/** The strictest limit of lying flat that acts. */
+function flatOf({ repertoire, acting }: Knowing): Lesson['flat'] {
+  const limits = actingConditions(repertoire, acting.conditions).flatMap(
+    ({ condition: { flatAtMost: limit }, as, week }) =>
+      !limit || (limit.fromWeek !== undefined && week !== undefined && week < limit.fromWeek)
+        ? []
+        : [{ minutes: limit.minutes, why: `${as}: ${limit.why}` }],
+  );
+  return limits.toSorted((a, b) => a.minutes - b.minutes)[0] ?? null;
 }
 
 const mustRiseSlowly = ({ repertoire, acting }: Knowing): boolean =>
@@ -290,7 +318,7 @@ function notYet(knowing: Knowing, faces: Faces, held: ReadonlySet<string>): Read
   const chosen = may.toSorted((a, b) => b.item.value - a.item.value).slice(0, count);
   const kept = new Set(chosen.map(({ exercise }) => exercise.id));
   // What prepares a new one that is chosen comes with it.
-  for (const [before, after] of needsOf(faces, held)) if (kept.has(after)) kept.add(before);
+  for (const [before, after] of needsOf(faces, new Map(), held)) if (kept.has(after)) kept.add(before);
   return new Map(
     fresh
       .filter(({ exercise }) => !kept.has(exercise.id))
@@ -305,30 +333,32 @@ function notYet(knowing: Knowing, faces: Faces, held: ReadonlySet<string>): Read
 export function lessonOf(knowing: Knowing): Lesson {
   const aims = aimsOf(knowing.goal);
   const all = knowing.repertoire.exercises.map((exercise) => candidateOf(knowing, aims, exercise));
-  const faces = new Map(all.flatMap((one) => ('face' in one ? [[one.face.exercise.id, one.face] as const] : [])));
+  const found = new Map(all.flatMap((one) => ('face' in one ? [[one.face.exercise.id, one.face] as const] : [])));
   const held = heldOf(knowing);
-  const later = notYet(knowing, faces, held);
-  const leftOut = all.flatMap((one): LeftOut[] => {
-    if ('left' in one) return [one.left];
-    const why = later.get(one.face.exercise.id);
-    return why === undefined ? [] : [{ exercise: one.face.exercise, why }];
-  });
-  for (const id of later.keys()) faces.delete(id);
-  const begins = [...faces.values()].some(({ item }) => item.tags.includes(starts) && item.load === 1);
+  const later = notYet(knowing, found, held);
+  const faces = new Map([...found].map(([id, face]) => [id, { ...face, later: later.get(id) ?? null }]));
+  const composed = new Map([...faces].filter(([, face]) => face.later === null));
+  const begins = [...composed.values()].some(({ item }) => item.tags.includes(starts) && item.load === 1);
   const task: Task = {
     items: [...faces.values()].map(({ item }) => item),
-    needs: needsOf(faces, held),
+    needs: needsOf(faces, composed, held),
     order: [...faces.values()].flatMap(({ exercise: { id, prepares } }) =>
       prepares.filter((one) => faces.has(one)).map((one): [string, string] => [one, id]),
     ),
     change: { position: changeMinutes(mustRiseSlowly(knowing)), apparatus: apparatusMinutes },
     minutes: knowing.minutes,
-    cover: coverOf(faces, knowing.minutes),
+    cover: coverOf(composed, knowing.minutes),
     edges: { first: 1, last: 1, ...(begins ? { firstTag: starts } : {}) },
     curve: false,
     weight: 1,
     seed: 1,
     effortMs: 1500,
   };
-  return { faces: Object.fromEntries(faces), leftOut, aims, task };
+  return {
+    faces: Object.fromEntries(faces),
+    leftOut: all.flatMap((one) => ('left' in one ? [one.left] : [])),
+    aims,
+    flat: flatOf(knowing),
+    task,
+  };
 }

@@ -12,10 +12,11 @@ import { changeBetween, offCurve, scoreOrder } from './score';
 /** What she wishes of it, by exercises: in any case, and in no case. */
 export type Wishes = { readonly locked: readonly string[]; readonly leftOut: readonly string[] };
 
-const asked = ({ task }: Lesson, { locked, leftOut }: Wishes): Task => ({
+const asked = ({ task, faces }: Lesson, { locked, leftOut }: Wishes): Task => ({
   ...task,
   items: task.items.map((item) => {
-    const fixed = leftOut.includes(item.id) ? 'out' : locked.includes(item.id) ? 'in' : undefined;
+    const isOut = leftOut.includes(item.id) || faces[item.id]?.later;
+    const fixed = locked.includes(item.id) ? 'in' : isOut ? 'out' : undefined;
     return fixed ? { ...item, fixed } : item;
   }),
 });
@@ -135,6 +136,20 @@ export const collisionWords = (lesson: Lesson, wishes: Wishes, { because }: Coll
   return because.map(({ path }) => wordsOf(lesson, task, path).wished);
 };
 
+/** Too long flat on the back in a row for a condition, in words. */
+function tooLongFlat({ flat }: Lesson, lines: readonly PlanLine[]): string[] {
+  if (!flat) return [];
+  let [run, longest] = [0, 0];
+  for (const { face, changeMinutes } of lines) {
+    run = face.item.tags.includes('flat') ? run + face.item.minutes + (run > 0 ? changeMinutes : 0) : 0;
+    longest = Math.max(longest, run);
+  }
+  const minutes = Math.round(longest);
+  return longest > flat.minutes
+    ? [`${minutes} minutes on the back in a row; ${flat.why}. Raise head and ribs on an incline, or break it up.`]
+    : [];
+}
+
 /** Judges an order as it stands: cheap enough to be asked at every move. */
 export function judgeOrder(lesson: Lesson, order: readonly string[], wishes: Wishes): Judged {
   const task = { ...asked(lesson, wishes), count: order.length, curve: true };
@@ -146,13 +161,16 @@ export function judgeOrder(lesson: Lesson, order: readonly string[], wishes: Wis
     const change = before ? changeBetween(task, before.item, face.item) : 0;
     const startsAt = clock + change;
     clock = startsAt + face.item.minutes;
-    const why = face.reasons.find(({ points }) => points > 0)?.say ?? 'It fits the body, and the room.';
+    const why = face.later ?? face.reasons.find(({ points }) => points > 0)?.say ?? 'It fits the body, and the room.';
     return { face, changeMinutes: change, startsAt, why, whyHere: whyHere(all, place) };
   });
   const isHers = (path: string) => !(path.startsWith('items.') && path.endsWith('.fixed'));
   return {
     ...{ lines, value, minutes, changeMinutes },
-    warnings: broken.filter(isHers).map((path) => wordsOf(lesson, task, path).broken),
+    warnings: [
+      ...broken.filter(isHers).map((path) => wordsOf(lesson, task, path).broken),
+      ...tooLongFlat(lesson, lines),
+    ],
     directions: told.map((direction) => ({
       direction,
       times: all.filter(({ exercise }) => exercise.spine.includes(direction)).length,
@@ -189,13 +207,21 @@ export function insteadOf(
       const fresh = then.warnings.filter((one) => !now.warnings.includes(one));
       return { face, then, fresh };
     })
-    .toSorted((a, b) => a.fresh.length - b.fresh.length || b.then.value - a.then.value)
+    .toSorted(
+      (a, b) =>
+        a.fresh.length - b.fresh.length ||
+        Number(a.face.later !== null) - Number(b.face.later !== null) ||
+        b.then.value - a.then.value,
+    )
     .slice(0, most)
     .map(({ face, then, fresh }) => ({
       face,
       minutes: then.minutes - now.minutes,
       value: then.value - now.value,
-      changes: [...differences(old.face, face), ...fresh],
+      changes: [
+        ...differences(old.face, face),
+        ...fresh.filter((one) => !face.later || !one.startsWith(face.exercise.name)),
+      ],
     }));
 }
 
@@ -210,5 +236,6 @@ function differences(old: Face, other: Face): string[] {
     ...(lighter ? ['lighter'] : heavier ? ['heavier'] : []),
     ...(samePlace(old, other) ? [] : ['another position']),
     ...(other.isNew ? ['new'] : []),
+    ...(other.later ? [other.later] : []),
   ];
 }

@@ -92,9 +92,9 @@ export function PlanSide({ lesson, judged, sheet, proof, minutes, onAdd }: Props
             <span className="numeral" style={{ fontSize: '2rem' }} data-minutes={judged.minutes}>
               {minutesText(judged.minutes)}
             </span>{' '}
-            <Small>
-              of {minutes} · change-over {minutesText(changeMinutes)}
-            </Small>
+            <Small>of {minutes}</Small>
+            <br />
+            <Small>{minutesText(changeMinutes)} of it change-over</Small>
           </div>
           {proof && loads.length > 0 && <p data-gap={proof.gapPct}>{worthOf(proof, judged.value)}</p>}
           <Said aria-label="What to mend">
@@ -149,7 +149,11 @@ export function PlanSide({ lesson, judged, sheet, proof, minutes, onAdd }: Props
         label="Add an exercise"
         value={null}
         onChange={onAdd}
-        choices={others.map(({ exercise: { id, name }, reasons }) => ({ id, name, about: reasons[0]?.say }))}
+        choices={others.map(({ exercise: { id, name }, reasons, later }) => ({
+          id,
+          name,
+          about: later ?? reasons[0]?.say,
+        }))}
       />
       {lesson.leftOut.length > 0 && (
         <details>

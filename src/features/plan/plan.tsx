@@ -3,7 +3,6 @@
 // A session for one client, composed to the minute: hers to lock, leave out, move about and keep; with what it is worth beside the
 // best there could be.
 import { Redo2, Sparkles, Undo2 } from 'lucide-react';
-import { useRouter } from 'next/navigation';
 import { useEffect, useReducer, useRef, useState } from 'react';
 import type { Colliding } from '@/core/planning/compose';
 import { isColliding } from '@/core/planning/compose';
@@ -52,7 +51,7 @@ function useComposer(onOrder: (order: readonly string[]) => void) {
     setFailed(told.ok ? undefined : told.error.message);
     if (!told.ok) return;
     setColliding(isColliding(told.value) ? told.value : undefined);
-    if (isColliding(told.value)) return;
+    if (isColliding(told.value)) return setProof(undefined);
     const { value, bound, gapPct, order } = told.value;
     setProof({ value, bound, gapPct });
     onOrder(order);
@@ -153,7 +152,6 @@ type TroublesProps = {
 
 export function Plan(page: PlanPage) {
   const { client, kept, orders, isStopped } = page;
-  const router = useRouter();
   const [state, act] = useReducer(onPlan, kept ? opened(page.lesson, kept.plan) : emptySheet, openPlan);
   const { sheet, history } = state;
   const composer = useComposer((order) => act({ kind: 'take', order }));
@@ -177,7 +175,7 @@ export function Plan(page: PlanPage) {
     does({ kind: 'take', order: fitting(may, today.minutes, (all) => judgeOrder(lesson, all, sheet).minutes) });
   };
   const toFloor = async () => {
-    if (keeping.isKept || (await keeping.keep(lesson, sheet))) router.push(`/floor?client=${client.id}`);
+    if (keeping.isKept || (await keeping.keep(lesson, sheet))) window.open(`/floor?client=${client.id}`, '_self'); // a page of its own, kept on the tablet: loaded as such
   };
   const onKeys = (event: React.KeyboardEvent) => {
     if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return;
