@@ -125,6 +125,10 @@ test('what cannot be read is said', () => {
   expect(readFilm(madeFilm(find('frontSupportHold', 2)), repertoire)).toMatchObject({
     error: { code: 'nothingMoves' },
   });
+  const fault = { id: 'arch', amount: 14, repetitions: [2, 4], when: 'through' as const };
+  expect(readFilm(madeFilm({ ...find('legFloat', 1), set: { ...playedSet, fault } }), repertoire)).toMatchObject({
+    error: { code: 'tooLittle' },
+  });
   expect(readFilm({ ...made, exercise: 'nothing' }, repertoire)).toMatchObject({ ok: false });
 });
 

@@ -11,6 +11,7 @@ import { parsePattern } from '../breathing/parse';
 import { entriesOf, keysOf } from '../keyed';
 import { driverOf, limbLines } from '../motion/driver';
 import type { Driver } from '../motion/driver';
+import { isCountable, tooLittle } from './countable';
 import type { Followed } from '../motion/packed';
 import type { MeasuredRepetition, MeasuredSet } from '../motion/reps';
 import { levelIn, restOf } from '../motion/rest';
@@ -200,6 +201,10 @@ function shaking(times: readonly number[], series: Series): Pick<FilmReading, 't
 const isIn = ({ fromS, toS }: { readonly fromS: number; readonly toS: number }, s: number): boolean =>
   s >= fromS && s <= toS;
 
+/** What turns is no limb, at a level whose own movement turns nothing far: a fault moved, not the exercise. */
+const isFault = ({ level, input }: Omit<Scene, 'rest'>, { line }: Driver): boolean =>
+  level !== undefined && !limbLines.includes(line) && !isCountable(level, input.view);
+
 /**
  * Everything that a film of a set tells. Refused where exercise, level, school or stances are unknown, where no mat line is marked,
  * and where nothing that was followed moves.
@@ -212,6 +217,7 @@ export function readFilm(input: FilmInput, repertoire: Repertoire): Result<FilmR
   const round = roundOf(known.value, film);
   const driver = round ? swinging(film, round) : driverOf(film.times, film.points);
   if (!driver) return nothingMoves(film);
+  if (!round && isFault(known.value, driver)) return failure('tooLittle', tooLittle, 'film');
   const { still, drive } = driveOf(film.times, driver);
   const atRest = known.value.needsNeutral ? input.neutral : undefined;
   const stillPoints = Object.fromEntries(

@@ -12,6 +12,7 @@ const told = (more: Partial<LiveTold>): LiveTold => ({
     stage: 'watching',
     stillShare: 1,
     readings: [],
+    counts: true,
     isMoving: false,
     ended: [],
     points: {},
@@ -31,6 +32,7 @@ test('how far the setting up is, in words that say what is missing', () => {
   expect(stageWords(told({ points: { ASIS: [1, 2] }, hidden: ['LK', 'GT'] }))).toBe(
     'Watching; hidden now: outer knee and outer hip (greater trochanter).',
   );
+  expect(stageWords(told({ counts: false }))).toMatch(/^Watching 0 stickers\. This level moves too little/);
 });
 
 test('one word for her: what is out comes before what is in, and nothing is said of what is not seen', () => {

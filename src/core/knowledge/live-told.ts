@@ -3,6 +3,7 @@ import { listWords } from '../alignment/words';
 import type { MarkId } from '../anatomy/marks';
 import type { Vec2 } from '../geometry';
 import type { LiveView } from './live';
+import { tooLittle } from './countable';
 import { nameOfMark } from './wanted';
 
 /** What the eye makes of a frame. */
@@ -33,7 +34,7 @@ export function stageWords(told: LiveTold | undefined): string {
   if (told.stage === 'still') return 'Still for a second, at own neutral: everything is told from there.';
   return told.hidden.length > 0
     ? `Watching; hidden now: ${listWords(told.hidden.map(nameOfMark))}.`
-    : `Watching ${named} stickers.`;
+    : `Watching ${named} stickers.${told.counts ? '' : ` ${tooLittle}`}`;
 }
 
 const blockWords = { head: 'Head', ribs: 'Ribs', pelvis: 'Pelvis' } as const;

@@ -62,6 +62,20 @@ const endOf = (number: number): number => {
   return stillS + number * (outS + holdS + backS + restS) - restS;
 };
 
+test.each([
+  ['legFloat', 1],
+  ['march', 1],
+  ['kneeFloat', 1],
+] as const)(
+  '%s at level %s moves too little: nothing is counted, not even what an arch alone would move',
+  (id, number) => {
+    const seen = watch(madeFilm({ ...level(id, number), ...arch([4, 8]), noise: noisy(0.5) }));
+    expect(seen.told).toEqual([]);
+    expect(seen.views.at(-1)).toMatchObject({ stage: 'watching', counts: false });
+    expect(watch(madeFilm({ ...level('legFloat', 2), set, noise: noisy(0.5) })).views.at(-1)?.counts).toBe(true);
+  },
+);
+
 describe('ten repetitions watched as they are done, an arch in the fourth and the eighth', () => {
   const seen = watch(madeFilm({ ...lowered, ...arch([4, 8]), noise: noisy(0.5) }));
 

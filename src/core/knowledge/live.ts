@@ -18,6 +18,7 @@ import { driverOf, limbLines } from '../motion/driver';
 import type { Driver } from '../motion/driver';
 import { failure, success } from '../result';
 import type { Result } from '../result';
+import { isCountable } from './countable';
 import type { Repertoire } from './entries';
 import { driveOf, furthestIn } from './film';
 import { measuresIn, restMarks, sceneOf, valueFrom, watchedIn } from './film-scene';
@@ -58,6 +59,8 @@ export type LiveView = {
   /** Share of the still second that is through. */
   readonly stillShare: number;
   readonly readings: readonly BlockReading[];
+  /** The level moves enough for its repetitions to be told apart. */
+  readonly counts: boolean;
   /** Out of its rest: a repetition is going on. */
   readonly isMoving: boolean;
   /** Repetitions that have ended since the last frame. */
@@ -115,11 +118,16 @@ export class LiveWatch {
   private lastCutS = -Infinity;
   private drive: { range: number; now: number } = { range: 0, now: 0 };
 
+  private readonly counts: boolean;
+
   private constructor(
     private readonly before: Omit<Scene, 'rest'>,
     private readonly repertoire: Repertoire,
     private readonly restIsNeutral: boolean,
-  ) {}
+  ) {
+    const { level, input } = before;
+    this.counts = level === undefined || isCountable(level, input.view);
+  }
 
   /** `restIsNeutral`: the still second is lying at rest, though the movement begins rolled up or lifted. */
   static begin(input: SceneInput, repertoire: Repertoire, restIsNeutral = false): Result<LiveWatch> {
@@ -150,11 +158,12 @@ export class LiveWatch {
     for (const id of this.watched.names)
       (this.buffer.series[id] ??= []).push(valueFrom(this.scene, this.watched, values, id));
     this.follow(frame);
-    const ended = this.isTime(frame.atS) ? this.cut(this.scene, frame.atS) : [];
+    const ended = this.counts && this.isTime(frame.atS) ? this.cut(this.scene, frame.atS) : [];
     return {
       stage: 'watching',
       stillShare: 1,
       readings: this.readingsOf(this.scene, values, frame.atS),
+      counts: this.counts,
       isMoving: this.drive.now > movesFromDeg,
       ended,
     };
@@ -231,6 +240,7 @@ export class LiveWatch {
       stage: isAtRest ? 'watching' : 'still',
       stillShare: isWhole ? share : 0,
       readings: [],
+      counts: this.counts,
       isMoving: false,
       ended: [],
     };

@@ -30,9 +30,10 @@ const [matEveryS, matMovedPx] = [1, 5];
 type Mat = readonly [Sticker, Sticker];
 type Context = OffscreenCanvasRenderingContext2D;
 
-const nothing: Pick<LiveView, 'stillShare' | 'readings' | 'isMoving' | 'ended'> = {
+const nothing: Pick<LiveView, 'stillShare' | 'readings' | 'counts' | 'isMoving' | 'ended'> = {
   stillShare: 0,
   readings: [],
+  counts: true,
   isMoving: false,
   ended: [],
 };
@@ -95,7 +96,8 @@ class LiveEye {
     const named = this.stickers.map(({ name }) => name);
     const { width, height } = this.context?.canvas ?? { width: 1, height: 1 };
     return {
-      ...{ stillShare: view.stillShare, readings: view.readings, isMoving: view.isMoving, ended: view.ended },
+      ...{ stillShare: view.stillShare, readings: view.readings, counts: view.counts },
+      ...{ isMoving: view.isMoving, ended: view.ended },
       stage: this.stage,
       points: Object.fromEntries(this.stickers.filter(({ isSeen }) => isSeen).map(({ name, at }) => [name, at])),
       hidden: this.stickers.filter(({ isSeen }) => !isSeen).map(({ name }) => name),
