@@ -82,9 +82,24 @@ test('wishes that can’t all be had are named, and what stood there stays', asy
   await chrome.until('composed anew', async () => (await minutes()) > 20 && (await minutes()) <= 45);
 });
 
-test('kept, it opens so again, and is what the Floor begins with', async () => {
+test('somebody kept another meanwhile: it is said whose, and hers can take its place', async () => {
   await chrome.button('Compose');
+  const own = await chrome.driver.getWindowHandle();
+  const at = await chrome.driver.getCurrentUrl();
+  await chrome.driver.switchTo().newWindow('tab');
+  await chrome.go(at);
+  await isComposed();
   await chrome.press('Keep');
+  await chrome.seesExactly('Kept');
+  await chrome.driver.close();
+  await chrome.driver.switchTo().window(own);
+  await chrome.press('Keep');
+  await chrome.sees('kept another plan meanwhile. Yours still stands here.');
+  await chrome.press('Keep mine in its place');
+  await chrome.seesExactly('Kept');
+});
+
+test('kept, it opens so again, and is what the Floor begins with', async () => {
   await chrome.seesExactly('Kept');
   const kept = await order();
   await openPlan();

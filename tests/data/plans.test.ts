@@ -35,25 +35,27 @@ const begin = (clientId: string, at: number) => {
 test('kept, it is what the Floor opens with; sent again it is kept once; a session that begins takes it up', async () => {
   const client = await bringClient(ours);
   const own = plan('neutralCheck', 'legFloat', 'march');
-  for (let i = 0; i < 3; i += 1) expect(must(await keepPlan(ours, client, own, 0)).revision).toBe(1);
+  for (let i = 0; i < 3; i += 1)
+    expect(must(await keepPlan(ours, client, own, 0))).toMatchObject({ isKept: true, card: { revision: 1 } });
   expect(await onFloor(client)).toEqual({ plan: ['neutralCheck', 'legFloat', 'march'], minutes: 40 });
   expect((await begin(client, Date.now() - 86_400_000)).refused).toEqual([]); // began before the plan was made
   expect((await kept(client))?.isUsed).toBe(false);
   expect((await begin(client, Date.now() + 1000)).refused).toEqual([]);
   expect((await kept(client))?.isUsed).toBe(true);
   expect((await onFloor(client)).minutes).toBe(50);
-  expect(must(await keepPlan(ours, client, plan('saw'), 1))).toMatchObject({ revision: 2, isUsed: false });
+  expect(must(await keepPlan(ours, client, plan('saw'), 1)).card).toMatchObject({ revision: 2, isUsed: false });
 });
 
 test('two at once from the same version: one is kept, the other is told whose, and can be kept in its place', async () => {
   const client = await bringClient(ours);
   const both = await Promise.all([keepPlan(ours, client, plan('march'), 0), keepPlan(ours, client, plan('saw'), 0)]);
-  expect(both.filter(({ ok }) => ok)).toHaveLength(1);
-  expect(both.find(({ ok }) => !ok)).toMatchObject({ error: { code: 'meanwhile', path: 'revision' } });
+  const told = both.map(must);
+  expect(told.filter(({ isKept }) => isKept)).toHaveLength(1);
+  expect(told[0]?.card.plan).toEqual(told[1]?.card.plan); // the other is handed the one that stands
   const now = await kept(client);
   expect(now?.revision).toBe(1);
-  expect(must(await keepPlan(ours, client, plan('mermaid'), now?.revision ?? 0)).revision).toBe(2);
-  expect(await keepPlan(ours, client, plan('saw'), 1)).toMatchObject({ ok: false, error: { code: 'meanwhile' } });
+  expect(must(await keepPlan(ours, client, plan('mermaid'), now?.revision ?? 0)).card.revision).toBe(2);
+  expect(must(await keepPlan(ours, client, plan('saw'), 1)).isKept).toBe(false);
   expect((await kept(client))?.plan.order).toEqual([{ exercise: 'mermaid', level: 1 }]);
 });
 

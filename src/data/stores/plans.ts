@@ -3,7 +3,7 @@ import { Op } from 'sequelize';
 import type { Transaction } from 'sequelize';
 import { v7 as newId } from 'uuid';
 import type { KeptPlan } from '@/core/planning/kept-plan';
-import { failure, success } from '@/core/result';
+import { success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { ClientPlan } from '../models';
 import { ready } from '../ready';
@@ -17,24 +17,27 @@ const cardOf = ({ clientId, plan, revision, madeBy, madeAt, usedAt }: ClientPlan
   isUsed: usedAt !== null,
 });
 
+/** The plan as it stands now; `isKept`: it is the one that was sent. */
+export type PlanKept = { readonly card: PlanCard; readonly isKept: boolean };
+
 /**
  * Keeps a plan in place of the version that it was made from (0: none). The same plan sent again is kept once; where another
- * version was kept meanwhile, nothing is changed and that is said.
+ * version was kept meanwhile, nothing is changed, and that version is handed back.
  */
-export function keepPlan(who: Who, clientId: string, plan: KeptPlan, from: number): Promise<Result<PlanCard>> {
+export function keepPlan(who: Who, clientId: string, plan: KeptPlan, from: number): Promise<Result<PlanKept>> {
   return transact(async (transaction) => {
     if (!(await claimClient(who, clientId, transaction))) return noClient();
     const row = await ClientPlan.findOne({ where: { clientId, studioId: who.studioId }, transaction });
     const made = { plan, madeBy: who.name, madeAt: new Date(), usedAt: null };
     if (!row) {
       const first = { id: newId(), studioId: who.studioId, clientId, revision: 1, ...made };
-      return success(cardOf(await ClientPlan.create(first, { transaction })));
+      return success({ card: cardOf(await ClientPlan.create(first, { transaction })), isKept: true });
     }
     const isSame = JSON.stringify(row.plan) === JSON.stringify(plan);
-    if (isSame && row.usedAt === null && row.revision === from + 1) return success(cardOf(row));
-    if (row.revision !== from)
-      return failure('meanwhile', `${row.madeBy} kept another plan meanwhile. Yours is still here: keep it in its place, or take hers.`, 'revision'); // prettier-ignore
-    return success(cardOf(await row.update({ ...made, revision: from + 1 }, { transaction })));
+    if (isSame && row.usedAt === null && row.revision === from + 1) return success({ card: cardOf(row), isKept: true });
+    if (row.revision !== from) return success({ card: cardOf(row), isKept: false });
+    const kept = await row.update({ ...made, revision: from + 1 }, { transaction });
+    return success({ card: cardOf(kept), isKept: true });
   });
 }
 

@@ -14,14 +14,18 @@ import { readLesson } from './read';
 
 const clientId = v.pipe(v.string(), v.uuid());
 
+/** The version that stands now, and whose it is; `isKept`: it is the one that was sent. */
+export type KeptNow = { readonly revision: number; readonly isKept: boolean; readonly madeBy: string };
+
 /** Keeps the plan in place of the version it was made from; answers with the version it is now. */
-export async function keepPlan(input: unknown): Promise<Result<{ revision: number }>> {
+export async function keepPlan(input: unknown): Promise<Result<KeptNow>> {
   const form = v.strictObject({ clientId, plan: planInput, revision: whole(0, 1_000_000) });
   return act('keepPlan', form, input, async (who, { clientId: client, plan, revision }) => {
     const kept = await store(who, client, plan, revision);
     if (!kept.ok) return kept;
-    revalidatePath('/', 'layout');
-    return success({ revision: kept.value.revision });
+    const { card, isKept } = kept.value;
+    if (isKept) revalidatePath('/', 'layout');
+    return success({ revision: card.revision, isKept, madeBy: card.madeBy });
   });
 }
 

@@ -16,6 +16,7 @@ import { Picker } from '@/design/picker';
 import { useAsking } from '@/platform/browser/asking';
 import { stopWords } from '@/repertoire/words';
 import { askLesson, keepPlan } from './actions';
+import type { KeptNow } from './actions';
 import { composeAside } from './compose';
 import { PlanList } from './plan-list';
 import { PlanSide } from './plan-side';
@@ -75,20 +76,21 @@ function useLesson({ client, lesson: first, minutes }: PlanPage, onLesson: (less
   return { lesson, today, change, busy, failed };
 }
 
-/** Keeping, in versions. */
+/** Keeping, in versions; `other`: somebody kept another plan meanwhile. */
 function useKeeping({ client, revision: first, kept }: PlanPage) {
   const [revision, setRevision] = useState(first);
   const [isKept, setKept] = useState(kept !== null);
+  const [other, setOther] = useState<KeptNow>();
   const { busy, failed, ask } = useAsking();
-  const keep = async (lesson: Lesson, sheet: Sheet): Promise<boolean> => {
-    const told = await ask(keepPlan({ clientId: client.id, plan: toKeep(lesson, sheet), revision }));
-    if (told.ok) {
-      setRevision(told.value.revision);
-      setKept(true);
-    }
-    return told.ok;
+  const keep = async (lesson: Lesson, sheet: Sheet, from = revision): Promise<boolean> => {
+    const told = await ask(keepPlan({ clientId: client.id, plan: toKeep(lesson, sheet), revision: from }));
+    if (!told.ok) return false;
+    setKept(told.value.isKept);
+    setOther(told.value.isKept ? undefined : told.value);
+    if (told.value.isKept) setRevision(told.value.revision);
+    return told.value.isKept;
   };
-  return { keep, isKept, changed: () => setKept(false), busy, failed };
+  return { keep, isKept, other, changed: () => setKept(false), busy, failed };
 }
 
 type HeadProps = {
@@ -200,6 +202,19 @@ export function Plan(page: PlanPage) {
         failed={keeping.failed ?? failed ?? composer.failed}
         isStopped={isStopped}
       />
+      {keeping.other && (
+        <Notice $tone="out" role="alert">
+          <Stack $gap={8}>
+            <span>{keeping.other.madeBy} kept another plan meanwhile. Yours still stands here.</span>
+            <Row>
+              <Button onPress={() => void keeping.keep(lesson, sheet, keeping.other?.revision)}>
+                Keep mine in its place
+              </Button>
+              <Button onPress={() => location.reload()}>Take the other</Button>
+            </Row>
+          </Stack>
+        </Notice>
+      )}
       <Columns $side="320px">
         <Stack>
           <Row $gap={18} style={{ alignItems: 'end' }}>
