@@ -121,14 +121,18 @@ function neighbourOf(problem: Compiled, order: readonly number[], uniform: () =>
   return next;
 }
 
+/** Orders longer than this get fewer steps, as each takes longer. */
+const usualLength = 24;
+
 /** The best order found that breaks no wish, in so many steps. `from`: an order to begin with. */
 export function anneal(
   problem: Compiled,
   from: readonly number[],
-  steps: number,
+  wanted: number,
   uniform: () => number,
   known: Annealed = undefined,
 ): Annealed {
+  const steps = Math.ceil(wanted * Math.min(1, usualLength / Math.max(1, problem.most)));
   const judge = judgeOf(problem);
   const warmth = spreadOf(problem);
   let order: readonly number[] = from;

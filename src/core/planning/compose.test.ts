@@ -211,6 +211,16 @@ test('wishes are told one by one, and taken away one by one', () => {
   expect(none.minutes).toBe(Number.MAX_VALUE);
 });
 
+test('far too many for the effort: an order that holds all the same, beside a bound that is plain', () => {
+  const items = Array.from({ length: 1500 }, (_, i) => item(`e${i}`, 1, 1 + (i % 7), [i % 3, `own${i}`]));
+  const told = composed(asked({ items, change, minutes: 4000, effortMs: 300 }));
+  expect(scoreOrder(asked({ items, change, minutes: 4000 }), told.order).broken).toEqual([]);
+  expect(told.bound).toBe(items.reduce((sum, { value }) => sum + value, 0));
+  const few = composed(asked({ items, change, minutes: 4000, count: 5, effortMs: 300 }));
+  expect(few.bound).toBeGreaterThanOrEqual(few.value);
+  expect(few.bound).toBeLessThanOrEqual(35);
+});
+
 test.each<[string, object, string]>([
   ['a name twice', { items: [...lesson.items, lesson.items[0]] }, 'items.5.id'],
   ['a need of nobody', { needs: [['float', 'swan']] }, 'needs.0.1'],

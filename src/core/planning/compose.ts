@@ -33,6 +33,9 @@ export type Colliding = { readonly infeasible: true; readonly because: readonly 
 const perMs = { steps: 80, checks: 5_000, numbers: 70_000 };
 const roundsAtMost = 150;
 const fineRounds = 5;
+/** Rounds of pricing that a search takes at the least, and partial orders of one length that it keeps at the least. */
+const leastRounds = 16;
+const narrowest = 120;
 /** States that a memory may have, and walks that it learns from. */
 const statesAtMost = 1200;
 const walksLearned = 40;
@@ -135,7 +138,7 @@ class Search {
   exact(grid: Grid, share: number): boolean {
     const told = completions(this.problem, grid, this.memory, this.prices);
     const each = this.problem.items.length * Math.max(1, this.problem.most);
-    const wide = Math.max(120, Math.floor((this.effortMs * share * perMs.checks) / each));
+    const wide = Math.max(narrowest, Math.floor((this.effortMs * share * perMs.checks) / each));
     const { order, value, letGo } = searchExactly(this.problem, told, this.known(), wide);
     if (order) this.best = { order, value };
     this.bound = Math.min(this.bound, Math.max(this.known(), letGo));
@@ -145,6 +148,18 @@ class Search {
   get isProved(): boolean {
     return this.bound <= this.known() + sameValue;
   }
+}
+
+/** Not even the least that pricing and trying take can be paid with this effort. */
+function isTooLarge({ items, most, setups }: Compiled, effortMs: number): boolean {
+  const pricing = leastRounds * most * (setups * setups + items.length) > 6 * effortMs * perMs.numbers;
+  return pricing || narrowest * 4 * items.length * most > 40 * effortMs * perMs.checks;
+}
+
+/** No order is worth more than the dearest that could come, change-over left out. */
+function plainBound({ value, most, least }: Compiled): number {
+  const dearest = Array.from(value).toSorted((a, b) => b - a);
+  return dearest.slice(0, most).reduce((sum, one, place) => (place < least || one > 0 ? sum + one : sum), 0);
 }
 
 /**
@@ -158,6 +173,8 @@ function solve(
   start: readonly number[] = [],
   atLeast = -Infinity,
 ): Solved {
+  if (isTooLarge(problem, effortMs))
+    return { best: anneal(problem, start, Math.ceil(effortMs * perMs.steps), uniform), bound: plainBound(problem) };
   const search = new Search(problem, effortMs, uniform, atLeast);
   const rough = noGrid(problem);
   search.anneal(start, shares.anneal / 2);

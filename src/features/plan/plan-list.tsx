@@ -20,7 +20,7 @@ import { levelText } from '@/core/load/rungs';
 import { Quiet, Small } from '@/design/layout';
 import { MenuPopover } from '@/design/menu';
 import { StandingChip } from '@/design/standing';
-import { phone } from '@/design/theme';
+import { narrow, phone } from '@/design/theme';
 import { clockText, doseText, minutesText } from './words';
 import type { PlanAct, Sheet } from './state';
 
@@ -101,6 +101,16 @@ const List = styled(GridList)`
   }
 `;
 
+/** Where the side lies below the list: what it comes to, in a line. */
+const Summary = styled.p`
+  display: none;
+  ${narrow} {
+    display: block;
+    font-weight: 650;
+    padding-bottom: 6px;
+  }
+`;
+
 const Alternatives = styled.span`
   display: grid;
   gap: 1px;
@@ -115,7 +125,7 @@ type Props = {
   readonly onAct: (act: PlanAct) => void;
 };
 
-export function PlanList({ lesson, judged: { lines }, sheet, isComposing, onAct }: Props) {
+export function PlanList({ lesson, judged: { lines, minutes, warnings }, sheet, isComposing, onAct }: Props) {
   const { order } = sheet;
   const { dragAndDropHooks } = useDragAndDrop({
     getItems: (keys) => [...keys].map((key) => ({ 'text/plain': String(key) })),
@@ -142,6 +152,10 @@ export function PlanList({ lesson, judged: { lines }, sheet, isComposing, onAct 
     );
   return (
     <div onKeyDownCapture={onKeys}>
+      <Summary>
+        {minutesText(minutes)}
+        {warnings.length > 0 ? ` · to mend: ${warnings.length}` : ''}
+      </Summary>
       <List aria-label="Plan" dragAndDropHooks={dragAndDropHooks}>
         {lines.map((line) => (
           <GridListItem

@@ -1,6 +1,6 @@
 'use client';
 
-import { Eye, Play, Ruler } from 'lucide-react';
+import { Eye, ListOrdered, Play, Ruler } from 'lucide-react';
 import Link from 'next/link';
 import styled from 'styled-components';
 import { ButtonLink } from '@/design/button';
@@ -280,6 +280,10 @@ export function Today({ studio, day, rows, isNew, isLead }: TodayPage) {
                 >
                   <Play size={19} aria-hidden />
                   {row.isOpen ? 'Go on' : 'Teach'}
+                </ButtonLink>
+                <ButtonLink href={`/clients/${row.clientId}/plan`} aria-label={`Plan ${row.name}`}>
+                  <ListOrdered size={19} aria-hidden />
+                  Plan
                 </ButtonLink>
                 <ButtonLink href={`/clients/${row.clientId}/look`} aria-label={`Look at ${row.name}`}>
                   <Ruler size={19} aria-hidden />
