@@ -109,17 +109,19 @@ test('only with what was followed, only where she agreed, and never in another s
   expect(codeOf(await keepFilmWhole(ours, bare, bytes))).toBe('notFollowed');
 });
 
-test('of one set one film is kept: of two tablets, that which came whole last', async () => {
-  const { lookId } = await followed();
-  const [a, b] = [randomBytes(300), randomBytes(400)];
-  const both = await Promise.all([keepFilmWhole(ours, lookId, a), keepFilmWhole(ours, lookId, b)]);
-  const rows = await KeptFilm.findAll({
-    where: { studioId: ours.studioId, id: both.map((one) => (one.ok ? one.value.id : '')) },
-  });
-  expect(rows).toHaveLength(1);
-  expect(rows[0]?.wholeAt).not.toBeNull();
-  const [listed] = await listLookFilms(ours, lookId);
-  expect(listed?.kept?.id).toBe(rows[0]?.id);
+test('of one set one film is kept: of several tablets, that which came whole last; the others are told, or were replaced', async () => {
+  for (let round = 0; round < 6; round += 1) {
+    const { lookId } = await followed();
+    const all = await Promise.all([300, 400, 500].map((size) => keepFilmWhole(ours, lookId, randomBytes(size))));
+    for (const one of all) expect(['fine', 'notFound']).toContain(codeOf(one));
+    const rows = await KeptFilm.findAll({
+      where: { studioId: ours.studioId, id: all.flatMap((one) => (one.ok ? [one.value.id] : [])) },
+    });
+    expect(rows).toHaveLength(1);
+    expect(rows[0]?.wholeAt).not.toBeNull();
+    const [listed] = await listLookFilms(ours, lookId);
+    expect(listed?.kept?.id).toBe(rows[0]?.id);
+  }
 });
 
 test('its day comes: it is shown to nobody, and goes; one that never became whole goes after an hour', async () => {

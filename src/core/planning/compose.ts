@@ -134,15 +134,14 @@ class Search {
     return this.prices.minute > 0 ? gridOf(this.problem, this.memory, most) : noGrid(this.problem);
   }
 
-  /** Looks through what may still be better, so many orders of one length at a time. True: nothing is left. */
-  exact(grid: Grid, share: number): boolean {
+  /** Looks through what may still be better, so many orders of one length at a time. */
+  exact(grid: Grid, share: number): void {
     const told = completions(this.problem, grid, this.memory, this.prices);
     const each = this.problem.items.length * Math.max(1, this.problem.most);
     const wide = Math.max(narrowest, Math.floor((this.effortMs * share * perMs.checks) / each));
     const { order, value, letGo } = searchExactly(this.problem, told, this.known(), wide);
     if (order) this.best = { order, value };
     this.bound = Math.min(this.bound, Math.max(this.known(), letGo));
-    return letGo <= this.known();
   }
 
   get isProved(): boolean {
@@ -228,9 +227,8 @@ function collision(task: Task, uniform: () => number): { because: Wish[]; isSure
   const asked = (from: number, size: number, share: number): boolean => {
     if (left <= 0) return false;
     const without = because.toSpliced(from, size);
-    const began = left;
     const { kind } = feasible(withOnly(task, without), Math.max(5, task.effortMs * share), uniform);
-    left = began - (kind === 'unknown' ? share : share / 5);
+    left -= kind === 'unknown' ? share : share / 5;
     if (kind === 'found' && size === 1) because.slice(from, from + 1).forEach((one) => needed.add(one));
     if (kind === 'none') because = without;
     return kind === 'none';

@@ -84,7 +84,12 @@ export async function beginKeptFilm(
 export function keepPiece(who: Who, keptId: string, n: number, bytes: Buffer): Promise<Result<null>> {
   const { studioId } = who;
   return transact(async (transaction) => {
-    const kept = await KeptFilm.findOne({ where: { ...rowsSeenBy(who), id: keptId }, transaction });
+    // Held for the piece: another film of the same set that becomes whole meanwhile takes this one away before or after, not between.
+    const kept = await KeptFilm.findOne({
+      where: { ...rowsSeenBy(who), id: keptId },
+      transaction,
+      lock: transaction.LOCK.SHARE,
+    });
     if (!kept) return noFilm();
     const pieces = piecesOf(kept.size);
     const wanted = n === pieces - 1 ? kept.size - n * pieceBytes : pieceBytes;
