@@ -1,5 +1,6 @@
 // What a session for one client may be composed of: which exercises at which level, how long each takes her, what each is worth today
 // and why. Points are conventions of this product: they weigh what a teacher weighs, and are told with their reasons.
+import { listWords } from '../alignment/words';
 import type { Body } from '../body/segments';
 import { actingConditions, allowedLevel, weighExercise } from '../knowledge/cautions';
 import type { ActingOn, WeighedExercise } from '../knowledge/cautions';
@@ -160,7 +161,7 @@ function reasonsOfGoal({ exercise, aims }: Asked): Reason[] {
   return [
     {
       points: points.goal * Math.min(points.goalAtMost, regions.length) + points.direction * turns.length,
-      say: `For the goal: ${listed(regions.map((region) => regionNames[region]))}.`,
+      say: `For the goal: ${listWords(regions.map((region) => regionNames[region]))}.`,
     },
   ];
 }
@@ -195,10 +196,6 @@ function reasonsOf(knowing: Knowing, asked: Asked): Reason[] {
     ...reasonsOfToday(knowing, asked),
   ].toSorted((a, b) => Math.abs(b.points) - Math.abs(a.points));
 }
-
-/** Words in a row: one, two and three. */
-export const listed = (words: readonly string[]): string =>
-  words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${words.at(-1) ?? ''}`;
 
 /** What was ever held cleanly: it may prepare something new. */
 function heldOf({ history, repertoire }: Knowing): ReadonlySet<string> {

@@ -44,12 +44,15 @@ export type Memory = {
   readonly carried: readonly Int32Array[];
 };
 
+/** An item that any set-up holds, its own holds. */
+function closed({ setupOf }: Pick<Compiled, 'setupOf'>, held: readonly ReadonlySet<number>[]): Set<number>[] {
+  const known = [...new Set(held.flatMap((own) => [...own]))];
+  return held.map((own, setup) => new Set([...own, ...known.filter((item) => setupOf[item] === setup)]));
+}
+
 /** The memory in which each set-up holds these items; an item that any holds, its own set-up holds. */
 export function memoryOf({ items, setups, setupOf }: Compiled, held: readonly ReadonlySet<number>[]): Memory {
-  const known = new Set(held.flatMap((own) => [...own]));
-  const lists = held.map((own, setup) =>
-    [...new Set([...own, ...[...known].filter((item) => setupOf[item] === setup)])].toSorted((a, b) => a - b),
-  );
+  const lists = closed({ setupOf }, held).map((own) => [...own].toSorted((x, y) => x - y));
   const bit = new Int8Array(setups * items.length).fill(-1);
   lists.forEach((list, setup) => list.forEach((item, place) => (bit[setup * items.length + item] = place)));
   const size = Int32Array.from(lists, (list) => 2 ** list.length);
@@ -67,13 +70,8 @@ export function memoryOf({ items, setups, setupOf }: Compiled, held: readonly Re
 }
 
 /** How many states the memory would have. */
-export const statesOf = (problem: Compiled, held: readonly ReadonlySet<number>[]): number => {
-  const known = new Set(held.flatMap((own) => [...own]));
-  return held.reduce((sum, own, setup) => {
-    const all = new Set([...own, ...[...known].filter((item) => problem.setupOf[item] === setup)]);
-    return sum + 2 ** all.size;
-  }, 0);
-};
+export const statesOf = (problem: Compiled, held: readonly ReadonlySet<number>[]): number =>
+  closed(problem, held).reduce((sum, { size }) => sum + 2 ** size, 0);
 
 /** Time in cells, each duration rounded down, so that the walk is allowed too much rather than too little. `cells` 0: time is priced alone. */
 export type Grid = {
@@ -107,7 +105,9 @@ export function gridOf(problem: Compiled, { states }: Memory, mostCells: number)
   );
   const cellMinutes = exact ?? minutes / allowed;
   const inCells = (durations: Float64Array) =>
-    Int32Array.from(durations, (duration) => Math.floor(duration / cellMinutes + 1e-6));
+    Int32Array.from(durations, (duration) =>
+      exact === undefined ? Math.floor(duration / cellMinutes) : Math.round(duration / cellMinutes),
+    );
   return {
     cells: Math.floor((minutes + slackMinutes) / cellMinutes + 1e-6),
     ...{ cellMinutes, length: inCells(length), change: inCells(change) },
