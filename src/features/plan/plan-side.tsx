@@ -5,7 +5,7 @@ import { Check, TriangleAlert } from 'lucide-react';
 import styled from 'styled-components';
 import { directionNames } from '@/core/knowledge/kinds';
 import type { Lesson } from '@/core/planning/lesson';
-import { listed } from '@/core/planning/lesson';
+import { listWords } from '@/core/alignment/words';
 import type { Judged } from '@/core/planning/session-plan';
 import { Panel, Small, Stack } from '@/design/layout';
 import { Picker } from '@/design/picker';
@@ -142,7 +142,7 @@ export function PlanSide({ lesson, judged, sheet, proof, minutes, onAdd }: Props
               </li>
             ))}
           </Ways>
-          {lesson.aims.heard.length > 0 && <Small>Heard in the goal: {listed(lesson.aims.heard)}.</Small>}
+          {lesson.aims.heard.length > 0 && <Small>Heard in the goal: {listWords(lesson.aims.heard)}.</Small>}
         </Stack>
       </Panel>
       <Picker

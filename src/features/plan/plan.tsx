@@ -22,7 +22,7 @@ import { PlanList } from './plan-list';
 import { PlanSide } from './plan-side';
 import type { Proof } from './plan-side';
 import type { PlanPage, Today } from './read';
-import { emptySheet, fitting, onPlan, openPlan, opened, toKeep } from './state';
+import { emptySheet, fitting, isKeptSo, onPlan, openPlan, opened, toKeep } from './state';
 import type { PlanAct, PlanState, Sheet } from './state';
 
 const effortMs = 2000;
@@ -77,20 +77,23 @@ function useLesson({ client, lesson: first, minutes }: PlanPage, onLesson: (less
 }
 
 /** Keeping, in versions; `other`: somebody kept another plan meanwhile. */
-function useKeeping({ client, revision: first, kept }: PlanPage) {
+function useKeeping({ client, revision: first, kept: before }: PlanPage) {
   const [revision, setRevision] = useState(first);
-  const [isKept, setKept] = useState(kept !== null);
+  const [kept, setKept] = useState(before?.plan ?? null);
   const [other, setOther] = useState<KeptNow>();
   const { busy, failed, ask } = useAsking();
   const keep = async (lesson: Lesson, sheet: Sheet, from = revision): Promise<boolean> => {
-    const told = await ask(keepPlan({ clientId: client.id, plan: toKeep(lesson, sheet), revision: from }));
+    const plan = toKeep(lesson, sheet);
+    const told = await ask(keepPlan({ clientId: client.id, plan, revision: from }));
     if (!told.ok) return false;
-    setKept(told.value.isKept);
     setOther(told.value.isKept ? undefined : told.value);
-    if (told.value.isKept) setRevision(told.value.revision);
+    if (told.value.isKept) {
+      setRevision(told.value.revision);
+      setKept(plan);
+    }
     return told.value.isKept;
   };
-  return { keep, isKept, other, changed: () => setKept(false), busy, failed };
+  return { keep, kept, other, busy, failed };
 }
 
 type HeadProps = {
@@ -98,12 +101,13 @@ type HeadProps = {
   readonly history: PlanState['history'];
   readonly keeping: ReturnType<typeof useKeeping>;
   readonly isEmpty: boolean;
+  readonly isKept: boolean;
   readonly onAct: (act: PlanAct) => void;
   readonly onKeep: () => void;
   readonly onFloor: () => void;
 };
 
-const Head = ({ client: { id, name, goal }, history, keeping, isEmpty, onAct, onKeep, onFloor }: HeadProps) => (
+const Head = ({ client: { id, name, goal }, history, keeping, isEmpty, isKept, onAct, onKeep, onFloor }: HeadProps) => (
   <PageHead>
     <div>
       <TextLink href={`/clients/${id}`}>{name}</TextLink>
@@ -117,8 +121,8 @@ const Head = ({ client: { id, name, goal }, history, keeping, isEmpty, onAct, on
       <Button onPress={() => onAct({ kind: 'redo' })} isDisabled={history.future.length === 0} aria-label="Do again">
         <Redo2 size={20} aria-hidden />
       </Button>
-      <Button onPress={onKeep} isDisabled={keeping.isKept || keeping.busy || isEmpty}>
-        {keeping.isKept ? 'Kept' : 'Keep'}
+      <Button onPress={onKeep} isDisabled={isKept || keeping.busy || isEmpty}>
+        {isKept ? 'Kept' : 'Keep'}
       </Button>
       <Button $look="main" onPress={onFloor} isDisabled={keeping.busy || isEmpty}>
         To the Floor
@@ -166,23 +170,20 @@ export function Plan(page: PlanPage) {
     begun.current = true; // once, for a client without a plan
     void composer.compose(page.lesson, emptySheet);
   });
-  const does = (one: PlanAct) => {
-    keeping.changed();
-    act(one);
-  };
+  const isKept = isKeptSo(lesson, sheet, keeping.kept);
   const startFrom = (id: string) => {
     if (id === 'composed') return void composer.compose(lesson, sheet);
     const order = orders.find((one) => one.id === id)?.exercises ?? [];
     const may = order.filter((one) => lesson.faces[one]);
-    does({ kind: 'take', order: fitting(may, today.minutes, (all) => judgeOrder(lesson, all, sheet).minutes) });
+    act({ kind: 'take', order: fitting(may, today.minutes, (all) => judgeOrder(lesson, all, sheet).minutes) });
   };
   const toFloor = async () => {
-    if (keeping.isKept || (await keeping.keep(lesson, sheet))) window.open(`/floor?client=${client.id}`, '_self'); // a page of its own, kept on the tablet: loaded as such
+    if (isKept || (await keeping.keep(lesson, sheet))) window.open(`/floor?client=${client.id}`, '_self'); // a page of its own, kept on the tablet: loaded as such
   };
   const onKeys = (event: React.KeyboardEvent) => {
     if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return;
     event.preventDefault();
-    does({ kind: event.shiftKey ? 'redo' : 'undo' });
+    act({ kind: event.shiftKey ? 'redo' : 'undo' });
   };
   return (
     <Page onKeyDown={onKeys}>
@@ -191,7 +192,8 @@ export function Plan(page: PlanPage) {
         history={history}
         keeping={keeping}
         isEmpty={sheet.order.length === 0}
-        onAct={does}
+        isKept={isKept}
+        onAct={act}
         onKeep={() => void keeping.keep(lesson, sheet)}
         onFloor={() => void toFloor()}
       />
@@ -254,7 +256,7 @@ export function Plan(page: PlanPage) {
               {composer.isComposing || busy ? 'Composing…' : 'Compose'}
             </Button>
           </Row>
-          <PlanList lesson={lesson} judged={judged} sheet={sheet} isComposing={composer.isComposing} onAct={does} />
+          <PlanList lesson={lesson} judged={judged} sheet={sheet} isComposing={composer.isComposing} onAct={act} />
         </Stack>
         <PlanSide
           lesson={lesson}
@@ -262,7 +264,7 @@ export function Plan(page: PlanPage) {
           sheet={sheet}
           proof={composer.proof}
           minutes={today.minutes}
-          onAdd={(id) => does({ kind: 'add', id })}
+          onAdd={(id) => act({ kind: 'add', id })}
         />
       </Columns>
     </Page>

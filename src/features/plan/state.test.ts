@@ -1,6 +1,6 @@
 import { lessonOf } from '@/core/planning/lesson';
 import { holding, knowing } from '../../../tests/rigs/knowing';
-import { fitting, onPlan, openPlan, opened, toKeep } from './state';
+import { fitting, isKeptSo, onPlan, openPlan, opened, toKeep } from './state';
 import type { PlanAct, Sheet } from './state';
 import { clockText, doseText, minutesText } from './words';
 
@@ -43,6 +43,9 @@ test('kept and opened again it is the same, without what may not be done any mor
     ...{ locked: ['march'], leftOut: ['legFloat'] },
   });
   expect(opened(lesson, kept)).toEqual(own);
+  expect(isKeptSo(lesson, own, kept)).toBe(true);
+  expect(isKeptSo(lesson, { ...own, order: ['march', 'neutralCheck', 'saw'] }, kept)).toBe(false); // composed or moved since
+  expect(isKeptSo(lesson, own, null)).toBe(false);
   const { saw: _, ...faces } = lesson.faces;
   expect(opened({ ...lesson, faces }, kept).order).toEqual(['neutralCheck', 'march']);
 });

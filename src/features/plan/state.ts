@@ -76,6 +76,10 @@ export const toKeep = (lesson: Lesson, { order, locked, leftOut }: Sheet): KeptP
   leftOut: [...leftOut],
 });
 
+/** Whether the sheet is what is kept. */
+export const isKeptSo = (lesson: Lesson, sheet: Sheet, kept: KeptPlan | null): boolean =>
+  kept !== null && JSON.stringify(toKeep(lesson, sheet)) === JSON.stringify(kept);
+
 /** A kept plan on the screen: what may not be done today has gone from it. */
 export const opened = (lesson: Lesson, { order, locked, leftOut }: KeptPlan): Sheet => ({
   order: order.map(({ exercise }) => exercise).filter((id) => lesson.faces[id]),
