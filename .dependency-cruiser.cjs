@@ -22,6 +22,7 @@ const coreFloors = [
   'corrections',
   'progression',
   'planning',
+  'book',
   'agreement',
 ];
 const own = (folder) => `^src/${folder}/`;
