@@ -18,6 +18,7 @@ function policyFor(path: string, nonce: string): string {
     `script-src 'self' ${inline}`,
     "style-src 'self' 'unsafe-inline'",
     "img-src 'self' data: blob:",
+    "font-src 'self' data:", // the calendar's own signs
     "media-src 'self' blob:",
     "worker-src 'self' blob:",
     "object-src 'none'",

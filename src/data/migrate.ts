@@ -25,6 +25,7 @@ import * as films from './migrations/022-films';
 import * as beside from './migrations/023-beside';
 import * as keptFilms from './migrations/024-kept-films';
 import * as plans from './migrations/025-plans';
+import * as book from './migrations/026-book';
 import { restartable } from './migrations/restartable';
 
 type Migration = {
@@ -58,6 +59,7 @@ const migrations: readonly (readonly [string, Migration])[] = [
   ['023-beside', beside],
   ['024-kept-films', keptFilms],
   ['025-plans', plans],
+  ['026-book', book],
 ];
 
 /** Brings the tables to the newest shape, or to that of `to`; returns the names of the migrations that ran. */

@@ -2,6 +2,7 @@
 import type { Model, ModelAttributes, Sequelize } from 'sequelize';
 import { apparatusTables } from './models/apparatus';
 import { besideTables } from './models/beside';
+import { bookTables } from './models/book';
 import { clientsTables } from './models/clients';
 import { filmTables } from './models/films';
 import { floorTables } from './models/floor';
@@ -15,6 +16,7 @@ import type { Define } from './models/columns';
 
 export * from './models/apparatus';
 export * from './models/beside';
+export * from './models/book';
 export * from './models/clients';
 export * from './models/films';
 export * from './models/floor';
@@ -50,4 +52,5 @@ export function defineModels(sequelize: Sequelize): void {
   floorTables(define);
   knownTables(define);
   besideTables(define);
+  bookTables(define);
 }

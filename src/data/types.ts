@@ -1,4 +1,5 @@
 // Plain values that stores take and give.
+import type { PlaceState } from '@/core/book/places';
 import type { KeptPlan } from '@/core/planning/kept-plan';
 import type { PackedFilm } from '@/core/motion/packed';
 import type { OwnRange } from '@/core/knowledge/ranges';
@@ -185,13 +186,38 @@ export type ClientCard = {
   readonly intake: IntakeCard | null;
 };
 
-export type AppointmentCard = {
-  readonly id: string;
+/** Somebody's place in an appointment; no name where the asker does not see her. */
+export type PlaceCard = {
   readonly clientId: string;
-  readonly instructor: string;
+  readonly name: string | null;
+  readonly state: PlaceState;
+  readonly since: Date;
+};
+
+export type BookingCard = {
+  readonly id: string;
+  readonly instructorId: string;
   readonly startsAt: Date;
   readonly minutes: number;
+  readonly room: string | null;
+  /** A class; null: for who holds its places. */
+  readonly title: string | null;
+  readonly capacity: number;
   readonly note: string;
+  readonly seriesId: string | null;
+  /** Changed by itself: not as its series has it. */
+  readonly isMoved: boolean;
+  readonly isOff: boolean;
+  readonly revision: number;
+  readonly places: readonly PlaceCard[];
+};
+
+/** What is in the book for somebody: one appointment, with whoever is expected whom the asker sees. */
+export type Expected = {
+  readonly appointment: Pick<BookingCard, 'id' | 'startsAt' | 'minutes' | 'note' | 'title' | 'capacity'> & {
+    readonly instructor: string;
+  };
+  readonly people: readonly { readonly client: ClientCard; readonly state: PlaceState }[];
 };
 
 export type PictureCard = {

@@ -7,10 +7,11 @@ import path from 'node:path';
 const root = process.cwd(); // both Jest and the scripts run in the project's own folder
 const startsWithinMs = 300_000;
 
-// Files run two at a time, each worker in a house of its own. The Floor's tests leave sessions and a stop sign behind, and those of
-// the camera must find the levels as the demo has them, whatever ran before: they have one each to themselves.
+// Files run two at a time, each worker in a house of its own. The Floor's tests leave sessions and a stop sign behind, those of the
+// camera must find the levels as the demo has them, whatever ran before, and those of the book fill the day: they have one each to
+// themselves.
 const testPath = typeof expect === 'undefined' ? '' : path.basename(expect.getState().testPath ?? '');
-const ownHouse = ['floor', 'eye'].find((name) => testPath.startsWith(name));
+const ownHouse = ['floor', 'eye', 'book'].find((name) => testPath.startsWith(name));
 const worker = Number(process.env.JEST_WORKER_ID ?? '1');
 const shared = process.env.SPINE_FOLDER ?? path.join(root, '.private', 'test');
 export const ownFolder = path.join(shared, ownHouse ?? `house-${worker}`);

@@ -18,7 +18,7 @@ const openPlan = async (of = name) => {
   await chrome.go('/clients');
   await chrome.pressOn(By.linkText(of));
   await chrome.seesExactly(of, 'h1');
-  await chrome.press('Plan');
+  await chrome.pressOn(By.css('main a[href$="/plan"]'));
   await chrome.seesExactly('Plan', 'h1');
 };
 const isComposed = () => chrome.find(By.css('[data-gap]'));

@@ -24,6 +24,7 @@ import type { ActionName } from '@/platform/server/rights';
 import type { Result } from '@/core/result';
 import { seeded } from '@/core/random';
 import { keysOf } from '@/core/keyed';
+import { bookOne } from '@/data/stores/book';
 import { makeHistory } from '../rigs/histories';
 import {
   addColleague,
@@ -185,6 +186,17 @@ async function othersThings() {
     what: { kind: 'wrapped', points: [], note: '', next: null, home },
   };
   expect((await receiveEvents(who, [wrapped], Date.now())).refused).toEqual([]); // there is something to hand out
+  const booking = {
+    instructorId: who.userId,
+    at: '2027-03-01T09:30',
+    minutes: 50,
+    room: null,
+    title: null,
+    capacity: 1,
+    note: '',
+  };
+  const booked = newId();
+  must(await bookOne(who, booked, { ...booking, clientIds: [clientId], repeat: null }));
   const client = { ...emptyClient, name: 'Taken over' };
   const spring = rig.springs[0]?.id ?? '';
   const id = newId();
@@ -197,6 +209,14 @@ async function othersThings() {
       revision: 0,
     },
     askLesson: { clientId, feeling: 'well', minutes: 50 },
+    keepBooking: { id, booking: { ...booking, clientIds: [clientId], repeat: null }, anyway: true },
+    keepBookingChange: {
+      ...{ id: booked, revision: 0, change: booking, clientIds: [clientId], scope: 'one', next: newId(), anyway: true },
+    },
+    markPlace: { id: booked, clientId, state: 'came' },
+    addPerson: { id: booked, clientId },
+    takeOut: { id: booked, revision: 1, scope: 'one', isOff: true },
+    takeInCalendar: { events: [{ uid: 'x', at: '2027-03-01T09:00', minutes: 50, title: null, clientIds: [clientId] }] },
     noteStop: { id, clientId, sign: 'faint', seen: '', lookId: null },
     chooseExercise: { clientId, exercise: 'march' },
     beginLook: { id, clientId, exercise: 'march', level: 1, headEnd: 'left' },
@@ -295,6 +315,7 @@ async function othersThings() {
 
 /** Actions that name nothing which could be another studio's. */
 const ofOnesOwn = [
+  ...['findAnything', 'weighCalendar', 'makeCalendarLink', 'dropCalendarLink'],
   ...['findClientNames', 'setPassword', 'signOutElsewhere', 'keepFinger', 'keepRounds', 'chooseRoom', 'keepNewClient'],
   ...[
     'keepTable',
@@ -425,7 +446,7 @@ test('routes answer those who may, and tell nobody else whether there is anythin
       expect([person.name, route, fine(await answerOf(file, id, query), file)]).toEqual([
         person.name,
         route,
-        may || (route === 'pictures' && person.role !== 'guest'),
+        (may || (route === 'pictures' && person.role !== 'guest')) && route !== 'calendar/[token]', // a secret opens it, not a person
       ]);
     }
   };

@@ -67,7 +67,7 @@ test('everything of a client is counted and handed over under names that a stran
     'incidents',
     'stops',
     'intakes',
-    'appointments',
+    'appointment_places',
     'looks',
     'pictures',
     'kept_films',

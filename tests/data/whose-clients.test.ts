@@ -1,7 +1,8 @@
 // Whose client each one is: what an instructor of a studio that shows each her own sees and changes, sharing for a time, handing
 // over, and a share that ends in the middle of a session.
 import { v7 as newId } from 'uuid';
-import { Appointment, Client, ClientShare, LookReading, Studio, TaughtSession } from '@/data/models';
+import { Client, ClientShare, LookReading, Studio, TaughtSession } from '@/data/models';
+import { bookOne } from '@/data/stores/book';
 import { ready } from '@/data/ready';
 import {
   addClient,
@@ -56,7 +57,9 @@ async function seenOf(who: Who, { clientId, sessionId, lookId, pictureId }: Whol
     names: has(await findNames(who)),
     table: has(await listAllClients(who)),
     known: (await listNames(who)).includes('Ansel Towpath'),
-    book: (await listAppointments(who, from, to)).some(({ client }) => client.id === clientId),
+    book: (await listAppointments(who, from, to)).some(({ people }) =>
+      people.some(({ client }) => client.id === clientId),
+    ),
     session: (await findSession(who, sessionId)).ok,
     sessions: (await listSessions(who, clientId)).length > 0,
     events: (await eventsAfter(who, sessionId, 0)).length > 0,
@@ -89,15 +92,8 @@ async function wholeClient(who: Who, name: string): Promise<Whole> {
   must(await addRanges(who, clientId, '2026-11-01', [range]));
   must(await addStop(who, clientId, { sign: 'faint', seen: '', lookId: null }));
   const { studioId, userId: instructorId } = who;
-  await Appointment.create({
-    id: newId(),
-    studioId,
-    clientId,
-    instructorId,
-    startsAt: new Date(),
-    minutes: 55,
-    note: '',
-  });
+  const booked = { instructorId, at: '2026-11-02T09:00', minutes: 55, room: null, title: null, capacity: 1, note: '' };
+  must(await bookOne(who, newId(), { ...booked, clientIds: [clientId], repeat: null }));
   const reading = { role: 'setup' as const, method: 'eye' as const, measure: 'pelvis', taken: 1, side: null };
   await LookReading.create({ id: newId(), studioId, lookId, ...reading, updatedAt: new Date() });
   return { clientId, sessionId: sessions[0] ?? '', lookId, pictureId };

@@ -69,12 +69,18 @@ async function main(): Promise<void> {
     ],
     clients.map(({ id, name }) => [id, studioId, name, 'row', 1980, 1.7, 65, 'f', 1, '', sql(now - span)]),
   );
+  const booked = clients
+    .slice(0, size.today)
+    .map(({ id }, i) => ({ id: newId(), client: id, at: now - (i % 8) * 60_000 }));
   await insert(
     'appointments',
-    ['id', 'studio_id', 'client_id', 'instructor_id', 'starts_at', 'minutes', 'note'],
-    clients
-      .slice(0, size.today)
-      .map(({ id }, i) => [newId(), studioId, id, instructor.id, sql(now - (i % 8) * 60_000), 50, '']),
+    ['id', 'studio_id', 'instructor_id', 'starts_at', 'minutes', 'note'],
+    booked.map(({ id, at }) => [id, studioId, instructor.id, sql(at), 50, '']),
+  );
+  await insert(
+    'appointment_places',
+    ['id', 'studio_id', 'appointment_id', 'client_id', 'state', 'since'],
+    booked.map(({ id, client, at }) => [newId(), studioId, id, client, 'booked', sql(at)]),
   );
   const outcome = JSON.stringify(session.outcome);
   const [ends, before] = [events.at(-1), events.slice(0, -1)];

@@ -64,8 +64,16 @@ async function faultsOf(own: string): Promise<string[]> {
     ['sessions', 'SELECT COUNT(*) FROM taught_sessions WHERE ended_at IS NOT NULL', demoSessions.length],
     ['sessions that owe', 'SELECT COUNT(*) FROM taught_sessions WHERE owed = 1', 0],
     ['sign-ins', `SELECT COUNT(*) FROM users WHERE email = '${demoSignIn.email}'`, 1],
-    ['booked twice', 'SELECT COUNT(*) - COUNT(DISTINCT client_id, starts_at) FROM appointments', 0],
-    ['booked', `SELECT COUNT(*) FROM appointments`, demoClients.filter(({ today }) => today).length],
+    [
+      'booked twice',
+      'SELECT COUNT(*) - COUNT(DISTINCT client_id, starts_at) FROM appointments a JOIN appointment_places p ON p.appointment_id = a.id',
+      0,
+    ],
+    [
+      'booked alone',
+      `SELECT COUNT(*) FROM appointments WHERE series_id IS NULL`,
+      demoClients.filter(({ today }) => today).length,
+    ],
   ];
   const wrong: string[] = [];
   for (const [name, sql, count] of wanted) {

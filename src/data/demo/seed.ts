@@ -1,4 +1,4 @@
-import { now, toCalendarDateTime, toZoned, today } from '@internationalized/date';
+import { today } from '@internationalized/date';
 import { v7 as newId } from 'uuid';
 import { poseBody } from '@/core/body/skeleton';
 import type { Pose } from '@/core/body/pose';
@@ -19,12 +19,11 @@ import { entry, levelOf } from '@/core/knowledge/find';
 import { normal, seeded } from '@/core/random';
 import type { Result } from '@/core/result';
 import { repertoire, rulesVersion } from '@/repertoire';
-import { Appointment, Client, ClientCondition, Dose, Picture, Studio, TaughtSession, User } from '../models';
+import { Client, ClientCondition, Dose, Picture, Studio, TaughtSession, User } from '../models';
 import { takeIn } from '../picture-intake';
 import { hashPassword } from '../passwords';
 import { chooseCorrection, keepLook, setLookPicture, setLookReading, startLook } from '../stores/looks';
 import { removeStudio } from '../stores/founding';
-import { transact } from '../transact';
 import type { StoredDose, Who } from '../types';
 import { addApparatus, keepSetting } from '../stores/apparatus';
 import { signPaper } from '../stores/papers';
@@ -43,6 +42,7 @@ import {
   demoStudio,
 } from './world';
 import type { DemoClient, InstructorKey } from './world';
+import { seedWeek } from './book';
 import { renderPicture } from './render';
 import { seedSessions } from './sessions';
 
@@ -258,6 +258,7 @@ async function fillStudio(): Promise<string> {
     const until = today(demoStudio.timeZone).add({ days: 30 }).toString();
     must(await shareClient(asking('wren'), client.id, { id: newId(), personId: asking('linnet').userId, until }));
   }
+  await seedWeek(studioId, demoStudio.timeZone);
   return studioId;
 }
 
@@ -333,40 +334,4 @@ async function fillClient(
         { at: new Date(Date.now() - daysAgo * dayMs) },
       ),
     );
-}
-
-/** Puts the demo studio's clients into today's book, when a new day has none yet. */
-export async function fillToday(): Promise<boolean> {
-  const studio = await Studio.findOne({ where: { demo: true } });
-  if (!studio) return false;
-  const day = today(studio.timeZone);
-  const startsAt = ([hour, minute]: readonly [number, number]): Date =>
-    toZoned(toCalendarDateTime(day).set({ hour, minute }), studio.timeZone).toDate();
-  const midnight = startsAt([0, 0]);
-  const newest = await Appointment.findOne({ where: { studioId: studio.id }, order: [['startsAt', 'DESC']] });
-  if (newest && newest.startsAt >= midnight && newest.startsAt <= now(studio.timeZone).add({ days: 2 }).toDate())
-    return false;
-  const clients = await Client.findAll({ where: { studioId: studio.id } });
-  const users = await User.findAll({ where: { studioId: studio.id } });
-  await transact(async (transaction) => {
-    const rows = demoClients.flatMap(({ name, instructor, today: booked }) => {
-      const client = clients.find((one) => one.name === name);
-      const user = users.find(({ email }) => email.startsWith(`${instructor}@`));
-      if (!client || !user || !booked) return [];
-      const { minutes, note, at } = booked;
-      return [
-        {
-          id: newId(),
-          studioId: studio.id,
-          clientId: client.id,
-          instructorId: user.id,
-          startsAt: startsAt(at),
-          minutes,
-          note,
-        },
-      ];
-    });
-    await Appointment.bulkCreate(rows, { transaction });
-  });
-  return true;
 }

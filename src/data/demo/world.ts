@@ -609,3 +609,66 @@ export const demoSettings: readonly {
   },
   { client: pell, apparatus: 'Heron', exercise: 'feetInStraps', daysAgo: 22, springs: { full: 1 }, note: '' },
 ];
+
+/** What comes every week: counted in days from today. */
+export type DemoWeekly = {
+  readonly names: readonly string[];
+  readonly instructor: InstructorKey;
+  readonly inDays: number;
+  readonly at: [number, number];
+  readonly minutes: number;
+  readonly room: string;
+  readonly every?: 1 | 2;
+  readonly title?: string;
+  readonly capacity?: number;
+  readonly note?: string;
+};
+
+const river = { room: 'riverRoom', instructor: 'wren' } as const;
+const loft = { room: 'sailLoft', instructor: 'corin' } as const;
+export const demoWeek: readonly DemoWeekly[] = [
+  {
+    ...loft,
+    names: [
+      'Maren Tolleck',
+      'Bertil Oakum',
+      'Odo Quillwater',
+      'Ness Gunwhale',
+      'Pell Rowlock',
+      'Ila Coamings',
+      'Sefa Marrowby',
+      'Tamsin Eddystrom',
+      'Hanno Skerry',
+    ],
+    inDays: 0,
+    at: [18, 0],
+    minutes: 50,
+    title: 'River mat',
+    capacity: 8,
+  },
+  { ...river, names: ['Ness Gunwhale'], inDays: 1, at: [8, 0], minutes: 50 },
+  { ...river, names: ['Fenna Driftwell'], inDays: 1, at: [11, 0], minutes: 45, note: 'On the side after ten minutes.' },
+  { ...loft, names: ['Odo Quillwater'], inDays: 1, at: [12, 15], minutes: 50 },
+  { ...loft, names: ['Hanno Skerry'], inDays: 2, at: [9, 0], minutes: 45 },
+  { ...river, names: ['Ila Coamings'], inDays: 2, at: [10, 0], minutes: 50 },
+  { ...river, names: ['Pell Rowlock', 'Ness Gunwhale'], inDays: 3, at: [16, 0], minutes: 60, every: 2 },
+  {
+    ...loft,
+    names: ['Tamsin Eddystrom', 'Fenna Driftwell'],
+    inDays: 3,
+    at: [10, 30],
+    minutes: 50,
+    title: 'Small crew',
+    capacity: 4,
+  },
+  { ...river, names: ['Maren Tolleck'], inDays: 4, at: [8, 30], minutes: 50 },
+  {
+    ...river,
+    names: ['Bertil Oakum'],
+    inDays: 4,
+    at: [9, 0],
+    minutes: 50,
+    note: 'Moved from ten; Maren is still there.',
+  },
+  { ...loft, names: ['Jory Thwart'], inDays: 5, at: [15, 0], minutes: 45 },
+];

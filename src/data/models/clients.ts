@@ -117,16 +117,6 @@ export class ClientRange extends Model<Attributes<ClientRange>, Creation<ClientR
   declare struckAt: CreationOptional<Date | null>;
 }
 
-export class Appointment extends Model<Attributes<Appointment>, Creation<Appointment>> {
-  declare id: string;
-  declare studioId: string;
-  declare clientId: string;
-  declare instructorId: string;
-  declare startsAt: Date;
-  declare minutes: number;
-  declare note: string;
-}
-
 export function clientsTables(define: Define): void {
   define(Client, 'clients', {
     id,
@@ -217,14 +207,5 @@ export function clientsTables(define: Define): void {
     madeBy: STRING,
     madeAt: DATE(3),
     struckAt: DATE(3),
-  });
-  define(Appointment, 'appointments', {
-    id,
-    studioId,
-    clientId: UUID,
-    instructorId: UUID,
-    startsAt: DATE(3),
-    minutes: INTEGER,
-    note: STRING,
   });
 }

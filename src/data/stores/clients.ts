@@ -2,15 +2,17 @@ import { isDeepStrictEqual } from 'node:util';
 import { Op } from 'sequelize';
 import type { Transaction } from 'sequelize';
 import { v7 as newId } from 'uuid';
+import { holds } from '@/core/book/places';
 import { keysOf } from '@/core/keyed';
 import { conditionsByAge, onDay } from '@/core/knowledge/conditions';
 import { success } from '@/core/result';
 import type { Result } from '@/core/result';
-import { Appointment, Client, ClientCondition, Intake, OverruleRow, Stop, Studio, User } from '../models';
+import { Client, ClientCondition, Intake, OverruleRow, Stop, Studio, User } from '../models';
 import { todayIn } from '../days';
 import { ready } from '../ready';
 import { transact } from '../transact';
-import type { AppointmentCard, ClientCard, IntakeCard, StopCard, Who } from '../types';
+import type { ClientCard, Expected, IntakeCard, PlaceCard, StopCard, Who } from '../types';
+import { listBook } from './book';
 import { claimClient, claimStudio } from './claims';
 import { payOwed } from './follows';
 import { readContacts } from './papers';
@@ -273,31 +275,33 @@ export function changeClient<T>(
   });
 }
 
-/** Appointments that start within [from, to), earliest first, with their clients. */
-export async function listAppointments(
-  who: Who,
-  from: Date,
-  to: Date,
-): Promise<{ appointment: AppointmentCard; client: ClientCard }[]> {
-  ready();
-  const appointments = await Appointment.findAll({
-    where: { studioId: who.studioId, startsAt: { [Op.gte]: from, [Op.lt]: to } },
-    order: [['startsAt', 'ASC']],
-  });
-  const rows = await Client.findAll({
-    where: { ...clientsSeenBy(who), id: appointments.map(({ clientId }) => clientId) },
-  });
+/** Appointments within [from, to) that take place, earliest first, with those expected whom the asker sees; none without any. */
+export async function listAppointments(who: Who, from: Date, to: Date): Promise<Expected[]> {
+  const booked = (await listBook(who, from, to)).filter(({ isOff }) => !isOff);
+  const isExpected = ({ state, name }: PlaceCard) => holds(state) && name !== null;
+  const clientIds = booked.flatMap(({ places }) => places.filter(isExpected).map(({ clientId }) => clientId));
+  const rows = await Client.findAll({ where: { ...clientsSeenBy(who), id: [...new Set(clientIds)] } });
   await noteLooks(
     who,
     rows.map(({ id }) => id),
   );
-  const clients = await toCards(who, rows);
+  const cards = new Map((await toCards(who, rows)).map((card) => [card.id, card]));
   const instructors = await User.findAll({ where: { studioId: who.studioId }, attributes: ['id', 'name'] });
-  return appointments.flatMap(({ id, clientId, instructorId, startsAt, minutes, note }) => {
-    const client = clients.find((card) => card.id === clientId);
+  return booked.flatMap(({ id, instructorId, startsAt, minutes, note: said, title, capacity, places }) => {
     const instructor = instructors.find((user) => user.id === instructorId)?.name ?? '';
-    return client ? [{ appointment: { id, clientId, instructor, startsAt, minutes, note }, client }] : [];
+    const people = places.filter(isExpected).flatMap(({ clientId, state }) => {
+      const client = cards.get(clientId);
+      return client ? [{ client, state }] : [];
+    });
+    const appointment = { id, instructor, startsAt, minutes, note: said, title, capacity };
+    return people.length > 0 ? [{ appointment, people }] : [];
   });
+}
+
+/** What a client is booked for: by herself first, else with others. */
+export function bookedFor(booked: readonly Expected[], clientId: string): Expected['appointment'] | undefined {
+  const hers = booked.filter(({ people }) => people.some(({ client }) => client.id === clientId));
+  return (hers.find(({ appointment }) => appointment.title === null) ?? hers[0])?.appointment;
 }
 
 /** Every client whom the asker sees, by name. */

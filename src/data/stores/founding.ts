@@ -73,6 +73,7 @@ const belowStudio = [
   'session_events',
   'taught_sessions',
   'appointments',
+  'series',
   'pictures',
 ] as const;
 

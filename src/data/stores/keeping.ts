@@ -46,7 +46,7 @@ export type Due = {
 
 /** The last time that anything was done with a client: booked, looked at, taught, signed; else when she was written down. */
 const lastDone = `GREATEST(c.created_at,
-  COALESCE((SELECT MAX(starts_at) FROM appointments a WHERE a.client_id = c.id), c.created_at),
+  COALESCE((SELECT MAX(a.starts_at) FROM appointments a JOIN appointment_places p ON p.appointment_id = a.id WHERE p.client_id = c.id), c.created_at),
   COALESCE((SELECT MAX(started_at) FROM looks l WHERE l.client_id = c.id), c.created_at),
   COALESCE((SELECT MAX(started_at) FROM taught_sessions s WHERE s.client_id = c.id), c.created_at),
   COALESCE((SELECT MAX(made_at) FROM papers p WHERE p.client_id = c.id), c.created_at),

@@ -3,7 +3,7 @@ import { Op } from 'sequelize';
 import type { Transaction } from 'sequelize';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
-import { Appointment, Client, ClientShare, Invitation, Session, User } from '../models';
+import { Appointment, CalendarLink, Client, ClientShare, Invitation, Series, Session, User } from '../models';
 import { hashPassword, isPasswordOf, weighPassword } from '../passwords';
 import { ready } from '../ready';
 import { transact } from '../transact';
@@ -51,7 +51,7 @@ export async function listPeople({ studioId }: Who): Promise<{ people: PersonCar
   const [users, sessions, booked, own, open] = await Promise.all([
     User.findAll({ where: { studioId }, order: [['createdAt', 'ASC']] }),
     Session.findAll({ where: { studioId, expiresAt: { [Op.gt]: now } } }),
-    Appointment.count({ where: { studioId, startsAt: { [Op.gt]: now } }, group: ['instructorId'] }),
+    Appointment.count({ where: { studioId, offAt: null, startsAt: { [Op.gt]: now } }, group: ['instructorId'] }),
     Client.count({ where: { studioId, instructorId: { [Op.ne]: null } }, group: ['instructorId'] }),
     Invitation.findAll({ where: { studioId, usedAt: null, expiresAt: { [Op.gt]: now } }, order: [['madeAt', 'DESC']] }),
   ]);
@@ -162,6 +162,8 @@ export const letGo = (who: Who, id: string, heir: string): Promise<Result<null>>
       { instructorId: heir },
       { where: { studioId, instructorId: id, startsAt: { [Op.gt]: now } }, transaction },
     );
+    await Series.update({ instructorId: heir }, { where: { studioId, instructorId: id }, transaction });
+    await CalendarLink.destroy({ where: { studioId, userId: id }, transaction });
     if (next.role === 'guest') return failure('noHeir', 'A guest takes nothing over.', 'heir');
     await passClients(who, id, heir, transaction);
     await ClientShare.destroy({ where: { personId: id }, transaction });

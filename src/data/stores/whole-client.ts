@@ -11,6 +11,7 @@ import { recountStudio } from '../recount';
 import { transact } from '../transact';
 import type { FilmType } from '@/core/motion/kept-film';
 import type { Who } from '../types';
+import { leaveBook } from './book';
 import { claimClient, claimStudio } from './claims';
 import { note } from './record';
 import { maySee, noClient } from './seen-by';
@@ -27,7 +28,7 @@ const kinds = {
   intakeForms: 'intakes',
   papers: 'papers',
   reportsOfStops: 'incidents',
-  appointments: 'appointments',
+  appointments: 'appointment_places',
   looks: 'looks',
   pictures: 'pictures',
   keptFilms: 'kept_films',
@@ -46,6 +47,7 @@ const below = {
   marks: ['look_pictures', 'look_id IN (SELECT id FROM looks WHERE client_id = :clientId)'],
   readings: ['look_readings', 'look_id IN (SELECT id FROM looks WHERE client_id = :clientId)'],
   films: ['look_films', 'look_id IN (SELECT id FROM looks WHERE client_id = :clientId)'],
+  booked: ['appointments', 'id IN (SELECT appointment_id FROM appointment_places WHERE client_id = :clientId)'],
   sessionEvents: ['session_events', 'session_id IN (SELECT id FROM taught_sessions WHERE client_id = :clientId)'],
 } as const;
 
@@ -134,6 +136,7 @@ export async function eraseRows({ id: clientId, studioId }: Client, transaction:
   await LookPicture.destroy({ where: { studioId, lookId: looks.map(({ id }) => id) }, transaction });
   await Look.destroy({ where: { clientId, studioId }, transaction });
   await oweBytes({ clientId, studioId }, transaction);
+  await leaveBook(studioId, clientId, transaction);
   await RecordRow.destroy({ where: { clientId, studioId }, transaction });
   await Client.destroy({ where: { id: clientId, studioId }, transaction }); // the rest goes with her
 }

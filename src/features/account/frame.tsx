@@ -12,7 +12,7 @@ export async function StudioFrame({ children }: { children: ReactNode }) {
   return (
     <RoleProvider isGuest={who.role === 'guest'}>
       {who.role !== 'guest' && <ReadyOffline />}
-      <TopBar studio={studio.name} name={who.name} />
+      <TopBar studio={studio.name} name={who.name} reader={who.role} />
       {children}
     </RoleProvider>
   );

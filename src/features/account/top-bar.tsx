@@ -7,9 +7,11 @@ import { useSyncExternalStore } from 'react';
 import styled from 'styled-components';
 import { Button } from '@/design/button';
 import { narrow, phone } from '@/design/theme';
-import { useIsGuest } from '@/platform/browser/role';
 import { wipeTablet } from '@/platform/browser/tablet';
 import { keepTheme, signOutHere } from './actions';
+import { areas, mayOpen, pageAt } from './areas';
+import type { Area, PageOf, Reader } from './areas';
+import { Find } from './find';
 
 const Bar = styled.header`
   display: flex;
@@ -122,9 +124,6 @@ const Bar = styled.header`
       padding: 10px 6px;
       font-size: 0.92rem;
     }
-    nav a[href='/batch'] {
-      display: none; /* many pictures at once are no work for a phone */
-    }
     .word {
       display: none;
     }
@@ -148,19 +147,64 @@ async function leave() {
   await signOutHere();
 }
 
-const places = [
-  { href: '/', name: 'Today' },
-  { href: '/clients', name: 'Clients', forGuests: true },
-  { href: '/repertoire', name: 'Repertoire', forGuests: true },
-  { href: '/apparatus', name: 'Apparatus' },
-  { href: '/batch', name: 'Batch' },
-  { href: '/studio', name: 'Studio' },
-];
+const Pages = styled.nav`
+  display: flex;
+  gap: 2px;
+  overflow-x: auto;
+  padding: 4px 24px;
+  border-bottom: 1px solid var(--rule);
+  ${narrow} {
+    padding: 4px 12px;
+  }
+  ${phone} {
+    padding: 2px 6px;
+  }
+  a {
+    flex: none;
+    display: flex;
+    align-items: center;
+    min-height: 44px;
+    padding: 6px 11px;
+    border-radius: 10px;
+    font-size: 0.94rem;
+    color: var(--quiet);
+    text-decoration: none;
+  }
+  a:hover {
+    background: var(--info-tint);
+  }
+  a[aria-current] {
+    color: var(--ink);
+    font-weight: 650;
+    text-decoration: underline;
+    text-decoration-thickness: 2px;
+    text-underline-offset: 7px;
+  }
+  @media print {
+    display: none;
+  }
+`;
+
+/** The pages of an area, where it has more than one. */
+function PagesOf({ area, page, reader }: { readonly area: Area; readonly page: PageOf; readonly reader: Reader }) {
+  const open = area.pages.filter((one) => mayOpen(one, reader));
+  if (open.length < 2) return null;
+  return (
+    <Pages aria-label={area.name}>
+      {open.map(({ href, name }) => (
+        <Link prefetch={false} key={href} href={href} aria-current={href === page.href ? 'page' : undefined}>
+          {name}
+        </Link>
+      ))}
+    </Pages>
+  );
+}
 
 const noListener = () => () => undefined;
 
-export function TopBar({ studio, name }: { readonly studio: string; readonly name: string }) {
-  const isGuest = useIsGuest();
+type TopBarProps = { readonly studio: string; readonly name: string; readonly reader: Reader };
+
+export function TopBar({ studio, name, reader }: TopBarProps) {
   const path = usePathname();
   // Over the Floor the bench stands in a frame: the Floor has its own head.
   const isFramed = useSyncExternalStore(
@@ -168,55 +212,62 @@ export function TopBar({ studio, name }: { readonly studio: string; readonly nam
     () => window.self !== window.top,
     () => false,
   );
-  const isHere = (href: string) =>
-    href === '/'
-      ? path === '/'
-      : path.startsWith(href) ||
-        (href === '/clients' && path.startsWith('/looks')) ||
-        (href === '/apparatus' && path === '/what-if');
+  const here = pageAt(path);
   if (isFramed) return null;
   return (
-    <Bar>
-      <Link prefetch={false} href="/" className="mark" aria-label="Level Spine">
-        <svg viewBox="0 0 26 26" aria-hidden>
-          {[
-            [13, 0],
-            [15, 1],
-            [8.5, 2],
-          ].map(([x, row = 0]) => (
-            <g key={row} stroke="var(--ink)" strokeWidth="1.2">
-              <rect x="1" y={2 + row * 8} width="24" height="6" rx="3" fill="var(--fluid)" />
-              <ellipse cx={x} cy={5 + row * 8} rx="3" ry="2" fill="var(--bubble)" />
-            </g>
-          ))}
-        </svg>
-        <span className="word">Level Spine</span>
-      </Link>
-      <nav aria-label="Main">
-        {places
-          .filter(({ forGuests }) => forGuests || !isGuest)
-          .map(({ href, name: place }) => (
-            <Link prefetch={false} key={href} href={href} aria-current={isHere(href) ? 'page' : undefined}>
-              {place}
-            </Link>
-          ))}
-      </nav>
-      <Link prefetch={false} href="/me" className="where" aria-current={isHere('/me') ? 'page' : undefined}>
-        {name} · {studio}
-      </Link>
-      <span className="tools">
-        <Link prefetch={false} href="/me" className="account" aria-label="Your account">
-          <CircleUser size={19} aria-hidden />
+    <>
+      <Bar>
+        <Link prefetch={false} href="/" className="mark" aria-label="Level Spine">
+          <svg viewBox="0 0 26 26" aria-hidden>
+            {[
+              [13, 0],
+              [15, 1],
+              [8.5, 2],
+            ].map(([x, row = 0]) => (
+              <g key={row} stroke="var(--ink)" strokeWidth="1.2">
+                <rect x="1" y={2 + row * 8} width="24" height="6" rx="3" fill="var(--fluid)" />
+                <ellipse cx={x} cy={5 + row * 8} rx="3" ry="2" fill="var(--bubble)" />
+              </g>
+            ))}
+          </svg>
+          <span className="word">Level Spine</span>
         </Link>
-        <Button $look="quiet" aria-label="Light or dark" onPress={swapTheme}>
-          <Sun size={19} aria-hidden />
-          <Moon size={19} aria-hidden />
-        </Button>
-        <Button $look="quiet" aria-label="Sign out" onPress={() => void leave()}>
-          <LogOut size={19} aria-hidden />
-          <span className="word">Sign out</span>
-        </Button>
-      </span>
-    </Bar>
+        <nav aria-label="Main">
+          {areas.flatMap((area) => {
+            const first = area.pages.find((one) => mayOpen(one, reader));
+            return first ? (
+              <Link
+                prefetch={false}
+                key={area.name}
+                href={first.href}
+                aria-current={here?.area === area ? (here.page === first ? 'page' : 'true') : undefined}
+              >
+                {area.name}
+              </Link>
+            ) : (
+              []
+            );
+          })}
+        </nav>
+        <Link prefetch={false} href="/me" className="where" aria-current={path === '/me' ? 'page' : undefined}>
+          {name} · {studio}
+        </Link>
+        <span className="tools">
+          <Find reader={reader} />
+          <Link prefetch={false} href="/me" className="account" aria-label="Your account">
+            <CircleUser size={19} aria-hidden />
+          </Link>
+          <Button $look="quiet" aria-label="Light or dark" onPress={swapTheme}>
+            <Sun size={19} aria-hidden />
+            <Moon size={19} aria-hidden />
+          </Button>
+          <Button $look="quiet" aria-label="Sign out" onPress={() => void leave()}>
+            <LogOut size={19} aria-hidden />
+            <span className="word">Sign out</span>
+          </Button>
+        </span>
+      </Bar>
+      {here && <PagesOf area={here.area} page={here.page} reader={reader} />}
+    </>
   );
 }

@@ -10,7 +10,7 @@ import { success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { setText } from '@/core/springs/springs';
 import { listApparatus, newestSettings } from '@/data/stores/apparatus';
-import { findClient, listAppointments } from '@/data/stores/clients';
+import { bookedFor, findClient, listAppointments } from '@/data/stores/clients';
 import { withShapes } from '@/core/corrections/evidence';
 import { emergencyOf } from '@/core/knowledge/papers';
 import { newestRanges } from '@/core/knowledge/ranges';
@@ -25,8 +25,8 @@ import type { ClientSummary } from '@/core/progression/summary';
 import { actingOn } from '@/data/types';
 import type {
   ApparatusCard,
-  AppointmentCard,
   ClientCard,
+  Expected,
   PlanCard,
   RangeCard,
   SettingCard,
@@ -118,7 +118,7 @@ const historySince = (history: ClientSummary['history'], since: string): FloorCl
 
 function toFloor(
   client: ClientCard,
-  appointment: (AppointmentCard & { readonly time: string }) | undefined,
+  appointment: (Expected['appointment'] & { readonly time: string }) | undefined,
   known: Known,
 ): FloorClient {
   const { repertoire, summaries, evidence, open, since, shortDay, plans } = known;
@@ -177,7 +177,7 @@ export async function readDay(
   const date = today(timeZone);
   const at = (day: typeof date) => toCalendarDateTime(day).toDate(timeZone);
   const booked = await listAppointments(who, at(date), at(date.add({ days: 1 })));
-  const clients = new Map(booked.map(({ client }) => [client.id, client]));
+  const clients = new Map(booked.flatMap(({ people }) => people.map(({ client }) => [client.id, client])));
   if (also && !clients.has(also)) {
     const found = await findClient(who, also);
     if (!found.ok) return found;
@@ -232,7 +232,7 @@ export async function readDay(
     known: withShapes(repertoire.exercises, evidence.studio),
     checked: checked.map(({ apparatus }) => apparatus),
     clients: [...clients.values()].map((client) => {
-      const appointment = booked.find((one) => one.client.id === client.id)?.appointment;
+      const appointment = bookedFor(booked, client.id);
       return toFloor(client, appointment && { ...appointment, time: clock(appointment.startsAt) }, known);
     }),
   });

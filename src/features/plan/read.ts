@@ -13,7 +13,7 @@ import { success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { datesIn, todayIn } from '@/data/days';
 import { listApparatus } from '@/data/stores/apparatus';
-import { findClient, listAppointments } from '@/data/stores/clients';
+import { bookedFor, findClient, listAppointments } from '@/data/stores/clients';
 import { listSessions } from '@/data/stores/floor';
 import { findPlans } from '@/data/stores/plans';
 import { findRepertoire, findStudio } from '@/data/stores/studio';
@@ -97,11 +97,11 @@ export async function readLesson(who: Who, clientId: string, today: Today): Prom
 }
 
 /** Minutes that she is booked for today; undefined where she is not. */
-async function bookedFor(who: Who, timeZone: string, clientId: string): Promise<number | undefined> {
+async function minutesToday(who: Who, timeZone: string, clientId: string): Promise<number | undefined> {
   const day = today(timeZone);
   const at = (one: typeof day) => toCalendarDateTime(one).toDate(timeZone);
   const booked = await listAppointments(who, at(day), at(day.add({ days: 1 })));
-  return booked.find(({ client }) => client.id === clientId)?.appointment.minutes;
+  return bookedFor(booked, clientId)?.minutes;
 }
 
 export async function readPlanPage(who: Who, locale: string, clientId: string): Promise<Result<PlanPage>> {
@@ -115,7 +115,7 @@ export async function readPlanPage(who: Who, locale: string, clientId: string): 
   const client = found.value;
   const card = plans.get(clientId);
   const kept = card && !card.isUsed ? card : undefined;
-  const minutes = kept?.plan.minutes ?? (await bookedFor(who, studio.timeZone, clientId)) ?? usualMinutes;
+  const minutes = kept?.plan.minutes ?? (await minutesToday(who, studio.timeZone, clientId)) ?? usualMinutes;
   const knowing = await gather(who, client, repertoire, { feeling: 'well', minutes });
   const lesson = lessonOf(knowing);
   const mays = (exercises: readonly string[]) => exercises.filter((id) => lesson.faces[id]);

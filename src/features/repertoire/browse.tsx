@@ -13,13 +13,11 @@ import { apparatuses } from '@/core/knowledge/load-tags';
 import { positions } from '@/core/anatomy/positions';
 import { ClientPicker } from '@/design/client-picker';
 import { findClientNames } from '@/platform/server/client-names';
-import { ButtonLink } from '@/design/button';
 import { Chip, Notice, Page, PageHead, Quiet, Row, Small, Stack, TextLink } from '@/design/layout';
 import { Picker } from '@/design/picker';
 import { StandingChip } from '@/design/standing';
 import { apparatusNames, positionNames } from '@/design/words';
 import { deferring } from '@/repertoire/words';
-import { ForTeachers } from '@/platform/browser/role';
 import type { BrowseLine, BrowsePage } from './read';
 import { startsWithWords } from './starts-with';
 import { familyNames, ownWords } from './words';
@@ -145,14 +143,6 @@ export function Browse({ lines, figures, clients, client, sequences }: BrowsePag
             {client ? `, for ${client.name}` : ''}
           </Quiet>
         </div>
-        <Row>
-          <ButtonLink href="/repertoire/props">Props</ButtonLink>
-          <ButtonLink href="/repertoire/glossary">Glossary</ButtonLink>
-          <ForTeachers>
-            <ButtonLink href="/repertoire/entries">Edit</ButtonLink>
-            <ButtonLink href="/repertoire/files">Files</ButtonLink>
-          </ForTeachers>
-        </Row>
       </PageHead>
       <Part>
         <Narrow

@@ -2,14 +2,14 @@
 
 import { useAsking, withoutPath } from '@/platform/browser/asking';
 import { answered } from '@/core/result';
-import { FileSignature, Hourglass, Plus, ScrollText, Trash2, UsersRound } from 'lucide-react';
+import { Plus, Trash2 } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { apparatuses } from '@/core/knowledge/load-tags';
 import type { Result } from '@/core/result';
 import { formatInterval } from '@/core/alignment/words';
-import { Button, ButtonLink } from '@/design/button';
+import { Button } from '@/design/button';
 import { asDifferences, Meanwhile } from '@/design/differences';
 import { Notice, Page, PageHead, Panel, Quiet, Row, Section, Small, Stack } from '@/design/layout';
 import { Picker } from '@/design/picker';
@@ -52,32 +52,6 @@ const Tolerances = styled.div`
   }
 `;
 
-/** Where the rest of a studio is set. */
-const Places = ({ mayChange }: { readonly mayChange: boolean }) => (
-  <Row>
-    {mayChange && (
-      <ButtonLink href="/studio/record">
-        <ScrollText size={18} aria-hidden />
-        The record
-      </ButtonLink>
-    )}
-    {mayChange && (
-      <ButtonLink href="/studio/keeping">
-        <Hourglass size={18} aria-hidden />
-        How long
-      </ButtonLink>
-    )}
-    <ButtonLink href="/studio/papers">
-      <FileSignature size={18} aria-hidden />
-      Papers
-    </ButtonLink>
-    <ButtonLink href="/studio/people">
-      <UsersRound size={18} aria-hidden />
-      People
-    </ButtonLink>
-  </Row>
-);
-
 /** School and stances with their reasons, tolerances, and what stands in each room. */
 export function Studio({ page }: { page: StudioPage }) {
   const { studio, schools, stances, tolerances, props, mayChange } = page;
@@ -98,7 +72,6 @@ export function Studio({ page }: { page: StudioPage }) {
             set for a single exercise, go before it.
           </Quiet>
         </div>
-        <Places mayChange={mayChange} />
       </PageHead>
       {!mayChange && <Notice style={{ marginTop: 16 }}>A lead instructor can change these.</Notice>}
       {failed && (

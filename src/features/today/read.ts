@@ -28,6 +28,8 @@ export type TodayRow = {
   readonly clientId: string;
   readonly name: string;
   readonly goal: string;
+  /** Milliseconds since 1970: what the day is ordered by. */
+  readonly at: number;
   readonly time: string;
   readonly minutes: number;
   readonly instructor: string;
@@ -48,10 +50,25 @@ export type TodayRow = {
   readonly isOpen: boolean;
 };
 
+/** A class of today, by its people's names. */
+export type TodayClass = {
+  readonly id: string;
+  readonly title: string;
+  readonly at: number;
+  readonly time: string;
+  readonly minutes: number;
+  readonly instructor: string;
+  readonly state: TodayRow['state'];
+  readonly note: string;
+  readonly people: readonly { readonly id: string; readonly name: string; readonly isCautious: boolean }[];
+  readonly capacity: number;
+};
+
 export type TodayPage = {
   readonly studio: string;
   readonly day: string;
   readonly rows: readonly TodayRow[];
+  readonly classes: readonly TodayClass[];
   /** Nobody is on the books yet: the studio begins. */
   readonly isNew: boolean;
   readonly isLead: boolean;
@@ -74,9 +91,10 @@ export async function readToday(who: Who, locale: string): Promise<TodayPage> {
   const booked = await listAppointments(who, at(date), at(date.add({ days: 1 })));
   const isNew = booked.length === 0 && (await findNames(who, '', 1)).length === 0;
   const oldest = date.subtract({ days: pointsForDays }).toString();
-  const clientIds = booked.map(({ client }) => client.id);
+  const alone = booked.filter(({ appointment }) => appointment.title === null);
+  const clients = [...new Map(alone.flatMap(({ people }) => people.map(({ client }) => [client.id, client]))).values()];
+  const clientIds = clients.map(({ id }) => id);
   const moment = now(timeZone).toDate();
-  const clients = booked.map(({ client }) => client);
   const [summaries, open] = await Promise.all([findSummaries(who, repertoire, clients), findOpen(who, clientIds)]);
   const looks = await findLooks(
     who,
@@ -84,14 +102,16 @@ export async function readToday(who: Who, locale: string): Promise<TodayPage> {
   );
   const { clock, long, shortDay } = datesIn(locale, timeZone);
   const next = booked.find(({ appointment: { startsAt } }) => startsAt > moment);
-  const rows = booked.map(({ appointment, client }): TodayRow => {
+  const each = alone.flatMap(({ appointment, people }) => people.map(({ client }) => ({ appointment, client })));
+  const rows = each.map(({ appointment, client }): TodayRow => {
     const { startsAt, minutes } = appointment;
     const summary = summaries.get(client.id);
     return {
-      id: appointment.id,
+      id: `${appointment.id} ${client.id}`,
       clientId: client.id,
       name: client.name,
       goal: client.goal,
+      at: startsAt.getTime(),
       time: clock(startsAt),
       minutes,
       instructor: appointment.instructor,
@@ -108,7 +128,22 @@ export async function readToday(who: Who, locale: string): Promise<TodayPage> {
       isOpen: open.has(client.id),
     };
   });
-  return { studio: studio.name, day: long(moment), rows, isNew, isLead: who.role === 'lead' };
+  const classes = booked.flatMap(({ appointment, people }): TodayClass[] => {
+    const { id, title, startsAt, minutes, instructor, note, capacity } = appointment;
+    if (title === null) return [];
+    const faces = people.map(({ client }) => ({
+      ...{ id: client.id, name: client.name },
+      isCautious:
+        client.stop !== null || cautionsOf(repertoire, client.conditions, shortDay).some(({ cleared }) => !cleared),
+    }));
+    return [
+      {
+        ...{ id, title, minutes, instructor, note, capacity, people: faces },
+        ...{ at: startsAt.getTime(), time: clock(startsAt), state: stateAt(moment, appointment, next?.appointment.id) },
+      },
+    ];
+  });
+  return { studio: studio.name, day: long(moment), rows, classes, isNew, isLead: who.role === 'lead' };
 }
 
 type Booked = { readonly id: string; readonly startsAt: Date; readonly minutes: number };

@@ -1,6 +1,6 @@
 'use client';
 
-import { Eye, ListOrdered, Play, Ruler } from 'lucide-react';
+import { CalendarDays, Eye, ListOrdered, Play, Ruler, TriangleAlert } from 'lucide-react';
 import Link from 'next/link';
 import styled from 'styled-components';
 import { ButtonLink } from '@/design/button';
@@ -10,7 +10,7 @@ import { narrow } from '@/design/theme';
 import { Vial, vialWords } from '@/design/vial';
 import { StandingChip } from '@/design/standing';
 import { fromWhere } from '@/core/anatomy/positions';
-import type { TodayPage, TodayRow } from './read';
+import type { TodayClass, TodayPage, TodayRow } from './read';
 
 const Line = styled.li<{ $state: TodayRow['state'] }>`
   display: grid;
@@ -107,6 +107,41 @@ const states: Readonly<Record<TodayRow['state'], string | undefined>> = {
   later: undefined,
 };
 
+/** When somebody or a class comes, how long, and how that stands to now. */
+const WhenOf = ({ row: { time, minutes, state } }: { row: Pick<TodayRow, 'time' | 'minutes' | 'state'> }) => (
+  <Stack $gap={4} className="when">
+    <span className="time numeral">{time}</span>
+    <Small>{minutes} min</Small>
+    {states[state] && (
+      <Row>
+        <Chip $tone={state === 'past' ? 'plain' : 'info'}>{states[state]}</Chip>
+      </Row>
+    )}
+  </Stack>
+);
+
+/** A class: who is in it, cautions told by a word. */
+const ClassLine = ({ row }: { row: TodayClass }) => (
+  <Line $state={row.state} data-class={row.title}>
+    <WhenOf row={row} />
+    <Stack $gap={7} style={{ gridColumn: '2 / -2' }}>
+      <h2>{row.title}</h2>
+      {row.note && <span>{row.note}</span>}
+      <Row $gap={8}>
+        {row.people.map(({ id, name, isCautious }) => (
+          <Chip key={id} $tone={isCautious ? 'out' : 'plain'}>
+            {isCautious && <TriangleAlert size={15} aria-label="caution:" />}
+            {name}
+          </Chip>
+        ))}
+      </Row>
+      <Small>
+        {row.people.length} of {row.capacity} · with {row.instructor}
+      </Small>
+    </Stack>
+  </Line>
+);
+
 /** How the blocks stood at the end of the last look, in small. */
 function LastVials({ row: { vials } }: { row: TodayRow }) {
   if (vials.length === 0) return <Small className="last">no look yet</Small>;
@@ -195,7 +230,8 @@ const FirstSteps = ({ isLead }: { readonly isLead: boolean }) => (
 );
 
 /** Today’s clients, in order: when, who, what to mind, what to watch; one tap starts a look. */
-export function Today({ studio, day, rows, isNew, isLead }: TodayPage) {
+export function Today({ studio, day, rows, classes, isNew, isLead }: TodayPage) {
+  const inOrder = [...rows, ...classes].toSorted((a, b) => a.at - b.at);
   return (
     <Page>
       <PageHead>
@@ -205,11 +241,17 @@ export function Today({ studio, day, rows, isNew, isLead }: TodayPage) {
             {day} · {studio}
           </Quiet>
         </div>
-        <ButtonLink href="/clients/new">New client</ButtonLink>
+        <Row>
+          <ButtonLink href="/book">
+            <CalendarDays size={19} aria-hidden />
+            Book
+          </ButtonLink>
+          <ButtonLink href="/clients/new">New client</ButtonLink>
+        </Row>
       </PageHead>
       {isNew ? (
         <FirstSteps isLead={isLead} />
-      ) : rows.length === 0 ? (
+      ) : inOrder.length === 0 ? (
         <Stack style={{ padding: '40px 0', maxWidth: 560 }}>
           <h2>Nobody is booked today</h2>
           <Quiet>A look does not need a booking: open a client, or write down a new one, and begin.</Quiet>
@@ -221,77 +263,73 @@ export function Today({ studio, day, rows, isNew, isLead }: TodayPage) {
         </Stack>
       ) : (
         <ol aria-label="Today’s clients">
-          {rows.map((row) => (
-            <Line key={row.id} $state={row.state} data-client={row.name}>
-              <Stack $gap={4} className="when">
-                <span className="time numeral">{row.time}</span>
-                <Small>{row.minutes} min</Small>
-                {states[row.state] && (
-                  <Row>
-                    <Chip $tone={row.state === 'past' ? 'plain' : 'info'}>{states[row.state]}</Chip>
+          {inOrder.map((row) =>
+            'people' in row ? (
+              <ClassLine key={row.id} row={row} />
+            ) : (
+              <Line key={row.id} $state={row.state} data-client={row.name}>
+                <WhenOf row={row} />
+                <Stack $gap={7}>
+                  <h2>
+                    <Link prefetch={false} href={`/clients/${row.clientId}`} className="name">
+                      {row.name}
+                    </Link>
+                  </h2>
+                  <CautionChips cautions={row.cautions} />
+                  {row.note && <span>{row.note}</span>}
+                  <Row $gap={8}>
+                    <Small>
+                      {row.standing ?? 'Not begun yet'} · with {row.instructor}
+                    </Small>
+                    {row.weighed !== 'fine' && <StandingChip standing={row.weighed} />}
                   </Row>
-                )}
-              </Stack>
-              <Stack $gap={7}>
-                <h2>
-                  <Link prefetch={false} href={`/clients/${row.clientId}`} className="name">
-                    {row.name}
-                  </Link>
-                </h2>
-                <CautionChips cautions={row.cautions} />
-                {row.note && <span>{row.note}</span>}
-                <Row $gap={8}>
-                  <Small>
-                    {row.standing ?? 'Not begun yet'} · with {row.instructor}
-                  </Small>
-                  {row.weighed !== 'fine' && <StandingChip standing={row.weighed} />}
-                </Row>
-              </Stack>
-              <LastVials row={row} />
-              <Stack $gap={4} className="watching">
-                <Small>Watch in {row.exercise.toLowerCase()}</Small>
-                <ul className="watch">
-                  {row.watch.map(({ fault, plain, standAt, safety, because }) => (
-                    <li key={fault} className={safety ? 'safety' : ''}>
-                      <Eye size={18} aria-hidden />
-                      <span>
-                        <b>{plain}</b>, {fromWhere[standAt]} <Small>({because})</Small>
-                      </span>
-                    </li>
-                  ))}
-                </ul>
-                {row.points.length > 0 ? (
-                  <ul className="points" aria-label="From last time">
-                    <Small as="li">From last time</Small>
-                    {row.points.map((point) => (
-                      <li key={point}>{point}</li>
+                </Stack>
+                <LastVials row={row} />
+                <Stack $gap={4} className="watching">
+                  <Small>Watch in {row.exercise.toLowerCase()}</Small>
+                  <ul className="watch">
+                    {row.watch.map(({ fault, plain, standAt, safety, because }) => (
+                      <li key={fault} className={safety ? 'safety' : ''}>
+                        <Eye size={18} aria-hidden />
+                        <span>
+                          <b>{plain}</b>, {fromWhere[standAt]} <Small>({because})</Small>
+                        </span>
+                      </li>
                     ))}
                   </ul>
-                ) : (
-                  row.lastTime && <Small>{row.lastTime}</Small>
-                )}
-              </Stack>
-              <Stack $gap={8}>
-                <ButtonLink
-                  href={`/floor?client=${row.clientId}`}
-                  prefetch={false}
-                  $look={row.state === 'now' || row.state === 'next' ? 'main' : 'plain'}
-                  aria-label={`Teach ${row.name}`}
-                >
-                  <Play size={19} aria-hidden />
-                  {row.isOpen ? 'Go on' : 'Teach'}
-                </ButtonLink>
-                <ButtonLink href={`/clients/${row.clientId}/plan`} aria-label={`Plan ${row.name}`}>
-                  <ListOrdered size={19} aria-hidden />
-                  Plan
-                </ButtonLink>
-                <ButtonLink href={`/clients/${row.clientId}/look`} aria-label={`Look at ${row.name}`}>
-                  <Ruler size={19} aria-hidden />
-                  Look
-                </ButtonLink>
-              </Stack>
-            </Line>
-          ))}
+                  {row.points.length > 0 ? (
+                    <ul className="points" aria-label="From last time">
+                      <Small as="li">From last time</Small>
+                      {row.points.map((point) => (
+                        <li key={point}>{point}</li>
+                      ))}
+                    </ul>
+                  ) : (
+                    row.lastTime && <Small>{row.lastTime}</Small>
+                  )}
+                </Stack>
+                <Stack $gap={8}>
+                  <ButtonLink
+                    href={`/floor?client=${row.clientId}`}
+                    prefetch={false}
+                    $look={row.state === 'now' || row.state === 'next' ? 'main' : 'plain'}
+                    aria-label={`Teach ${row.name}`}
+                  >
+                    <Play size={19} aria-hidden />
+                    {row.isOpen ? 'Go on' : 'Teach'}
+                  </ButtonLink>
+                  <ButtonLink href={`/clients/${row.clientId}/plan`} aria-label={`Plan ${row.name}`}>
+                    <ListOrdered size={19} aria-hidden />
+                    Plan
+                  </ButtonLink>
+                  <ButtonLink href={`/clients/${row.clientId}/look`} aria-label={`Look at ${row.name}`}>
+                    <Ruler size={19} aria-hidden />
+                    Look
+                  </ButtonLink>
+                </Stack>
+              </Line>
+            ),
+          )}
         </ol>
       )}
     </Page>

@@ -5,6 +5,7 @@ import type { Role, Who } from '@/data/types';
 /** Whatever changes or reads by an action, and the least that one must be for it. */
 export const rights = {
   findClientNames: 'guest',
+  findAnything: 'guest',
   keepRanges: 'instructor',
   strikeOutRange: 'instructor',
   noteStop: 'instructor',
@@ -37,6 +38,15 @@ export const rights = {
   chooseRoom: 'instructor',
   keepPlan: 'instructor',
   askLesson: 'instructor',
+  keepBooking: 'instructor',
+  keepBookingChange: 'instructor',
+  takeOut: 'instructor',
+  markPlace: 'instructor',
+  addPerson: 'instructor',
+  weighCalendar: 'instructor',
+  takeInCalendar: 'instructor',
+  makeCalendarLink: 'instructor',
+  dropCalendarLink: 'instructor',
   overruleHere: 'instructor',
   amendRepetition: 'instructor',
   keepNewClient: 'instructor',
@@ -114,7 +124,7 @@ export type RouteName = keyof typeof routeRights;
 /** Routes that answer anybody: they tell nothing of a studio. */
 export const routesForAll: readonly string[] = ['health', 'health/live', 'metrics'];
 
-/** Routes that a code opened, for a device where nobody is signed in: they tell what it is asked to watch. */
-export const routesByCode: readonly string[] = ['beside'];
+/** Routes that a secret opens where nobody is signed in: what a device beside is asked to watch, what a calendar reads. */
+export const routesByCode: readonly string[] = ['beside', 'calendar/[token]'];
 
 export const mayUse = ({ role }: Pick<Who, 'role'>, route: RouteName): boolean => isAtLeast(role, routeRights[route]);

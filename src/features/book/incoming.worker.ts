@@ -1,0 +1,7 @@
+// Reads a calendar file away from the page, which stays free to be pressed.
+import { expose } from 'comlink';
+import { readCalendar } from '@/core/book/incoming';
+
+const reader = { read: readCalendar };
+export type CalendarReader = typeof reader;
+expose(reader);
