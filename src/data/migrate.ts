@@ -26,6 +26,7 @@ import * as beside from './migrations/023-beside';
 import * as keptFilms from './migrations/024-kept-films';
 import * as plans from './migrations/025-plans';
 import * as book from './migrations/026-book';
+import * as classes from './migrations/027-classes';
 import { restartable } from './migrations/restartable';
 
 type Migration = {
@@ -60,6 +61,7 @@ const migrations: readonly (readonly [string, Migration])[] = [
   ['024-kept-films', keptFilms],
   ['025-plans', plans],
   ['026-book', book],
+  ['027-classes', classes],
 ];
 
 /** Brings the tables to the newest shape, or to that of `to`; returns the names of the migrations that ran. */

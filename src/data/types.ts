@@ -136,6 +136,15 @@ export type RangeCard = OwnRange & {
   readonly isStruck: boolean;
 };
 /** What a client's next session is to be. */
+/** What a class is to do, as it is kept. */
+export type ClassPlanCard = {
+  readonly appointmentId: string;
+  readonly plan: KeptPlan;
+  readonly revision: number;
+  readonly madeBy: string;
+  readonly madeAt: Date;
+};
+
 export type PlanCard = {
   readonly clientId: string;
   readonly plan: KeptPlan;

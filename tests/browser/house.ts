@@ -11,7 +11,7 @@ const startsWithinMs = 300_000;
 // camera must find the levels as the demo has them, whatever ran before, and those of the book fill the day: they have one each to
 // themselves.
 const testPath = typeof expect === 'undefined' ? '' : path.basename(expect.getState().testPath ?? '');
-const ownHouse = ['floor', 'eye', 'book'].find((name) => testPath.startsWith(name));
+const ownHouse = ['floor', 'eye', 'book', 'class'].find((name) => testPath.startsWith(name));
 const worker = Number(process.env.JEST_WORKER_ID ?? '1');
 const shared = process.env.SPINE_FOLDER ?? path.join(root, '.private', 'test');
 export const ownFolder = path.join(shared, ownHouse ?? `house-${worker}`);

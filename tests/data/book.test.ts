@@ -195,10 +195,7 @@ describe('what comes again', () => {
 test('a calendar file taken in twice is in the book once; times go through the studio’s clock', async () => {
   const [client = ''] = await clients(1);
   const second = { uid: 'b|1', at: `${year()}-12-01T09:30`, minutes: 45, title: 'Harbour mat', clientIds: [] };
-  const events = [
-    { uid: 'a|1', at: `${year()}-06-01T09:30`, minutes: 50, title: null, clientIds: [client] },
-    second,
-  ];
+  const events = [{ uid: 'a|1', at: `${year()}-06-01T09:30`, minutes: 50, title: null, clientIds: [client] }, second];
   expect(must(await takeIn(ours, events))).toEqual({ taken: 2 });
   const again = await Promise.all([takeIn(ours, events), takeIn(ours, [...events, { ...second, uid: 'c|1' }])]);
   expect(again.map((told) => must(told).taken)).toEqual([0, 1]);

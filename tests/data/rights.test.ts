@@ -197,6 +197,8 @@ async function othersThings() {
   };
   const booked = newId();
   must(await bookOne(who, booked, { ...booking, clientIds: [clientId], repeat: null }));
+  const ofClass = newId();
+  must(await bookOne(who, ofClass, { ...booking, title: 'Mat', clientIds: [clientId], repeat: null }));
   const client = { ...emptyClient, name: 'Taken over' };
   const spring = rig.springs[0]?.id ?? '';
   const id = newId();
@@ -205,6 +207,11 @@ async function othersThings() {
     strikeOutRange: { id: kept?.id, isStruck: true },
     keepPlan: {
       clientId,
+      plan: { minutes: 50, order: [{ exercise: 'march', level: 1 }], locked: [], leftOut: [] },
+      revision: 0,
+    },
+    keepClassPlan: {
+      id: ofClass,
       plan: { minutes: 50, order: [{ exercise: 'march', level: 1 }], locked: [], leftOut: [] },
       revision: 0,
     },

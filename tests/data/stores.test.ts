@@ -416,6 +416,7 @@ describe('tables', () => {
       'beside_links',
       'beside_messages',
       'calendar_links',
+      'class_plans',
       'client_conditions',
       'client_plans',
       'client_ranges',

@@ -3,7 +3,7 @@
 import { listWords } from '../alignment/words';
 import type { Body } from '../body/segments';
 import { actingConditions, allowedLevel, weighExercise } from '../knowledge/cautions';
-import type { ActingOn, WeighedExercise } from '../knowledge/cautions';
+import type { ActingOn, Weighed, WeighedExercise } from '../knowledge/cautions';
 import type { Exercise, Repertoire } from '../knowledge/entries';
 import type { ApparatusKind, LoadTags } from '../knowledge/load-tags';
 import { loadOf } from '../knowledge/loads';
@@ -60,6 +60,8 @@ export type Face = {
   readonly dose: SessionDose;
   readonly item: Item;
   readonly standing: CautionStanding;
+  /** What its cautions change, in words. */
+  readonly changes: readonly string[];
   /** The weightiest first. */
   readonly reasons: readonly Reason[];
   readonly isNew: boolean;
@@ -218,8 +220,14 @@ const ruledOut = (weighed: WeighedExercise): string => {
   return why ? `Ruled out, ${why.name}: ${why.why}.` : 'A stop sign is on file.';
 };
 
+/** What cautions change at a level, each with its name. */
+export const changesOf = (weighed: Weighed | undefined): string[] =>
+  (weighed?.reasons ?? [])
+    .filter(({ act, overruled }) => act === 'change' && !overruled)
+    .map(({ name, why }) => `${name}: ${why}`);
+
 /** The level that is taught today: where she stands, or the nearest below that is allowed; the first of a new one. */
-function levelToday(weighed: WeighedExercise, wanted: number): number | undefined {
+export function levelToday(weighed: WeighedExercise, wanted: number): number | undefined {
   const here = weighed.levels[Math.floor(wanted)];
   return here && isAllowed(here) ? wanted : allowedLevel(weighed, Math.floor(wanted));
 }
@@ -238,7 +246,9 @@ function candidateOf(knowing: Knowing, aims: Aims, exercise: Exercise): Candidat
   if (!rung || !planned) return left('It has no such level.');
   const isNew = !stands && (history[exercise.id] ?? []).length === 0;
   const { tags } = loadOf(exercise, rung);
-  const standing = weighed.levels[Math.floor(level)]?.standing ?? 'fine';
+  const here = weighed.levels[Math.floor(level)];
+  const standing = here?.standing ?? 'fine';
+  const changes = changesOf(here);
   const reasons = reasonsOf(knowing, { exercise, tags, aims, isNew, standing });
   const { minutes, isOwnTime } = minutesOf(knowing, exercise, planned, isNew);
   const value = reasons.reduce((sum, one) => sum + one.points, points.any);
@@ -259,6 +269,7 @@ function candidateOf(knowing: Knowing, aims: Aims, exercise: Exercise): Candidat
       dose,
       item,
       standing,
+      changes,
       reasons,
       isNew,
       isOwnTime,

@@ -51,6 +51,7 @@ const item = (sets: Item['sets'], more: Partial<Item> = {}): Item => ({
   set: 1,
   seconds: 300,
   dropped: false,
+  followed: false,
   ...more,
 });
 const context = (more: Partial<AdviceContext> = {}): AdviceContext => ({

@@ -72,6 +72,8 @@ const payloads = [
     school: entryId,
     rules: v.pipe(name, v.maxLength(40)),
     plan: v.pipe(v.array(planned), v.maxLength(100, 'A plan has 100 exercises at most.')),
+    /** The class that she takes part in, by its appointment. */
+    class: v.optional(v.strictObject({ id, title: line(120) })),
   }),
   v.strictObject({
     kind: v.literal('ready'),
@@ -85,6 +87,8 @@ const payloads = [
   v.strictObject({ kind: v.literal('opened'), item: id }),
   v.strictObject({ kind: v.literal('added'), planned, after: v.nullable(id) }),
   v.strictObject({ kind: v.literal('dropped'), item: id }),
+  /** She did it with the class; nobody counted. */
+  v.strictObject({ kind: v.literal('followed'), item: id }),
   v.strictObject({ kind: v.literal('dosed'), item: id, dose }),
   v.strictObject({ kind: v.literal('levelled'), item: id, level: levelNumber, levelName: line(120), dose }),
   v.strictObject({ kind: v.literal('sided'), item: id, side: v.picklist(sides) }),

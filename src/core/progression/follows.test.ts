@@ -30,6 +30,7 @@ const item = (more: Partial<Item> = {}): Item => ({
   set: 1,
   seconds: 0,
   dropped: false,
+  followed: false,
   ...more,
 });
 const decision = (level: number, at = 1000): Item['decision'] => ({

@@ -12,6 +12,8 @@ export const itemOutcome = v.object({
   level: v.number(),
   levelName: v.string(),
   seconds: count,
+  /** Done with a class and not counted; absent: counted, or only looked at. */
+  followed: v.optional(v.boolean()),
   /** Repetitions done, and clean ones, of all sets. */
   repetitions: count,
   clean: count,
@@ -45,5 +47,7 @@ export const outcome = v.object({
   seconds: count,
   items: v.array(itemOutcome),
   wrap: v.nullable(v.object({ ...wrapFields })),
+  /** The class that it was part of, by its name. */
+  class: v.optional(v.string()),
 });
 export type Outcome = v.InferOutput<typeof outcome>;

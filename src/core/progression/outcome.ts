@@ -40,6 +40,7 @@ export function outcomeOf(item: Item, unsafe: ReadonlySet<string>): ItemOutcome 
     level,
     levelName,
     seconds: Math.round(seconds),
+    ...(item.followed && all.length === 0 ? { followed: true } : {}),
     repetitions: all.length,
     unconfirmed: all.filter((one) => !isHers(one)).length,
     clean: all.filter(({ clean }) => clean).length,
@@ -65,8 +66,8 @@ export function outcomeOf(item: Item, unsafe: ReadonlySet<string>): ItemOutcome 
 /** What came of a session: only what was begun. */
 export function outcomesOf(session: Session, unsafe: ReadonlySet<string>): Outcome {
   const begun = session.items.filter(
-    ({ sets, tries, decision, pains, looks, felt }) =>
-      sets.length + tries.length + pains.length + looks.length + felt.length > 0 || decision,
+    ({ sets, tries, decision, pains, looks, felt, followed }) =>
+      sets.length + tries.length + pains.length + looks.length + felt.length > 0 || decision || followed,
   );
   const { startedAt, endedAt, until, wrap } = session;
   const end = endedAt ?? until;
@@ -74,6 +75,7 @@ export function outcomesOf(session: Session, unsafe: ReadonlySet<string>): Outco
     seconds: startedAt !== null && end !== null ? Math.max(0, Math.round((end - startedAt) / 1000)) : 0,
     items: begun.map((item) => outcomeOf(item, unsafe)),
     wrap: wrap && { ...wrap, points: [...wrap.points], home: { ...wrap.home, days: [...wrap.home.days] } },
+    ...(session.class ? { class: session.class.title } : {}),
   };
 }
 
@@ -127,6 +129,16 @@ const levelPoints = (items: Items, way: 1 | -1, words: (level: number) => string
   items.flatMap(({ decision, name }) =>
     decision && Math.sign(decision.level - decision.from) === way ? [`${name}: ${words(decision.level)}`] : [],
   );
+
+/** How it went, as a count where anybody counted: `4 of 6 clean`. */
+export const wentWords = ({ clean, repetitions, followed, tries }: ItemOutcome): string =>
+  repetitions > 0
+    ? `${clean} of ${repetitions} clean`
+    : tries.length > 0
+      ? 'corrected, not counted'
+      : followed
+        ? 'done with the class, not counted'
+        : 'not counted';
 
 /** Three things to remember next time, drafted from what happened: what to watch, what worked, who moves. */
 export function draftPoints(

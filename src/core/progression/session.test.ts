@@ -136,6 +136,7 @@ describe('each kind of tap, and what it makes of the session', () => {
     expect(fold(event(started([planned(float), march]), 7000))).toEqual({
       id: session,
       client,
+      class: null,
       room: 'River room',
       school: 'evenKeel',
       rules: 'x',
@@ -158,6 +159,7 @@ describe('each kind of tap, and what it makes of the session', () => {
         set: 1,
         seconds: 0,
         dropped: false,
+        followed: false,
       })),
       current: null,
       notes: [],

@@ -43,11 +43,15 @@ export type Item = Planned & {
   readonly set: number;
   readonly seconds: number;
   readonly dropped: boolean;
+  /** Done with a class, not counted. */
+  readonly followed: boolean;
 };
 
 export type Session = {
   readonly id: string;
   readonly client: string | null;
+  /** The class that it was part of. */
+  readonly class: { readonly id: string; readonly title: string } | null;
   readonly room: string;
   readonly school: string;
   readonly rules: string;
@@ -86,12 +90,14 @@ const emptyItem = (planned: Planned): Item => ({
   set: 1,
   seconds: 0,
   dropped: false,
+  followed: false,
 });
 
 /** A session in which nothing has happened yet. */
 export const emptySession = (id: string): Session => ({
   id,
   client: null,
+  class: null,
   room: '',
   school: '',
   rules: '',
@@ -202,6 +208,8 @@ function itemAfter(item: Item, { id, at }: SessionEvent, what: AtItem): Item {
       const { fault, correction } = what;
       return { ...item, tries: [...item.tries, { id, fault, correction, verdict: null }] };
     }
+    case 'followed':
+      return { ...item, followed: true };
     case 'looked':
       return { ...item, looks: [...item.looks, { id, grades: what.grades }] };
     case 'pained': {
@@ -250,9 +258,13 @@ function addNote(session: Session, id: string, { item: at, words }: Noted): Sess
 type Started = Extract<Payload, { kind: 'started' }>;
 
 /** Two tablets began it together: the first one's plan holds. */
-function begin(session: Session, at: number, { client, room, school, rules, plan }: Started): Session | undefined {
+function begin(
+  session: Session,
+  at: number,
+  { client, room, school, rules, plan, class: of }: Started,
+): Session | undefined {
   if (session.client) return undefined;
-  return { ...session, client, room, school, rules, startedAt: at, items: plan.map(emptyItem) };
+  return { ...session, client, class: of ?? null, room, school, rules, startedAt: at, items: plan.map(emptyItem) };
 }
 
 /** What one event makes of a session; undefined where it finds nothing to act on. */

@@ -18,6 +18,17 @@ export class ClientPlan extends Model<Attributes<ClientPlan>, Creation<ClientPla
   declare usedAt: CreationOptional<Date | null>;
 }
 
+/** What a class is to do. */
+export class ClassPlanRow extends Model<Attributes<ClassPlanRow>, Creation<ClassPlanRow>> {
+  declare id: string;
+  declare studioId: string;
+  declare appointmentId: string;
+  declare plan: KeptPlan;
+  declare revision: number;
+  declare madeBy: string;
+  declare madeAt: Date;
+}
+
 export function planTables(define: Define): void {
   define(ClientPlan, 'client_plans', {
     id,
@@ -28,5 +39,14 @@ export function planTables(define: Define): void {
     madeBy: STRING,
     madeAt: DATE(3),
     usedAt: DATE(3),
+  });
+  define(ClassPlanRow, 'class_plans', {
+    id,
+    studioId,
+    appointmentId: UUID,
+    plan: json('plan'),
+    revision,
+    madeBy: STRING,
+    madeAt: DATE(3),
   });
 }

@@ -329,3 +329,33 @@ export async function leaveBook(studioId: string, clientId: string, transaction:
     else await one.update({ clientIds }, { transaction });
   }
 }
+
+/** So near to what she is booked for, a session counts as that. */
+const nearMs = 3 * 3_600_000;
+
+/** A session of a client began: she came to what she is booked for then, by herself or in the class that is named. */
+export async function noteCame(
+  { studioId, name }: Who,
+  clientId: string,
+  { startedAt, appointment }: { readonly startedAt: number; readonly appointment?: string | undefined },
+  transaction: Transaction,
+): Promise<void> {
+  const near = { [Op.between]: [new Date(startedAt - nearMs), new Date(startedAt + nearMs)] };
+  const of = appointment ? { id: appointment } : { title: null, startsAt: near };
+  const rows = await Appointment.findAll({ where: { ...of, studioId, offAt: null }, transaction });
+  const places = await AppointmentPlace.findAll({
+    where: { studioId, clientId, state: 'booked', appointmentId: rows.map(({ id }) => id) },
+    transaction,
+  });
+  const farFrom = (id: string) => Math.abs((rows.find((row) => row.id === id)?.startsAt.getTime() ?? 0) - startedAt);
+  const [nearest] = places.toSorted((a, b) => farFrom(a.appointmentId) - farFrom(b.appointmentId));
+  if (nearest) await nearest.update({ state: 'came', stateBy: name }, { transaction });
+}
+
+/** One appointment of the book. */
+export async function findBooking(who: Who, id: string): Promise<Result<BookingCard>> {
+  ready();
+  const row = await Appointment.findOne({ where: { id, studioId: who.studioId } });
+  const [card] = row ? await withPlaces(who, [row]) : [];
+  return card ? success(card) : noBooking();
+}

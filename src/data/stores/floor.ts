@@ -20,6 +20,7 @@ import { transact } from '../transact';
 import type { PlacedEvent, SessionCard, Who } from '../types';
 import { claimClient, claimClientOf, claimSession } from './claims';
 import { writeFollows } from './follows';
+import { noteCame } from './book';
 import { takeUpPlan } from './plans';
 import { maySee, noClient, rowsSeenBy } from './seen-by';
 
@@ -174,12 +175,13 @@ async function openSession(
   }
   const [first] = events;
   if (first?.what.kind !== 'started') return noSession();
-  const { client: clientId, rules } = first.what;
+  const { client: clientId, rules, class: of } = first.what;
   const startedAt = first.at + skew;
   if (startedAt < firstMoment || startedAt > Date.now() + dayMs)
     return failure('noMoment', 'The time at which this session began can’t be right.', 'at');
   if (!(await claimClient(who, clientId, transaction))) return noClient('what.client');
-  await takeUpPlan(who, clientId, new Date(startedAt), transaction);
+  if (!of) await takeUpPlan(who, clientId, new Date(startedAt), transaction);
+  await noteCame(who, clientId, { startedAt, appointment: of?.id }, transaction);
   return success(
     await TaughtSession.create(
       {
@@ -209,17 +211,38 @@ const mayFollow = async (
 const noSession = () => failure('noSession', 'There is no such session in this studio.', 'session');
 
 /** Events of a session after the n-th, in order, with their moments set right. */
-export async function eventsAfter(who: Who, sessionId: string, n: number): Promise<PlacedEvent[]> {
+export const eventsAfter = (who: Who, session: string, after: number): Promise<PlacedEvent[]> =>
+  newsOf(who, [{ session, after }]);
+
+type Followed = { readonly session: string; readonly after: number };
+
+/** Of sessions followed by the asker, those that she may. */
+async function followedBy(who: Who, wanted: readonly Followed[]): Promise<readonly Followed[]> {
+  if (who.sees !== 'own') return wanted;
+  const id = wanted.map(({ session }) => session);
+  const rows = await TaughtSession.findAll({ where: { id, studioId: who.studioId } });
+  const may = await Promise.all(rows.map(async (row) => ((await mayFollow(who, row)) ? [row.id] : [])));
+  const ids = may.flat();
+  return wanted.filter(({ session }) => ids.includes(session));
+}
+
+/** What came into sessions after a place in each, in their order. */
+export async function newsOf(who: Who, asked: readonly Followed[]): Promise<PlacedEvent[]> {
   ready();
   const { studioId } = who;
-  if (who.sees === 'own') {
-    const session = await TaughtSession.findOne({ where: { id: sessionId, studioId } });
-    if (!session || !(await mayFollow(who, session))) return [];
-  }
+  const wanted = asked.length > 0 ? await followedBy(who, asked) : [];
+  if (wanted.length === 0) return [];
   const rows = await SessionEventRow.findAll({
-    where: { studioId, sessionId, n: { [Op.gt]: n } },
-    order: [['n', 'ASC']],
+    where: {
+      studioId,
+      [Op.or]: wanted.map(({ session, after }) => ({ sessionId: session, n: { [Op.gt]: after } })),
+    },
+    order: [
+      ['sessionId', 'ASC'],
+      ['n', 'ASC'],
+    ],
   });
+  if (rows.length === 0) return [];
   const users = await User.findAll({
     where: { studioId, id: [...new Set(rows.map(({ userId }) => userId))] },
     attributes: ['id', 'name'],

@@ -3,12 +3,12 @@ import { Op } from 'sequelize';
 import type { Transaction } from 'sequelize';
 import { v7 as newId } from 'uuid';
 import type { KeptPlan } from '@/core/planning/kept-plan';
-import { success } from '@/core/result';
+import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
-import { ClientPlan } from '../models';
+import { Appointment, ClassPlanRow, ClientPlan } from '../models';
 import { ready } from '../ready';
 import { transact } from '../transact';
-import type { PlanCard, Who } from '../types';
+import type { ClassPlanCard, PlanCard, Who } from '../types';
 import { claimClient } from './claims';
 import { noClient, rowsSeenBy } from './seen-by';
 
@@ -60,4 +60,52 @@ export async function takeUpPlan(
     { usedAt: startedAt },
     { where: { clientId, studioId, usedAt: null, madeAt: { [Op.lte]: startedAt } }, transaction },
   );
+}
+
+export type ClassPlanKept = { readonly card: ClassPlanCard; readonly isKept: boolean };
+
+const classCardOf = ({ appointmentId, plan, revision, madeBy, madeAt }: ClassPlanRow): ClassPlanCard => ({
+  ...{ appointmentId, plan, revision, madeBy, madeAt },
+});
+
+/**
+ * Keeps the plan of a class in place of the version that it was made from (0: none), as a client's is kept. Planned anew, it holds
+ * for whoever is in the class when it begins.
+ */
+export function keepClassPlan(
+  { studioId, name }: Who,
+  appointmentId: string,
+  plan: KeptPlan,
+  from: number,
+): Promise<Result<ClassPlanKept>> {
+  const [id, madeAt] = [newId(), new Date()];
+  return transact(async (transaction) => {
+    const of = await Appointment.findOne({ where: { id: appointmentId, studioId }, transaction, lock: true });
+    if (!of || of.title === null) return failure('notFound', 'There is no such class in the book.', 'id');
+    await of.update({ claims: of.claims + 1 }, { transaction });
+    const row = await ClassPlanRow.findOne({ where: { appointmentId, studioId }, transaction });
+    const made = { plan, madeBy: name, madeAt };
+    if (!row) {
+      const first = { id, studioId, appointmentId, revision: 1, ...made };
+      return success({ card: classCardOf(await ClassPlanRow.create(first, { transaction })), isKept: true });
+    }
+    const isSame = JSON.stringify(row.plan) === JSON.stringify(plan);
+    if (isSame && row.revision === from + 1) return success({ card: classCardOf(row), isKept: true });
+    if (row.revision !== from) return success({ card: classCardOf(row), isKept: false });
+    return success({
+      card: classCardOf(await row.update({ ...made, revision: from + 1 }, { transaction })),
+      isKept: true,
+    });
+  });
+}
+
+/** The plans of these classes, as they are kept. */
+export async function findClassPlans(
+  { studioId }: Who,
+  appointmentIds: readonly string[],
+): Promise<ReadonlyMap<string, ClassPlanCard>> {
+  ready();
+  if (appointmentIds.length === 0) return new Map();
+  const rows = await ClassPlanRow.findAll({ where: { studioId, appointmentId: [...appointmentIds] } });
+  return new Map(rows.map((row) => [row.appointmentId, classCardOf(row)]));
 }

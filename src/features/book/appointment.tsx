@@ -219,6 +219,12 @@ function Foot({ event, onChange, onDone }: FootProps) {
               </ButtonLink>
             </>
           )}
+          {title !== null && !isTakenOut && (
+            <ButtonLink href={`/book/classes/${id}`}>
+              <ListOrdered size={19} aria-hidden />
+              Plan
+            </ButtonLink>
+          )}
           {isTakenOut ? (
             <>
               <Button isDisabled={busy} onPress={() => void take('one', false)}>

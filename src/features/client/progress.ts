@@ -1,4 +1,5 @@
 // How a client has come along: clean repetitions by side, faults by session, trends with their errors. Pure.
+import { wentWords } from '@/core/progression/outcome';
 import { decisionWords } from '@/core/progression/words';
 import { compare } from '@/core/alignment/compare';
 import { formatMeasure, nameOf } from '@/core/alignment/words';
@@ -73,9 +74,10 @@ type Known = {
   readonly dayText: (date: Date) => string;
 };
 
-function lineOf({ name, level, clean, repetitions, decision }: ItemOutcome): string {
+function lineOf(one: ItemOutcome): string {
+  const { name, level, decision } = one;
   const moved = decision ? `; ${decisionWords[decision.decision]} level ${levelText(decision.level)}` : '';
-  return `${name}, level ${levelText(level)}: ${clean} of ${repetitions} clean${moved}`;
+  return `${name}, level ${levelText(level)}: ${wentWords(one)}${moved}`;
 }
 
 function runsOf({ repertoire, sessions, school, conditions, dayText }: Known): RunLine[] {

@@ -3,6 +3,7 @@ import { toCalendarDateTime, today } from '@internationalized/date';
 import { bodyOf } from '@/core/body/segments';
 import { allowedLevel, weighExercise } from '@/core/knowledge/cautions';
 import { isAllowed } from '@/core/knowledge/standings';
+import { levelToday } from '@/core/planning/lesson';
 import { cautionsOf, conditionsInForce } from '@/core/knowledge/conditions';
 import type { Repertoire } from '@/core/knowledge/entries';
 import type { Standing } from '@/core/load/capacity';
@@ -17,7 +18,7 @@ import { newestRanges } from '@/core/knowledge/ranges';
 import { listRanges } from '@/data/stores/ranges';
 import { findEvidence } from '@/data/stores/evidence';
 import { tabletKey } from '@/data/stores/floor';
-import { findPlans } from '@/data/stores/plans';
+import { findClassPlans, findPlans } from '@/data/stores/plans';
 import { listTrialsOf } from '@/data/stores/looks';
 import { checkedOn, findRepertoire, findStudio } from '@/data/stores/studio';
 import { findOpen, findSummaries } from '@/data/stores/summaries';
@@ -35,7 +36,7 @@ import type {
 } from '@/data/types';
 import { rulesVersion } from '@/repertoire';
 import { thisBuild } from './build';
-import type { DayPack, FloorClient } from './pack';
+import type { DayPack, FloorClass, FloorClient } from './pack';
 import { datesIn } from '@/data/days';
 
 /** How far back the gate looks. */
@@ -165,6 +166,45 @@ function toFloor(
   };
 }
 
+/** The order that stands in where nobody planned a class. */
+const unplanned = 'beginnersEight';
+
+/** Her level in each exercise of a class that she may do: where she stands, or the nearest that is allowed. */
+function levelsOf(client: ClientCard, order: readonly string[], { repertoire, summaries }: Known): Standing[] {
+  const standings = summaries.get(client.id)?.standings ?? [];
+  return order.flatMap((id) => {
+    const exercise = repertoire.exercises.find((one) => one.id === id);
+    const stands = standings.find((one) => one.exercise === id)?.level ?? 1;
+    const level = exercise && levelToday(weighExercise(repertoire, exercise, actingOn(client)), stands);
+    return level === undefined ? [] : [{ exercise: id, level }];
+  });
+}
+
+/** The day's classes with what each person does in them. */
+async function classesOf(
+  who: Who,
+  booked: readonly Expected[],
+  known: Known,
+  clock: (at: Date) => string,
+): Promise<FloorClass[]> {
+  const classes = booked.filter(({ appointment }) => appointment.title !== null);
+  const ids = classes.map(({ appointment }) => appointment.id);
+  const plans = await findClassPlans(who, ids);
+  return classes.map(({ appointment: { id, title, startsAt, minutes, note }, people }) => {
+    const planned = plans.get(id)?.plan.order.map(({ exercise }) => exercise);
+    const all = known.repertoire.sequences.find((one) => one.id === unplanned)?.exercises ?? [];
+    const may = people.map(({ client }) => levelsOf(client, planned ?? all, known));
+    const order = planned ?? all.filter((one) => may.every((hers) => hers.some(({ exercise }) => exercise === one)));
+    return {
+      ...{ id, title: title ?? '', time: clock(startsAt), minutes, note, order, isPlanned: planned !== undefined },
+      people: people.map(({ client }, i) => ({
+        client: client.id,
+        plan: (may[i] ?? []).filter(({ exercise }) => order.includes(exercise)),
+      })),
+    };
+  });
+}
+
 /** The day's pack for the asker's tablet; with `also`, that client too, booked or not. */
 export async function readDay(
   who: Who,
@@ -231,6 +271,7 @@ export async function readDay(
     repertoire,
     known: withShapes(repertoire.exercises, evidence.studio),
     checked: checked.map(({ apparatus }) => apparatus),
+    classes: await classesOf(who, booked, known, clock),
     clients: [...clients.values()].map((client) => {
       const appointment = bookedFor(booked, client.id);
       return toFloor(client, appointment && { ...appointment, time: clock(appointment.startsAt) }, known);

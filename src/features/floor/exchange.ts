@@ -2,7 +2,7 @@
 import * as v from 'valibot';
 import { failure, success } from '@/core/result';
 import { parse } from '@/core/check';
-import { eventsAfter, receiveEvents } from '@/data/stores/floor';
+import { newsOf, receiveEvents } from '@/data/stores/floor';
 import type { Received } from '@/data/stores/floor';
 import type { PlacedEvent } from '@/data/types';
 import { guarded } from '@/platform/server/act';
@@ -19,15 +19,29 @@ import { readDay } from './day';
 export const mostAtOnce = 500;
 const mostBytes = 2_000_000;
 
+/** A class has no more people than this. */
+const mostFollowed = 30;
+const followed = v.strictObject({
+  session: v.pipe(v.string(), v.uuid()),
+  after: v.pipe(v.number(), v.safeInteger(), v.minValue(0)),
+});
+type Followed = v.InferOutput<typeof followed>;
+
 const question = v.strictObject({
   /** The tablet's clock, ms since 1970. */
   sentAt: v.pipe(v.number(), v.finite()),
-  follow: v.nullable(
-    v.strictObject({
-      session: v.pipe(v.string(), v.uuid()),
-      after: v.pipe(v.number(), v.safeInteger(), v.minValue(0)),
-    }),
-  ),
+  /** Sessions that are followed for what others tapped: none, one, or a class of them. */
+  follow: v.union([
+    v.pipe(
+      v.null(),
+      v.transform((): Followed[] => []),
+    ),
+    v.pipe(
+      followed,
+      v.transform((one) => [one]),
+    ),
+    v.pipe(v.array(followed), v.maxLength(mostFollowed)),
+  ]),
   events: v.pipe(v.array(v.unknown()), v.maxLength(mostAtOnce)),
 });
 
@@ -55,7 +69,7 @@ export async function exchange(request: Request): Promise<Response> {
       const { events, sentAt, follow } = parsed.value;
       const received: Received =
         events.length === 0 ? { acked: [], refused: [] } : await receiveEvents(who, events, sentAt);
-      const news = follow ? await eventsAfter(who, follow.session, follow.after) : [];
+      const news = await newsOf(who, follow);
       return success<Answer>({ ...received, news });
     }),
   );

@@ -5,7 +5,7 @@ import dynamic from 'next/dynamic';
 import { useEffect, useState, useSyncExternalStore } from 'react';
 import styled from 'styled-components';
 import { FloorLink } from './link';
-import type { FloorState } from './link';
+import type { FloorState, Whom } from './link';
 import { Leave, Tap } from './parts';
 
 // Fetched while the tablet is asked what it holds.
@@ -13,6 +13,11 @@ const loadLive = () => import('./live');
 const LiveSession = dynamic(() => loadLive().then((all) => all.LiveSession), {
   ssr: false,
   loading: () => <Waiting>Opening the Floor…</Waiting>,
+});
+
+const Board = dynamic(() => import('./class/board').then((all) => all.Board), {
+  ssr: false,
+  loading: () => <Waiting>Opening the class…</Waiting>,
 });
 
 const Middle = styled.main`
@@ -28,19 +33,24 @@ const Middle = styled.main`
 `;
 
 const noListener = () => () => undefined;
-const clientInAddress = (): string => new URLSearchParams(location.search).get('client') ?? '';
+/** `client=…` or `class=…`: a text, as it is held against the last one at every look. */
+const whomInAddress = (): string => {
+  const asked = new URLSearchParams(location.search);
+  return asked.has('class') ? `class ${asked.get('class')}` : `client ${asked.get('client') ?? ''}`;
+};
 
 const themeInCookie = (): string | undefined => /(?:^|; )spine-theme=(dark|light)/.exec(document.cookie)?.[1];
 
 /** Reads whose session it is from the address: the page itself is the same for everyone. */
 export function Floor() {
-  const client = useSyncExternalStore(noListener, clientInAddress, () => undefined);
+  const whom = useSyncExternalStore(noListener, whomInAddress, () => undefined);
   useEffect(() => {
     const theme = themeInCookie(); // this page is the same for everyone: its markup knows no theme
     if (theme) document.documentElement.dataset.theme = theme;
   }, []);
-  if (client === undefined) return <Waiting>Opening the Floor…</Waiting>;
-  return <Session key={client} clientId={client} />;
+  if (whom === undefined) return <Waiting>Opening the Floor…</Waiting>;
+  const [kind, id = ''] = whom.split(' ');
+  return <Opened key={whom} kind={kind === 'class' ? 'class' : 'client'} id={id} />;
 }
 
 const Waiting = ({ children }: { readonly children: React.ReactNode }) => (
@@ -49,12 +59,12 @@ const Waiting = ({ children }: { readonly children: React.ReactNode }) => (
   </Middle>
 );
 
-function useLink(clientId: string): readonly [FloorLink, FloorState] {
+function useLink({ kind, id }: Whom): readonly [FloorLink, FloorState] {
   const [link] = useState(() => new FloorLink());
   const state = useSyncExternalStore(link.listen, link.read, link.read);
   useEffect(() => {
     void loadLive().catch(() => undefined); // asked for again where it is shown
-    void link.open(clientId);
+    void link.open({ kind, id });
     const hurry = () => {
       if (document.visibilityState === 'visible') link.hurry();
     };
@@ -65,12 +75,12 @@ function useLink(clientId: string): readonly [FloorLink, FloorState] {
       document.removeEventListener('visibilitychange', hurry);
       link.close();
     };
-  }, [link, clientId]);
+  }, [link, kind, id]);
   return [link, state];
 }
 
-function Session({ clientId }: { readonly clientId: string }) {
-  const [link, state] = useLink(clientId);
+function Opened({ kind, id }: Whom) {
+  const [link, state] = useLink({ kind, id });
   const { stage, pack, client, session } = state;
   const back = <Leave href="/">Back to Today</Leave>;
   if (stage === 'opening') return <Waiting>Opening the Floor…</Waiting>;
@@ -79,14 +89,14 @@ function Session({ clientId }: { readonly clientId: string }) {
       <Middle>
         <h1>Signed out</h1>
         <p>Sign in, and the Floor opens where it was. What was tapped is kept on this tablet.</p>
-        <Leave href={`/sign-in?to=${encodeURIComponent(`/floor?client=${clientId}`)}`}>Sign in</Leave>
+        <Leave href={`/sign-in?to=${encodeURIComponent(`/floor?${kind}=${id}`)}`}>Sign in</Leave>
       </Middle>
     );
   if (stage === 'unavailable')
     return (
       <Middle>
         <h1>No connection</h1>
-        <p>The Floor was not opened for this client on this tablet today, and the studio’s server does not answer.</p>
+        <p>The Floor was not opened for this {kind} on this tablet today, and the studio’s server does not answer.</p>
         <Tap onClick={() => location.reload()}>Try again</Tap>
         {back}
       </Middle>
@@ -94,10 +104,15 @@ function Session({ clientId }: { readonly clientId: string }) {
   if (stage === 'noClient' || !pack || !client)
     return (
       <Middle>
-        <h1>No such client</h1>
-        <p>There is no such client in this studio.</p>
+        <h1>No such {kind}</h1>
+        <p>
+          {kind === 'client'
+            ? 'There is no such client in this studio.'
+            : 'No such class is in today’s book, or nobody is in it.'}
+        </p>
         {back}
       </Middle>
     );
+  if (kind === 'class') return <Board link={link} state={{ ...state, pack, appointment: id }} />;
   return <LiveSession key={session.id} link={link} state={{ ...state, pack, client }} />;
 }

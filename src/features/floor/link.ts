@@ -1,5 +1,5 @@
 // The Floor's memory in the browser: every tap is kept on the tablet first, shown, and sent until the server has it.
-import { v7 as newId } from 'uuid';
+import { v5 as ownId, v7 as newId } from 'uuid';
 import { eventVersion } from '@/core/progression/words';
 import type { Payload, SessionEvent } from '@/core/progression/events';
 import { foldSession } from '@/core/progression/session';
@@ -30,6 +30,17 @@ import { isRecord } from '@/core/keyed';
 import { isAnswer, isAside, isEvent, isOwnPack, isPack, isPlaced } from './held';
 import type { Aside, Placed } from './held';
 
+/** Whose session is open: a client's, or those of a class, by its appointment. */
+export type Whom = { readonly kind: 'client' | 'class'; readonly id: string };
+
+/** One person's session. */
+export type Thread = {
+  readonly client: FloorClient;
+  readonly session: Session;
+  /** All events of the session in order, those not yet sent last. */
+  readonly events: readonly SessionEvent[];
+};
+
 export type FloorState = {
   readonly stage: 'opening' | 'signIn' | 'unavailable' | 'noClient' | 'ready';
   readonly pack: DayPack | null;
@@ -37,6 +48,8 @@ export type FloorState = {
   readonly session: Session;
   /** All events of the session in order, those not yet sent last. */
   readonly events: readonly SessionEvent[];
+  /** Everybody's, in a class; else the one above alone. */
+  readonly threads: readonly Thread[];
   /** Taps that the server has not acknowledged, of this and other sessions. */
   readonly waiting: number;
   /** Taps that the server refused: kept, shown, not counted. */
@@ -64,6 +77,7 @@ const nothing = (session: string): FloorState => ({
   client: null,
   session: foldSession(session, []),
   events: [],
+  threads: [],
   waiting: 0,
   aside: [],
   line: 'open',
@@ -104,6 +118,23 @@ async function inTime<T>(work: Promise<T>, ms: number): Promise<T> {
 const isFailure = (value: unknown): value is Failure =>
   isRecord(value) && typeof value.code === 'string' && typeof value.message === 'string';
 
+/** A person's session as the server has placed it. */
+type Held = { readonly client: FloorClient; readonly session: string; readonly placed: readonly Placed[] };
+
+/** The same on every tablet: those who open a class at once tap into the same sessions. */
+const sessionInClass = (appointment: string, client: string): string => ownId(client, appointment);
+
+/** Who is in it, as the pack has them; undefined where it has none such. */
+function peopleOf({ clients, classes }: DayPack, { kind, id }: Whom): readonly FloorClient[] | undefined {
+  if (kind === 'client') {
+    const client = clients.find((one) => one.id === id);
+    return client && [client];
+  }
+  const people = classes.find((one) => one.id === id)?.people ?? [];
+  const found = people.flatMap(({ client }) => clients.find((one) => one.id === client) ?? []);
+  return found.length > 0 ? found : undefined;
+}
+
 export class FloorLink {
   #state: FloorState = nothing(newId());
   #listeners = new Set<() => void>();
@@ -113,7 +144,8 @@ export class FloorLink {
   #seq = 0;
   /** Everything of this person that waits, of any session, in order. */
   #queue: SessionEvent[] = [];
-  #placed: Placed[] = [];
+  #whom: Whom | undefined;
+  #held: Held[] = [];
   #writing: Promise<unknown> = Promise.resolve();
   #asking = false;
   #timer: ReturnType<typeof setTimeout> | undefined;
@@ -131,28 +163,34 @@ export class FloorLink {
     for (const heard of this.#listeners) heard();
   }
 
-  /** Opens the Floor for a client: from the tablet at once where it can, from the server as soon as it answers. */
-  async open(clientId: string): Promise<void> {
+  /** Opens the Floor for a client or a class: from the tablet at once where it can, from the server as soon as it answers. */
+  async open(whom: Whom): Promise<void> {
     this.#closed = false;
+    this.#whom = whom;
     this.#tablet = await inTime(openTablet(), opensWithinMs).catch(() => undefined);
     if (!this.#tablet || !globalThis.crypto?.subtle) this.#change({ storage: 'none' });
     const kept = this.#tablet && (await readDay(this.#tablet));
     const held = isOwnPack(kept) && kept.until > Date.now() ? kept : undefined;
     if (kept && !held) await this.#forget();
-    const client = held?.clients.find(({ id }) => id === clientId);
-    if (held && client) {
+    const people = held && peopleOf(held, whom);
+    if (held && people) {
       this.#key = this.#tablet && (await findKey(this.#tablet, held.who.id));
-      await this.#begin(held, client);
-      void this.#refresh(clientId);
+      await this.#begin(held, people);
+      void this.#refresh(whom);
       return;
     }
-    await this.#refresh(clientId);
+    await this.#refresh(whom);
   }
 
-  async #refresh(clientId: string): Promise<void> {
-    const answer = await ask(`/api/floor/day?client=${clientId}`, isPack);
+  /** Reads the day again: somebody came to a class, or its plan is another. */
+  readonly renew = async (): Promise<void> => {
+    if (this.#whom) await this.#refresh(this.#whom);
+  };
+
+  async #refresh(whom: Whom): Promise<void> {
+    const answer = await ask(`/api/floor/day${whom.kind === 'client' ? `?client=${whom.id}` : ''}`, isPack);
     if (this.#closed) return;
-    if (answer?.ok) return this.#take(answer.value, clientId);
+    if (answer?.ok) return this.#take(answer.value, whom);
     const isSignedOut = answer?.error.code === 'signedOut';
     if (isSignedOut) await this.#forget();
     if (this.#state.stage === 'ready') return this.#change({ line: isSignedOut ? 'signedOut' : 'down' });
@@ -166,9 +204,9 @@ export class FloorLink {
     await wipeTablet().catch(() => undefined);
   }
 
-  async #take(pack: DayPack, clientId: string): Promise<void> {
-    const client = pack.clients.find(({ id }) => id === clientId);
-    if (!client) return this.#change({ stage: 'noClient' });
+  async #take(pack: DayPack, whom: Whom): Promise<void> {
+    const people = peopleOf(pack, whom);
+    if (!people) return this.#change({ stage: 'noClient' });
     const before = this.#state.pack;
     const isReady = this.#state.stage === 'ready';
     try {
@@ -181,11 +219,30 @@ export class FloorLink {
     } catch {
       this.#change({ storage: 'full' });
     }
-    if (!isReady || before?.who.id !== pack.who.id) return this.#begin(pack, client);
-    this.#change({ pack, client });
+    if (!isReady || before?.who.id !== pack.who.id) return this.#begin(pack, people);
+    this.#change({ pack });
+    const held = await Promise.all(people.map((client) => this.#holdAgain(client)));
+    this.#held = held;
+    this.#refold();
   }
 
-  async #begin(pack: DayPack, client: FloorClient): Promise<void> {
+  /** Somebody as the pack has her now, with her session as it is in hand. */
+  async #holdAgain(client: FloorClient): Promise<Held> {
+    const known = this.#held.find((one) => one.client.id === client.id);
+    return known ? { ...known, client } : this.#hold(client, this.#sessionOf(client) ?? newId());
+  }
+
+  /** In a class each has the session that the class gives her. */
+  #sessionOf({ id }: FloorClient): string | undefined {
+    return this.#whom?.kind === 'class' ? sessionInClass(this.#whom.id, id) : undefined;
+  }
+
+  async #hold(client: FloorClient, session: string): Promise<Held> {
+    const placed = this.#tablet ? (await readPlaced(this.#tablet, session)).filter(isPlaced) : [];
+    return { client, session, placed };
+  }
+
+  async #begin(pack: DayPack, people: readonly FloorClient[]): Promise<void> {
     const user = pack.who.id;
     let aside: Aside[] = [];
     if (this.#tablet) {
@@ -196,50 +253,68 @@ export class FloorLink {
       }
     }
     this.#seq = Math.max(this.#seq, ...this.#queue.map(({ seq }) => seq));
-    const started = this.#queue.findLast(({ what }) => what.kind === 'started' && what.client === client.id);
-    const open = this.#tablet && (await this.#tablet.get('day', `open:${client.id}`));
-    const noted = typeof open === 'string' ? open : undefined;
-    this.#change({ pack, client, aside });
-    await this.#follow(started?.session ?? noted ?? client.open ?? newId());
-    const { endedAt } = this.#state.session;
-    if (endedAt !== null && Date.now() - endedAt > closedForMs) await this.another(); // yesterday's, or this morning's
-    if (!started && !noted && client.open) await this.#exchange(); // another tablet began it: see it before showing a start
+    this.#change({ pack, aside });
+    if (this.#whom?.kind === 'class') await this.#beginClass(people);
+    else await this.#beginAlone(people);
     this.#change({ stage: 'ready' });
     this.#again(0);
   }
 
-  async #follow(session: string): Promise<void> {
-    this.#placed = this.#tablet ? (await readPlaced(this.#tablet, session)).filter(isPlaced) : [];
-    this.#state = { ...this.#state, session: foldSession(session, []) };
+  async #beginClass(people: readonly FloorClient[]): Promise<void> {
+    this.#held = await Promise.all(people.map((client) => this.#hold(client, this.#sessionOf(client) ?? newId())));
     this.#refold();
+    const isNew = this.#held.every(({ placed }) => placed.length === 0) && this.#queue.length === 0;
+    if (isNew) await this.#exchange(); // another tablet may have begun it: see it before showing a start
   }
 
-  #refold(): void {
-    const { id } = this.#state.session;
+  async #beginAlone([client]: readonly FloorClient[]): Promise<void> {
+    if (!client) return;
+    const started = this.#queue.findLast(({ what }) => what.kind === 'started' && what.client === client.id);
+    const open = this.#tablet && (await this.#tablet.get('day', `open:${client.id}`));
+    const noted = typeof open === 'string' ? open : undefined;
+    this.#held = [await this.#hold(client, started?.session ?? noted ?? client.open ?? newId())];
+    this.#refold();
+    const { endedAt } = this.#state.session;
+    if (endedAt !== null && Date.now() - endedAt > closedForMs) await this.another(); // yesterday's, or this morning's
+    if (!started && !noted && client.open) await this.#exchange(); // another tablet began it: see it before showing a start
+  }
+
+  #threadOf({ client, session, placed }: Held): Thread {
+    const isPlacedHere = new Set(placed.map(({ event }) => event.id));
     const events = [
-      ...this.#placed.map(({ event }) => event),
-      ...this.#queue.filter(
-        (event) => event.session === id && !this.#placed.some((placed) => placed.event.id === event.id),
-      ),
+      ...placed.map(({ event }) => event),
+      ...this.#queue.filter((event) => event.session === session && !isPlacedHere.has(event.id)),
     ];
+    return { client, events, session: foldSession(session, events) };
+  }
+
+  /** Folds again the sessions that changed; all of them where it is not said which. */
+  #refold(changed?: ReadonlySet<string>): void {
+    const before = new Map(this.#state.threads.map((one) => [one.session.id, one]));
+    const threads = this.#held.map((held) => {
+      const known = before.get(held.session);
+      const isSame = known && changed && !changed.has(held.session) && known.client === held.client;
+      return isSame ? known : this.#threadOf(held);
+    });
+    const [first] = threads;
+    const named = this.#held.flatMap(({ placed }) => placed.map(({ name, event }) => [event.by, name] as const));
     this.#change({
-      events,
-      session: foldSession(id, events),
+      threads,
+      ...(first ? { client: first.client, events: first.events, session: first.session } : {}),
       waiting: this.#queue.length,
-      names: {
-        ...this.#state.names,
-        ...Object.fromEntries(this.#placed.map(({ name, event }) => [event.by, name])),
-      },
+      names: { ...this.#state.names, ...Object.fromEntries(named) },
     });
   }
 
   /**
    * One thing happened. Resolves with its id once it is kept and shown. What depends on the taps before it (which side is
-   * next) is given as a question to the session: taps come faster than a screen is painted.
+   * next) is given as a question to the session: taps come faster than a screen is painted. `clientId`: whose it is, in a class.
    */
-  tap(what: Payload | ((session: Session) => Payload)): Promise<string> {
+  tap(what: Payload | ((session: Session) => Payload), clientId?: string): Promise<string> {
     const kept = this.#writing.then(async () => {
-      const event = this.#make(typeof what === 'function' ? what(this.#state.session) : what);
+      const { threads } = this.#state;
+      const session = threads.find(({ client }) => client.id === clientId)?.session ?? this.#state.session;
+      const event = this.#make(typeof what === 'function' ? what(session) : what, session.id);
       await this.#keep(event);
       return event.id;
     });
@@ -249,21 +324,21 @@ export class FloorLink {
 
   /** Leaves a closed session for a new one with the same client. */
   async another(): Promise<void> {
-    const { client } = this.#state;
-    if (client) await this.#tablet?.delete('day', `open:${client.id}`);
-    this.#placed = [];
-    this.#state = { ...this.#state, session: foldSession(newId(), []) };
+    const [held] = this.#held;
+    if (!held) return;
+    await this.#tablet?.delete('day', `open:${held.client.id}`);
+    this.#held = [{ client: held.client, session: newId(), placed: [] }];
     this.#refold();
   }
 
-  #make(what: Payload): SessionEvent {
-    const { pack, session } = this.#state;
+  #make(what: Payload, session: string): SessionEvent {
+    const { pack } = this.#state;
     if (!pack) throw new Error('the Floor is not open yet');
     this.#seq = Math.max(this.#seq + 1, Date.now() * 1000);
     return {
       id: newId(),
       v: eventVersion,
-      session: session.id,
+      session,
       device: this.#device,
       seq: this.#seq,
       at: Date.now(),
@@ -277,12 +352,13 @@ export class FloorLink {
     if (tablet && key)
       await this.#onTablet(
         keepWaiting(tablet, key, event.by, event).then(async () => {
-          if (event.what.kind === 'started') await tablet.put('day', event.session, `open:${event.what.client}`);
+          if (event.what.kind === 'started' && !event.what.class)
+            await tablet.put('day', event.session, `open:${event.what.client}`);
           this.#storage('kept');
         }),
       );
     this.#queue.push(event);
-    this.#refold();
+    this.#refold(new Set([event.session]));
     this.#again(0);
   }
 
@@ -310,11 +386,15 @@ export class FloorLink {
 
   /** What is sent, and which session is followed for what others tapped; nothing to ask when there is neither. */
   #question(sent: readonly SessionEvent[]): object | undefined {
-    const { session, client } = this.#state;
-    const follows = session.client !== null || client?.open === session.id;
-    if (sent.length === 0 && !follows) return undefined;
-    const after = this.#placed.at(-1)?.n ?? 0;
-    return { sentAt: Date.now(), follow: follows ? { session: session.id, after } : null, events: sent };
+    const isClass = this.#whom?.kind === 'class';
+    const isFollowed = ({ session, client }: Thread) =>
+      isClass || session.client !== null || client.open === session.id;
+    const follow = this.#state.threads.filter(isFollowed).map(({ session: { id } }) => ({
+      session: id,
+      after: this.#held.find(({ session }) => session === id)?.placed.at(-1)?.n ?? 0,
+    }));
+    if (sent.length === 0 && follow.length === 0) return undefined;
+    return { sentAt: Date.now(), follow, events: sent };
   }
 
   async #exchange(): Promise<void> {
@@ -349,28 +429,40 @@ export class FloorLink {
   async #hear({ acked, refused, news }: Answer, sent: readonly SessionEvent[]): Promise<void> {
     const done = new Set(acked.map(({ id }) => id));
     const bad = new Map(refused.map(({ id, error }) => [id, error.message]));
-    const fresh = news.filter(({ n }) => n > (this.#placed.at(-1)?.n ?? 0));
-    this.#placed = [...this.#placed, ...fresh];
+    const fresh = news.filter(({ n, event }) => {
+      const held = this.#held.find(({ session }) => session === event.session);
+      return held !== undefined && n > (held.placed.at(-1)?.n ?? 0);
+    });
+    const changed = new Set([...fresh.map(({ event }) => event.session), ...sent.map(({ session }) => session)]);
+    this.#held = this.#held.map((held) => {
+      const own = fresh.filter(({ event }) => event.session === held.session);
+      return own.length > 0 ? { ...held, placed: [...held.placed, ...own] } : held;
+    });
     const asides = sent.flatMap((event): Aside[] => {
       const why = bad.get(event.id);
       return why === undefined ? [] : [{ why, event }];
     });
     await this.#onTablet(this.#writeHeard(fresh, [...done], asides));
     // An acknowledged tap of this session leaves the queue once its place in the order is known.
-    const known = new Set(this.#placed.map(({ event }) => event.id));
+    const known = new Set(this.#held.flatMap(({ placed }) => placed.map(({ event }) => event.id)));
+    const isOurs = new Set(this.#held.map(({ session }) => session));
     this.#queue = this.#queue.filter(
-      ({ id, session }) => !bad.has(id) && !(done.has(id) && (session !== this.#state.session.id || known.has(id))),
+      ({ id, session }) => !bad.has(id) && !(done.has(id) && (!isOurs.has(session) || known.has(id))),
     );
-    const changed = fresh.length > 0 || asides.length > 0 || done.size > 0;
     if (this.#state.line !== 'open') this.#change({ line: 'open' });
     if (asides.length > 0) this.#change({ aside: [...this.#state.aside, ...asides] });
-    if (changed) this.#refold();
+    if (changed.size > 0 || asides.length > 0) this.#refold(changed);
   }
 
   async #writeHeard(fresh: readonly Placed[], done: readonly string[], asides: readonly Aside[]): Promise<void> {
-    const [tablet, key, { id }] = [this.#tablet, this.#key, this.#state.session];
+    const [tablet, key] = [this.#tablet, this.#key];
     if (!tablet) return;
-    if (fresh.length > 0) await keepPlaced(tablet, id, fresh);
+    for (const session of new Set(fresh.map(({ event }) => event.session)))
+      await keepPlaced(
+        tablet,
+        session,
+        fresh.filter(({ event }) => event.session === session),
+      );
     if (done.length > 0) await forgetWaiting(tablet, done);
     if (key) for (const { why, event } of asides) await setAside(tablet, key, event.by, event, why);
   }

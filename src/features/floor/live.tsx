@@ -1,14 +1,14 @@
 'use client';
 
 // The live session.
-import { CircleHelp, CloudOff, Flag, ListOrdered, OctagonX, Phone, Undo2 } from 'lucide-react';
+import { CircleHelp, Flag, ListOrdered, OctagonX, Phone, Undo2 } from 'lucide-react';
 import dynamic from 'next/dynamic';
-import { useEffect, useState } from 'react';
 import styled from 'styled-components';
 import type { Payload } from '@/core/progression/events';
 import { ExerciseInHand } from './exercise';
+import { Clock, KeepMark } from './head';
 import { FloorLink } from './link';
-import { Small, Tap, Warn, clockText, Leave } from './parts';
+import { Leave, Tap, Warn } from './parts';
 import { levelText } from '@/core/load/rungs';
 import { useLive } from './use-live';
 import type { Live, LiveState } from './use-live';
@@ -110,18 +110,6 @@ const Head = styled.header`
   }
 `;
 
-const Mark = styled.span<{ $calm: boolean }>`
-  display: inline-flex;
-  align-items: center;
-  gap: 6px;
-  padding: 8px 14px;
-  border-radius: 999px;
-  border: 1.5px solid ${({ $calm }) => ($calm ? 'var(--rule)' : 'var(--out)')};
-  color: ${({ $calm }) => ($calm ? 'var(--quiet)' : 'var(--out)')};
-  font-weight: 600;
-  white-space: nowrap;
-`;
-
 const Rail = styled.nav`
   border-right: 1px solid var(--rule);
   overflow-y: auto;
@@ -168,26 +156,6 @@ const Rail = styled.nav`
   }
 `;
 
-/** How long the session has gone on; alone in ticking every second. */
-function Clock({ from, minutes }: { readonly from: number | null; readonly minutes: number }) {
-  const [now, setNow] = useState(0);
-  useEffect(() => {
-    const turn = () => setNow(Date.now());
-    const first = setTimeout(turn, 0);
-    const timer = setInterval(turn, 1000);
-    return () => {
-      clearTimeout(first);
-      clearInterval(timer);
-    };
-  }, []);
-  const seconds = from === null || now === 0 ? 0 : Math.max(0, (now - from) / 1000);
-  return (
-    <span className="clock numeral" aria-label="Time of the session" role="timer">
-      {clockText(seconds)} <Small as="span">of {minutes}</Small>
-    </span>
-  );
-}
-
 /** The sheet that is open over the session. */
 function OpenSheet({ live }: { readonly live: Live }) {
   const { link, state, pack, client, session, inHand, sheet, setSheet, record } = live;
@@ -233,7 +201,7 @@ const QuietHead = ({ live }: { readonly live: Live }) => (
   <Head>
     <Leave href="/">Today</Leave>
     <span className="cautions" />
-    <KeepMark state={live.state} onAside={() => live.setSheet('aside')} />
+    <KeepMark state={live.state} here={`/floor?client=${live.client.id}`} onAside={() => live.setSheet('aside')} />
   </Head>
 );
 
@@ -245,7 +213,7 @@ function LiveHead({ live }: { readonly live: Live }) {
       <span className="name">{client.name}</span>
       <span className="cautions">{inForce.map(({ name }) => name).join(' · ')}</span>
       <Clock from={session.startedAt} minutes={client.minutes} />
-      <KeepMark state={state} onAside={() => setSheet('aside')} />
+      <KeepMark state={state} here={`/floor?client=${client.id}`} onAside={() => setSheet('aside')} />
       <div className="tools">
         <Tap onClick={live.undo} disabled={!live.canUndo} aria-label="Undo">
           <Undo2 size={24} aria-hidden />
@@ -347,39 +315,3 @@ const beginning = ({ pack, client }: LiveState): Payload => ({
   rules: pack.rules,
   plan: [],
 });
-
-const storageWords = { slow: 'Tablet slow to keep', full: 'Tablet full', none: 'Nothing kept on this tablet' };
-
-/** Whether everything tapped has reached the server, in a few quiet words. */
-function KeepMark({ state, onAside }: { readonly state: LiveState; readonly onAside: () => void }) {
-  const { waiting, line, storage, aside, client } = state;
-  const keeping = waiting > 0 ? 'waiting' : 'sent';
-  if (aside.length > 0)
-    return (
-      <Tap $look="out" onClick={onAside} data-keeping="aside">
-        {aside.length} kept aside
-      </Tap>
-    );
-  if (storage !== 'kept' && waiting > 0)
-    return (
-      <Mark $calm={false} role="alert" data-keeping={keeping} data-storage={storage} data-line={line}>
-        {storageWords[storage]}: {waiting} held in this page only
-      </Mark>
-    );
-  if (line === 'signedOut')
-    return (
-      <Leave
-        href={`/sign-in?to=${encodeURIComponent(`/floor?client=${client.id}`)}`}
-        data-keeping={keeping}
-        data-line="signedOut"
-      >
-        Signed out: {waiting} kept, sign in to send
-      </Leave>
-    );
-  return (
-    <Mark $calm={waiting === 0} role="status" data-keeping={keeping} data-waiting={waiting} data-line={line}>
-      {line === 'down' && <CloudOff size={18} aria-hidden />}
-      {waiting === 0 ? (line === 'down' ? 'offline' : 'all kept') : `${waiting} to send`}
-    </Mark>
-  );
-}

@@ -56,6 +56,21 @@ export type FloorClient = {
   readonly open: string | null;
 };
 
+/** A class of the day: who is in it, and what she does in each exercise of it. */
+export type FloorClass = {
+  /** Its appointment. */
+  readonly id: string;
+  readonly title: string;
+  readonly time: string;
+  readonly minutes: number;
+  readonly note: string;
+  /** Nobody planned it: these are the beginners' exercises that everybody may do. */
+  readonly isPlanned: boolean;
+  readonly order: readonly string[];
+  /** Her level in each exercise that she may do. */
+  readonly people: readonly { readonly client: string; readonly plan: readonly Standing[] }[];
+};
+
 export type DayPack = {
   /** Which build made it: another one may know other fields. */
   readonly build: string;
@@ -79,6 +94,7 @@ export type DayPack = {
   readonly known: readonly Evidence[];
   readonly checked: readonly ApparatusKind[];
   readonly clients: readonly FloorClient[];
+  readonly classes: readonly FloorClass[];
 };
 
 /** A client as she is today: what was answered before the session acts as what is on file does. */

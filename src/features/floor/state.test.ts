@@ -59,6 +59,7 @@ const pack = (clients: readonly FloorClient[] = [client()]): DayPack => ({
   until: 0,
   day: '2026-03-08',
   rules: 'x',
+  classes: [],
   repertoire,
   known: [counted('arch', 'breatheFirst', 3, 2)],
   checked: [],

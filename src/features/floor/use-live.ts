@@ -18,16 +18,16 @@ export type LiveState = FloorState & {
   readonly client: NonNullable<FloorState['client']>;
 };
 
-const notTaps = ['undone', 'started', 'ready', 'opened', 'checked', 'wrapped'];
+const notTaps = ['undone', 'started', 'ready', 'opened', 'checked', 'wrapped', 'followed'];
 
 /** What a tap can be undone: the newest of this session that changes what is shown. */
-function lastUndoable({ events }: FloorState): string | undefined {
+export function lastUndoable({ events }: Pick<FloorState, 'events'>): string | undefined {
   const gone = takenBack(events);
   return events.findLast(({ id, what }) => !gone.has(id) && !notTaps.includes(what.kind))?.id;
 }
 
 /** Presses of keys, given to `act` wherever the focus is not in something that takes them itself; true: it took the key. */
-function useKeys(act: (key: string) => boolean): void {
+export function useKeys(act: (key: string) => boolean): void {
   const newest = useRef(act);
   useEffect(() => {
     newest.current = act;

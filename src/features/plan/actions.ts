@@ -8,7 +8,7 @@ import type { Lesson } from '@/core/planning/lesson';
 import { feelings } from '@/core/progression/words';
 import { success } from '@/core/result';
 import type { Result } from '@/core/result';
-import { keepPlan as store } from '@/data/stores/plans';
+import { keepClassPlan as storeClass, keepPlan as store } from '@/data/stores/plans';
 import { act } from '@/platform/server/act';
 import { readLesson } from './read';
 
@@ -33,4 +33,16 @@ export async function keepPlan(input: unknown): Promise<Result<KeptNow>> {
 export async function askLesson(input: unknown): Promise<Result<Lesson>> {
   const form = v.strictObject({ clientId, feeling: v.picklist(feelings), minutes: whole(5, 180) });
   return act('askLesson', form, input, (who, { clientId: client, ...today }) => readLesson(who, client, today));
+}
+
+/** Keeps the plan of a class, as a client's is kept. */
+export async function keepClassPlan(input: unknown): Promise<Result<KeptNow>> {
+  const form = v.strictObject({ id: clientId, plan: planInput, revision: whole(0, 1_000_000) });
+  return act('keepClassPlan', form, input, async (who, { id, plan, revision }) => {
+    const kept = await storeClass(who, id, plan, revision);
+    if (!kept.ok) return kept;
+    const { card, isKept } = kept.value;
+    if (isKept) revalidatePath('/', 'layout');
+    return success({ revision: card.revision, isKept, madeBy: card.madeBy });
+  });
 }

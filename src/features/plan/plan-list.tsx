@@ -123,9 +123,11 @@ type Props = {
   readonly sheet: Sheet;
   readonly isComposing: boolean;
   readonly onAct: (act: PlanAct) => void;
+  /** What is told under an exercise, in place of its level and dose. */
+  readonly about?: (exercise: string) => React.ReactNode;
 };
 
-export function PlanList({ lesson, judged: { lines, minutes, warnings }, sheet, isComposing, onAct }: Props) {
+export function PlanList({ lesson, judged: { lines, minutes, warnings }, sheet, isComposing, onAct, about }: Props) {
   const { order } = sheet;
   const { dragAndDropHooks } = useDragAndDrop({
     getItems: (keys) => [...keys].map((key) => ({ 'text/plain': String(key) })),
@@ -164,7 +166,7 @@ export function PlanList({ lesson, judged: { lines, minutes, warnings }, sheet, 
             textValue={line.face.exercise.name}
             className="line"
           >
-            <Line lesson={lesson} line={line} sheet={sheet} onAct={onAct} />
+            <Line lesson={lesson} line={line} sheet={sheet} onAct={onAct} about={about?.(line.face.exercise.id)} />
           </GridListItem>
         ))}
       </List>
@@ -173,9 +175,12 @@ export function PlanList({ lesson, judged: { lines, minutes, warnings }, sheet, 
   );
 }
 
-type LineProps = Pick<Props, 'lesson' | 'sheet' | 'onAct'> & { readonly line: PlanLine };
+type LineProps = Pick<Props, 'lesson' | 'sheet' | 'onAct'> & {
+  readonly line: PlanLine;
+  readonly about?: React.ReactNode;
+};
 
-function Line({ lesson, line: { face, changeMinutes, startsAt, why, whyHere }, sheet, onAct }: LineProps) {
+function Line({ lesson, line: { face, changeMinutes, startsAt, why, whyHere }, sheet, onAct, about }: LineProps) {
   const { id, name } = face.exercise;
   const isLocked = sheet.locked.includes(id);
   return (
@@ -186,11 +191,15 @@ function Line({ lesson, line: { face, changeMinutes, startsAt, why, whyHere }, s
       <span className="at numeral">{clockText(startsAt)}</span>
       <span>
         <span className="name">{name}</span>{' '}
-        <Small>
-          level {levelText(face.level)}, {face.levelName.toLowerCase()} · {doseText(face.dose)}
-        </Small>{' '}
-        {face.standing !== 'fine' && <StandingChip standing={face.standing} />}
-        <br />
+        {about ?? (
+          <>
+            <Small>
+              level {levelText(face.level)}, {face.levelName.toLowerCase()} · {doseText(face.dose)}
+            </Small>{' '}
+            {face.standing !== 'fine' && <StandingChip standing={face.standing} />}
+          </>
+        )}
+        {about === undefined && <br />}
         <Small>
           {why} {whyHere}
         </Small>
@@ -228,7 +237,7 @@ const signed = (minutes: number): string =>
   Math.abs(minutes) < 0.05 ? 'as long' : `${minutes > 0 ? '+' : '−'}${minutesText(Math.abs(minutes))}`;
 const changesOf = ({ minutes, changes }: Instead): string => [signed(minutes), ...changes].join(' · ');
 
-function InsteadMenu({ lesson, sheet, id, onAct }: Omit<LineProps, 'line'> & { readonly id: string }) {
+function InsteadMenu({ lesson, sheet, id, onAct }: Omit<LineProps, 'line' | 'about'> & { readonly id: string }) {
   const others = insteadOf(lesson, sheet.order, sheet, sheet.order.indexOf(id));
   return (
     <Menu

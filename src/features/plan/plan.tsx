@@ -4,61 +4,30 @@
 // best there could be.
 import { Redo2, Sparkles, Undo2 } from 'lucide-react';
 import { useEffect, useReducer, useRef, useState } from 'react';
-import type { Colliding } from '@/core/planning/compose';
-import { isColliding } from '@/core/planning/compose';
 import type { Lesson } from '@/core/planning/lesson';
-import { collisionWords, judgeOrder } from '@/core/planning/session-plan';
+import { judgeOrder } from '@/core/planning/session-plan';
 import { Button } from '@/design/button';
 import { OneOf } from '@/design/choice';
-import { Columns, Failed, Notice, Page, PageHead, Quiet, Row, Stack, TextLink } from '@/design/layout';
+import { Columns, Notice, Page, PageHead, Quiet, Row, Stack, TextLink } from '@/design/layout';
 import { NumberField } from '@/design/number-field';
 import { Picker } from '@/design/picker';
 import { useAsking } from '@/platform/browser/asking';
-import { stopWords } from '@/repertoire/words';
 import { askLesson, keepPlan } from './actions';
 import type { KeptNow } from './actions';
-import { composeAside } from './compose';
+import { useComposer } from './use-composer';
+import { Troubles } from './troubles';
 import { PlanList } from './plan-list';
 import { PlanSide } from './plan-side';
-import type { Proof } from './plan-side';
 import type { PlanPage, Today } from './read';
 import { emptySheet, fitting, isKeptSo, onPlan, openPlan, opened, toKeep } from './state';
 import type { PlanAct, PlanState, Sheet } from './state';
 
-const effortMs = 2000;
 const minutesLimits = { least: 5, most: 180, whole: true, unit: 'min' } as const;
 const feelingOptions = [
   { id: 'well', name: 'Well' },
   { id: 'tired', name: 'Tired' },
   { id: 'sore', name: 'Sore' },
 ] as const;
-
-/** The composer, one at a time: a new wish ends what was under way. */
-function useComposer(onOrder: (order: readonly string[]) => void) {
-  const [isComposing, setComposing] = useState(false);
-  const [proof, setProof] = useState<Proof>();
-  const [colliding, setColliding] = useState<Colliding>();
-  const [failed, setFailed] = useState<string>();
-  const running = useRef<AbortController>(undefined);
-  useEffect(() => () => running.current?.abort(), []);
-  const compose = async (lesson: Lesson, { locked, leftOut }: Sheet) => {
-    running.current?.abort();
-    const own = new AbortController();
-    running.current = own;
-    setComposing(true);
-    const told = await composeAside(lesson, { locked, leftOut }, effortMs, own.signal);
-    if (own.signal.aborted) return;
-    setComposing(false);
-    setFailed(told.ok ? undefined : told.error.message);
-    if (!told.ok) return;
-    setColliding(isColliding(told.value) ? told.value : undefined);
-    if (isColliding(told.value)) return setProof(undefined);
-    const { value, bound, gapPct, order } = told.value;
-    setProof({ value, bound, gapPct });
-    onOrder(order);
-  };
-  return { compose, isComposing, proof, colliding, failed };
-}
 
 /** The lesson for how she is and how long there is; asked of the server when either changes. */
 function useLesson({ client, lesson: first, minutes }: PlanPage, onLesson: (lesson: Lesson) => void) {
@@ -130,31 +99,6 @@ const Head = ({ client: { id, name, goal }, history, keeping, isEmpty, isKept, o
     </Row>
   </PageHead>
 );
-
-/** What went wrong, and wishes that can't all be had. */
-function Troubles({ lesson, sheet, colliding, failed, isStopped }: TroublesProps) {
-  return (
-    <>
-      {isStopped && <Notice $tone="out">{stopWords}</Notice>}
-      <Failed>{failed}</Failed>
-      {colliding && (
-        <Notice $tone="out" role="alert">
-          <span>
-            These can’t all be had: {collisionWords(lesson, sheet, colliding).join(' · ')}.
-            {colliding.isSure && ' Without any one of them there is a plan.'} What stood here stays.
-          </span>
-        </Notice>
-      )}
-    </>
-  );
-}
-type TroublesProps = {
-  readonly lesson: Lesson;
-  readonly sheet: Sheet;
-  readonly colliding: Colliding | undefined;
-  readonly failed: string | undefined;
-  readonly isStopped: boolean;
-};
 
 export function Plan(page: PlanPage) {
   const { client, kept, orders, isStopped } = page;

@@ -53,11 +53,13 @@ function ownSeconds(outcomes: readonly Outcome[]): Record<string, number> {
   return Object.fromEntries(Object.entries(all).map(([exercise, seconds]) => [exercise, median(seconds.slice(0, 3))]));
 }
 
-async function gather(
+/** All that is known of a client before a session; `room`: where it is, if not where the asker works. */
+export async function gather(
   who: Who,
   client: ClientCard,
   repertoire: Repertoire,
   { feeling, minutes }: Today,
+  room?: string | null,
 ): Promise<Knowing> {
   const [studio, summary, sessions, apparatus] = await Promise.all([
     findStudio(who),
@@ -67,7 +69,7 @@ async function gather(
   ]);
   const body = bodyOf(client);
   const outcomes = sessions.flatMap(({ outcome }) => outcome ?? []);
-  const rigs = apparatus.filter(({ room }) => room === studio.room.id).map(({ rig }) => rig.kind);
+  const rigs = apparatus.filter((one) => one.room === (room ?? studio.room.id)).map(({ rig }) => rig.kind);
   return {
     ...{ repertoire, body, feeling, minutes },
     acting: actingOn(client),

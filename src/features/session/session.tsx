@@ -1,6 +1,7 @@
 'use client';
 
 import { useAsking } from '@/platform/browser/asking';
+import { wentWords } from '@/core/progression/outcome';
 import { decisionWords } from '@/core/progression/words';
 import { Printer } from 'lucide-react';
 import { useRouter } from 'next/navigation';
@@ -147,7 +148,8 @@ const Done = ({ one, names }: DoneProps) => (
         <Small>{Math.round(one.seconds / 60)} min</Small>
       </Row>
       <span>
-        {one.clean} of {one.repetitions} clean; in a row {one.run.left} left, {one.run.right} right
+        {wentWords(one)}
+        {one.repetitions > 0 && `; in a row ${one.run.left} left, ${one.run.right} right`}
         {one.unconfirmed > 0 && `; ${one.unconfirmed} of them seen by a camera and confirmed by nobody`}
       </span>
       {one.faults.map(({ fault, times }) => (

@@ -46,7 +46,7 @@ export function eventWords(what: Payload, session: Session, names: Names): strin
   const say = (id: string): string => names.corrections.find((one) => one.id === id)?.say ?? id;
   switch (what.kind) {
     case 'started':
-      return `Began in ${what.room || 'the studio'}: ${what.plan.map(({ name }) => name.toLowerCase()).join(', ') || 'nothing planned'}`;
+      return `Began in ${what.class ? `the class ${what.class.title}` : what.room || 'the studio'}: ${what.plan.map(({ name }) => name.toLowerCase()).join(', ') || 'nothing planned'}`;
     case 'ready':
       return readyWords(what, names);
     case 'stopSeen':
@@ -57,6 +57,8 @@ export function eventWords(what: Payload, session: Session, names: Names): strin
       return `${itemName(what.item)} taken in hand`;
     case 'added':
       return `${what.planned.name} added at level ${levelText(what.planned.level)}`;
+    case 'followed':
+      return `${itemName(what.item)} done with the class, not counted`;
     case 'dropped':
       return `${itemName(what.item)} left out`;
     case 'dosed':

@@ -139,6 +139,21 @@ const ClassLine = ({ row }: { row: TodayClass }) => (
         {row.people.length} of {row.capacity} · with {row.instructor}
       </Small>
     </Stack>
+    <Stack $gap={8}>
+      <ButtonLink
+        href={`/floor?class=${row.id}`}
+        prefetch={false}
+        $look={row.state === 'now' || row.state === 'next' ? 'main' : 'plain'}
+        aria-label={`Teach ${row.title}`}
+      >
+        <Play size={19} aria-hidden />
+        Teach
+      </ButtonLink>
+      <ButtonLink href={`/book/classes/${row.id}`} aria-label={`Plan ${row.title}`}>
+        <ListOrdered size={19} aria-hidden />
+        Plan
+      </ButtonLink>
+    </Stack>
   </Line>
 );
 

@@ -31,8 +31,8 @@ self.addEventListener('fetch', (event) => {
 
 new Serwist({
   precacheEntries: self.__SW_MANIFEST ?? [],
-  // The Floor is one page for every client.
-  precacheOptions: { ignoreURLParametersMatching: [/^client$/], cleanupOutdatedCaches: true },
+  // The Floor is one page for every client and every class.
+  precacheOptions: { ignoreURLParametersMatching: [/^(client|class)$/], cleanupOutdatedCaches: true },
   skipWaiting: true,
   clientsClaim: true,
   navigationPreload: false,

@@ -38,6 +38,7 @@ export const rights = {
   chooseRoom: 'instructor',
   keepPlan: 'instructor',
   askLesson: 'instructor',
+  keepClassPlan: 'instructor',
   keepBooking: 'instructor',
   keepBookingChange: 'instructor',
   takeOut: 'instructor',

@@ -1,0 +1,307 @@
+'use client';
+
+// A class planned for all of them at once: what everybody may do, each at her own level; with the cue sheet on paper.
+import { Printer, Redo2, Sparkles, Undo2, Users } from 'lucide-react';
+import { useEffect, useReducer, useRef, useState } from 'react';
+import styled from 'styled-components';
+import { listWords } from '@/core/alignment/words';
+import { levelText } from '@/core/load/rungs';
+import type { ClassLesson, PersonAt } from '@/core/planning/class-lesson';
+import { judgeOrder } from '@/core/planning/session-plan';
+import { Button } from '@/design/button';
+import { Chip, Columns, Notice, Page, PageHead, Quiet, Row, Small, Stack, TextLink } from '@/design/layout';
+import { Picker } from '@/design/picker';
+import { useAsking } from '@/platform/browser/asking';
+import { keepClassPlan } from './actions';
+import type { KeptNow } from './actions';
+import type { ClassPage } from './class-read';
+import { PlanList } from './plan-list';
+import { PlanSide } from './plan-side';
+import { emptySheet, fitting, isKeptSo, onPlan, openPlan, opened, toKeep } from './state';
+import { Troubles } from './troubles';
+import { useComposer } from './use-composer';
+
+const About = styled.span`
+  display: grid;
+  gap: 2px;
+  .out {
+    color: var(--out);
+    font-size: 0.94rem;
+  }
+`;
+
+const firstName = (name: string): string => name.split(' ')[0] ?? name;
+
+/** `Level 1: Hanno, Tamsin · level 2: Maren`. */
+function levelsWords(people: readonly PersonAt[]): string {
+  const levels = [...new Set(people.map(({ level }) => level))].toSorted((a, b) => a - b);
+  return levels
+    .map((level) => {
+      const names = people.filter((one) => one.level === level).map(({ name }) => firstName(name));
+      return names.length === people.length && people.length > 1
+        ? `Everybody at level ${levelText(level)}`
+        : `Level ${levelText(level)}: ${names.join(', ')}`;
+    })
+    .join(' · ');
+}
+
+type OfExerciseProps = {
+  readonly page: ClassPage;
+  readonly of: ClassLesson;
+  readonly id: string;
+  /** What is changed for somebody in most of the exercises: told once, above them. */
+  readonly mostly: ReadonlySet<string>;
+};
+
+/** What cautions change in more than half of an order, by name and words. */
+function mostlyChanged({ people }: ClassLesson, order: readonly string[]): ReadonlyMap<string, string> {
+  const found = new Map<string, { readonly words: string; readonly times: number }>();
+  for (const id of order)
+    for (const { name, changes } of people[id] ?? [])
+      for (const change of changes) {
+        const key = `${name} ${change}`;
+        found.set(key, { words: `${firstName(name)}, ${change}`, times: (found.get(key)?.times ?? 0) + 1 });
+      }
+  const most = [...found].filter(([, { times }]) => times > 2 && times * 2 > order.length);
+  return new Map(most.map(([key, { words }]) => [key, words]));
+}
+
+/** What is told of an exercise of the class: levels, what cautions change, props, turns, one cue. */
+function OfExercise({ page, of, id, mostly }: OfExerciseProps) {
+  const people = of.people[id] ?? [];
+  const asAbove = people.flatMap(({ name, changes }) =>
+    changes.some((change) => mostly.has(`${name} ${change}`)) ? [firstName(name)] : [],
+  );
+  const rota = page.rotas[id];
+  return (
+    <About>
+      <Small>{levelsWords(people)}</Small>
+      {people.flatMap(({ name, changes }) =>
+        changes
+          .filter((change) => !mostly.has(`${name} ${change}`))
+          .map((change) => (
+            <span key={`${name} ${change}`} className="out">
+              {firstName(name)}, {change}
+            </span>
+          )),
+      )}
+      {asAbove.length > 0 && <span className="out">{listWords([...new Set(asAbove)])}: as above</span>}
+      {(page.props[id] ?? []).map(({ name, prop, why }) => (
+        <Small key={`${name} ${prop}`}>
+          {prop} for {firstName(name)}: {why}.
+        </Small>
+      ))}
+      {rota && rota.length > 1 && (
+        <Small>
+          In turns: {rota.map((round) => round.map(firstName).join(', ')).join(' · then ')}. Who waits repeats the one
+          before on the mat.
+        </Small>
+      )}
+      {page.cues[id] && <Small>“{page.cues[id]}”</Small>}
+    </About>
+  );
+}
+
+/** Too little in common: two groups that have more. */
+function Split({ page, of }: { readonly page: ClassPage; readonly of: ClassLesson }) {
+  if (!of.split) return null;
+  const names = (ids: readonly string[]) =>
+    listWords(ids.flatMap((id) => page.people.find((one) => one.id === id)?.name ?? []));
+  const [a, b] = of.split.groups;
+  return (
+    <Notice $tone="out" role="alert">
+      <span>
+        {of.common === 0 ? 'Nothing' : `Only ${of.common}`} of the repertoire may be done by all of them. Two groups
+        have more in common: {names(a)} ({of.split.common[0]} exercises); {names(b)} ({of.split.common[1]}).
+      </span>
+    </Notice>
+  );
+}
+
+/** Keeping, in versions; `other`: somebody kept another plan meanwhile. */
+function useKeeping({ id, revision: first, kept: before }: ClassPage) {
+  const [revision, setRevision] = useState(first);
+  const [kept, setKept] = useState(before?.plan ?? null);
+  const [other, setOther] = useState<KeptNow>();
+  const { busy, failed, ask } = useAsking();
+  const keep = async (plan: ReturnType<typeof toKeep>, from = revision): Promise<boolean> => {
+    const told = await ask(keepClassPlan({ id, plan, revision: from }));
+    if (!told.ok) return false;
+    setOther(told.value.isKept ? undefined : told.value);
+    if (!told.value.isKept) return false;
+    setRevision(told.value.revision);
+    setKept(plan);
+    return true;
+  };
+  return { keep, kept, other, busy, failed };
+}
+
+export function ClassPlan(page: ClassPage) {
+  const { of, title, people, when, minutes, room } = page;
+  const head = (
+    <div>
+      <TextLink href="/book">Book</TextLink>
+      <h1>{title}</h1>
+      <Quiet>{[when, room, `${minutes} min`].filter(Boolean).join(' · ')}</Quiet>
+    </div>
+  );
+  if (!of)
+    return (
+      <Page>
+        <PageHead>{head}</PageHead>
+        <Notice>
+          {people.length === 0
+            ? 'Nobody is in this class yet: put somebody into it in the book.'
+            : 'A stop sign keeps everybody of this class out of everything, until clearance is on file.'}
+        </Notice>
+      </Page>
+    );
+  return <Planned page={page} of={of} head={head} />;
+}
+
+const Who = ({ people }: Pick<ClassPage, 'people'>) => (
+  <Row $gap={6}>
+    <Users size={19} aria-hidden />
+    {people.map(({ id, name, cautions }) => (
+      <Chip key={id} $tone={cautions.length > 0 ? 'out' : 'plain'} title={cautions.join(', ')}>
+        {name}
+        {cautions.length > 0 && `: ${cautions.join(', ')}`}
+      </Chip>
+    ))}
+  </Row>
+);
+
+/** Somebody kept another plan meanwhile. */
+const OtherKept = ({ by, onMine }: { readonly by: string; readonly onMine: () => void }) => (
+  <Notice $tone="out" role="alert">
+    <Stack $gap={8}>
+      <span>{by} kept another plan meanwhile. Yours still stands here.</span>
+      <Row>
+        <Button onPress={onMine}>Keep mine in its place</Button>
+        <Button onPress={() => location.reload()}>Take the other</Button>
+      </Row>
+    </Stack>
+  </Notice>
+);
+
+type PlannedProps = { readonly page: ClassPage; readonly of: ClassLesson; readonly head: React.ReactNode };
+
+function Planned({ page, of, head }: PlannedProps) {
+  const { lesson } = of;
+  const { kept, orders, minutes } = page;
+  const [state, act] = useReducer(onPlan, kept ? opened(lesson, kept.plan) : emptySheet, openPlan);
+  const { sheet, history } = state;
+  const composer = useComposer((order) => act({ kind: 'take', order }));
+  const keeping = useKeeping(page);
+  const judged = judgeOrder(lesson, sheet.order, sheet);
+  const begun = useRef(false);
+  useEffect(() => {
+    if (begun.current || kept) return;
+    begun.current = true; // once, for a class without a plan
+    void composer.compose(lesson, emptySheet);
+  });
+  const mostly = mostlyChanged(of, sheet.order);
+  const isKept = isKeptSo(lesson, sheet, keeping.kept);
+  const plan = toKeep(lesson, sheet);
+  const startFrom = (id: string) => {
+    const order = orders.find((one) => one.id === id)?.exercises ?? [];
+    act({ kind: 'take', order: fitting(order, minutes, (all) => judgeOrder(lesson, all, sheet).minutes) });
+  };
+  const toBoard = async () => {
+    if (isKept || (await keeping.keep(plan))) window.open(`/floor?class=${page.id}`, '_self'); // a page of its own, kept on the tablet
+  };
+  return (
+    <Page>
+      <PageHead>
+        {head}
+        <Row>
+          <Button onPress={() => act({ kind: 'undo' })} isDisabled={history.past.length === 0} aria-label="Undo">
+            <Undo2 size={20} aria-hidden />
+          </Button>
+          <Button onPress={() => act({ kind: 'redo' })} isDisabled={history.future.length === 0} aria-label="Do again">
+            <Redo2 size={20} aria-hidden />
+          </Button>
+          <Button onPress={() => window.print()} aria-label="Print the cue sheet">
+            <Printer size={20} aria-hidden />
+          </Button>
+          <Button
+            onPress={() => void keeping.keep(plan)}
+            isDisabled={isKept || keeping.busy || sheet.order.length === 0}
+          >
+            {isKept ? 'Kept' : 'Keep'}
+          </Button>
+          <Button
+            $look="main"
+            onPress={() => void toBoard()}
+            isDisabled={!page.isToday || keeping.busy || sheet.order.length === 0}
+          >
+            To the board
+          </Button>
+        </Row>
+      </PageHead>
+      <Split page={page} of={of} />
+      {of.stopped.length > 0 && (
+        <Notice $tone="out">A stop sign is on file for {listWords(of.stopped)}: planned without.</Notice>
+      )}
+      <Troubles
+        lesson={lesson}
+        sheet={sheet}
+        colliding={composer.colliding}
+        failed={keeping.failed ?? composer.failed}
+        isStopped={false}
+      />
+      {keeping.other && (
+        <OtherKept by={keeping.other.madeBy} onMine={() => void keeping.keep(plan, keeping.other?.revision)} />
+      )}
+      <Columns $side="320px">
+        <Stack>
+          <Who people={page.people} />
+          <Row $gap={18} style={{ alignItems: 'end' }}>
+            <div style={{ flex: '1 1 220px' }}>
+              <Picker
+                label="Start from"
+                value={null}
+                onChange={startFrom}
+                choices={orders.map(({ id, name, exercises }) => ({
+                  id,
+                  name,
+                  about: `${exercises.length} of them may be done by all`,
+                }))}
+              />
+            </div>
+            <Button onPress={() => void composer.compose(lesson, sheet)} isDisabled={composer.isComposing}>
+              <Sparkles size={18} aria-hidden />
+              {composer.isComposing ? 'Composing…' : 'Compose'}
+            </Button>
+            {!page.isToday && <Small>The board opens on its day.</Small>}
+          </Row>
+          {mostly.size > 0 && (
+            <About>
+              {[...mostly].map(([key, words]) => (
+                <span key={key} className="out">
+                  In most of them: {words}
+                </span>
+              ))}
+            </About>
+          )}
+          <PlanList
+            lesson={lesson}
+            judged={judged}
+            sheet={sheet}
+            isComposing={composer.isComposing}
+            onAct={act}
+            about={(id) => <OfExercise page={page} of={of} id={id} mostly={new Set(mostly.keys())} />}
+          />
+        </Stack>
+        <PlanSide
+          lesson={lesson}
+          judged={judged}
+          sheet={sheet}
+          proof={composer.proof}
+          minutes={minutes}
+          onAdd={(id) => act({ kind: 'add', id })}
+        />
+      </Columns>
+    </Page>
+  );
+}
