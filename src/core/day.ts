@@ -21,6 +21,9 @@ export const weeksBetween = (from: string, to: string): number => Math.floor(day
 /** Days from one day to another, both as 2026-03-01. */
 export const daysBetween = (from: string, to: string): number => parseDate(to).compare(parseDate(from));
 
+/** So many days after a day (before it, where negative), both as 2026-03-01. */
+export const daysLater = (of: string, days: number): string => parseDate(of).add({ days }).toString();
+
 /** A day of the calendar; 30 February and the year 2999 are refused. */
 export const dayInput = v.pipe(
   v.string(),

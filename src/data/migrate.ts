@@ -27,6 +27,7 @@ import * as keptFilms from './migrations/024-kept-films';
 import * as plans from './migrations/025-plans';
 import * as book from './migrations/026-book';
 import * as classes from './migrations/027-classes';
+import * as weeks from './migrations/028-weeks';
 import { restartable } from './migrations/restartable';
 
 type Migration = {
@@ -62,6 +63,7 @@ const migrations: readonly (readonly [string, Migration])[] = [
   ['025-plans', plans],
   ['026-book', book],
   ['027-classes', classes],
+  ['028-weeks', weeks],
 ];
 
 /** Brings the tables to the newest shape, or to that of `to`; returns the names of the migrations that ran. */

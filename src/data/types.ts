@@ -1,6 +1,7 @@
 // Plain values that stores take and give.
 import type { PlaceState } from '@/core/book/places';
 import type { KeptPlan } from '@/core/planning/kept-plan';
+import type { KeptWeeks } from '@/core/planning/weeks';
 import type { PackedFilm } from '@/core/motion/packed';
 import type { OwnRange } from '@/core/knowledge/ranges';
 import type { KeptReading } from '@/core/knowledge/kept';
@@ -136,6 +137,15 @@ export type RangeCard = OwnRange & {
   readonly isStruck: boolean;
 };
 /** What a client's next session is to be. */
+/** Weeks ahead for a client, as they are kept. */
+export type WeeksCard = {
+  readonly clientId: string;
+  readonly weeks: KeptWeeks;
+  readonly revision: number;
+  readonly madeBy: string;
+  readonly madeAt: Date;
+};
+
 /** What a class is to do, as it is kept. */
 export type ClassPlanCard = {
   readonly appointmentId: string;

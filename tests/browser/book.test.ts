@@ -1,6 +1,7 @@
 // The book in the real interface: written, moved, cancelled, come again, clashed, waited for; read by another calendar and from one;
 // and a day from the book by the plan to what was taught.
-import { daysLater, weekdayOf } from '@/core/book/clock';
+import { weekdayOf } from '@/core/book/clock';
+import { daysLater } from '@/core/day';
 import { todayIn } from '@/data/days';
 import { demoStudio } from '@/data/demo/world';
 import { By, Key, desk, phone, tablet } from './chrome';

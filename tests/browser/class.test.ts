@@ -123,7 +123,7 @@ test('the server dies: the class goes on, opened again it stands where it was; i
   await tells('Ness Gunwhale', '1 clean, 0 lost');
   await face('Ila Coamings');
   await chrome.pressOn(By.xpath("//*[@role='group'][@aria-label='Ila Coamings']//button[@aria-label='More']"));
-  await chrome.press('She stops here');
+  await chrome.press('Stops here');
   await chrome.find(By.css('li[data-face="Ila Coamings"][data-here="left"]'));
   house = await openHouse();
   await kept();

@@ -122,3 +122,32 @@ test('who carries twins is planned nothing that her cautions rule out; why is to
   await chrome.sees('Ruled out, pregnancy');
   expect(await complaintsBut()).toEqual([]);
 });
+
+test('weeks ahead: where ladders are likely to be, what is due when; kept, and held against what happened; nothing to improve', async () => {
+  await chrome.go('/clients');
+  await chrome.pressOn(By.linkText('Maren Tolleck'));
+  await chrome.pressOn(By.css('main a[href$="/weeks"]'));
+  await chrome.seesExactly('Weeks', 'h1');
+  await chrome.find(By.css('[data-ladder="march"]'));
+  await chrome.sees('Not a promise');
+  await chrome.sees('March: from level 2 to 3');
+  await findNothingToImprove('weeks ahead');
+  const sessions = () => chrome.driver.findElements(By.css('[data-session]'));
+  const before = (await sessions()).length;
+  await chrome.type('Weeks', '4');
+  await chrome.until('fewer', async () => (await sessions()).length < before);
+  await chrome.press('Keep');
+  await chrome.seesExactly('Kept');
+  await chrome.refresh();
+  await chrome.sees('0 % of the time is over');
+  await chrome.button('Plan anew from today');
+  for (const [size, dark] of [[tablet, false], [phone, true]] as const) {
+    await chrome.resize(size);
+    await chrome.prefersDark(dark);
+    const over = 'return document.documentElement.scrollWidth - document.documentElement.clientWidth';
+    expect([size.width, await chrome.driver.executeScript<number>(over)]).toEqual([size.width, 0]);
+    await findNothingToImprove(`weeks at ${size.width}`);
+  }
+  await chrome.resize(desk);
+  await chrome.prefersDark(false);
+}); // prettier-ignore

@@ -1,6 +1,7 @@
 import { v7 as newId } from 'uuid';
 import type { Booking } from '@/core/book/booking';
-import { daysLater, instantAt } from '@/core/book/clock';
+import { instantAt } from '@/core/book/clock';
+import { daysLater } from '@/core/day';
 import { database } from '@/data/database';
 import { Appointment, Series } from '@/data/models';
 import { addToBooking, bookOne, changeBooking, listBook, setOff, setPlace, takeIn } from '@/data/stores/book';

@@ -1,11 +1,13 @@
 import { v7 as newId } from 'uuid';
 import { database } from '@/data/database';
 import { receiveEvents } from '@/data/stores/floor';
-import { findPlans, keepPlan } from '@/data/stores/plans';
+import { bookOne, listBook } from '@/data/stores/book';
+import { findClassPlans, findPlans, findWeeks, keepClassPlan, keepPlan, keepWeeks } from '@/data/stores/plans';
 import type { Who } from '@/data/types';
 import { readDay } from '@/features/floor/day';
 import { rulesVersion } from '@/repertoire';
-import { bringClient, must, openStudio } from './studio';
+import { todayIn } from '@/data/days';
+import { bringClient, codeOf, must, openStudio } from './studio';
 
 let ours: Who;
 let theirs: Who;
@@ -66,3 +68,63 @@ test('another studio neither keeps nor reads it', async () => {
   expect(await kept(client, theirs)).toBeUndefined();
   expect((await kept(client))?.plan.order).toEqual([{ exercise: 'march', level: 1 }]);
 });
+
+/** A class of today with these people in it. */
+async function bookClass(...clientIds: string[]): Promise<string> {
+  const id = newId();
+  const at = `${todayIn('Europe/London')}T12:00`;
+  const asked = { instructorId: ours.userId, at, minutes: 50, room: null, title: 'Mat', capacity: 8, note: '' };
+  must(await bookOne(ours, id, { ...asked, clientIds, repeat: null }));
+  return id;
+}
+
+test('the plan of a class is kept in versions: of several at once one is kept; another studio has no such class', async () => {
+  const id = await bookClass(await bringClient(ours));
+  const told = await Promise.all(
+    ['march', 'saw', 'legFloat'].map((exercise) => keepClassPlan(ours, id, plan(exercise), 0)),
+  );
+  expect(told.map(must).filter(({ isKept }) => isKept)).toHaveLength(1);
+  const stands = (await findClassPlans(ours, [id])).get(id);
+  expect(stands?.revision).toBe(1);
+  expect(must(await keepClassPlan(ours, id, plan('hundred'), 1)).isKept).toBe(true);
+  expect(codeOf(await keepClassPlan(theirs, id, plan('march'), 2))).toBe('notFound');
+  expect((await findClassPlans(theirs, [id])).size).toBe(0);
+});
+
+test('in the day’s pack each has her own level in what the class does; unplanned, the beginners’ exercises stand in', async () => {
+  const [a, b] = [await bringClient(ours), await bringClient(ours)];
+  const id = await bookClass(a, b);
+  const of = async () => must(await readDay(ours, 'en-GB')).classes.find((one) => one.id === id);
+  expect(await of()).toMatchObject({ title: 'Mat', isPlanned: false });
+  expect((await of())?.order.length).toBeGreaterThan(3);
+  must(await keepClassPlan(ours, id, plan('march', 'legSlide'), 0));
+  const planned = await of();
+  expect(planned).toMatchObject({ isPlanned: true, order: ['march', 'legSlide'] });
+  expect(planned?.people.map(({ client }) => client).toSorted()).toEqual([a, b].toSorted());
+  for (const { plan: own } of planned?.people ?? []) expect(own).toEqual([{ exercise: 'march', level: 1 }, { exercise: 'legSlide', level: 1 }]); // prettier-ignore
+});
+
+test('a session in a class leaves her own plan for the next one alone, and notes that she came', async () => {
+  const client = await bringClient(ours);
+  const id = await bookClass(client);
+  must(await keepPlan(ours, client, plan('saw'), 0));
+  const what = { kind: 'started', client, room: 'Loft', school: 'evenKeel', rules: rulesVersion, plan: [], class: { id, title: 'Mat' } };
+  const at = Date.now() + 1000;
+  const event = { v: 1, id: newId(), session: newId(), by: ours.userId, device: newId(), seq: at * 1000, at, what };
+  for (let i = 0; i < 2; i += 1) expect((await receiveEvents(ours, [event], Date.now())).refused).toEqual([]);
+  expect((await kept(client))?.isUsed).toBe(false);
+  const booked = await listBook(ours, new Date(Date.now() - 86_400_000), new Date(Date.now() + 86_400_000));
+  expect(booked.find((one) => one.id === id)?.places.map(({ state }) => state)).toEqual(['came']);
+}); // prettier-ignore
+
+test('weeks ahead are kept in versions; of two at once one is kept, and the other told whose stand', async () => {
+  const client = await bringClient(ours);
+  const weeks = (homeMinutes: number) => ({ weeks: 6, homeMinutes, pauses: [], from: '2026-11-01', sessions: [], expected: [] });
+  const told = await Promise.all([10, 20, 30].map((minutes) => keepWeeks(ours, client, weeks(minutes), 0)));
+  expect(told.map(must).filter(({ isKept }) => isKept)).toHaveLength(1);
+  expect(must(await keepWeeks(ours, client, weeks(15), 1))).toMatchObject({ isKept: true, card: { revision: 2 } });
+  expect(must(await keepWeeks(ours, client, weeks(15), 1)).isKept).toBe(true); // sent again
+  expect((await findWeeks(ours, client))?.weeks.homeMinutes).toBe(15);
+  expect(codeOf(await keepWeeks(theirs, client, weeks(10), 0))).toBe('notFound');
+  expect(await findWeeks(theirs, client)).toBeUndefined();
+}); // prettier-ignore

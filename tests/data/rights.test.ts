@@ -210,6 +210,11 @@ async function othersThings() {
       plan: { minutes: 50, order: [{ exercise: 'march', level: 1 }], locked: [], leftOut: [] },
       revision: 0,
     },
+    keepWeeks: {
+      clientId,
+      weeks: { weeks: 4, homeMinutes: 10, pauses: [], from: '2026-11-01', sessions: [], expected: [] },
+      revision: 0,
+    },
     keepClassPlan: {
       id: ofClass,
       plan: { minutes: 50, order: [{ exercise: 'march', level: 1 }], locked: [], leftOut: [] },

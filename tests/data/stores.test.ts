@@ -423,6 +423,7 @@ describe('tables', () => {
       'client_shares',
       'client_summaries',
       'client_trial_counts',
+      'client_weeks',
       'clients',
       'doses',
       'incidents',

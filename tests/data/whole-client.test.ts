@@ -73,7 +73,7 @@ test('everything of a client is counted and handed over under names that a stran
     'kept_films',
     'taught_sessions',
   ];
-  const counted = ['trials', 'doses', 'client_ranges', 'client_plans', 'spring_settings', 'records'];
+  const counted = ['trials', 'doses', 'client_ranges', 'client_plans', 'client_weeks', 'spring_settings', 'records'];
   const derived = ['client_trial_counts', 'client_summaries'];
   expect((await tablesOfClients()).sort()).toEqual([...told, ...counted, ...derived].sort());
 });

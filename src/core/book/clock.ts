@@ -32,9 +32,6 @@ export const dayOfWall = (at: string): string => at.slice(0, 10);
 /** So many minutes later, by the clock on the wall. */
 export const minutesLater = (at: string, minutes: number): string => written(parseDateTime(at).add({ minutes }));
 
-/** So many days later. */
-export const daysLater = (of: string, days: number): string => parseDate(of).add({ days }).toString();
-
 /** Minutes from one wall time to another, and whole days between their days. */
 export const minutesBetween = (from: string, to: string): number =>
   Math.round((parseDateTime(to).toDate('UTC').getTime() - parseDateTime(from).toDate('UTC').getTime()) / 60_000);

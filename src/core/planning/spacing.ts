@@ -22,6 +22,10 @@ const longestDays = 42;
 export const isClean = ({ clean, safetyFault }: GateSession, cleanReps: number): boolean =>
   Math.min(clean.left, clean.right) >= cleanReps && !safetyFault;
 
+/** Days to wait after one more session, clean or not. */
+export const nextInterval = (days: number, clean: boolean): number =>
+  Math.min(longestDays, Math.max(firstDays, days * (clean ? grows : shrinks)));
+
 /** Spacing by the sessions an exercise had; undefined where it had none. */
 export function spacingOf(history: readonly GateSession[], cleanReps: number, today: string): Spacing | undefined {
   const sessions = history.toSorted((a, b) => a.date.localeCompare(b.date));
@@ -31,7 +35,7 @@ export function spacingOf(history: readonly GateSession[], cleanReps: number, to
   for (const session of sessions) {
     const clean = isClean(session, cleanReps);
     cleanRunning = clean ? cleanRunning + 1 : 0;
-    interval = Math.min(longestDays, Math.max(firstDays, interval * (clean ? grows : shrinks)));
+    interval = nextInterval(interval, clean);
   }
   return {
     daysSince: Math.max(0, daysBetween(last.date.slice(0, 10), today)),

@@ -1,6 +1,7 @@
 import { DataTypes, Model } from 'sequelize';
 import type { CreationOptional } from 'sequelize';
 import type { KeptPlan } from '@/core/planning/kept-plan';
+import type { KeptWeeks } from '@/core/planning/weeks';
 import { id, json, revision, studioId } from './columns';
 import type { Attributes, Creation, Define } from './columns';
 
@@ -29,6 +30,17 @@ export class ClassPlanRow extends Model<Attributes<ClassPlanRow>, Creation<Class
   declare madeAt: Date;
 }
 
+/** Weeks ahead for a client. */
+export class ClientWeeksRow extends Model<Attributes<ClientWeeksRow>, Creation<ClientWeeksRow>> {
+  declare id: string;
+  declare studioId: string;
+  declare clientId: string;
+  declare weeks: KeptWeeks;
+  declare revision: number;
+  declare madeBy: string;
+  declare madeAt: Date;
+}
+
 export function planTables(define: Define): void {
   define(ClientPlan, 'client_plans', {
     id,
@@ -39,6 +51,15 @@ export function planTables(define: Define): void {
     madeBy: STRING,
     madeAt: DATE(3),
     usedAt: DATE(3),
+  });
+  define(ClientWeeksRow, 'client_weeks', {
+    id,
+    studioId,
+    clientId: UUID,
+    weeks: json('weeks'),
+    revision,
+    madeBy: STRING,
+    madeAt: DATE(3),
   });
   define(ClassPlanRow, 'class_plans', {
     id,

@@ -81,7 +81,7 @@ export const listBook = async (who: Who, from: Date, to: Date): Promise<BookingC
   withPlaces(who, await readBook(who, from, to));
 
 /** Whether an appointment is the asker's to change: her own, or one with somebody in it whom she sees; one with nobody is anyone's. */
-async function mayTouch(who: Who, row: Appointment, transaction: Transaction): Promise<boolean> {
+export async function mayTouch(who: Who, row: Appointment, transaction: Transaction): Promise<boolean> {
   if (who.sees === 'all' || row.instructorId === who.userId) return true;
   const places = await AppointmentPlace.findAll({
     where: { appointmentId: row.id, studioId: who.studioId },
@@ -358,4 +358,22 @@ export async function findBooking(who: Who, id: string): Promise<Result<BookingC
   const row = await Appointment.findOne({ where: { id, studioId: who.studioId } });
   const [card] = row ? await withPlaces(who, [row]) : [];
   return card ? success(card) : noBooking();
+}
+
+/** When a client holds a place from a moment on, earliest first; what is out of the book left out. */
+export async function bookedTimes(who: Who, clientId: string, from: Date, to: Date): Promise<readonly Date[]> {
+  const own = await AppointmentPlace.findAll({
+    where: { studioId: who.studioId, clientId, state: ['booked', 'came'] },
+    attributes: ['appointmentId'],
+  });
+  const rows = await Appointment.findAll({
+    where: {
+      id: own.map(({ appointmentId }) => appointmentId),
+      studioId: who.studioId,
+      offAt: null,
+      startsAt: { [Op.gte]: from, [Op.lt]: to },
+    },
+    order: [['startsAt', 'ASC']],
+  });
+  return rows.map(({ startsAt }) => startsAt);
 }

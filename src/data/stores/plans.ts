@@ -3,12 +3,14 @@ import { Op } from 'sequelize';
 import type { Transaction } from 'sequelize';
 import { v7 as newId } from 'uuid';
 import type { KeptPlan } from '@/core/planning/kept-plan';
+import type { KeptWeeks } from '@/core/planning/weeks';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
-import { Appointment, ClassPlanRow, ClientPlan } from '../models';
+import { Appointment, ClassPlanRow, ClientPlan, ClientWeeksRow } from '../models';
 import { ready } from '../ready';
 import { transact } from '../transact';
-import type { ClassPlanCard, PlanCard, Who } from '../types';
+import type { ClassPlanCard, PlanCard, WeeksCard, Who } from '../types';
+import { mayTouch } from './book';
 import { claimClient } from './claims';
 import { noClient, rowsSeenBy } from './seen-by';
 
@@ -73,15 +75,17 @@ const classCardOf = ({ appointmentId, plan, revision, madeBy, madeAt }: ClassPla
  * for whoever is in the class when it begins.
  */
 export function keepClassPlan(
-  { studioId, name }: Who,
+  who: Who,
   appointmentId: string,
   plan: KeptPlan,
   from: number,
 ): Promise<Result<ClassPlanKept>> {
   const [id, madeAt] = [newId(), new Date()];
   return transact(async (transaction) => {
+    const { studioId, name } = who;
     const of = await Appointment.findOne({ where: { id: appointmentId, studioId }, transaction, lock: true });
-    if (!of || of.title === null) return failure('notFound', 'There is no such class in the book.', 'id');
+    if (!of || of.title === null || !(await mayTouch(who, of, transaction)))
+      return failure('notFound', 'There is no such class in the book.', 'id');
     await of.update({ claims: of.claims + 1 }, { transaction });
     const row = await ClassPlanRow.findOne({ where: { appointmentId, studioId }, transaction });
     const made = { plan, madeBy: name, madeAt };
@@ -108,4 +112,42 @@ export async function findClassPlans(
   if (appointmentIds.length === 0) return new Map();
   const rows = await ClassPlanRow.findAll({ where: { studioId, appointmentId: [...appointmentIds] } });
   return new Map(rows.map((row) => [row.appointmentId, classCardOf(row)]));
+}
+
+const weeksCardOf = ({ clientId, weeks, revision, madeBy, madeAt }: ClientWeeksRow): WeeksCard => ({
+  ...{ clientId, weeks, revision, madeBy, madeAt },
+});
+
+/** Keeps weeks ahead in place of the version that they were made from (0: none); sent again they are kept once. */
+export function keepWeeks(
+  who: Who,
+  clientId: string,
+  weeks: KeptWeeks,
+  from: number,
+): Promise<Result<{ readonly card: WeeksCard; readonly isKept: boolean }>> {
+  const [id, madeAt] = [newId(), new Date()];
+  return transact(async (transaction) => {
+    if (!(await claimClient(who, clientId, transaction))) return noClient();
+    const { studioId, name } = who;
+    const row = await ClientWeeksRow.findOne({ where: { clientId, studioId }, transaction });
+    const made = { weeks, madeBy: name, madeAt };
+    if (!row) {
+      const first = { id, studioId, clientId, revision: 1, ...made };
+      return success({ card: weeksCardOf(await ClientWeeksRow.create(first, { transaction })), isKept: true });
+    }
+    const isSame = JSON.stringify(row.weeks) === JSON.stringify(weeks);
+    if (isSame && row.revision === from + 1) return success({ card: weeksCardOf(row), isKept: true });
+    if (row.revision !== from) return success({ card: weeksCardOf(row), isKept: false });
+    return success({
+      card: weeksCardOf(await row.update({ ...made, revision: from + 1 }, { transaction })),
+      isKept: true,
+    });
+  });
+}
+
+/** The weeks ahead of a client, as they are kept. */
+export async function findWeeks(who: Who, clientId: string): Promise<WeeksCard | undefined> {
+  ready();
+  const row = await ClientWeeksRow.findOne({ where: { ...rowsSeenBy(who), clientId } });
+  return row ? weeksCardOf(row) : undefined;
 }

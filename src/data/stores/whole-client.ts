@@ -37,6 +37,7 @@ const kinds = {
   doses: 'doses',
   ranges: 'client_ranges',
   plans: 'client_plans',
+  weeks: 'client_weeks',
   springs: 'spring_settings',
   record: 'records',
 } as const;

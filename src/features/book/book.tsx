@@ -6,7 +6,7 @@ import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useState, useSyncExternalStore } from 'react';
 import styled from 'styled-components';
-import { daysLater } from '@/core/book/clock';
+import { daysLater } from '@/core/day';
 import { useAhead } from '@/design/ahead';
 import { Button } from '@/design/button';
 import { OneOf } from '@/design/choice';

@@ -1,4 +1,4 @@
-import { daysLater } from '@/core/book/clock';
+import { daysLater } from '@/core/day';
 import { datesIn, todayIn } from '@/data/days';
 import { findLink } from '@/data/stores/calendar-links';
 import { findStudio } from '@/data/stores/studio';

@@ -1,7 +1,8 @@
 // The book of a week, as its screen shows it: by the studio's clock, with what clashes.
 import { now, parseDate } from '@internationalized/date';
 import { clashesOf } from '@/core/book/clashes';
-import { daysLater, instantAt, minutesLater, mondayOf } from '@/core/book/clock';
+import { instantAt, minutesLater, mondayOf } from '@/core/book/clock';
+import { daysLater } from '@/core/day';
 import { freePlaces, holds } from '@/core/book/places';
 import type { PlaceState } from '@/core/book/places';
 import { repeatWords } from '@/core/book/repeat';

@@ -90,6 +90,7 @@ export function Client({ page: whole, deferring }: { page: ClientPage; deferring
               <TextLink href={`${here}/stances`}>
                 {whole.changedStances > 0 ? `${whole.changedStances} stances changed` : 'Stances'}
               </TextLink>
+              <TextLink href={`${here}/weeks`}>Weeks</TextLink>
               <TextLink href={`${here}/ranges`}>Own ranges</TextLink>
               <TextLink href={`${here}/papers`}>Papers</TextLink>
               <TextLink href={`${here}/seen-by`}>Seen by</TextLink>

@@ -18,6 +18,7 @@ export const keptNames: Readonly<Record<Kept, string>> = {
   doses: 'doses',
   ranges: 'own ranges',
   plans: 'plans of the next session',
+  weeks: 'weeks planned ahead',
   springs: 'spring settings',
   record: 'lines of the record',
 };

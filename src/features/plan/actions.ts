@@ -4,11 +4,12 @@ import { revalidatePath } from 'next/cache';
 import * as v from 'valibot';
 import { whole } from '@/core/numbers';
 import { planInput } from '@/core/planning/kept-plan';
+import { keptWeeks } from '@/core/planning/weeks';
 import type { Lesson } from '@/core/planning/lesson';
 import { feelings } from '@/core/progression/words';
 import { success } from '@/core/result';
 import type { Result } from '@/core/result';
-import { keepClassPlan as storeClass, keepPlan as store } from '@/data/stores/plans';
+import { keepClassPlan as storeClass, keepPlan as store, keepWeeks as storeWeeks } from '@/data/stores/plans';
 import { act } from '@/platform/server/act';
 import { readLesson } from './read';
 
@@ -40,6 +41,18 @@ export async function keepClassPlan(input: unknown): Promise<Result<KeptNow>> {
   const form = v.strictObject({ id: clientId, plan: planInput, revision: whole(0, 1_000_000) });
   return act('keepClassPlan', form, input, async (who, { id, plan, revision }) => {
     const kept = await storeClass(who, id, plan, revision);
+    if (!kept.ok) return kept;
+    const { card, isKept } = kept.value;
+    if (isKept) revalidatePath('/', 'layout');
+    return success({ revision: card.revision, isKept, madeBy: card.madeBy });
+  });
+}
+
+/** Keeps weeks ahead for a client, as a plan is kept. */
+export async function keepWeeks(input: unknown): Promise<Result<KeptNow>> {
+  const form = v.strictObject({ clientId, weeks: keptWeeks, revision: whole(0, 1_000_000) });
+  return act('keepWeeks', form, input, async (who, { clientId: client, weeks, revision }) => {
+    const kept = await storeWeeks(who, client, weeks, revision);
     if (!kept.ok) return kept;
     const { card, isKept } = kept.value;
     if (isKept) revalidatePath('/', 'layout');

@@ -82,6 +82,7 @@ const Head = ({ client: { id, name, goal }, history, keeping, isEmpty, isKept, o
       <TextLink href={`/clients/${id}`}>{name}</TextLink>
       <h1>Plan</h1>
       <Quiet>{goal}</Quiet>
+      <TextLink href={`/clients/${id}/weeks`}>Weeks ahead</TextLink>
     </div>
     <Row>
       <Button onPress={() => onAct({ kind: 'undo' })} isDisabled={history.past.length === 0} aria-label="Undo">

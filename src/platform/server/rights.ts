@@ -39,6 +39,7 @@ export const rights = {
   keepPlan: 'instructor',
   askLesson: 'instructor',
   keepClassPlan: 'instructor',
+  keepWeeks: 'instructor',
   keepBooking: 'instructor',
   keepBookingChange: 'instructor',
   takeOut: 'instructor',

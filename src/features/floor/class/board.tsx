@@ -418,9 +418,9 @@ function MoreSheet({ face, record, onClose, onStop }: MoreProps) {
             onClose();
           }}
         >
-          She stops here
+          Stops here
         </Tap>
-        <Leave href={`/floor?client=${client.id}`}>Her own Floor</Leave>
+        <Leave href={`/floor?client=${client.id}`}>Floor of one’s own</Leave>
       </Wrapping>
     </Sheet>
   );

@@ -89,7 +89,7 @@ export function ClassWrap({ link, state, of, isOver, onBack }: Props) {
             {points.map((point) => (
               <p key={point}>{point}</p>
             ))}
-            {isOver && <Leave href={`/clients/${client.id}?part=course`}>Her page</Leave>}
+            {isOver && <Leave href={`/clients/${client.id}?part=course`}>Client’s page</Leave>}
           </li>
         ))}
       </People>
