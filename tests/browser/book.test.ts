@@ -111,6 +111,24 @@ test('moved by its form, taken out and put back; the clash goes and comes with i
   await holds('as before', (all) => all.length === 2 && !all.join().includes('cancelled'));
 });
 
+test('dragged it asks where it was let go, and stands there once that is kept', async () => {
+  const block = await chrome.find(By.css('.fc-event[aria-label*="Pell Rowlock"]'));
+  const hour = Number(
+    await chrome.driver.executeScript<number>(
+      `const at = (time) => document.querySelector('.fc-timegrid-slot-lane[data-time="' + time + '"]').getBoundingClientRect().top;
+       return at('11:00:00') - at('10:00:00');`,
+    ),
+  );
+  const drag = chrome.driver.actions({ async: true }).move({ origin: block, x: 0, y: -10 }).press();
+  for (let i = 1; i <= 8; i += 1) drag.move({ origin: block, x: 0, y: Math.round(-10 + (hour * 3 * i) / 8), duration: 60 });
+  await drag.release().perform();
+  await chrome.find(By.xpath("//*[@role='dialog']//*[normalize-space(.)='Change: Pell Rowlock']"));
+  expect((await lines()).some((line) => line.startsWith('9:30 AM 50 min Pell'))).toBe(true); // nothing is kept yet
+  await chrome.press('Keep the change');
+  await closed();
+  await holds('three hours later, to five minutes', (all) => all.some((line) => /^12:(25|30|35) PM 50 min Pell Rowlock/.test(line)));
+}); // prettier-ignore
+
 test('every week on two days, then from the second week on at another hour; the first week stays', async () => {
   await openDay(daysLater(monday, 1));
   await chrome.press('New appointment');

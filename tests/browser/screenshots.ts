@@ -3,26 +3,12 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import sharp from 'sharp';
 import { By, openChrome } from './chrome';
-import { better as betterTitle, file, setUp as setUpTitle, top as topTitle } from './hands';
+import { better as betterTitle, setUp as setUpTitle, top as topTitle } from './hands';
 import { openHouse } from './house';
-import { figureSheet } from './figure-sheet';
 import { layMarks, takeDemoPicture, truthOf, wantedMarks } from './marking';
 
 const folder = path.resolve('docs/screenshots');
 const settleMs = 900;
-
-/** Marks of three made-up pictures. */
-function batchTable(): string {
-  const rows = [setUpTitle, topTitle, betterTitle].flatMap((title, index) => {
-    const { landmarks, matLine, scale } = truthOf(title);
-    const name = ['setup', 'monday', 'thursday'][index];
-    const lines = { mat1: matLine[0], mat2: matLine[1], known1: scale.points[0], known2: scale.points[1] };
-    return Object.entries({ ...lines, ...landmarks }).map(
-      ([mark, at]) => `${name}.jpg,${mark},${at?.join(',')},${scale.mm}`,
-    );
-  });
-  return file('marks.csv', ['picture,mark,x,y,mm', ...rows].join('\n'));
-}
 
 async function main(): Promise<void> {
   mkdirSync(folder, { recursive: true });
@@ -70,8 +56,6 @@ async function main(): Promise<void> {
     await chrome.press('Retest with this');
     await takeDemoPicture(chrome, better);
     await layMarks(chrome, wantedMarks(truthOf(better), { lines: false }), ['ASIS', 'PS']);
-    await atTop();
-    await shoot('look-retest');
     await chrome.press('Go on to the dose');
     await chrome.press('Keep look and dose');
     await chrome.isAt(/clients\//);
@@ -91,17 +75,29 @@ async function main(): Promise<void> {
     await chrome.find(By.css('ol[aria-label=Repetitions] li:nth-child(6) img'));
     await atTop();
     await shoot('look-film');
-    await chrome.go('/batch');
-    await (await chrome.driver.findElement(By.css('input[type=file]'))).sendKeys(batchTable());
-    await chrome.sees('measured');
-    await shoot('batch');
-    writeFileSync(path.join(folder, 'figures.png'), await figureSheet());
-    taken += 1;
     await chrome.go('/clients');
     await chrome.pressOn(By.linkText('Maren Tolleck'));
-    await chrome.press('Plan');
+    await chrome.pressOn(By.css('main a[href$="/plan"]'));
     await chrome.find(By.css('[data-gap]'));
     await shoot('plan');
+    await chrome.pressOn(By.linkText('Weeks ahead'));
+    await chrome.find(By.css('[data-ladder]'));
+    await shoot('weeks');
+    await chrome.go('/book');
+    await chrome.find(By.css('.fc-event'));
+    await shoot('book');
+    await chrome.go('/');
+    await chrome.press('Plan River mat');
+    await chrome.find(By.css('[data-gap]'));
+    await chrome.press('To the board');
+    await chrome.press('Begin with 8');
+    await chrome.pressOn(By.css('li[data-face="Pell Rowlock"] > button'));
+    await chrome.press('Clean');
+    await chrome.pressOn(By.xpath("//button[starts-with(normalize-space(.), 'Next: ')]"));
+    await chrome.pressOn(By.xpath("//button[starts-with(normalize-space(.), 'Next: ')]"));
+    await chrome.pressOn(By.css('li[data-face="Maren Tolleck"] > button'));
+    await chrome.find(By.css('[data-keeping="sent"]'));
+    await shoot('class');
     await chrome.go('/repertoire');
     await shoot('repertoire');
     await chrome.go('/repertoire/singleLegStretch');

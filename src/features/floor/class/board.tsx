@@ -7,17 +7,15 @@ import styled from 'styled-components';
 import type { Payload } from '@/core/progression/events';
 import { levelText } from '@/core/load/rungs';
 import { Clock, KeepMark } from '../head';
-import type { FloorLink, FloorState, Thread } from '../link';
-import type { DayPack, FloorClass } from '../pack';
+import type { FloorLink, Thread } from '../link';
+import type { FloorClass } from '../pack';
 import { Leave, Sheet, Small, Tap, Warn, Wrapping } from '../parts';
 import { AsideSheet, PainSheet, StopSheet } from '../sheets';
 import { lastUndoable, useKeys } from '../use-live';
 import { FaceCard } from './face';
 import { begins, exerciseNow, faceOf, goingOn, repetition, shortNames } from './state';
-import type { Face } from './state';
+import type { BoardState, Face } from './state';
 import { ClassWrap } from './wrap';
-
-export type BoardState = FloorState & { readonly pack: DayPack; readonly appointment: string };
 
 const Frame = styled.main`
   height: 100dvh;

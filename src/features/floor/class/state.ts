@@ -6,11 +6,14 @@ import { changesOf } from '@/core/planning/lesson';
 import type { Payload, Planned } from '@/core/progression/events';
 import { nextUp, openTry, takenBack } from '@/core/progression/session';
 import type { Item } from '@/core/progression/session';
-import type { Thread } from '../link';
+import type { FloorState, Thread } from '../link';
 import { asToday, before } from '../pack';
 import type { DayPack, FloorClass, FloorClient } from '../pack';
 import { plan, ruledOutOf, viewItem } from '../state';
 import type { ItemView } from '../state';
+
+/** The Floor's state with a day in hand, and the class by its appointment. */
+export type BoardState = FloorState & { readonly pack: DayPack; readonly appointment: string };
 
 export type Here = 'notYet' | 'here' | 'left';
 

@@ -12,7 +12,7 @@ import { KeepMark } from '../head';
 import type { FloorLink, Thread } from '../link';
 import { Leave, Small, Tap, TwoColumns, Words, Wrapping, clockText } from '../parts';
 import type { FloorClass } from '../pack';
-import type { BoardState } from './board';
+import type { BoardState } from './state';
 
 const People = styled.ul`
   display: grid;
