@@ -28,6 +28,7 @@ import * as plans from './migrations/025-plans';
 import * as book from './migrations/026-book';
 import * as classes from './migrations/027-classes';
 import * as weeks from './migrations/028-weeks';
+import * as ownOrders from './migrations/029-own-orders';
 import { restartable } from './migrations/restartable';
 
 type Migration = {
@@ -64,6 +65,7 @@ const migrations: readonly (readonly [string, Migration])[] = [
   ['026-book', book],
   ['027-classes', classes],
   ['028-weeks', weeks],
+  ['029-own-orders', ownOrders],
 ];
 
 /** Brings the tables to the newest shape, or to that of `to`; returns the names of the migrations that ran. */

@@ -123,6 +123,23 @@ test('who carries twins is planned nothing that her cautions rule out; why is to
   expect(await complaintsBut()).toEqual([]);
 });
 
+test('an order of one’s own: kept under a name, another plan starts from it, taken away it is gone', async () => {
+  await openPlan();
+  await becomes('it is there', (all) => all.length > 1);
+  const [first = '', second = ''] = await order();
+  await chrome.press('Own orders');
+  await chrome.type('Name', 'Slack water');
+  await findNothingToImprove('own orders');
+  await chrome.press('Keep this order');
+  await openPlan('Ila Coamings');
+  await chrome.choose('Start from', 'Slack water');
+  await becomes('as far as she may', (all) => all.includes(first) || all.includes(second));
+  await chrome.press('Own orders');
+  await chrome.press('Take Slack water away');
+  await chrome.until('gone', async () => !(await chrome.has(By.xpath("//*[@aria-label='Take Slack water away']"))));
+  await chrome.press('Close');
+});
+
 test('weeks ahead: where ladders are likely to be, what is due when; kept, and held against what happened; nothing to improve', async () => {
   await chrome.go('/clients');
   await chrome.pressOn(By.linkText('Maren Tolleck'));

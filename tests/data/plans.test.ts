@@ -1,6 +1,7 @@
 import { v7 as newId } from 'uuid';
 import { database } from '@/data/database';
 import { receiveEvents } from '@/data/stores/floor';
+import { dropOwnOrder, keepOwnOrder, listOwnOrders } from '@/data/stores/own-orders';
 import { bookOne, listBook } from '@/data/stores/book';
 import { findClassPlans, findPlans, findWeeks, keepClassPlan, keepPlan, keepWeeks } from '@/data/stores/plans';
 import type { Who } from '@/data/types';
@@ -128,3 +129,20 @@ test('weeks ahead are kept in versions; of two at once one is kept, and the othe
   expect(codeOf(await keepWeeks(theirs, client, weeks(10), 0))).toBe('notFound');
   expect(await findWeeks(theirs, client)).toBeUndefined();
 }); // prettier-ignore
+
+test('orders of one’s own are hers alone, by name: kept again they are replaced, of two at once one stands', async () => {
+  const names = async (who: Who) =>
+    (await listOwnOrders(who)).map(({ name, exercises }) => `${name}: ${exercises.join()}`);
+  await Promise.all(['march', 'saw'].map((exercise) => keepOwnOrder(ours, 'Evening', [exercise]).then(must)));
+  expect(await names(ours)).toHaveLength(1);
+  must(await keepOwnOrder(ours, 'Evening', ['legFloat', 'march']));
+  must(await keepOwnOrder(ours, 'Dawn', ['saw']));
+  expect(await names(ours)).toEqual(['Dawn: saw', 'Evening: legFloat,march']);
+  const colleague: Who = { ...ours, userId: theirs.userId };
+  expect([await names(theirs), await names(colleague)]).toEqual([[], []]);
+  const [dawn] = await listOwnOrders(ours);
+  await dropOwnOrder(theirs, dawn?.id ?? '');
+  expect(await names(ours)).toHaveLength(2);
+  await dropOwnOrder(ours, dawn?.id ?? '');
+  expect(await names(ours)).toEqual(['Evening: legFloat,march']);
+});

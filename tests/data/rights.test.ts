@@ -327,6 +327,7 @@ async function othersThings() {
 
 /** Actions that name nothing which could be another studio's. */
 const ofOnesOwn = [
+  ...['keepOrder', 'dropOrder'],
   ...['findAnything', 'weighCalendar', 'makeCalendarLink', 'dropCalendarLink'],
   ...['findClientNames', 'setPassword', 'signOutElsewhere', 'keepFinger', 'keepRounds', 'chooseRoom', 'keepNewClient'],
   ...[

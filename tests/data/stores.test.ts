@@ -438,6 +438,7 @@ describe('tables', () => {
       'marking_rounds',
       'overrules',
       'own_entries',
+      'own_orders',
       'paper_texts',
       'papers',
       'pictures',

@@ -41,6 +41,16 @@ export class ClientWeeksRow extends Model<Attributes<ClientWeeksRow>, Creation<C
   declare madeAt: Date;
 }
 
+/** An order of exercises that an instructor keeps to start plans from. */
+export class OwnOrder extends Model<Attributes<OwnOrder>, Creation<OwnOrder>> {
+  declare id: string;
+  declare studioId: string;
+  declare userId: string;
+  declare name: string;
+  declare exercises: string[];
+  declare madeAt: Date;
+}
+
 export function planTables(define: Define): void {
   define(ClientPlan, 'client_plans', {
     id,
@@ -51,6 +61,14 @@ export function planTables(define: Define): void {
     madeBy: STRING,
     madeAt: DATE(3),
     usedAt: DATE(3),
+  });
+  define(OwnOrder, 'own_orders', {
+    id,
+    studioId,
+    userId: UUID,
+    name: STRING,
+    exercises: json('exercises'),
+    madeAt: DATE(3),
   });
   define(ClientWeeksRow, 'client_weeks', {
     id,

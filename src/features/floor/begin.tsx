@@ -10,13 +10,13 @@ import type { Repertoire } from '@/core/knowledge/entries';
 import { feelings } from '@/core/progression/words';
 import type { Planned } from '@/core/progression/events';
 import { levelText, rungAt } from '@/core/load/rungs';
-import { apparatusNames } from '@/design/words';
 import { deferring } from '@/repertoire/words';
 import type { Recorder } from './in-hand';
 import { asToday } from './pack';
 import type { DayPack, FloorClient } from './pack';
 import { Choose, Line, Small, Tap, TwoColumns, Warn, Wrapping, Leave } from './parts';
 import { plan, ruledOutOf, uncheckedOf } from './state';
+import { apparatusCheck } from './words';
 
 const Start = styled(TwoColumns)`
   .plan li {
@@ -94,7 +94,7 @@ export function Begin({ pack, client: onFile, record, onStop }: Props) {
           {unchecked.map((apparatus) => (
             <Tap key={apparatus} onClick={() => setChecked([...checked, apparatus])}>
               <ShieldCheck size={24} aria-hidden />
-              Springs, straps and anchors of the {nameOf(apparatus)} looked at
+              {apparatusCheck(apparatus)}
             </Tap>
           ))}
           {checked.length > 0 && <Small>Checked for today.</Small>}
@@ -118,9 +118,6 @@ export function Begin({ pack, client: onFile, record, onStop }: Props) {
     </Start>
   );
 }
-
-const isApparatus = (id: string): id is keyof typeof apparatusNames => id in apparatusNames;
-const nameOf = (apparatus: string): string => (isApparatus(apparatus) ? apparatusNames[apparatus] : apparatus);
 
 type HowTodayProps = {
   readonly feeling: Feeling | undefined;

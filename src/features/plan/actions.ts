@@ -4,6 +4,7 @@ import { revalidatePath } from 'next/cache';
 import * as v from 'valibot';
 import { whole } from '@/core/numbers';
 import { planInput } from '@/core/planning/kept-plan';
+import { dropOwnOrder, keepOwnOrder } from '@/data/stores/own-orders';
 import { keptWeeks } from '@/core/planning/weeks';
 import type { Lesson } from '@/core/planning/lesson';
 import { feelings } from '@/core/progression/words';
@@ -57,5 +58,30 @@ export async function keepWeeks(input: unknown): Promise<Result<KeptNow>> {
     const { card, isKept } = kept.value;
     if (isKept) revalidatePath('/', 'layout');
     return success({ revision: card.revision, isKept, madeBy: card.madeBy });
+  });
+}
+
+const exerciseId = v.pipe(v.string(), v.nonEmpty(), v.maxLength(60));
+
+/** Keeps an order of exercises as one of the asker's own, by its name. */
+export async function keepOrder(input: unknown): Promise<Result<null>> {
+  const form = v.strictObject({
+    name: v.pipe(v.string(), v.trim(), v.nonEmpty('give it a name'), v.maxLength(80, 'at most 80 letters')),
+    exercises: v.pipe(
+      v.array(exerciseId),
+      v.minLength(1, 'there is nothing in it'),
+      v.maxLength(60, 'at most 60 exercises'),
+    ),
+  });
+  return act('keepOrder', form, input, async (who, { name, exercises }) => {
+    const kept = await keepOwnOrder(who, name, exercises);
+    return kept.ok ? success(null) : kept;
+  });
+}
+
+export async function dropOrder(input: unknown): Promise<Result<null>> {
+  return act('dropOrder', v.strictObject({ id: clientId }), input, async (who, { id }) => {
+    await dropOwnOrder(who, id);
+    return success(null);
   });
 }

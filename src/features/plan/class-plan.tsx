@@ -15,6 +15,7 @@ import { useAsking } from '@/platform/browser/asking';
 import { keepClassPlan } from './actions';
 import type { KeptNow } from './actions';
 import type { ClassPage } from './class-read';
+import { OwnOrder } from './own-order';
 import { PlanList } from './plan-list';
 import { PlanSide } from './plan-side';
 import { emptySheet, fitting, isKeptSo, onPlan, openPlan, opened, toKeep } from './state';
@@ -269,6 +270,7 @@ function Planned({ page, of, head }: PlannedProps) {
                 }))}
               />
             </div>
+            <OwnOrder order={sheet.order} orders={orders} />
             <Button onPress={() => void composer.compose(lesson, sheet)} isDisabled={composer.isComposing}>
               <Sparkles size={18} aria-hidden />
               {composer.isComposing ? 'Composing…' : 'Compose'}

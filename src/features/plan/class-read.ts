@@ -14,6 +14,7 @@ import { listApparatus } from '@/data/stores/apparatus';
 import { findBooking } from '@/data/stores/book';
 import { findClient } from '@/data/stores/clients';
 import { findEvidence } from '@/data/stores/evidence';
+import { listOwnOrders } from '@/data/stores/own-orders';
 import { findClassPlans } from '@/data/stores/plans';
 import { findRepertoire, findStudio } from '@/data/stores/studio';
 import type { ClientCard, Who } from '@/data/types';
@@ -89,11 +90,12 @@ async function propsOf(
 }
 
 export async function readClassPage(who: Who, locale: string, id: string): Promise<Result<ClassPage>> {
-  const [found, repertoire, studio, apparatus] = await Promise.all([
+  const [found, repertoire, studio, apparatus, own] = await Promise.all([
     findBooking(who, id),
     findRepertoire(who),
     findStudio(who),
     listApparatus(who),
+    listOwnOrders(who),
   ]);
   if (!found.ok) return found;
   const { title, startsAt, minutes, room, places } = found.value;
@@ -146,9 +148,12 @@ export async function readClassPage(who: Who, locale: string, id: string): Promi
     rotas: Object.fromEntries(
       shared.map(({ exercise: { id: one, apparatus: kind } }) => [one, rotaOf(names, rigs[kind] ?? 0)] as const),
     ),
-    orders: repertoire.sequences
-      .map(({ id: one, name, exercises }) => ({ id: one, name, exercises: mays(exercises) }))
-      .filter(({ exercises }) => exercises.length > 0),
+    orders: [
+      ...own.map(({ id: one, name, exercises }) => ({ id: one, name, exercises: mays(exercises), isOwn: true })),
+      ...repertoire.sequences
+        .map(({ id: one, name, exercises }) => ({ id: one, name, exercises: mays(exercises) }))
+        .filter(({ exercises }) => exercises.length > 0),
+    ],
     kept: kept ? { plan: kept.plan, madeBy: kept.madeBy } : null,
     revision: kept?.revision ?? 0,
   });

@@ -16,6 +16,7 @@ import { askLesson, keepPlan } from './actions';
 import type { KeptNow } from './actions';
 import { useComposer } from './use-composer';
 import { Troubles } from './troubles';
+import { OwnOrder } from './own-order';
 import { PlanList } from './plan-list';
 import { PlanSide } from './plan-side';
 import type { PlanPage, Today } from './read';
@@ -196,6 +197,7 @@ export function Plan(page: PlanPage) {
                 }))}
               />
             </div>
+            <OwnOrder order={sheet.order} orders={orders} />
             <Button onPress={() => startFrom('composed')} isDisabled={composer.isComposing || busy || isStopped}>
               <Sparkles size={18} aria-hidden />
               {composer.isComposing || busy ? 'Composing…' : 'Compose'}

@@ -15,6 +15,7 @@ import { datesIn, todayIn } from '@/data/days';
 import { listApparatus } from '@/data/stores/apparatus';
 import { bookedFor, findClient, listAppointments } from '@/data/stores/clients';
 import { listSessions } from '@/data/stores/floor';
+import { listOwnOrders } from '@/data/stores/own-orders';
 import { findPlans } from '@/data/stores/plans';
 import { findRepertoire, findStudio } from '@/data/stores/studio';
 import { findSummary } from '@/data/stores/summaries';
@@ -23,7 +24,13 @@ import type { ClientCard, Who } from '@/data/types';
 
 export type Today = { readonly feeling: Knowing['feeling']; readonly minutes: number };
 
-export type OrderToStartFrom = { readonly id: string; readonly name: string; readonly exercises: readonly string[] };
+export type OrderToStartFrom = {
+  readonly id: string;
+  readonly name: string;
+  readonly exercises: readonly string[];
+  /** The asker's own: she may take it away. */
+  readonly isOwn?: boolean;
+};
 
 export type KeptHere = { readonly plan: KeptPlan; readonly madeBy: string; readonly day: string };
 
@@ -107,11 +114,12 @@ async function minutesToday(who: Who, timeZone: string, clientId: string): Promi
 }
 
 export async function readPlanPage(who: Who, locale: string, clientId: string): Promise<Result<PlanPage>> {
-  const [found, repertoire, studio, plans] = await Promise.all([
+  const [found, repertoire, studio, plans, own] = await Promise.all([
     findClient(who, clientId),
     findRepertoire(who),
     findStudio(who),
     findPlans(who, [clientId]),
+    listOwnOrders(who),
   ]);
   if (!found.ok) return found;
   const client = found.value;
@@ -121,14 +129,17 @@ export async function readPlanPage(who: Who, locale: string, clientId: string): 
   const knowing = await gather(who, client, repertoire, { feeling: 'well', minutes });
   const lesson = lessonOf(knowing);
   const mays = (exercises: readonly string[]) => exercises.filter((id) => lesson.faces[id]);
-  const last = { id: 'lastTime', name: 'Last time’s', exercises: mays(knowing.lastTaught) };
+  const last: OrderToStartFrom = { id: 'lastTime', name: 'Last time’s', exercises: mays(knowing.lastTaught) };
   return success({
     client: { id: clientId, name: client.name, goal: client.goal },
     ...{ minutes, lesson },
     orders: [
-      last,
-      ...repertoire.sequences.map(({ id, name, exercises }) => ({ id, name, exercises: mays(exercises) })),
-    ].filter(({ exercises }) => exercises.length > 0),
+      ...[
+        last,
+        ...repertoire.sequences.map(({ id, name, exercises }) => ({ id, name, exercises: mays(exercises) })),
+      ].filter(({ exercises }) => exercises.length > 0),
+      ...own.map(({ id, name, exercises }) => ({ id, name, exercises: mays(exercises), isOwn: true })),
+    ],
     kept: kept
       ? { plan: kept.plan, madeBy: kept.madeBy, day: datesIn(locale, studio.timeZone).short(kept.madeAt) }
       : null,

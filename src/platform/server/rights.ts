@@ -40,6 +40,8 @@ export const rights = {
   askLesson: 'instructor',
   keepClassPlan: 'instructor',
   keepWeeks: 'instructor',
+  keepOrder: 'instructor',
+  dropOrder: 'instructor',
   keepBooking: 'instructor',
   keepBookingChange: 'instructor',
   takeOut: 'instructor',

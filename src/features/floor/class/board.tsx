@@ -1,7 +1,7 @@
 'use client';
 
 // The board of a class: one exercise, everybody in it, read from three metres; a press on a face says how it went with her.
-import { ArrowLeft, ArrowRight, Flag, RefreshCw, Undo2 } from 'lucide-react';
+import { ArrowLeft, ArrowRight, Flag, RefreshCw, ShieldCheck, Undo2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
 import type { Payload } from '@/core/progression/events';
@@ -13,7 +13,9 @@ import { Leave, Sheet, Small, Tap, Warn, Wrapping } from '../parts';
 import { AsideSheet, PainSheet, StopSheet } from '../sheets';
 import { lastUndoable, useKeys } from '../use-live';
 import { FaceCard } from './face';
-import { begins, exerciseNow, faceOf, goingOn, repetition, shortNames } from './state';
+import { uncheckedOf } from '../state';
+import { apparatusCheck } from '../words';
+import { begins, exerciseNow, faceOf, goingOn, planFor, repetition, shortNames } from './state';
 import type { BoardState, Face } from './state';
 import { ClassWrap } from './wrap';
 
@@ -153,9 +155,13 @@ function ClassBegin({ link, state, of }: Props) {
   );
   const present = threads.filter(({ client }) => !absent.includes(client.id));
   const [isBusy, setBusy] = useState(false);
+  const [checked, setChecked] = useState<readonly string[]>([]);
+  const planned = present.flatMap(({ client, session }) => planFor(pack, of, client, session.id));
+  const unchecked = uncheckedOf(pack, planned, checked);
   const begin = async () => {
     setBusy(true);
     for (const thread of present) await link.tap(begins(pack, of, thread), thread.client.id);
+    for (const apparatus of checked) await link.tap({ kind: 'checked', apparatus }, present[0]?.client.id);
     const [first] = of.order;
     if (first) for (const { client } of present) await openFor(link, client.id, undefined, first);
   };
@@ -203,10 +209,16 @@ function ClassBegin({ link, state, of }: Props) {
         </Wrapping>
       </div>
       <Bar>
+        {unchecked.map((apparatus) => (
+          <Tap key={apparatus} onClick={() => setChecked([...checked, apparatus])}>
+            <ShieldCheck size={24} aria-hidden />
+            {apparatusCheck(apparatus)}
+          </Tap>
+        ))}
         <Tap
           className="next"
           $look="main"
-          disabled={present.length === 0 || of.order.length === 0 || isBusy}
+          disabled={unchecked.length > 0 || present.length === 0 || of.order.length === 0 || isBusy}
           onClick={() => void begin()}
         >
           Begin with {present.length}
