@@ -56,6 +56,8 @@ async function main(): Promise<void> {
     await chrome.press('Retest with this');
     await takeDemoPicture(chrome, better);
     await layMarks(chrome, wantedMarks(truthOf(better), { lines: false }), ['ASIS', 'PS']);
+    await atTop();
+    await new Promise((resolve) => setTimeout(resolve, 2 * settleMs)); // the marks are kept by then
     await chrome.press('Go on to the dose');
     await chrome.press('Keep look and dose');
     await chrome.isAt(/clients\//);
