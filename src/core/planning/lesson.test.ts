@@ -130,6 +130,19 @@ describe('a client who holds much', () => {
     expect(warned(12, lying)).toEqual([]);
     expect(warned(30, ['neutralCheck', 'sitTall', 'mermaid'])).toEqual([]);
   });
+  test('where a condition limits it, what is composed breaks it up, and nothing else is broken for that', () => {
+    const conditions = [{ condition: 'pregnancy', note: '', clearedOn: null, clearedBy: null, week: 30 }];
+    const known_ = grown({ acting: { conditions }, minutes: 40 });
+    const lesson = lessonOf(known_);
+    const { order, value, bound } = composed(known_);
+    expect(judgeOrder(lesson, order, free).warnings).toEqual([]);
+    expect(order.length).toBeGreaterThan(4);
+    expect(value).toBeLessThanOrEqual(bound + 1e-9);
+    const without = composeLesson({ ...lesson, flat: null }, free, 600);
+    if (!without.ok || isColliding(without.value)) throw new Error('not composed');
+    expect(judgeOrder(lesson, without.value.order, free).warnings.join()).toMatch(/in a row/); // it was no idle limit
+    expect(without.value.value).toBeGreaterThanOrEqual(value - 1e-9);
+  });
   test('no apparatus, none planned; a stop sign, nothing at all', () => {
     expect(lessonOf(grown()).leftOut.find(({ exercise }) => exercise.id === 'footwork')?.why).toBe('There is no such apparatus in the room.'); // prettier-ignore
     expect(Object.keys(lessonOf(grown({ apparatus: ['reformer'] })).faces)).toContain('footwork');

@@ -3,6 +3,7 @@ import { directionNames } from '../knowledge/kinds';
 import type { Direction } from '../knowledge/kinds';
 import { success } from '../result';
 import type { Result } from '../result';
+import { brokenUp, flatRuns } from './break-up';
 import { compose, isColliding } from './compose';
 import type { Colliding, Composed } from './compose';
 import type { Task } from './compose-input';
@@ -31,7 +32,16 @@ export function composeLesson(lesson: Lesson, wishes: Wishes, effortMs: number):
   if (!free.ok || isColliding(free.value) || free.value.order.length === 0) return free;
   const rest = Math.max(1, Math.round(effortMs * (1 - countShare)));
   const shaped = compose({ ...task, count: free.value.order.length, curve: true, effortMs: rest });
-  return shaped.ok && !isColliding(shaped.value) ? shaped : success(free.value);
+  return success(withinFlat(lesson, task, shaped.ok && !isColliding(shaped.value) ? shaped.value : free.value));
+}
+
+/** What was composed, broken up where she would lie flat for longer than she may; its bound holds, as fewer orders are left. */
+function withinFlat({ flat }: Lesson, task: Task, found: Composed): Composed {
+  if (!flat) return found;
+  const order = brokenUp(task, found.order, flat.minutes);
+  const { value, minutes, changeMinutes } = scoreOrder(task, order);
+  const gapPct = (100 * (found.bound - value)) / Math.max(1, Math.abs(found.bound));
+  return { ...found, order, value, minutes, changeMinutes, gapPct: Math.max(0, gapPct) };
 }
 
 /** A line of the plan as it stands. */
@@ -137,13 +147,10 @@ export const collisionWords = (lesson: Lesson, wishes: Wishes, { because }: Coll
 };
 
 /** Too long flat on the back in a row for a condition, in words. */
-function tooLongFlat({ flat }: Lesson, lines: readonly PlanLine[]): string[] {
+function tooLongFlat({ flat, task }: Lesson, lines: readonly PlanLine[]): string[] {
   if (!flat) return [];
-  let [run, longest] = [0, 0];
-  for (const { face, changeMinutes } of lines) {
-    run = face.item.tags.includes('flat') ? run + face.item.minutes + (run > 0 ? changeMinutes : 0) : 0;
-    longest = Math.max(longest, run);
-  }
+  const items = lines.map(({ face }) => face.item);
+  const { longest } = flatRuns(task, items, flat.minutes);
   const minutes = Math.round(longest);
   return longest > flat.minutes
     ? [`${minutes} minutes on the back in a row; ${flat.why}. Raise head and ribs on an incline, or break it up.`]

@@ -258,7 +258,7 @@ function Planned({ page, of, head }: PlannedProps) {
         <Stack>
           <Who people={page.people} />
           <Row $gap={18} style={{ alignItems: 'end' }}>
-            <div style={{ flex: '1 1 220px' }}>
+            <div style={{ flex: '1 1 170px' }}>
               <Picker
                 label="Start from"
                 value={null}

@@ -185,7 +185,7 @@ export function Plan(page: PlanPage) {
                 isSmall
               />
             </Stack>
-            <div style={{ flex: '1 1 220px' }}>
+            <div style={{ flex: '1 1 170px' }}>
               <Picker
                 label="Start from"
                 value={null}
