@@ -120,6 +120,9 @@ test('who carries twins is planned nothing that her cautions rule out; why is to
   for (const out of ['Roll-over', 'Rolling back, ball', 'Swimming']) expect(all).not.toContain(out);
   await chrome.pressOn(By.css('details summary'));
   await chrome.sees('Ruled out, pregnancy');
+  await chrome.pressOn(By.xpath("//a[starts-with(normalize-space(.), 'Overrule roll-over')]"));
+  await chrome.isAt(/\/repertoire\/rollOver\?client=/);
+  await chrome.sees('Fenna Driftwell');
   expect(await complaintsBut()).toEqual([]);
 });
 

@@ -214,10 +214,13 @@ const taughtOf = ({ id, name, spine, prepares, position, apparatus }: Exercise):
 
 type Candidate = { readonly face: Face } | { readonly left: LeftOut };
 
+/** How it begins, where a caution is against it. */
+export const ruledOutWords = 'Ruled out';
+
 const ruledOut = (weighed: WeighedExercise): string => {
   const [first] = Object.values(weighed.levels);
   const why = first?.reasons.find(({ act, overruled }) => act === 'ruleOut' && !overruled);
-  return why ? `Ruled out, ${why.name}: ${why.why}.` : 'A stop sign is on file.';
+  return why ? `${ruledOutWords}, ${why.name}: ${why.why}.` : 'A stop sign is on file.';
 };
 
 /** What cautions change at a level, each with its name. */

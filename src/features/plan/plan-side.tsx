@@ -4,10 +4,11 @@
 import { Check, TriangleAlert } from 'lucide-react';
 import styled from 'styled-components';
 import { directionNames } from '@/core/knowledge/kinds';
+import { ruledOutWords } from '@/core/planning/lesson';
 import type { Lesson } from '@/core/planning/lesson';
 import { listWords } from '@/core/alignment/words';
 import type { Judged } from '@/core/planning/session-plan';
-import { Panel, Small, Stack } from '@/design/layout';
+import { Panel, Small, Stack, TextLink } from '@/design/layout';
 import { Picker } from '@/design/picker';
 import { deferring } from '@/repertoire/words';
 import { minutesText } from './words';
@@ -79,9 +80,11 @@ type Props = {
   readonly proof: Proof | undefined;
   readonly minutes: number;
   readonly onAdd: (id: string) => void;
+  /** Where a caution's rule for an exercise is overruled with a reason; absent: not from here. */
+  readonly overruleAt?: (exercise: string) => string;
 };
 
-export function PlanSide({ lesson, judged, sheet, proof, minutes, onAdd }: Props) {
+export function PlanSide({ lesson, judged, sheet, proof, minutes, onAdd, overruleAt }: Props) {
   const { loads, warnings, directions, changeMinutes } = judged;
   const others = Object.values(lesson.faces).filter(({ exercise }) => !sheet.order.includes(exercise.id));
   return (
@@ -161,7 +164,10 @@ export function PlanSide({ lesson, judged, sheet, proof, minutes, onAdd }: Props
           <Stack $gap={6}>
             {lesson.leftOut.map(({ exercise: { id, name }, why }) => (
               <div key={id}>
-                {name} <Small>{why}</Small>
+                {name} <Small>{why}</Small>{' '}
+                {overruleAt && why.startsWith(ruledOutWords) && (
+                  <TextLink href={overruleAt(id)}>Overrule {name.toLowerCase()}, with a reason</TextLink>
+                )}
               </div>
             ))}
             <Small>{deferring}</Small>

@@ -212,6 +212,7 @@ export function Plan(page: PlanPage) {
           proof={composer.proof}
           minutes={today.minutes}
           onAdd={(id) => act({ kind: 'add', id })}
+          overruleAt={(exercise) => `/repertoire/${exercise}?client=${client.id}`}
         />
       </Columns>
     </Page>
