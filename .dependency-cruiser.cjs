@@ -24,6 +24,7 @@ const coreFloors = [
   'planning',
   'book',
   'agreement',
+  'eye',
 ];
 const own = (folder) => `^src/${folder}/`;
 const ownInCore = (folder) => own(`core/${folder}`);

@@ -29,6 +29,7 @@ import * as book from './migrations/026-book';
 import * as classes from './migrations/027-classes';
 import * as weeks from './migrations/028-weeks';
 import * as ownOrders from './migrations/029-own-orders';
+import * as eye from './migrations/030-eye';
 import { restartable } from './migrations/restartable';
 
 type Migration = {
@@ -66,6 +67,7 @@ const migrations: readonly (readonly [string, Migration])[] = [
   ['027-classes', classes],
   ['028-weeks', weeks],
   ['029-own-orders', ownOrders],
+  ['030-eye', eye],
 ];
 
 /** Brings the tables to the newest shape, or to that of `to`; returns the names of the migrations that ran. */

@@ -33,7 +33,7 @@ const Drawing = styled.svg`
 
 const perMm = 0.4;
 
-/** Something drawn behind a figure, in the picture's own units. */
+/** Something drawn behind or over a figure, in the picture's own units. */
 export type Under = (drawn: {
   readonly see: (point: Vec3) => Vec2;
   readonly posed: PosedBody;
@@ -54,6 +54,10 @@ type FigureProps = {
   /** Drawn behind the body, and how far it reaches from the hip, mm: the picture makes room for it. */
   readonly under?: Under;
   readonly reachMm?: number;
+  /** Drawn over the body. */
+  readonly over?: Under;
+  /** No level line: what it shows is asked for. */
+  readonly plain?: boolean;
 };
 
 /** A body drawn from its pose: blocks outlined, level line on the pelvis, an out-of-level block in the warm colour. */
@@ -69,6 +73,8 @@ export function Figure({
   headEnd = 'left',
   under,
   reachMm,
+  over,
+  plain = false,
 }: FigureProps) {
   const drawing = useMemo(() => {
     const posed = poseBody(body, pose);
@@ -111,7 +117,8 @@ export function Figure({
         {shapes.map((shape, index) => (
           <Part key={index} shape={shape} out={out} small={small} weight={(small ? 3.4 : 2.2) * Math.max(0.8, inMm)} />
         ))}
-        {!small && level && <LevelLine from={level[0]} to={level[1]} out={out === 'pelvis'} />}
+        {!small && !plain && level && <LevelLine from={level[0]} to={level[1]} out={out === 'pelvis'} />}
+        {over?.({ see, posed, perMm })}
         {spotAt && (
           <g transform={`translate(${spotAt[0]} ${spotAt[1]}) scale(${inMm})`}>
             <circle r={30} fill="var(--fluid)" fillOpacity={0.45} />

@@ -174,7 +174,7 @@ test('grades beside pictures of the same moments become her own eye’s bias and
     await keepLook(lone, look, { result, trial: undefined, dose });
   }
   // 4° against 2°, 10° against 6°: 3° too much on the whole, spread √2.
-  expect((await findObserver(lone)).eye).toEqual({ bias: 3, sd: expect.closeTo(Math.SQRT2, 9), n: 2 });
+  expect((await findObserver(lone)).eyes).toEqual({ pelvicTilt: { bias: 3, sd: expect.closeTo(Math.SQRT2, 9), n: 2 } });
 });
 
 test('own neutral of earlier dates stands in where there is no set-up, with the error between dates', async () => {

@@ -25,12 +25,16 @@ export type Taken = Omit<v.InferOutput<typeof takenInput>, 'taken'> & { readonly
 /** As much of a target as says where level is. */
 type LevelTarget = Pick<TargetToMeet, 'measure' | 'interval' | 'relativeTo'>;
 
-export type Observer = { readonly fingerMm?: number | undefined; readonly eye?: OwnEye | undefined };
+/** An observer as an instrument: her finger's width, and her eye by measure. */
+export type Observer = {
+  readonly fingerMm?: number | undefined;
+  readonly eyes?: Readonly<Partial<Record<string, OwnEye>>> | undefined;
+};
 
 const isGrade = (value: number): value is Grade => isOneOf(grades, value);
 
 /** Where level is for a grade: own neutral is 0; what is judged as measured is level in the middle of its target. */
-function levelOf(measure: string, targets: readonly LevelTarget[]): number {
+export function levelOf(measure: string, targets: readonly LevelTarget[]): number {
   const target = targets.find((one) => one.measure === measure);
   if (!target || target.relativeTo === 'neutral') return 0;
   const [lo, hi] = target.interval;
@@ -41,12 +45,12 @@ function levelOf(measure: string, targets: readonly LevelTarget[]): number {
 export function readTaken(
   taken: readonly Taken[],
   position: Position,
-  { fingerMm, eye }: Observer,
+  { fingerMm, eyes }: Observer,
   targets: readonly LevelTarget[],
 ): Partial<Record<Role, OtherReading[]>> {
   const read: Partial<Record<Role, OtherReading[]>> = {};
   for (const one of taken) {
-    const reading = readOne(one, position, { fingerMm, eye }, targets);
+    const reading = readOne(one, position, { fingerMm, eyes }, targets);
     if (reading) (read[one.role] ??= []).push(reading);
   }
   return read;
@@ -55,12 +59,12 @@ export function readTaken(
 function readOne(
   { method, measure, taken }: Taken,
   position: Position,
-  { fingerMm, eye }: Observer,
+  { fingerMm, eyes }: Observer,
   targets: readonly LevelTarget[],
 ): OtherReading | undefined {
   if (method === 'eye') {
     if (!isGrade(taken)) return undefined;
-    const { value, se } = readEye(taken, levelOf(measure, targets), eye);
+    const { value, se } = readEye(taken, levelOf(measure, targets), eyes?.[measure]);
     return { method, measure, value, seWithin: se, seBetween: se, fromLevel: true };
   }
   if (method === 'seen' || !handRuleOf(measure, position)) return undefined;

@@ -360,6 +360,14 @@ export function demoPicture(
   };
 }
 
+/** The same without stickers: a client in a room, as one sees her. */
+export function plainPicture(body: PosedBody, camera: Camera, view: View): string {
+  const eye = pinhole(camera);
+  const { behind, rod } = roomWith(body, camera, view, eye);
+  const dressed = asSvg([...seatOf(body, eye), ...clothed(body, eye)]);
+  return svgOf(camera, `${behind}\n${dressed}\n${rod}${light(camera)}`);
+}
+
 /** What stands still in a film, as a picture: the room that a body is in when the film begins, and its known lines. */
 export function filmRoom(body: PosedBody, camera: Camera, view: View): Pick<DemoPicture, 'svg' | 'matLine' | 'scale'> {
   const { behind, rod, stuck, matLine, scale } = roomWith(body, camera, view, pinhole(camera));

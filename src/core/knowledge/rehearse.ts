@@ -6,6 +6,7 @@ import { poseAt } from '../body/movement';
 import { movementOf } from '../body/shown';
 import type { Pose } from '../body/pose';
 import { typicalBody } from '../body/segments';
+import type { Body } from '../body/segments';
 import { poseBody } from '../body/skeleton';
 import type { Side } from '../anatomy/landmarks';
 import { views } from '../anatomy/positions';
@@ -53,13 +54,15 @@ type Scene = {
   readonly level: Level;
   readonly phase: Phase;
   readonly stances: StancesInForce;
+  /** Whose body is drawn: one of the usual size unless told. */
+  readonly body?: Body | undefined;
 };
 
 /** The moment of a look that a phase is. */
 const roleOf: Readonly<Record<Phase, Role>> = { start: 'setup', out: 'back', hold: 'top', back: 'back' };
 
-const pictureOf = (pose: Pose, view: View): MarkedPicture => {
-  const body = poseBody(typicalBody, pose);
+const pictureOf = (pose: Pose, view: View, whose: Body = typicalBody): MarkedPicture => {
+  const body = poseBody(whose, pose);
   const { headEnd, facing, bellySide } = directionsIn(body.position, view);
   const { landmarks, matLine, scale } = trueMarks(body, view);
   return {
@@ -84,10 +87,10 @@ const setUpPose = (scene: Scene): Pose =>
 
 /** A look at a pose from one view, beside the set-up. */
 function look(scene: Scene, pose: Pose, view: View): Result<LookReading> {
-  const { repertoire, exercise, level, phase, stances } = scene;
+  const { repertoire, exercise, level, phase, stances, body } = scene;
   const start = setUpPose(scene);
   const role = roleOf[phase];
-  const setup = positionOf(start) === positionOf(pose) ? { setup: { [view]: pictureOf(start, view) } } : {};
+  const setup = positionOf(start) === positionOf(pose) ? { setup: { [view]: pictureOf(start, view, body) } } : {};
   return readLook(
     {
       exercise: exercise.id,
@@ -97,8 +100,8 @@ function look(scene: Scene, pose: Pose, view: View): Result<LookReading> {
       conditions: [],
       pictures:
         role === 'setup'
-          ? { setup: { [view]: pictureOf(pose, view) } }
-          : { ...setup, [role]: { [view]: pictureOf(pose, view) } },
+          ? { setup: { [view]: pictureOf(pose, view, body) } }
+          : { ...setup, [role]: { [view]: pictureOf(pose, view, body) } },
     },
     repertoire,
   );
@@ -202,6 +205,18 @@ export function drawnPoses(
   const scene: Scene = { repertoire, exercise, level, phase, stances };
   const clean = cleanPose(scene, phase);
   return { setUp: setUpPose(scene), clean, withFault: (added) => poseWith(scene, clean, [view], added) };
+}
+
+/** Any pose of a level as one view shows and judges it, by an eye without lens or error. */
+export function judgeDrawn(
+  repertoire: Repertoire,
+  { view, ...ask }: Omit<RehearseAsk, 'fault'> & { readonly view: View; readonly body?: Body },
+  pose: Pose,
+): Result<Pick<Rehearsal['views'][number], 'measures' | 'findings'>> {
+  const seen = lookFrom({ repertoire, ...ask }, pose, [view]);
+  if (!seen.ok) return seen;
+  const [{ measures, findings } = { measures: {}, findings: [] }] = seen.value;
+  return success({ measures, findings });
 }
 
 type RehearseAsk = {

@@ -28,6 +28,8 @@ export class User extends Model<Attributes<User>, Creation<User>> {
   declare secondStep: CreationOptional<number>;
   /** SHA-256 of codes that are not used up. */
   declare recoveryCodes: CreationOptional<string[] | null>;
+  /** She lets the studio lead see what is learned of her eye, since then. */
+  declare eyeSharedAt: CreationOptional<Date | null>;
   /** Works here no more: opens nothing, and stands by name in what was done. */
   declare leftAt: CreationOptional<Date | null>;
 }
@@ -85,6 +87,7 @@ export function peopleTables(define: Define): void {
     secondStep: { type: INTEGER, allowNull: false, defaultValue: 0 },
     recoveryCodes: json('recoveryCodes'),
     createdAt: DATE(3),
+    eyeSharedAt: DATE(3),
     leftAt: DATE(3),
   });
   define(Invitation, 'invitations', {

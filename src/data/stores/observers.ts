@@ -3,20 +3,26 @@ import { isOneOf } from '@/core/keyed';
 import { v7 as newId } from 'uuid';
 import { Op } from 'sequelize';
 import { leastFreedom, ownEye, ownMarking } from '@/core/agreement/repeats';
+import { earnedEye } from '@/core/eye/own-eye';
+import { estimatesOf } from '@/core/eye/seen';
 import type { OwnMarking, RepeatedMarks } from '@/core/agreement/repeats';
 import type { OwnEye } from '@/core/alignment/by-eye';
 import { gradeDeg, gradedFromLevel, grades } from '@/core/alignment/by-eye';
+import { trained } from '@/core/eye/make';
+import { keysOf } from '@/core/keyed';
 import { readKept } from '@/core/knowledge/kept';
 import { Look, LookReading, MarkingRounds, User } from '../models';
 import { ready } from '../ready';
 import { transact } from '../transact';
 import type { Who } from '../types';
+import { listTilts } from './eye';
 
 export type ObserverCard = {
   readonly fingerMm: number | null;
   /** Own spread of marking; in force from `leastFreedom` repeats on. */
   readonly marking: OwnMarking | null;
-  readonly eye: OwnEye | null;
+  /** Her eye by measure: from training where that tells enough, else from her grades beside pictures. */
+  readonly eyes: Readonly<Record<string, OwnEye>>;
 };
 
 const newestRounds = 20;
@@ -29,36 +35,53 @@ export async function findObserver({ userId, studioId }: Who): Promise<ObserverC
     order: [['createdAt', 'DESC']],
     limit: newestRounds,
   });
-  const pairs = await eyePairs(userId, studioId);
   return {
     fingerMm: user?.fingerMm ?? null,
     marking: ownMarking(rows.map(({ rounds }) => rounds)) ?? null,
-    eye: ownEye(pairs) ?? null,
+    eyes: await findEyes({ userId, studioId }),
   };
 }
 
 const newestLooks = 120;
 
-/** Her grades beside what pictures of the same moments measured, in kept looks. */
-async function eyePairs(userId: string, studioId: string): Promise<{ eye: number; picture: number }[]> {
+/** Her eye by measure, as far as it is known. */
+export async function findEyes(who: Pick<Who, 'userId' | 'studioId'>): Promise<Record<string, OwnEye>> {
+  const [seen, pairs] = await Promise.all([listTilts(who), eyePairs(who)]);
+  const besidePictures = keysOf(pairs).flatMap((measure): [string, OwnEye][] => {
+    const own = ownEye(pairs[measure] ?? []);
+    return own ? [[measure, own]] : [];
+  });
+  const inTraining = trained.flatMap((measure): [string, OwnEye][] => {
+    const own = earnedEye(estimatesOf(seen, measure));
+    return own ? [[measure, own]] : [];
+  });
+  return Object.fromEntries([...besidePictures, ...inTraining]);
+}
+
+type Pair = { readonly eye: number; readonly picture: number };
+
+/** Her grades beside what pictures of the same moments measured, in kept looks, by measure. */
+async function eyePairs({ userId, studioId }: Pick<Who, 'userId' | 'studioId'>): Promise<Record<string, Pair[]>> {
   const looks = await Look.findAll({
     where: { studioId, instructorId: userId, keptAt: { [Op.ne]: null } },
     attributes: ['id', 'result'],
     order: [['keptAt', 'DESC']],
     limit: newestLooks,
   });
-  if (looks.length === 0) return [];
+  const pairs: Record<string, Pair[]> = {};
+  if (looks.length === 0) return pairs;
   const readings = await LookReading.findAll({
     where: { studioId, lookId: looks.map(({ id }) => id), method: 'eye', measure: [...gradedFromLevel] },
   });
-  return readings.flatMap(({ lookId, role, measure, taken }) => {
+  for (const { lookId, role, measure, taken } of readings) {
     const kept = readKept(looks.find(({ id }) => id === lookId)?.result ?? null);
     const eye = isOneOf(grades, taken) ? gradeDeg[taken] : undefined;
-    if (!kept || eye === undefined || (role !== 'top' && role !== 'retest')) return [];
+    if (!kept || eye === undefined || (role !== 'top' && role !== 'retest')) continue;
     const { methods, baseline, retest } = kept;
     const found = (role === 'top' ? baseline : retest).find((one) => one.measure === measure);
-    return found && methods[measure] === 'picture' ? [{ eye, picture: found.value }] : [];
-  });
+    if (found && methods[measure] === 'picture') (pairs[measure] ??= []).push({ eye, picture: found.value });
+  }
+  return pairs;
 }
 
 /** The spread to reckon with: her own where she has marked often enough. */

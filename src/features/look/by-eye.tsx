@@ -1,93 +1,16 @@
 'use client';
 
 import { X } from 'lucide-react';
-import { Label, Slider, SliderThumb, SliderTrack } from 'react-aria-components';
-import styled from 'styled-components';
 import { eyeBlocks } from '@/core/alignment/by-eye';
 import type { EyeBlock } from '@/core/alignment/by-eye';
 import type { Role } from '@/core/alignment/look-values';
 import type { Taken } from '@/core/alignment/readings';
-import { lineAt, placeBubble } from '@/core/alignment/bubble';
+import { placeBubble } from '@/core/alignment/bubble';
 import type { Vantage } from '@/core/alignment/bubble';
 import { Button } from '@/design/button';
 import { Quiet, Row, Stack } from '@/design/layout';
+import { TiltSlider } from '@/design/tilt-slider';
 import { fromWhere } from '@/core/anatomy/positions';
-
-const Tilt = styled(Slider)`
-  display: grid;
-  grid-template-columns: 84px minmax(0, 1fr) 190px;
-  gap: 6px 18px;
-  align-items: center;
-  .name {
-    font-family: var(--head);
-    font-stretch: 88%;
-    font-weight: 700;
-    font-size: 1.15rem;
-    text-transform: capitalize;
-  }
-  .track {
-    position: relative;
-    height: 64px;
-    margin: 0 36px;
-    cursor: pointer;
-    touch-action: none;
-  }
-  .glass {
-    position: absolute;
-    inset: 10px -36px;
-    border-radius: 22px;
-    border: 2px solid #1c2a2f;
-    background: linear-gradient(var(--fluid-top), var(--fluid) 55%, var(--fluid-deep));
-  }
-  .line {
-    position: absolute;
-    top: 10px;
-    bottom: 10px;
-    width: 2.5px;
-    background: #1c2a2f;
-  }
-  /* What either end means: the same block may be graded in two ways. */
-  .way {
-    position: absolute;
-    bottom: -13px;
-    font-size: 0.88rem;
-    color: var(--quiet);
-    white-space: nowrap;
-    &.least {
-      left: -30px;
-    }
-    &.most {
-      right: -30px;
-    }
-  }
-  .bubble {
-    top: 50%;
-    width: 58px;
-    height: 34px;
-    border-radius: 50%;
-    background: var(--bubble);
-    border: 2px solid #1c2a2f;
-  }
-  .bubble[data-focus-visible] {
-    outline: 3px solid var(--info);
-    outline-offset: 4px;
-  }
-  &.untouched .glass {
-    background: var(--panel);
-    border-style: dashed;
-    border-color: var(--rule-strong);
-  }
-  &.untouched .bubble {
-    opacity: 0.35;
-  }
-  @media (max-width: 700px) {
-    grid-template-columns: 1fr auto;
-    .track {
-      grid-column: 1 / -1;
-      grid-row: 2;
-    }
-  }
-`;
 
 const steps = ['far ', '', 'level', '', 'far '] as const;
 const gradeWords = ({ low, high }: EyeBlock, grade: number): string =>
@@ -118,26 +41,17 @@ export function ByEye({ role, vantage, readings, onRead }: ByEyeProps) {
         )?.taken;
         const toward = Math.sign(placeBubble(block.block, 1, 0, [-1, 1], 1, vantage).at) || 1;
         return (
-          <Tilt
+          <TiltSlider
             key={block.measure}
-            className={grade === undefined ? 'untouched' : ''}
-            aria-label={`${block.block}: ${block.low} to ${block.high}`}
-            minValue={-2}
-            maxValue={2}
+            name={block.block}
+            label={`${block.block}: ${block.low} to ${block.high}`}
+            most={2}
             step={1}
-            value={(grade ?? 0) * toward}
-            onChange={(value) => onRead(block.measure, Number(value) * toward)}
+            value={grade === undefined ? undefined : grade * toward}
+            ends={toward > 0 ? [block.low, block.high] : [block.high, block.low]}
+            onChange={(value) => onRead(block.measure, value * toward)}
+            measure={block.measure}
           >
-            <Label className="name">{block.block}</Label>
-            <SliderTrack className="track" data-eye={block.measure}>
-              <span className="glass" />
-              {[-1, 1].map((side) => (
-                <span key={side} className="line" style={{ left: `${50 + side * lineAt * 28}%` }} />
-              ))}
-              <span className="way least">{toward > 0 ? block.low : block.high}</span>
-              <span className="way most">{toward > 0 ? block.high : block.low}</span>
-              <SliderThumb className="bubble" />
-            </SliderTrack>
             <Row $gap={4}>
               <strong data-grade={block.measure}>
                 {grade === undefined ? 'not graded' : gradeWords(block, grade)}
@@ -156,7 +70,7 @@ export function ByEye({ role, vantage, readings, onRead }: ByEyeProps) {
                 </Button>
               )}
             </Row>
-          </Tilt>
+          </TiltSlider>
         );
       })}
     </Stack>

@@ -102,7 +102,7 @@ export async function readKeptLook(
   const readings = readTaken(
     look.readings,
     exerciseAt(exercise, look.level).position,
-    { fingerMm: observer.fingerMm ?? undefined, eye: observer.eye ?? undefined },
+    { fingerMm: observer.fingerMm ?? undefined, eyes: observer.eyes },
     repertoire.targets,
   );
   return readLook(

@@ -67,7 +67,7 @@ export function readBench(
     };
   }
   const { position } = exerciseAt(entry(repertoire.exercises, frame.exercise), frame.level);
-  const who = { fingerMm: observer.fingerMm ?? undefined, eye: observer.eye ?? undefined };
+  const who = { fingerMm: observer.fingerMm ?? undefined, eyes: observer.eyes };
   const read = readTaken(readings, position, who, repertoire.targets);
   return readLook({ ...frame, pictures, readings: read, taken: readings }, repertoire, fault ?? undefined);
 }
