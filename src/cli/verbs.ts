@@ -20,6 +20,7 @@ import { rankFromNames, rankInput } from '@/core/corrections/rank-input';
 import { compose } from '@/core/planning/compose';
 import { composeInput } from '@/core/planning/compose-input';
 import { agree, agreeInput } from '@/core/agreement/agree';
+import { eye, eyeInput } from '@/core/eye/observer';
 import { breath } from '@/core/breathing/timeline';
 import { breathInput } from '@/core/breathing/breath-input';
 import type { Body } from '@/core/body/segments';
@@ -64,6 +65,7 @@ const verbs: Readonly<Record<string, Verb>> = {
   rank: verb(rankInput, (input) => rankFromNames(input, repertoire)),
   breath: verb(breathInput, breath),
   agree: verb(agreeInput, agree),
+  eye: verb(eyeInput, eye),
   gate: verb(gateInput, (input) => success(decide(input))),
   load: verb(loadInput, ({ body, variation }) =>
     success({ ...legLoad(body, variation.legs), assumed: assumedOf(body) }),

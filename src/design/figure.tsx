@@ -14,7 +14,7 @@ import { typicalBody } from '@/core/body/segments';
 import type { Body } from '@/core/body/segments';
 import type { Shape, ShapeRole } from '@/core/figure/draw';
 import { frameFigure } from '@/core/figure/frame';
-import { drawScene } from '@/core/figure/scene';
+import { bodyIn, drawScene } from '@/core/figure/scene';
 import type { Scene } from '@/core/figure/scene';
 import { themeInks } from '@/core/figure/print';
 
@@ -118,7 +118,7 @@ export function Figure({
           <Part key={index} shape={shape} out={out} small={small} weight={(small ? 3.4 : 2.2) * Math.max(0.8, inMm)} />
         ))}
         {!small && !plain && level && <LevelLine from={level[0]} to={level[1]} out={out === 'pelvis'} />}
-        {over?.({ see, posed, perMm })}
+        {over?.({ see, posed: bodyIn(scene ?? {}, posed), perMm })}
         {spotAt && (
           <g transform={`translate(${spotAt[0]} ${spotAt[1]}) scale(${inMm})`}>
             <circle r={30} fill="var(--fluid)" fillOpacity={0.45} />

@@ -53,11 +53,14 @@ export function eyeBlocks(position: Position, view: View): readonly EyeBlock[] {
   return fromTheEnd;
 }
 
+/** Whether enough is known of an eye to reckon with it. */
+export const isTrained = (own: OwnEye | undefined): own is OwnEye => own !== undefined && own.n >= leastPairs;
+
 /**
  * A grade as degrees from level, with this observer's own bias taken off and own spread as its error, once there are
  * enough pairs; else 5°. `level`: what counts as level (own neutral is 0; the middle of a target otherwise).
  */
 export function readEye(grade: Grade, level = 0, own?: OwnEye): Estimate {
-  const trained = own && own.n >= leastPairs ? own : undefined;
+  const trained = isTrained(own) ? own : undefined;
   return { value: level + gradeDeg[grade] - (trained?.bias ?? 0), se: trained?.sd ?? untrainedSdDeg };
 }

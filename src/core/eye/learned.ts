@@ -2,13 +2,12 @@
 // words, and whether being sure means being right.
 import { mean } from 'simple-statistics';
 import type { View } from '../anatomy/positions';
-import { trained } from './make';
-import type { Trained } from './make';
 import { detectionOf, brierOf, shareInterval } from './observer';
 import type { Detected, Range } from './observer';
-import { spreadOfEye, wanting } from './own-eye';
+import { judgeEye } from './own-eye';
 import type { Spread } from './own-eye';
-import { sureness } from './question';
+import { sureness, trained } from './question';
+import type { Trained } from './question';
 import { detections, estimatesOf, isSeenRight, shownOf } from './seen';
 import type { BlockOf, Seen } from './seen';
 import { thresholdOf } from './threshold';
@@ -55,18 +54,21 @@ export type Learned = {
   readonly sureness: readonly Sureness[];
   readonly brier?: { readonly value: number; readonly ci?: Range };
   /** Day by day, the mean miss of the tilts estimated, degrees, and how many there were. */
-  readonly days: readonly { readonly day: string; readonly missDeg: number; readonly n: number; readonly rightShare: number }[];
+  readonly days: readonly {
+    readonly day: string;
+    readonly missDeg: number;
+    readonly n: number;
+    readonly rightShare: number;
+  }[];
   readonly stand: { readonly n: number; readonly right: number };
   readonly weak: readonly string[];
 };
 
 function ofMeasure(seen: readonly Seen[], measure: Trained): OfMeasure {
   const [estimates, shown] = [estimatesOf(seen, measure), shownOf(seen, measure)];
-  const [spread, wants] = [spreadOfEye(estimates), wanting(estimates)];
   return {
     measure,
-    ...(spread ? { spread } : {}),
-    ...(wants === undefined ? {} : { wants }),
+    ...judgeEye(estimates),
     ...(shown.length >= leastShown ? { threshold: thresholdOf(shown, plainDeg) } : {}),
   };
 }

@@ -19,7 +19,7 @@ import { areAlike } from '../knowledge/rehearse-check';
 import { resolveTargets } from '../knowledge/stances';
 import type { StancesInForce } from '../knowledge/stances';
 import type { Asked, Figure, Question } from './question';
-import { looksTheSame, moved, posesOf, scenesOf, visibleFaults } from './scenes';
+import { looksTheSame, moved, posesOf, scenesOf, visibleFaults, withinBody } from './scenes';
 import type { Scene } from './scenes';
 
 /** What questions are made from. `random`: uniform in [0, 1). */
@@ -35,17 +35,15 @@ export type About = { readonly moving?: boolean };
 const pick = <T>(all: readonly T[], random: () => number): T | undefined => all[Math.floor(random() * all.length)];
 
 /** How a block is turned from level, up and down its measure. */
-const turned: Readonly<Record<string, { readonly up: readonly [string, Side]; readonly down: readonly [string, Side] }>> = {
+const turned: Readonly<
+  Record<string, { readonly up: readonly [string, Side]; readonly down: readonly [string, Side] }>
+> = {
   pelvicTilt: { up: ['arch', 'R'], down: ['tuck', 'R'] },
   ribFlare: { up: ['flare', 'R'], down: ['overBraced', 'R'] },
   faceAngle: { up: ['chinUp', 'R'], down: ['chinJam', 'R'] },
   pelvicRoll: { up: ['roll', 'L'], down: ['roll', 'R'] },
   pelvicHike: { up: ['hike', 'R'], down: ['hike', 'L'] },
 };
-/** Measures that an eye is trained on, those first that are looked at most. */
-export const trained = ['pelvicTilt', 'ribFlare', 'faceAngle', 'pelvicRoll', 'pelvicHike'] as const;
-export type Trained = (typeof trained)[number];
-
 function turn(pose: Pose, measure: string, byDeg: number): Pose {
   const ways = turned[measure];
   if (!ways || byDeg === 0) return pose;
@@ -74,11 +72,12 @@ function figureOf(
 ): Figure {
   const { exercise, level, view } = scene;
   const isMoving = moving && movesPlainly(scene, setUp, pose);
+  const isEndOn = view === 'foot' || view === 'head'; // in a room the legs would hide the pelvis
   const onApparatus = level.scene?.apparatus !== undefined || (level.scene?.props ?? []).length > 0;
   return {
     ...{ exercise: exercise.id, level: level.number, view, body, moving: isMoving },
     headEnd: random() < 0.5 ? 'left' : 'right',
-    style: onApparatus || isMoving || random() < 0.5 ? 'drawn' : 'room',
+    style: onApparatus || isMoving || isEndOn || random() < 0.5 ? 'drawn' : 'room',
     frames: isMoving
       ? Array.from({ length: movingFrames }, (_, i) => between(body, setUp, pose, i / (movingFrames - 1)))
       : [setUp, pose],
@@ -86,7 +85,13 @@ function figureOf(
 }
 
 /** A block's tilt from level in a pose, degrees; undefined where it is not judged there. */
-function tiltOf({ repertoire, stances }: Making, scene: Scene, body: Body, pose: Pose, measure: string): number | undefined {
+function tiltOf(
+  { repertoire, stances }: Making,
+  scene: Scene,
+  body: Body,
+  pose: Pose,
+  measure: string,
+): number | undefined {
   const { exercise, level, view } = scene;
   const seen = judgeDrawn(repertoire, { exercise, level, view, phase: 'hold', stances, body }, pose);
   const targets = resolveTargets(repertoire, exercise, level.number, 'hold', stances);
@@ -175,15 +180,11 @@ const isMeasured = ({ repertoire, stances }: Making, { exercise, level, view }: 
 
 /** Faults that can't be told from one in a scene: alike by measure, or by how the body moves. */
 function alikeTo(repertoire: Repertoire, { exercise, level, view }: Scene, clean: Pose, fault: string, side: Side) {
-  const field = moved(clean, withFault(clean, fault, usualAmount(fault), side), view);
+  const fieldOf = (id: string) => withinBody(moved(clean, withFault(clean, id, usualAmount(id), side), view));
+  const field = fieldOf(fault);
   return watchedAt(repertoire, exercise, level.number)
     .faults.map((one) => one.fault)
-    .filter(
-      (other) =>
-        other !== fault &&
-        (areAlike(other, fault) ||
-          looksTheSame(field, moved(clean, withFault(clean, other, usualAmount(other), side), view))),
-    );
+    .filter((other) => other !== fault && (areAlike(other, fault) || looksTheSame(field, fieldOf(other))));
 }
 
 /** How much more of a fault is drawn, step by step, until it is one. */
@@ -196,7 +197,12 @@ const mostSize = 1.5;
  */
 export function makeFault(
   making: Making,
-  { size, clean: isClean, wanted, moving }: { readonly size: number; readonly clean: boolean; readonly wanted?: string } & About,
+  {
+    size,
+    clean: isClean,
+    wanted,
+    moving,
+  }: { readonly size: number; readonly clean: boolean; readonly wanted?: string } & About,
 ): Question | undefined {
   const { repertoire, stances, random } = making;
   const scenes = scenesOf(repertoire).filter(
@@ -231,7 +237,7 @@ export function makeFault(
 
 const [lyingViews, uprightViews]: readonly (readonly View[])[] = [
   ['side', 'foot', 'head', 'above'],
-  ['side', 'front', 'behind', 'above'],
+  ['side', 'front', 'behind'],
 ];
 
 /** Where to stand to see a fault: views that show it, among those that one could take; the figure is clean, so nothing is given away. */

@@ -61,9 +61,10 @@ function spreadOf(errors: readonly number[]): Told | undefined {
 
 /** Slope of estimate on truth by least squares, with its t interval; none where the truth never varies. */
 export function slopeOf(trials: readonly TiltTrial[]): Told | undefined {
+  if (trials.length < 2) return undefined;
   const middle = mean(trials.map(({ truthDeg }) => truthDeg));
   const squares = trials.reduce((sum, { truthDeg }) => sum + (truthDeg - middle) ** 2, 0);
-  if (trials.length < 2 || squares === 0) return undefined;
+  if (squares === 0) return undefined;
   const { m, b } = linearRegression(trials.map(({ truthDeg, estimateDeg }) => [truthDeg, estimateDeg]));
   const free = trials.length - 2;
   if (free < 1) return { value: m };
@@ -119,10 +120,7 @@ const isTilt = (one: EyeInput['trials'][number]): one is v.InferOutput<typeof ti
 
 export type EyeFigures = { readonly n: number; readonly ci: Readonly<Record<string, Range>> } & Readonly<
   Partial<
-    Record<
-      'biasDeg' | 'sdDeg' | 'slope' | 'dPrime' | 'criterion' | 'hitRate' | 'falseAlarmRate' | 'brier',
-      number
-    >
+    Record<'biasDeg' | 'sdDeg' | 'slope' | 'dPrime' | 'criterion' | 'hitRate' | 'falseAlarmRate' | 'brier', number>
   >
 >;
 
@@ -137,7 +135,13 @@ export function eye({ trials }: EyeInput): Result<EyeFigures> {
   const detections = trials.flatMap((one): DetectionTrial[] =>
     isTilt(one)
       ? []
-      : [{ present: one.present, said: one.said, ...(one.confidence === undefined ? {} : { confidence: one.confidence }) }],
+      : [
+          {
+            present: one.present,
+            said: one.said,
+            ...(one.confidence === undefined ? {} : { confidence: one.confidence }),
+          },
+        ],
   );
   const n = tilts.length + detections.length;
   if (n === 0) return failure('noAnswers', 'None of these trials has an answer.', 'trials');

@@ -2,7 +2,7 @@
 // allowed for: errors are normal about her bias, but for a small share that lies anywhere on the glass. The posterior over bias, spread
 // and that share is worked out on a grid (Gelman et al. 2013, Bayesian Data Analysis, ch. 3 and 22). The prior is flat in the bias and in
 // the logarithm of the spread, so that without such answers its intervals are those of t and chi-square.
-import { mean, median, sampleStandardDeviation } from 'simple-statistics';
+import { median, sampleStandardDeviation } from 'simple-statistics';
 import type { OwnEye } from '../alignment/by-eye';
 import { slopeOf } from './observer';
 import type { Range, TiltTrial } from './observer';
@@ -27,8 +27,8 @@ export const glassDeg = 20;
 /** Shares of such answers that are weighed, and how likely each is beforehand: most eyes hardly slip. */
 const lapseShares: readonly number[] = [0, 0.015, 0.03, 0.06, 0.1, 0.16, 0.25];
 const lapsePrior = lapseShares.map((share) => (1 - share) ** 12);
-const biasSteps = 35;
-const spreadSteps = 31;
+const biasSteps = 27;
+const spreadSteps = 27;
 /** No eye is better, and none of use worse, degrees. */
 const [leastSd, mostSd] = [0.15, 18] as const;
 
@@ -128,20 +128,26 @@ export function spreadOfEye(trials: readonly Estimated[]): Spread | undefined {
 
 /** Fewer estimates than this leave the error of an untrained eye standing. */
 export const leastEstimates = 15;
+/** So many of the newest tell how she sees now. */
+const newestCount = 80;
 /** How much of a tilt must at least be in her answers, at the low end of its interval: chance has none of it. */
 const leastSlope = 0.4;
 /** An eye that slips more often than this has not been looking. */
 const mostLapses = 0.2;
 
-/** What is still wanting before an eye's own error counts, in words; undefined where it does. */
-export function wanting(trials: readonly Estimated[]): string | undefined {
-  const more = leastEstimates - trials.length;
-  if (more > 0) return more === 1 ? 'One tilt more.' : `${more} tilts more.`;
+/** What estimates tell, and what is still wanting before an eye's own error counts, in words; absent where it does. */
+export type Judged = { readonly spread?: Spread; readonly wants?: string };
+
+export function judgeEye(trials: readonly Estimated[]): Judged {
   const spread = spreadOfEye(trials);
+  const told = spread ? { spread } : {};
+  const more = leastEstimates - trials.length;
+  if (more > 0) return { ...told, wants: more === 1 ? 'One tilt more.' : `${more} tilts more.` };
   if (!spread?.slopeCi || spread.slopeCi[0] < leastSlope)
-    return 'Your answers do not follow the tilt closely enough yet: look at the level line of the block, and grade again.';
-  if (spread.lapses > mostLapses) return 'Too many answers lie far from everything else: take a moment more for each.';
-  return undefined;
+    return { ...told, wants: 'Your answers do not follow the tilt closely enough yet: look at the line of the block.' };
+  if (spread.lapses > mostLapses)
+    return { ...told, wants: 'Too many answers lie far from all others: take a moment more for each.' };
+  return told;
 }
 
 /** Spread that whole steps add to an eye that sees finer: half a step either way, evenly (the look's five steps are about 5° apart). */
@@ -150,13 +156,9 @@ const roundingSd = stepDeg / Math.sqrt(12);
 
 /** Her own eye for grades of five steps, once enough is known; undefined until then. */
 export function earnedEye(trials: readonly Estimated[]): OwnEye | undefined {
-  const spread = wanting(trials) === undefined ? spreadOfEye(trials) : undefined;
-  return spread && { bias: spread.bias, sd: Math.hypot(spread.sd, roundingSd), n: spread.n };
-}
-
-/** Mean error of grades against pictures, where no trainer was used: plain mean and spread. */
-export function plainEye(pairs: readonly Estimated[]): OwnEye | undefined {
-  if (pairs.length < 2) return undefined;
-  const off = pairs.map(({ estimateDeg, truthDeg }) => estimateDeg - truthDeg);
-  return { bias: mean(off), sd: sampleStandardDeviation(off), n: off.length };
+  if (trials.length < leastEstimates) return undefined;
+  const { spread, wants } = judgeEye(trials.slice(-newestCount));
+  return spread && wants === undefined
+    ? { bias: spread.bias, sd: Math.hypot(spread.sd, roundingSd), n: spread.n }
+    : undefined;
 }

@@ -9,6 +9,15 @@ import { number, positive, whole, within, yesOrNo } from '../numbers';
 export const questionKinds = ['tilt', 'level', 'fault', 'stand'] as const;
 export type QuestionKind = (typeof questionKinds)[number];
 
+/** Measures that an eye is trained on, those first that are looked at most. */
+export const trained = ['pelvicTilt', 'ribFlare', 'faceAngle', 'pelvicRoll', 'pelvicHike'] as const;
+export type Trained = (typeof trained)[number];
+
+/** So many questions a round: about two minutes. */
+export const roundLength = 12;
+export const roundKinds = ['today', 'tilt', 'level', 'fault', 'stand'] as const;
+export type RoundKind = (typeof roundKinds)[number];
+
 /** Styles: as the product draws, or as a lens sees a client in a room. */
 const styles = ['drawn', 'room'] as const;
 const id = v.pipe(v.string(), v.regex(/^[a-zA-Z][a-zA-Z0-9]{0,59}$/));
@@ -98,7 +107,13 @@ export function isRight({ asked }: Pick<Question, 'asked'>, answer: Answer): boo
 /** What may be told before the answer. */
 export type Open = Omit<Question, 'asked'> & {
   readonly asked:
-    | { readonly kind: 'tilt' | 'level'; readonly measure: string; readonly block: BlockAsked['block']; readonly low: string; readonly high: string }
+    | {
+        readonly kind: 'tilt' | 'level';
+        readonly measure: string;
+        readonly block: BlockAsked['block'];
+        readonly low: string;
+        readonly high: string;
+      }
     | { readonly kind: 'fault'; readonly options: readonly string[] }
     | { readonly kind: 'stand'; readonly fault: string; readonly options: readonly (typeof views)[number][] };
 };

@@ -3,18 +3,12 @@
 // and for faults a staircase of one up, two down (Levitt 1971, J Acoust Soc Am 49:467–477).
 import { daysBetween } from '../day';
 import { plainDeg } from './learned';
-import { trained } from './make';
-import type { Trained } from './make';
-import { wanting } from './own-eye';
-import type { QuestionKind } from './question';
+import { earnedEye } from './own-eye';
+import { trained } from './question';
+import type { QuestionKind, RoundKind, Trained } from './question';
 import { estimatesOf, isSeenRight, shownOf } from './seen';
 import type { Seen } from './seen';
 import { nextSize } from './threshold';
-
-/** So many questions a round: about two minutes. */
-export const roundLength = 12;
-export const roundKinds = ['today', 'tilt', 'level', 'fault', 'stand'] as const;
-export type RoundKind = (typeof roundKinds)[number];
 
 const todays: readonly QuestionKind[] = [
   'tilt', 'level', 'tilt', 'fault', 'tilt', 'tilt', 'level', 'tilt', 'fault', 'tilt', 'stand', 'fault',
@@ -22,7 +16,13 @@ const todays: readonly QuestionKind[] = [
 
 export type Ask =
   | { readonly kind: 'tilt' | 'level'; readonly measure: Trained; readonly wantedDeg: number; readonly moving: boolean }
-  | { readonly kind: 'fault'; readonly size: number; readonly clean: boolean; readonly wanted?: string; readonly moving: boolean }
+  | {
+      readonly kind: 'fault';
+      readonly size: number;
+      readonly clean: boolean;
+      readonly wanted?: string;
+      readonly moving: boolean;
+    }
   | { readonly kind: 'stand' };
 
 /** Longest rest of what is always right, days. */
@@ -60,7 +60,7 @@ const ofMeasure = (seen: readonly Seen[], measure: string, kind: 'tilt' | 'level
 /** The block that today's tilts are of: the first whose error is not yet her own, else what is due. */
 export function focusOf(seen: readonly Seen[], today: string, random: () => number): Trained {
   return (
-    trained.find((measure) => wanting(estimatesOf(seen, measure)) !== undefined) ??
+    trained.find((measure) => earnedEye(estimatesOf(seen, measure)) === undefined) ??
     weighted(trained, (measure) => dueness(ofMeasure(seen, measure, 'tilt'), today), random) ??
     'pelvicTilt'
   );
@@ -87,7 +87,15 @@ function askFault(seen: readonly Seen[], today: string, random: () => number, mo
   const missed = [...new Set(seen.flatMap((one) => faultShown(one) ?? []))];
   const back = random() < 0.5;
   const wanted = back
-    ? weighted(missed, (fault) => dueness(seen.filter((one) => faultShown(one) === fault), today), random)
+    ? weighted(
+        missed,
+        (fault) =>
+          dueness(
+            seen.filter((one) => faultShown(one) === fault),
+            today,
+          ),
+        random,
+      )
     : undefined;
   return { kind: 'fault', size: stairSize(seen), clean, moving, ...(wanted && !clean ? { wanted } : {}) };
 }

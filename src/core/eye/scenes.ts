@@ -50,6 +50,13 @@ const lengthOf = (field: readonly number[]): number => Math.hypot(...field);
 export const farthest = (field: readonly number[]): number =>
   field.reduce((most, x, i) => (i % 2 === 0 ? Math.max(most, Math.hypot(x, field[i + 1] ?? 0)) : most), 0);
 
+/** A field without what all places share: a body that slides aside as a whole shows it to nobody who has no mark to see it against. */
+export function withinBody(field: readonly number[]): number[] {
+  const count = Math.max(1, field.length / 2);
+  const mean = [0, 1].map((axis) => field.reduce((sum, x, i) => (i % 2 === axis ? sum + x : sum), 0) / count);
+  return field.map((x, i) => x - (mean[i % 2] ?? 0));
+}
+
 /** From here on two faults move a body the same way: nobody could tell them apart in this view. */
 const sameFrom = 0.85;
 export function looksTheSame(a: readonly number[], b: readonly number[]): boolean {
@@ -70,11 +77,11 @@ export type VisibleFault = { readonly id: string; readonly side: Side; readonly 
 function visible(id: string, clean: Pose, view: View): VisibleFault | undefined {
   const both = sides.map((side) => {
     const faulty = withFault(clean, id, usualAmount(id), side);
-    return { id, side, faulty, field: moved(clean, faulty, view) };
+    return { id, side, faulty, field: withinBody(moved(clean, faulty, view)) };
   });
   const [plain] = both.toSorted((a, b) => farthest(b.field) - farthest(a.field));
   if (!plain || farthest(plain.field) < leastMm) return undefined;
-  const best = Math.max(...everyWay.map((one) => farthest(moved(clean, plain.faulty, one))));
+  const best = Math.max(...everyWay.map((one) => farthest(withinBody(moved(clean, plain.faulty, one)))));
   const { faulty: _, ...shown } = plain;
   return farthest(plain.field) >= leastShare * best ? shown : undefined;
 }

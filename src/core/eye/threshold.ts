@@ -26,6 +26,12 @@ const seenAt = (size: number, threshold: number, slope: number): number =>
 const ladder = (from: number, to: number, steps: number): number[] =>
   Array.from({ length: steps }, (_, i) => from * (to / from) ** (i / (steps - 1)));
 
+/** Worked out when it is first asked for. */
+function once<T>(work: () => T): () => T {
+  let held: T | undefined;
+  return () => (held ??= work());
+}
+
 type Grid = { readonly thresholds: readonly number[]; readonly weights: readonly (readonly number[])[] };
 
 /** What is believed of threshold and slope after these answers; weights sum to one, a row a threshold. */
@@ -34,10 +40,13 @@ function believed(answers: readonly Shown[], plain: number): Grid {
   const logs = thresholds.map((threshold) =>
     slopes.map((slope) => {
       const off = Math.log(threshold / (plain * priorShare)) / priorSpread;
-      return answers.reduce((sum, { size, seen }) => {
-        const chance = seenAt(size, threshold, slope);
-        return sum + Math.log(seen ? chance : 1 - chance);
-      }, -0.5 * off * off);
+      return answers.reduce(
+        (sum, { size, seen }) => {
+          const chance = seenAt(size, threshold, slope);
+          return sum + Math.log(seen ? chance : 1 - chance);
+        },
+        -0.5 * off * off,
+      );
     }),
   );
   const most = Math.max(...logs.flat());
@@ -74,12 +83,21 @@ const usable = (answers: readonly Shown[]): Shown[] => answers.filter(({ size })
 const entropyOf = (weights: readonly number[]): number =>
   -weights.reduce((sum, one) => (one > 0 ? sum + one * Math.log(one) : sum), 0);
 
+/** Chances that each size that can be shown is seen, by threshold and slope: the same for all sizes of plain, as only shares of it count. */
+const chances = once(() =>
+  ladder(leastShare, 1, shownSteps).map((size) =>
+    ladder(leastShare, mostShare, thresholdSteps).map((threshold) =>
+      slopes.map((slope) => seenAt(size, threshold, slope)),
+    ),
+  ),
+);
+
 /** Entropy of the threshold that is to be expected after a size was shown. */
-function entropyAfter({ thresholds, weights }: Grid, size: number): number {
+function entropyAfter({ thresholds, weights }: Grid, seen: readonly (readonly number[])[]): number {
   const [ifSeen, ifNot] = [thresholds.map(() => 0), thresholds.map(() => 0)];
   weights.forEach((row, i) =>
     row.forEach((weight, k) => {
-      const chance = seenAt(size, thresholds[i] ?? 1, slopes[k] ?? 1);
+      const chance = seen[i]?.[k] ?? 0;
       ifSeen[i] = (ifSeen[i] ?? 0) + weight * chance;
       ifNot[i] = (ifNot[i] ?? 0) + weight * (1 - chance);
     }),
@@ -95,9 +113,9 @@ function entropyAfter({ thresholds, weights }: Grid, size: number): number {
 export function nextSize(answers: readonly Shown[], plain: number): number {
   const grid = believed(usable(answers), plain);
   let [best, least] = [plain, Infinity];
-  for (const size of ladder(plain * leastShare, plain, shownSteps)) {
-    const entropy = entropyAfter(grid, size);
+  ladder(plain * leastShare, plain, shownSteps).forEach((size, i) => {
+    const entropy = entropyAfter(grid, chances()[i] ?? []);
     if (entropy < least) [best, least] = [size, entropy];
-  }
+  });
   return best;
 }

@@ -14,6 +14,12 @@ export type Scene = {
   readonly apparatus?: Apparatus | undefined;
 };
 
+/** A body where it lies in a scene: as high as the apparatus that carries it. */
+export function bodyIn({ apparatus }: Scene, body: PosedBody): PosedBody {
+  if (!apparatus || apparatus.kind === 'chair') return body;
+  return moveBody(body, [0, 0, apparatus.kind === 'reformer' ? carriageTop : tableTop]);
+}
+
 /** A body with its props, on the mat or on its apparatus; far things first. */
 export function drawScene(body: PosedBody, eye: Eye, { props = [], apparatus }: Scene = {}): Shape[] {
   if (!apparatus || apparatus.kind === 'chair')
@@ -26,7 +32,7 @@ export function drawScene(body: PosedBody, eye: Eye, { props = [], apparatus }: 
         props.flatMap((prop) => propPieces(prop, body, eye)),
       ),
     ];
-  const lifted = moveBody(body, [0, 0, apparatus.kind === 'reformer' ? carriageTop : tableTop]);
+  const lifted = bodyIn({ apparatus }, body);
   const large =
     apparatus.kind === 'reformer' ? reformerPieces(apparatus, lifted, eye) : tablePieces(apparatus, lifted, eye);
   const carries = ({ shapes }: Piece) => shapes.some(({ role }) => role !== 'propLine');

@@ -1,6 +1,6 @@
 import { DataTypes, Model } from 'sequelize';
 import type { CreationOptional } from 'sequelize';
-import type { RoundKind } from '@/core/eye/round';
+import type { RoundKind } from '@/core/eye/question';
 import type { Answer, Asked, Figure } from '@/core/eye/question';
 import type { View } from '@/core/anatomy/positions';
 import { id, json, studioId } from './columns';

@@ -2,7 +2,7 @@
 // what is learned of those who share it.
 import { Op } from 'sequelize';
 import type { Answer, Question } from '@/core/eye/question';
-import type { RoundKind } from '@/core/eye/round';
+import type { RoundKind } from '@/core/eye/question';
 import type { Seen } from '@/core/eye/seen';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
@@ -121,7 +121,7 @@ export const listTilts = (who: Own): Promise<Seen[]> => listSeen(who, newestTilt
 export async function isShared({ userId, studioId }: Own): Promise<boolean> {
   ready();
   const found = await User.findOne({ where: { id: userId, studioId }, attributes: ['eyeSharedAt'] });
-  return found?.eyeSharedAt != null;
+  return found !== null && found.eyeSharedAt !== null;
 }
 
 export async function setShared({ userId, studioId }: Own, shared: boolean): Promise<void> {

@@ -8,7 +8,7 @@ import { estimatesOf } from '@/core/eye/seen';
 import type { OwnMarking, RepeatedMarks } from '@/core/agreement/repeats';
 import type { OwnEye } from '@/core/alignment/by-eye';
 import { gradeDeg, gradedFromLevel, grades } from '@/core/alignment/by-eye';
-import { trained } from '@/core/eye/make';
+import { trained } from '@/core/eye/question';
 import { keysOf } from '@/core/keyed';
 import { readKept } from '@/core/knowledge/kept';
 import { Look, LookReading, MarkingRounds, User } from '../models';

@@ -8,7 +8,13 @@ export type PageOf = {
 export type Area = { readonly name: string; readonly pages: readonly [PageOf, ...PageOf[]] };
 
 export const areas: readonly Area[] = [
-  { name: 'Today', pages: [{ href: '/', name: 'Today' }] },
+  {
+    name: 'Today',
+    pages: [
+      { href: '/', name: 'Today' },
+      { href: '/eye', name: 'Your eye' },
+    ],
+  },
   {
     name: 'Plan',
     pages: [

@@ -18,6 +18,7 @@ import { newestRanges } from '@/core/knowledge/ranges';
 import { listRanges } from '@/data/stores/ranges';
 import { findEvidence } from '@/data/stores/evidence';
 import { tabletKey } from '@/data/stores/floor';
+import { findEyes } from '@/data/stores/observers';
 import { findClassPlans, findPlans } from '@/data/stores/plans';
 import { listTrialsOf } from '@/data/stores/looks';
 import { checkedOn, findRepertoire, findStudio } from '@/data/stores/studio';
@@ -225,7 +226,7 @@ export async function readDay(
   }
   const ids = [...clients.keys()];
   const open = await findOpen(who, ids);
-  const [summaries, trials, evidence, checked, settings, apparatus, ranges, plans] = await Promise.all([
+  const [summaries, trials, evidence, checked, settings, apparatus, ranges, plans, eyes] = await Promise.all([
     findSummaries(who, repertoire, [...clients.values()]),
     listTrialsOf(who, [...open.values()]),
     findEvidence(who, ids),
@@ -234,6 +235,7 @@ export async function readDay(
     listApparatus(who),
     listRanges(who, ids),
     findPlans(who, ids).then(notUsed),
+    findEyes(who),
   ]);
   const since = date.subtract({ days: historyDays }).toString();
   const { clock, shortDay } = datesIn(locale, timeZone);
@@ -253,6 +255,7 @@ export async function readDay(
   return success({
     build: thisBuild,
     who: { id: who.userId, name: who.name },
+    eyes,
     until,
     key,
     studio: {

@@ -1,4 +1,5 @@
 // What a tablet holds for a day on the Floor: as much as the day's sessions need, and no more.
+import type { OwnEye } from '@/core/alignment/by-eye';
 import type { OwnRange } from '@/core/knowledge/ranges';
 import type { Rig } from '@/core/springs/apparatus';
 import type { Body } from '@/core/body/segments';
@@ -75,6 +76,8 @@ export type DayPack = {
   /** Which build made it: another one may know other fields. */
   readonly build: string;
   readonly who: { readonly id: string; readonly name: string };
+  /** Her eye by measure, as far as it is known. */
+  readonly eyes: Readonly<Record<string, OwnEye>>;
   /** When the sign-in that it was given to ends, ms since 1970: it is not opened after that. */
   readonly until: number;
   /** 32 bytes in base64: locks what waits to be sent. */

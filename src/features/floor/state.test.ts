@@ -48,6 +48,7 @@ const client = (more: Partial<FloorClient> = {}): FloorClient => ({
 const pack = (clients: readonly FloorClient[] = [client()]): DayPack => ({
   build: 'test',
   who: { id: 'w', name: 'Lead' },
+  eyes: {},
   key: '',
   studio: {
     name: 'Quay',

@@ -1,9 +1,9 @@
 'use client';
 
-// The newest quick look as vials, judged against the targets in force; grades carry the error of an untrained eye.
+// The newest quick look as vials, judged against the targets in force; grades carry her own error, or that of an untrained eye.
 import { isOneOf } from '@/core/keyed';
 import styled from 'styled-components';
-import { gradeDeg, grades as allGrades, untrainedSdDeg } from '@/core/alignment/by-eye';
+import { grades as allGrades, readEye } from '@/core/alignment/by-eye';
 import { judge } from '@/core/knowledge/judge';
 import { readBlocks } from '@/core/alignment/vial';
 import type { BlockReading } from '@/core/alignment/vial';
@@ -49,7 +49,7 @@ export function readVials({ pack, client, exercise, item }: Shown): readonly Blo
       const target = pack.repertoire.targets.find((one) => one.measure === measure);
       const [lo, hi] = target?.interval ?? [0, 0];
       const level = target?.relativeTo === 'asMeasured' && lo !== null && hi !== null ? (lo + hi) / 2 : 0;
-      return [measure, { value: level + (isOneOf(allGrades, grade) ? gradeDeg[grade] : 0), se: untrainedSdDeg }];
+      return [measure, readEye(isOneOf(allGrades, grade) ? grade : 0, level, pack.eyes[measure])];
     }),
   );
   const { school, choices } = stancesFor(pack, client, exercise.id);

@@ -153,6 +153,7 @@ export function Marking(props: MarkingProps) {
                 role={role}
                 vantage={vantage}
                 readings={readings}
+                eyes={opening.observer.eyes}
                 onRead={(measure, taken) => onRead(role, 'eye', measure, taken)}
               />
             )}

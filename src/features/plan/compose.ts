@@ -1,12 +1,14 @@
-import { wrap } from 'comlink';
 import type { Colliding, Composed } from '@/core/planning/compose';
 import type { Lesson } from '@/core/planning/lesson';
 import type { Wishes } from '@/core/planning/session-plan';
 import { failure } from '@/core/result';
 import type { Result } from '@/core/result';
+import { workAside } from '@/platform/browser/aside';
 import type { Composer } from './compose.worker';
 
 const failed = failure('noWorker', 'This browser could not compose. Try again, or put the plan together by hand.');
+
+const start = () => new Worker(new URL('./compose.worker.ts', import.meta.url), { type: 'module' });
 
 /** Composes in a worker; `signal` ends it. */
 export async function composeAside(
@@ -15,16 +17,10 @@ export async function composeAside(
   effortMs: number,
   signal: AbortSignal,
 ): Promise<Result<Composed | Colliding>> {
-  const worker = new Worker(new URL('./compose.worker.ts', import.meta.url), { type: 'module' });
-  const ended = new Promise<Result<never>>((resolve) => {
-    worker.onerror = () => resolve(failed);
-    signal.addEventListener('abort', () => resolve(failed));
-  });
-  try {
-    return await Promise.race([wrap<Composer>(worker).compose(lesson, wishes, effortMs), ended]);
-  } catch {
-    return failed;
-  } finally {
-    worker.terminate();
-  }
+  const told = await workAside<Composer, Result<Composed | Colliding>>(
+    start,
+    (composer) => composer.compose(lesson, wishes, effortMs),
+    signal,
+  );
+  return told ?? failed;
 }

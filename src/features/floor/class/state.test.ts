@@ -36,7 +36,8 @@ const of: FloorClass = {
   ],
 };
 const pack: DayPack = {
-  ...{ build: 'test', who: { id: newId(), name: 'Lead' }, until: 0, key: '', day: '2026-03-08', rules: 'x', repertoire },
+  ...{ eyes: {},
+  build: 'test', who: { id: newId(), name: 'Lead' }, until: 0, key: '', day: '2026-03-08', rules: 'x', repertoire },
   studio: { name: 'Quay', school: 'evenKeel', stances: {}, exerciseStances: {}, room: { name: 'Loft', props: [], rigs: [] } },
   ...{ known: [], checked: [], clients: [maren, sefa], classes: [of] },
 }; // prettier-ignore

@@ -1,0 +1,35 @@
+import { redirect } from 'next/navigation';
+import { v7 as newId } from 'uuid';
+import { isRight } from '@/core/eye/question';
+import { roundKinds } from '@/core/eye/question';
+import { isOneOf } from '@/core/keyed';
+import { findRound, listQuestions } from '@/data/stores/eye';
+import { requireTeacher } from '@/platform/server/session';
+import { YourEye } from './eye-page';
+import { FromElsewhere } from './place';
+import { readEye } from './read';
+import { Round } from './round';
+
+const kindOf = (kind: string | undefined) => (isOneOf(roundKinds, kind) ? kind : 'today');
+
+export async function EyeScreen() {
+  return <YourEye {...await readEye(await requireTeacher())} />;
+}
+
+/** A new round, under an id of its own. */
+export async function NewRoundScreen({ kind }: { readonly kind: string | undefined }): Promise<never> {
+  await requireTeacher();
+  redirect(`/eye/round/${newId()}?kind=${kindOf(kind)}`);
+}
+
+export async function RoundScreen({ id, kind }: { readonly id: string; readonly kind: string | undefined }) {
+  const who = await requireTeacher();
+  const [round, cards] = await Promise.all([findRound(who, id), listQuestions(who, id)]);
+  const answered = cards.flatMap((card) => (card.answer ? [isRight(card, card.answer)] : []));
+  return <Round key={id} roundId={id} kind={round.ok ? round.value.kind : kindOf(kind)} answered={answered} />;
+}
+
+export async function FromElsewhereScreen() {
+  await requireTeacher();
+  return <FromElsewhere />;
+}
