@@ -30,6 +30,7 @@ import * as classes from './migrations/027-classes';
 import * as weeks from './migrations/028-weeks';
 import * as ownOrders from './migrations/029-own-orders';
 import * as eye from './migrations/030-eye';
+import * as raters from './migrations/031-raters';
 import { restartable } from './migrations/restartable';
 
 type Migration = {
@@ -68,6 +69,7 @@ const migrations: readonly (readonly [string, Migration])[] = [
   ['028-weeks', weeks],
   ['029-own-orders', ownOrders],
   ['030-eye', eye],
+  ['031-raters', raters],
 ];
 
 /** Brings the tables to the newest shape, or to that of `to`; returns the names of the migrations that ran. */

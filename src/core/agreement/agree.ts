@@ -2,7 +2,7 @@
 // Bland & Altman 1986; weighted kappa: Cohen 1968.
 import * as v from 'valibot';
 import { number } from '../numbers';
-import { jStat } from 'jstat';
+import jStat from 'jstat';
 import { failure, success } from '../result';
 import type { Result } from '../result';
 import { mean, sampleStandardDeviation } from 'simple-statistics';

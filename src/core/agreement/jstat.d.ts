@@ -1,6 +1,6 @@
 declare module 'jstat' {
   /** The part of the library that is used here. */
-  export const jStat: {
+  const jStat: {
     readonly beta: { inv(p: number, alpha: number, beta: number): number };
     readonly centralF: { inv(p: number, df1: number, df2: number): number };
     readonly studentt: { inv(p: number, dof: number): number };
@@ -11,4 +11,5 @@ declare module 'jstat' {
       inv(p: number, mean: number, sd: number): number;
     };
   };
+  export default jStat;
 }

@@ -39,8 +39,8 @@ describe('from the wrong place', () => {
     expect(Math.abs((readFrom(8, at({})) ?? 0) - 8)).toBeLessThan(1);
     expect(Math.abs((readFrom(-6, at({ view: 'foot' })) ?? 0) + 6)).toBeLessThan(1);
   });
-  // The near hip bone stands half the width of the hips (0.5·0.14·1.7 m = 119 mm) before the pubic bone, which is 0.44 of that width
-  // further down the body: 105 mm along. Raised by 20° it sinks by 119·sin 20° = 41 mm: atan(41/105) = 21°.
+  // The near hip bone stands half the width of the hips (0.5·0.14·1.7 m = 119 mm) before the pubic bone, which is 0.425 of that width
+  // further down the body: 101 mm along. Raised by 20° it sinks by 119·sin 20° = 41 mm: atan(41/101) = 22°.
   test('raised by 20° it fakes some twenty degrees of tuck; a roll from the feet is not faked so', () => {
     const fakes = readFrom(0, at({ raisedDeg: 20 })) ?? 0;
     expect(fakes).toBeLessThan(-18);

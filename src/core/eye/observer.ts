@@ -2,7 +2,7 @@
 // Detection: Green & Swets 1966, Signal Detection Theory and Psychophysics; spread of d′: Gourevitch & Galanter 1967
 // (Psychometrika 32:25–33); correction of rates of 0 and 1: Snodgrass & Corwin 1988 (J Exp Psychol Gen 117:34–50).
 // Interval of a share: Wilson 1927 (JASA 22:209–212).
-import { jStat } from 'jstat';
+import jStat from 'jstat';
 import { linearRegression, mean, sampleStandardDeviation } from 'simple-statistics';
 import * as v from 'valibot';
 import { number, within, yesOrNo } from '../numbers';

@@ -132,3 +132,12 @@ export function withoutTruth({ figure, asked }: Question): Open {
       return { figure, asked: { kind: 'stand', fault: asked.fault, options: asked.options } };
   }
 }
+
+/** Two marks on a picture, in shares of its width, as it is made (head at the left). */
+const twoPoints = v.pipe(v.array(v.strictTuple([within(0, 2), within(0, 2)])), v.length(2));
+/** What a rater gives for a picture: degrees from level, or two marks. */
+export const readingShape = v.union([v.strictObject({ deg: within(-90, 90) }), v.strictObject({ points: twoPoints })]);
+export type Reading = v.InferOutput<typeof readingShape>;
+
+/** What is kept of it: degrees from level in any case. */
+export type RatingValue = { readonly deg: number; readonly points?: v.InferOutput<typeof twoPoints> };

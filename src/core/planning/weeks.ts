@@ -1,6 +1,6 @@
 // Weeks ahead: where each ladder is likely to be, what is to be taught again when, what can be practised at home. From her own sessions;
 // a likelihood with its spread, never a promise.
-import { jStat } from 'jstat';
+import jStat from 'jstat';
 import * as v from 'valibot';
 import { daysBetween, daysLater } from '../day';
 import { whole } from '../numbers';

@@ -43,6 +43,7 @@ import {
 } from './world';
 import type { DemoClient, InstructorKey } from './world';
 import { seedWeek } from './book';
+import { seedEyes } from './eye';
 import { renderPicture } from './render';
 import { seedSessions } from './sessions';
 
@@ -259,6 +260,7 @@ async function fillStudio(): Promise<string> {
     must(await shareClient(asking('wren'), client.id, { id: newId(), personId: asking('linnet').userId, until }));
   }
   await seedWeek(studioId, demoStudio.timeZone);
+  await seedEyes(asking('wren'), asking('corin'));
   return studioId;
 }
 

@@ -1,7 +1,8 @@
 import { DataTypes, Model } from 'sequelize';
 import type { CreationOptional } from 'sequelize';
 import type { RoundKind } from '@/core/eye/question';
-import type { Answer, Asked, Figure } from '@/core/eye/question';
+import type { Answer, Asked, Figure, Question, RatingValue } from '@/core/eye/question';
+import type { RatingMethod } from '@/core/eye/raters';
 import type { View } from '@/core/anatomy/positions';
 import { id, json, studioId } from './columns';
 import type { Attributes, Creation, Define } from './columns';
@@ -32,6 +33,29 @@ export class EyeQuestion extends Model<Attributes<EyeQuestion>, Creation<EyeQues
   declare answeredAt: CreationOptional<Date | null>;
 }
 
+/** Pictures that several people read, blind to each other. */
+export class RatingSession extends Model<Attributes<RatingSession>, Creation<RatingSession>> {
+  declare id: string;
+  declare studioId: string;
+  declare userId: string;
+  declare title: string;
+  declare method: RatingMethod;
+  declare pictures: Question[];
+  declare madeAt: Date;
+}
+
+export class Rating extends Model<Attributes<Rating>, Creation<Rating>> {
+  declare id: string;
+  declare studioId: string;
+  declare sessionId: string;
+  declare userId: string;
+  /** 1, or 2 a week later. */
+  declare occasion: number;
+  declare place: number;
+  declare value: RatingValue;
+  declare madeAt: Date;
+}
+
 export function eyeTables(define: Define): void {
   define(EyeRound, 'eye_rounds', { id, studioId, userId: UUID, kind: STRING, madeAt: DATE(3) });
   define(EyeQuestion, 'eye_questions', {
@@ -47,5 +71,24 @@ export function eyeTables(define: Define): void {
     answer: json('answer'),
     tookMs: INTEGER,
     answeredAt: DATE(3),
+  });
+  define(RatingSession, 'rating_sessions', {
+    id,
+    studioId,
+    userId: UUID,
+    title: STRING,
+    method: STRING,
+    pictures: json('pictures'),
+    madeAt: DATE(3),
+  });
+  define(Rating, 'ratings', {
+    id,
+    studioId,
+    sessionId: UUID,
+    userId: UUID,
+    occasion: INTEGER,
+    place: INTEGER,
+    value: json('value'),
+    madeAt: DATE(3),
   });
 }

@@ -9,10 +9,13 @@ import {
   LineChart,
   ReferenceLine,
   ResponsiveContainer,
+  Scatter,
+  ScatterChart,
   XAxis,
   YAxis,
 } from 'recharts';
 import type { Learned } from '@/core/eye/learned';
+import type { Pair } from '@/core/eye/raters';
 import { sureWords } from '@/core/eye/question';
 import { percentText } from '@/design/words';
 
@@ -53,6 +56,27 @@ export function OverTime({ days }: { readonly days: Learned['days'] }) {
         <YAxis unit="°" domain={[0, 'auto']} stroke="var(--rule-strong)" />
         <Line dataKey="missDeg" stroke="var(--info)" strokeWidth={2.5} dot={{ r: 4 }} isAnimationActive={false} />
       </LineChart>
+    </ResponsiveContainer>
+  );
+}
+
+/** Difference of two raters against their mean, with the mean difference and the limits of agreement (Bland & Altman 1986). */
+export function Apart({ pair: { points, agreement } }: { readonly pair: Pair }) {
+  const data = points.map(({ mean, difference, place }) => ({ mean, difference, picture: place + 1 }));
+  const most = Math.ceil(Math.max(4, ...points.map(({ difference }) => Math.abs(difference)), ...(agreement?.loa ?? []).map(Math.abs))); // prettier-ignore
+  return (
+    <ResponsiveContainer width="100%" height="100%">
+      <ScatterChart margin={{ top: 8, right: 14, left: -8, bottom: 4 }} accessibilityLayer>
+        <CartesianGrid stroke="var(--rule)" vertical={false} />
+        <XAxis dataKey="mean" type="number" unit="°" stroke="var(--rule-strong)" domain={['auto', 'auto']} />
+        <YAxis dataKey="difference" type="number" unit="°" stroke="var(--rule-strong)" domain={[-most, most]} />
+        <ReferenceLine y={0} stroke="var(--rule-strong)" />
+        {agreement && <ReferenceLine y={agreement.bias} stroke="var(--info)" strokeWidth={2} />}
+        {agreement?.loa.map((at) => (
+          <ReferenceLine key={at} y={at} stroke="var(--info)" strokeDasharray="6 4" />
+        ))}
+        <Scatter data={data} fill="var(--fluid)" stroke="#1c2a2f" strokeWidth={1.4} isAnimationActive={false} />
+      </ScatterChart>
     </ResponsiveContainer>
   );
 }

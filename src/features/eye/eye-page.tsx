@@ -378,6 +378,7 @@ export function YourEye(page: EyePage) {
             </ButtonLink>
           ))}
         <TextLink href="/eye/place">From the wrong place</TextLink>
+        <TextLink href="/eye/raters">Raters</TextLink>
       </Row>
       <Stack $gap={30}>
         <All learned={learned} page={page} inForce={inForce} />

@@ -1,13 +1,18 @@
-import { redirect } from 'next/navigation';
+import { notFound, redirect } from 'next/navigation';
 import { v7 as newId } from 'uuid';
-import { isRight } from '@/core/eye/question';
-import { roundKinds } from '@/core/eye/question';
-import { isOneOf } from '@/core/keyed';
+import { nameOf } from '@/core/alignment/words';
+import { isRight, roundKinds, trained } from '@/core/eye/question';
+import { isOneOf, recordOf } from '@/core/keyed';
 import { findRound, listQuestions } from '@/data/stores/eye';
+import { currentLocale } from '@/platform/server/locale';
 import { requireTeacher } from '@/platform/server/session';
 import { YourEye } from './eye-page';
 import { FromElsewhere } from './place';
 import { readEye } from './read';
+import { Raters } from './raters';
+import { readRaters, readRating } from './raters-read';
+import { ReadPictures } from './rating';
+import { RatersReport } from './report';
 import { Round } from './round';
 
 const kindOf = (kind: string | undefined) => (isOneOf(roundKinds, kind) ? kind : 'today');
@@ -27,6 +32,22 @@ export async function RoundScreen({ id, kind }: { readonly id: string; readonly 
   const [round, cards] = await Promise.all([findRound(who, id), listQuestions(who, id)]);
   const answered = cards.flatMap((card) => (card.answer ? [isRight(card, card.answer)] : []));
   return <Round key={id} roundId={id} kind={round.ok ? round.value.kind : kindOf(kind)} answered={answered} />;
+}
+
+export async function RatersScreen() {
+  const list = await readRaters(await requireTeacher(), await currentLocale());
+  return <Raters {...list} names={recordOf(trained, nameOf)} />;
+}
+
+export async function RatingScreen({ id, again }: { readonly id: string; readonly again: boolean }) {
+  const read = await readRating(await requireTeacher(), await currentLocale(), id, again);
+  if (!read.ok) notFound();
+  const { reading } = read.value;
+  return reading ? (
+    <ReadPictures key={`${id} ${reading.occasion}`} page={read.value} reading={reading} />
+  ) : (
+    <RatersReport page={read.value} />
+  );
 }
 
 export async function FromElsewhereScreen() {

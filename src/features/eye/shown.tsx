@@ -3,7 +3,7 @@
 // What an eye is shown: a body as it is drawn, in a room, or moving; and, once answered, the truth over it.
 import { useEffect, useMemo, useState } from 'react';
 import styled from 'styled-components';
-import { fromWhere, isUpright } from '@/core/anatomy/positions';
+import { fromWhere } from '@/core/anatomy/positions';
 import type { View } from '@/core/anatomy/positions';
 import { between } from '@/core/body/movement';
 import type { Pose } from '@/core/body/pose';
@@ -13,14 +13,12 @@ import type { Vec2, Vec3 } from '@/core/geometry';
 import { truthLines } from '@/core/eye/lines';
 import type { Line, TruthLines } from '@/core/eye/lines';
 import type { BlockAsked } from '@/core/eye/question';
+import { roomOf } from '@/core/eye/room';
 import { pinhole } from '@/core/figure/camera';
-import { filmCamera, plainPicture } from '@/core/figure/picture';
+import { plainPicture } from '@/core/figure/picture';
 import { frameFigure } from '@/core/figure/frame';
 import { Figure } from '@/design/figure';
 import type { ShownQuestion } from './read';
-
-const roomSize = { wide: 1280, high: 640 } as const;
-const uprightSize = { wide: 800, high: 960 } as const;
 
 /** As wide as the column, but never higher than leaves room for the rest. */
 const Frame = styled.div<{ $ratio: number }>`
@@ -108,9 +106,7 @@ type ShownProps = {
 function InRoom({ question, pose, truth, label }: ShownProps & { readonly pose: Pose }) {
   const { body, view, headEnd } = question.figure;
   const posed = useMemo(() => poseBody(body, pose), [body, pose]);
-  const upright = isUpright(posed.position);
-  const size = upright ? uprightSize : roomSize;
-  const camera = useMemo(() => filmCamera(posed.position, view, size, [posed]), [posed, view, size]);
+  const { size, camera } = useMemo(() => roomOf(posed, view), [posed, view]);
   const picture = useMemo(
     () => `data:image/svg+xml;utf8,${encodeURIComponent(plainPicture(posed, camera, view))}`,
     [posed, camera, view],
