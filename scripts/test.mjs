@@ -12,7 +12,7 @@ const onlyUnit = process.argv.includes('--unit');
 const folder = path.join(root, '.private', 'test');
 const databaseFolder = path.join(folder, 'database');
 /** Data folders of the browser tests: one a worker, and those with a house of their own (tests/browser/house.ts). */
-const houses = ['house-1', 'house-2', 'floor', 'eye', 'plan', 'book', 'class'];
+const houses = ['house-1', 'house-2', 'floor', 'eye', 'plan', 'book', 'class', 'trained'];
 const jest = path.join(root, 'node_modules', 'jest', 'bin', 'jest.js');
 const counts = { passed: 0, failed: 0 };
 /** What failed, each with how its complaint begins: told once more at the end, where a long log is still read. */

@@ -96,6 +96,7 @@ export function Figure({
     const isLying = !['sitting', 'kneeling', 'standing'].includes(posed.position);
     return {
       posed,
+      lain: bodyIn(scene ?? {}, posed),
       see: (point: Vec3): Vec2 => eye.see(point).at,
       shapes: drawScene(posed, eye, scene),
       width,
@@ -105,7 +106,7 @@ export function Figure({
       spotAt: spot && at(spot),
     };
   }, [body, pose, view, scene, spot, reachMm]);
-  const { shapes, width, height, mat, level, spotAt, posed, see } = drawing;
+  const { shapes, width, height, mat, level, spotAt, posed, lain, see } = drawing;
   const inMm = width / 700; // strokes keep their weight whatever the drawing shows
   return (
     <Drawing viewBox={`0 0 ${width.toFixed(1)} ${height.toFixed(1)}`} role="img" aria-label={label}>
@@ -118,7 +119,7 @@ export function Figure({
           <Part key={index} shape={shape} out={out} small={small} weight={(small ? 3.4 : 2.2) * Math.max(0.8, inMm)} />
         ))}
         {!small && !plain && level && <LevelLine from={level[0]} to={level[1]} out={out === 'pelvis'} />}
-        {over?.({ see, posed: bodyIn(scene ?? {}, posed), perMm })}
+        {over?.({ see, posed: lain, perMm })}
         {spotAt && (
           <g transform={`translate(${spotAt[0]} ${spotAt[1]}) scale(${inMm})`}>
             <circle r={30} fill="var(--fluid)" fillOpacity={0.45} />

@@ -2,10 +2,18 @@
 
 import type { ReactNode } from 'react';
 import { Label, Slider, SliderThumb, SliderTrack } from 'react-aria-components';
-import styled from 'styled-components';
+import styled, { css } from 'styled-components';
 import { lineAt } from '@/core/alignment/bubble';
 
-const Tilt = styled(Slider)`
+const stacked = css`
+  grid-template-columns: 1fr auto;
+  .track {
+    grid-column: 1 / -1;
+    grid-row: 2;
+  }
+`;
+
+const Tilt = styled(Slider)<{ $isStacked: boolean }>`
   display: grid;
   grid-template-columns: 84px minmax(0, 1fr) 190px;
   gap: 6px 18px;
@@ -72,12 +80,9 @@ const Tilt = styled(Slider)`
   &.untouched .bubble {
     opacity: 0.35;
   }
+  ${({ $isStacked }) => $isStacked && stacked}
   @media (max-width: 700px) {
-    grid-template-columns: 1fr auto;
-    .track {
-      grid-column: 1 / -1;
-      grid-row: 2;
-    }
+    ${stacked}
   }
 `;
 
@@ -94,6 +99,8 @@ type TiltSliderProps = {
   readonly onChange: (value: number) => void;
   /** What it reads, as the tests find it. */
   readonly measure: string;
+  /** In a narrow column the glass stands below its name. */
+  readonly isStacked?: boolean;
   readonly children: ReactNode;
 };
 
@@ -107,10 +114,12 @@ export function TiltSlider({
   ends: [left, right],
   onChange,
   measure,
+  isStacked = false,
   children,
 }: TiltSliderProps) {
   return (
     <Tilt
+      $isStacked={isStacked}
       className={value === undefined ? 'untouched' : ''}
       aria-label={label}
       minValue={-most}

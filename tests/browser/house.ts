@@ -8,10 +8,10 @@ const root = process.cwd(); // both Jest and the scripts run in the project's ow
 const startsWithinMs = 300_000;
 
 // Files run two at a time, each worker in a house of its own. The Floor's tests leave sessions and a stop sign behind, those of the
-// camera and of plans must find clients as the demo has them, whatever ran before, and those of the book fill the day: they have one
-// each to themselves.
+// camera and of plans must find clients as the demo has them, whatever ran before, those of the book fill the day, and a trained eye
+// reads otherwise: they have one each to themselves.
 const testPath = typeof expect === 'undefined' ? '' : path.basename(expect.getState().testPath ?? '');
-const ownHouse = ['floor', 'eye', 'plan', 'book', 'class'].find((name) => testPath.startsWith(name));
+const ownHouse = ['floor', 'eye', 'plan', 'book', 'class', 'trained'].find((name) => testPath.startsWith(name));
 const worker = Number(process.env.JEST_WORKER_ID ?? '1');
 const shared = process.env.SPINE_FOLDER ?? path.join(root, '.private', 'test');
 export const ownFolder = path.join(shared, ownHouse ?? `house-${worker}`);

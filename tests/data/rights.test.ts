@@ -25,6 +25,8 @@ import type { Result } from '@/core/result';
 import { seeded } from '@/core/random';
 import { keysOf } from '@/core/keyed';
 import { bookOne } from '@/data/stores/book';
+import { beginRating } from '@/data/stores/raters';
+import { makeRatedPictures } from '@/features/eye/raters-read';
 import { makeHistory } from '../rigs/histories';
 import {
   addColleague,
@@ -199,6 +201,9 @@ async function othersThings() {
   must(await bookOne(who, booked, { ...booking, clientIds: [clientId], repeat: null }));
   const ofClass = newId();
   must(await bookOne(who, ofClass, { ...booking, title: 'Mat', clientIds: [clientId], repeat: null }));
+  const rating = newId();
+  const rated = must(await makeRatedPictures(who, 'tilt', 'pelvicTilt', 5));
+  must(await beginRating(who, { id: rating, title: 'Pelvis', method: 'tilt' }, rated));
   const client = { ...emptyClient, name: 'Taken over' };
   const spring = rig.springs[0]?.id ?? '';
   const id = newId();
@@ -220,6 +225,7 @@ async function othersThings() {
       plan: { minutes: 50, order: [{ exercise: 'march', level: 1 }], locked: [], leftOut: [] },
       revision: 0,
     },
+    keepReading: { id: rating, occasion: 1, place: 0, value: { deg: 2 } },
     askLesson: { clientId, feeling: 'well', minutes: 50 },
     keepBooking: { id, booking: { ...booking, clientIds: [clientId], repeat: null }, anyway: true },
     keepBookingChange: {
@@ -328,6 +334,7 @@ async function othersThings() {
 /** Actions that name nothing which could be another studio's. */
 const ofOnesOwn = [
   ...['keepOrder', 'dropOrder'],
+  ...['askEye', 'answerEye', 'shareEye', 'beginRaters', 'dropRaters'],
   ...['findAnything', 'weighCalendar', 'makeCalendarLink', 'dropCalendarLink'],
   ...['findClientNames', 'setPassword', 'signOutElsewhere', 'keepFinger', 'keepRounds', 'chooseRoom', 'keepNewClient'],
   ...[
@@ -372,7 +379,7 @@ test('a lead of one studio changes and reads nothing of another, by whatever act
 });
 
 /** Actions that name something of the whole studio, which is no client's. */
-const ofTheStudio: readonly string[] = ['keepRig', 'takeAway', 'keepCalibration'];
+const ofTheStudio: readonly string[] = ['keepRig', 'takeAway', 'keepCalibration', 'keepReading'];
 const aboutClients = (inputs: Partial<Record<ActionName, unknown>>): ActionName[] =>
   keysOf(inputs).filter((name) => rights[name] === 'instructor' && !ofTheStudio.includes(name));
 

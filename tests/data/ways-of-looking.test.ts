@@ -118,7 +118,7 @@ describe('one look', () => {
 
 describe('an instructor as a measuring instrument', () => {
   test('her finger and her repeated marks are hers, and count from enough repeats on', async () => {
-    expect(await findObserver(ours)).toEqual({ fingerMm: null, marking: null, eye: null });
+    expect(await findObserver(ours)).toEqual({ fingerMm: null, marking: null, eyes: {} });
     await setFinger(ours, 16.5);
     await addRounds(ours, [{ ASIS: [10, 10] }, { ASIS: [12, 10] }, { ASIS: [14, 10] }]);
     const few = await findObserver(ours);
@@ -127,7 +127,7 @@ describe('an instructor as a measuring instrument', () => {
     expect(markingInForce(few)).toBeUndefined();
     for (let i = 0; i < 5; i += 1) await addRounds(ours, [{ PS: [0, 0] }, { PS: [2, 0] }, { PS: [4, 0] }]);
     expect(markingInForce(await findObserver(ours))).toBeCloseTo(Math.SQRT2, 6);
-    expect(await findObserver(theirs)).toEqual({ fingerMm: null, marking: null, eye: null });
+    expect(await findObserver(theirs)).toEqual({ fingerMm: null, marking: null, eyes: {} });
   });
   test('her own spread of marking is what her looks are read with', async () => {
     const lookId = await begin();

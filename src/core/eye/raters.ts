@@ -8,7 +8,12 @@ export const ratingMethods = ['tilt', 'grade', 'marks'] as const;
 export type RatingMethod = (typeof ratingMethods)[number];
 
 /** A rater, or one rater on another day; values picture by picture, degrees. */
-export type Rater = { readonly name: string; readonly values: readonly number[] };
+export type Rater = {
+  readonly name: string;
+  readonly values: readonly number[];
+  /** Somebody who has read them before: compared two by two, but no further rater. */
+  readonly again?: boolean;
+};
 
 export type Pair = {
   readonly first: string;
@@ -72,7 +77,7 @@ function wordsOf({ raters, pairs, icc, iccCi, worst }: Omit<Report, 'words'>): s
           ...(iccWord(iccCi[0]) === iccWord(iccCi[1])
             ? []
             : [`With so few pictures it may as well be ${iccWord(iccCi[0])} or ${iccWord(iccCi[1])}: rate more.`]),
-          ...(raters.length === 2
+          ...(raters.filter(({ again }) => !again).length === 2
             ? ['With two raters who differ by a constant this interval is too narrow, nearer to 85 or 90 than to 95 %.']
             : []),
         ];
@@ -102,10 +107,11 @@ export function reportOf(raters: readonly Rater[], truth: readonly number[], met
   const pairs = raters.flatMap((first, i) =>
     raters.slice(i + 1).map((second) => pairOf(first, second, method === 'grade')),
   );
-  const table = truth.map((_, place) => raters.map(({ values }) => values[place] ?? Number.NaN));
+  const people = raters.filter(({ again }) => !again);
+  const table = truth.map((_, place) => people.map(({ values }) => values[place] ?? Number.NaN));
   const varies = new Set(table.flat()).size > 1;
-  const all = raters.length > 1 && truth.length > 2 && varies ? iccTwoOne(table) : undefined;
-  const worst = worstOf(raters, truth.length);
+  const all = people.length > 1 && truth.length > 2 && varies ? iccTwoOne(table) : undefined;
+  const worst = worstOf(people, truth.length);
   const report = {
     ...{ raters: judged, pairs },
     ...(all ? { icc: all.icc, iccCi: all.ci } : {}),

@@ -2,6 +2,7 @@ import { areas, mayOpen, pageAt } from './areas';
 
 test.each([
   ['/', 'Today', 'Today'],
+  ['/eye/raters', 'Today', 'Your eye'],
   ['/book', 'Plan', 'Book'],
   ['/book/files', 'Plan', 'Calendars'],
   ['/clients/0198/plan', 'Clients', 'Clients'],

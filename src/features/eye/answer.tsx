@@ -8,7 +8,7 @@ import type { Answer } from '@/core/eye/question';
 import { positionOf } from '@/core/body/position';
 import { Button } from '@/design/button';
 import { OneOf } from '@/design/choice';
-import { Quiet, Stack } from '@/design/layout';
+import { Quiet, Row, Stack } from '@/design/layout';
 import { TiltSlider } from '@/design/tilt-slider';
 import { percentText } from '@/design/words';
 import type { ShownQuestion } from './read';
@@ -116,6 +116,7 @@ function Ways({ question, draft, onDraft }: Pick<AnswerProps, 'question' | 'draf
   const said = draft.estimateDeg;
   return (
     <TiltSlider
+      isStacked
       name={asked.block}
       label={`${asked.block}: ${asked.low} to ${asked.high}, degrees`}
       most={mostDeg}
@@ -125,7 +126,28 @@ function Ways({ question, draft, onDraft }: Pick<AnswerProps, 'question' | 'draf
       onChange={(at) => onDraft({ estimateDeg: at * toward + 0 })}
       measure={asked.measure}
     >
-      <strong data-estimate>{said === undefined ? 'push the bubble' : tiltWords(asked, said)}</strong>
+      <Estimate asked={asked} deg={said} onLevel={() => onDraft({ estimateDeg: 0 })} />
     </TiltSlider>
   );
 }
+
+/** What the bubble reads; untouched, it can be called level as it stands. */
+export const Estimate = ({
+  asked,
+  deg,
+  onLevel,
+}: {
+  readonly asked: Parameters<typeof tiltWords>[0];
+  readonly deg: number | undefined;
+  readonly onLevel: () => void;
+}) =>
+  deg === undefined ? (
+    <Row $gap={8}>
+      <span>push the bubble, or</span>
+      <Button $look="quiet" onPress={onLevel}>
+        Level
+      </Button>
+    </Row>
+  ) : (
+    <strong data-estimate>{tiltWords(asked, deg)}</strong>
+  );

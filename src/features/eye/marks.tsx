@@ -11,6 +11,8 @@ import { Shown } from './shown';
 
 const Board = styled.div`
   position: relative;
+  width: 100%;
+  margin: 0 auto;
   touch-action: none;
   cursor: crosshair;
   svg.marks {
@@ -76,6 +78,7 @@ export function MarkBoard({
         {next ? `Now: the ${markedNames[next]}.` : 'Both are set. Arrow keys move the last, a press sets it anew.'}
       </Quiet>
       <Board
+        style={{ maxWidth: `min(860px, calc(58vh * ${size.wide / size.high}))` }}
         ref={board}
         tabIndex={0}
         onPointerDown={press}

@@ -135,6 +135,7 @@ function reportFor(view: RatingView): RatingPage['report'] {
   const truth = view.pictures.map(truthOf);
   const raters = view.all.map(({ name, occasion, values }) => ({
     name: occasion === 2 ? `${name}, again` : name,
+    again: occasion === 2,
     values: values.map(({ deg }) => deg),
   }));
   const marks = view.card.method === 'marks' && raters.length > 1 ? spreadOfMarks(view) : [];

@@ -8,7 +8,7 @@ import type { Trained } from '@/core/eye/question';
 import type { RatingMethod } from '@/core/eye/raters';
 import { Button } from '@/design/button';
 import { OneOf } from '@/design/choice';
-import { Columns, Failed, Page, PageHead, Quiet, Ruled, Small, Stack, TextLink } from '@/design/layout';
+import { Columns, Failed, Page, PageHead, Quiet, Row, Ruled, Small, Stack, TextLink } from '@/design/layout';
 import { PlainField } from '@/design/plain-field';
 import { useAsking } from '@/platform/browser/asking';
 import { useOnce } from '@/platform/browser/once';
@@ -97,15 +97,20 @@ export function Raters({ sessions, names }: RatersList & { readonly names: Reado
           <Ruled>
             {sessions.map(({ id, title, method, count, on, madeBy, mine, raters }) => (
               <li key={id}>
-                <div>
-                  <TextLink href={`/eye/raters/${id}`}>{title}</TextLink>
-                  <br />
-                  <Small>
-                    {count} pictures, {methodWords[method]} · {madeBy}, {on}
-                  </Small>
-                </div>
-                <span>{mine < count ? (mine === 0 ? 'to read' : `${mine} of ${count} read`) : 'read by you'}</span>
-                <Small>{raters === 1 ? '1 has read it' : `${raters} have read it`}</Small>
+                <Row style={{ justifyContent: 'space-between' }}>
+                  <div>
+                    <TextLink href={`/eye/raters/${id}`}>{title}</TextLink>
+                    <br />
+                    <Small>
+                      {count} pictures, {methodWords[method]} · {madeBy}, {on}
+                    </Small>
+                  </div>
+                  <div>
+                    {mine < count ? (mine === 0 ? 'To read' : `${mine} of ${count} read`) : 'Read by you'}
+                    <br />
+                    <Small>{raters === 1 ? '1 has read it' : `${raters} have read it`}</Small>
+                  </div>
+                </Row>
               </li>
             ))}
           </Ruled>

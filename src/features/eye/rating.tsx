@@ -17,12 +17,12 @@ import { Failed, Page, PageHead, Quiet, Row, Stack, TextLink } from '@/design/la
 import { TiltSlider } from '@/design/tilt-slider';
 import { useAsking } from '@/platform/browser/asking';
 import { keepReading } from './actions';
+import { Estimate } from './answer';
 import { MarkBoard } from './marks';
 import type { SomePoints } from './marks';
 import type { RatingPage } from './raters-read';
 import type { ShownQuestion } from './read';
 import { SetUp, Shown } from './shown';
-import { tiltWords } from './words';
 
 const Two = styled.div`
   display: grid;
@@ -72,6 +72,7 @@ function Vial({
   const toward = risesAt(asked.block, { position: positionOf(top), view, headEnd });
   return (
     <TiltSlider
+      isStacked
       name={asked.block}
       label={`${asked.block}: ${asked.low} to ${asked.high}`}
       {...glass[method]}
@@ -80,7 +81,7 @@ function Vial({
       onChange={(at) => onDeg(degOf(method, at * toward + 0))}
       measure={asked.measure}
     >
-      <strong data-estimate>{deg === undefined ? 'push the bubble' : tiltWords(asked, deg)}</strong>
+      <Estimate asked={asked} deg={deg} onLevel={() => onDeg(0)} />
     </TiltSlider>
   );
 }

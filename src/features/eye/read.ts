@@ -146,11 +146,13 @@ export async function readEye(who: Who): Promise<EyePage> {
     isShared(who),
     listShared(who),
   ]);
-  const theirs = colleagues.map(async ({ userId, name }) => ({
-    name,
-    learned: await learnedOf({ userId, studioId: who.studioId }, repertoire),
-  }));
-  const faults = learned.faults.map(({ fault }) => fault);
+  const theirs = await Promise.all(
+    colleagues.map(async ({ userId, name }) => ({
+      name,
+      learned: await learnedOf({ userId, studioId: who.studioId }, repertoire),
+    })),
+  );
+  const faults = [learned, ...theirs.map((one) => one.learned)].flatMap((one) => one.faults.map(({ fault }) => fault));
   return {
     learned,
     inForce: Object.entries(eyes).map(([measure, { sd, bias }]) => ({ measure, name: nameOf(measure), sd, bias })),
@@ -158,6 +160,6 @@ export async function readEye(who: Who): Promise<EyePage> {
     faultNames: Object.fromEntries(faults.map((id) => [id, faultWords(repertoire, id)])),
     isShared: shared,
     isLead: who.role === 'lead',
-    shared: await Promise.all(theirs),
+    shared: theirs,
   };
 }
