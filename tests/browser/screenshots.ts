@@ -156,8 +156,12 @@ async function main(): Promise<void> {
     await atTop();
     await shoot('apparatus');
     await chrome.prefersDark(true);
-    await chrome.go('/studio');
-    await shoot('studio-dark');
+    await chrome.go('/eye/round?kind=tilt');
+    await chrome.find(By.css('[data-sure]'));
+    await chrome.press('Level');
+    await chrome.pressOn(By.css('[data-sure="0.7"]'));
+    await chrome.find(By.css('[data-told]'));
+    await shoot('eye-dark');
   } finally {
     await chrome.close();
     await house.end('SIGINT');

@@ -99,8 +99,12 @@ function tiltOf(
   return value === undefined || !targets.ok ? undefined : value - levelOf(measure, targets.value);
 }
 
-const blockOf = (scene: Scene, measure: string): EyeBlock | undefined =>
-  eyeBlocks(positionOf(scene.level.top), scene.view).find((one) => one.measure === measure);
+/** A block that can be judged from there; a face that lies on the mat can't. */
+const blockOf = ({ level, view }: Scene, measure: string): EyeBlock | undefined => {
+  const position = positionOf(level.top);
+  if (position === 'prone' && measure === 'faceAngle') return undefined;
+  return eyeBlocks(position, view).find((one) => one.measure === measure);
+};
 
 /** Scenes whose view shows a block that is judged there. */
 export const scenesFor = (repertoire: Repertoire, measure: string): Scene[] =>

@@ -5,7 +5,7 @@ import { poseBody } from '../body/skeleton';
 import type { PosedBody } from '../body/skeleton';
 import { nearSideOf, pinhole } from '../figure/camera';
 import type { Camera } from '../figure/camera';
-import { filmCamera } from '../figure/picture';
+import { standingCamera } from '../figure/picture';
 import { degrees } from '../geometry';
 import type { Vec2 } from '../geometry';
 import type { View } from '../anatomy/positions';
@@ -21,7 +21,7 @@ export type Room = { readonly size: { readonly wide: number; readonly high: numb
 /** The room that a body is shown in, and the lens that sees it. */
 export function roomOf(posed: PosedBody, view: View): Room {
   const size = isUpright(posed.position) ? uprightSize : lyingSize;
-  return { size, camera: filmCamera(posed.position, view, size, [posed]) };
+  return { size, camera: standingCamera(posed.position, view, size, [posed]) };
 }
 
 /** What raters mark: the two ends of the pelvis' line. */

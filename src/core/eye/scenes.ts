@@ -32,11 +32,21 @@ export const scenesOf = ({ exercises }: Pick<Repertoire, 'exercises'>): Scene[] 
 export const posesOf = (repertoire: Repertoire, { exercise, level, view }: Scene, stances: StancesInForce): Drawn =>
   drawnPoses(repertoire, { exercise, level, view, phase: 'hold', stances });
 
+/** From an end of the mat the near half of a body hides the far one: nothing there can be judged against it. */
+const farFrom: Readonly<Partial<Record<View, readonly string[]>>> = {
+  foot: ['SN', 'AC', 'TR'],
+  head: ['PAT', 'LM', 'HEEL', 'GT'],
+};
+const isBehind = (view: View, key: LandmarkKey): boolean =>
+  farFrom[view]?.some((name) => key === name || key.startsWith(`${name}_`)) ?? false;
+
 /** How far each place that a view shows moves in it from one pose to another, mm: along the picture, place after place. */
 export function moved(from: Pose, to: Pose, view: View, body: Body = typicalBody): number[] {
   const [before, after] = [poseBody(body, from), poseBody(body, to)];
   const { see } = trueEye(view);
-  const shown = new Set<LandmarkKey>(shownIn(view, nearSideOf(after.position, view)));
+  const shown = new Set<LandmarkKey>(
+    shownIn(view, nearSideOf(after.position, view)).filter((key) => !isBehind(view, key)),
+  );
   return keysOf(after.landmarks).flatMap((key) => {
     const [a, b] = [before.landmarks[key], after.landmarks[key]];
     if (!a || !b || !shown.has(key)) return [];

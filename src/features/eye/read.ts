@@ -68,10 +68,15 @@ function shownOf({ exercises, faults }: Repertoire, card: QuestionCard): ShownQu
 
 const blockOrder = (block: string): number => blocks.findIndex((one) => one === block);
 
+/** What is asked for; where the repertoire shows none of just that, the nearest of its kind. */
 function make(making: Making, ask: Ask): Question | undefined {
   if (ask.kind === 'stand') return makeStand(making);
-  if (ask.kind === 'fault') return makeFault(making, ask);
-  return makeTilt(making, ask.kind, ask.measure, ask.wantedDeg, ask);
+  if (ask.kind === 'fault') {
+    const { wanted: _, ...any } = ask;
+    return makeFault(making, ask) ?? makeFault(making, any);
+  }
+  const { kind, measure, wantedDeg } = ask;
+  return makeTilt(making, kind, measure, wantedDeg, ask) ?? makeTilt(making, kind, 'pelvicTilt', wantedDeg);
 }
 
 /** The question at a place of a round: the one that stands there, or a new one that follows from all she has answered. */
@@ -95,10 +100,7 @@ export async function readQuestion(
   if (!stances.ok) return stances;
   const making: Making = { repertoire, stances: stances.value, random: Math.random };
   const ask = nextAsk(round.value.kind, place, await listSeen(who), todayIn(studio.timeZone), Math.random);
-  const made =
-    make(making, ask) ??
-    makeTilt(making, ask.kind === 'level' ? 'level' : 'tilt', 'pelvicTilt', 8) ??
-    makeStand(making);
+  const made = make(making, ask);
   if (!made) return failure('noQuestion', 'The repertoire shows nothing that could be asked here.');
   const kept = await keepQuestion(who, roundId, place, made);
   return kept.ok ? success(shownOf(repertoire, kept.value)) : kept;

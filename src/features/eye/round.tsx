@@ -20,19 +20,35 @@ import type { Truth } from './shown';
 import { emptyRound, onRound } from './state';
 import { askWords, roundNames, standWords, toldWords } from './words';
 
+/** The picture, her set-up and what is asked: on a phone one under the other, in that order. */
 const Two = styled.div`
   display: grid;
   grid-template-columns: minmax(0, 1.6fr) minmax(320px, 1fr);
+  grid-template-areas: 'picture ask' 'picture setup';
+  grid-template-rows: auto 1fr;
   gap: 26px 36px;
   padding-top: 18px;
   align-items: start;
   @media (max-width: 980px) {
     grid-template-columns: minmax(0, 1fr);
+    grid-template-areas: 'picture' 'setup' 'ask';
+    gap: 14px;
   }
-  .setup {
-    max-width: 300px;
+  & > .picture {
+    grid-area: picture;
+  }
+  & > .ask {
+    grid-area: ask;
+  }
+  & > .setup {
+    grid-area: setup;
+    width: 280px;
+    max-width: 100%;
+    svg {
+      max-height: 200px;
+    }
     ${phone} {
-      max-width: 190px;
+      width: 170px;
     }
   }
   .pair {
@@ -151,7 +167,7 @@ export function Round({
       {question && (
         <Two>
           <Picture question={question} />
-          <Stack $gap={18}>
+          <Stack $gap={18} className="ask">
             <div>
               <h2>{askWords(question)}</h2>
               <Quiet>
@@ -181,8 +197,8 @@ function Picture({ question }: { readonly question: ShownQuestion }) {
   const { asked, told, figure } = question;
   if (asked.kind === 'stand') return <Standing question={question} />;
   return (
-    <Stack $gap={10}>
-      <div data-shown={figure.style} data-moving={figure.moving}>
+    <>
+      <div className="picture" data-shown={figure.style} data-moving={figure.moving}>
         <Shown
           question={question}
           truth={truthOf(told)}
@@ -193,7 +209,7 @@ function Picture({ question }: { readonly question: ShownQuestion }) {
         <SetUp question={question} />
         <figcaption>At the start: her own neutral</figcaption>
       </figure>
-    </Stack>
+    </>
   );
 }
 
@@ -203,7 +219,7 @@ function Standing({ question }: { readonly question: ShownQuestion }) {
   const pose = figure.frames.at(-1);
   if (!told || told.asked.kind !== 'stand' || told.answer.kind !== 'stand' || !pose)
     return (
-      <figure>
+      <figure className="picture">
         <SetUp question={{ ...question, figure: { ...figure, view: 'side', headEnd: 'left' } }} />
         <figcaption>Before it begins</figcaption>
       </figure>
@@ -211,7 +227,7 @@ function Standing({ question }: { readonly question: ShownQuestion }) {
   const { said } = told.answer;
   const best = told.asked.right.includes(said) ? undefined : told.asked.right[0];
   return (
-    <div className={best ? 'pair' : ''}>
+    <div className={best ? 'picture pair' : 'picture'}>
       {[said, ...(best ? [best] : [])].map((view) => (
         <figure key={view}>
           <From question={question} view={view} pose={pose} />

@@ -160,16 +160,19 @@ export function Shown({ question, truth, label }: ShownProps) {
 export function SetUp({ question: { figure, scene } }: { readonly question: ShownQuestion }) {
   const [pose] = figure.frames;
   if (!pose) return null;
+  const { width, height } = frameFigure(poseBody(figure.body, pose), figure.view, 1, scene ?? {});
   return (
-    <Figure
-      pose={pose}
-      body={figure.body}
-      view={figure.view}
-      headEnd={figure.headEnd}
-      label="The set-up: her own neutral"
-      plain
-      {...(scene ? { scene } : {})}
-    />
+    <Frame $ratio={width / height}>
+      <Figure
+        pose={pose}
+        body={figure.body}
+        view={figure.view}
+        headEnd={figure.headEnd}
+        label="The set-up: her own neutral"
+        plain
+        {...(scene ? { scene } : {})}
+      />
+    </Frame>
   );
 }
 
