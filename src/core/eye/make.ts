@@ -72,12 +72,13 @@ function figureOf(
 ): Figure {
   const { exercise, level, view } = scene;
   const isMoving = moving && movesPlainly(scene, setUp, pose);
-  const isEndOn = view === 'foot' || view === 'head'; // in a room the legs would hide the pelvis
+  // In a room the legs would hide the pelvis, and lying on a side the arm.
+  const isHidden = view === 'foot' || view === 'head' || positionOf(pose) === 'sideLying';
   const onApparatus = level.scene?.apparatus !== undefined || (level.scene?.props ?? []).length > 0;
   return {
     ...{ exercise: exercise.id, level: level.number, view, body, moving: isMoving },
     headEnd: random() < 0.5 ? 'left' : 'right',
-    style: onApparatus || isMoving || isEndOn || random() < 0.5 ? 'drawn' : 'room',
+    style: onApparatus || isMoving || isHidden || random() < 0.5 ? 'drawn' : 'room',
     frames: isMoving
       ? Array.from({ length: movingFrames }, (_, i) => between(body, setUp, pose, i / (movingFrames - 1)))
       : [setUp, pose],

@@ -55,12 +55,22 @@ const stroke = ([[x1, y1], [x2, y2]]: Line, colour: string, width: number, dashe
   />
 );
 
+/** Inks of the lines on a drawing, in the theme; and on a picture, which is the same in every theme, each on a dark ground. */
+const inks = {
+  drawn: { level: 'var(--ink)', is: 'var(--out)', said: 'var(--info)' },
+  room: { level: '#ffffff', is: '#ff8a5c', said: '#8fd3e6' },
+} as const;
+
+type LinesProps = { readonly lines: TruthLines; readonly weight: number; readonly on: keyof typeof inks };
+
 /** Level dashed, the block as it is in the warm colour, and what she said in the cool one. */
-const Lines = ({ lines, weight }: { readonly lines: TruthLines; readonly weight: number }) => (
+const Lines = ({ lines: { is, level, said }, weight, on }: LinesProps) => (
   <g data-truth>
-    {stroke(lines.level, 'var(--ink)', weight, true)}
-    {lines.said && stroke(lines.said, 'var(--info)', 1.3 * weight)}
-    {stroke(lines.is, 'var(--out)', 1.5 * weight)}
+    {on === 'room' &&
+      [level, is, ...(said ? [said] : [])].map((line, i) => <g key={i}>{stroke(line, '#0d1518', 2.4 * weight)}</g>)}
+    {stroke(level, inks[on].level, weight, true)}
+    {said && stroke(said, inks[on].said, 1.3 * weight)}
+    {stroke(is, inks[on].is, 1.5 * weight)}
   </g>
 );
 
@@ -119,7 +129,7 @@ function InRoom({ question, pose, truth, label }: ShownProps & { readonly pose: 
       {lines && (
         <svg className="over" viewBox={`0 0 ${size.wide} ${size.high}`} aria-hidden>
           <g transform={headEnd === 'right' ? `translate(${size.wide} 0) scale(-1 1)` : undefined}>
-            <Lines lines={lines} weight={4} />
+            <Lines lines={lines} weight={4} on="room" />
           </g>
         </svg>
       )}
@@ -149,7 +159,7 @@ export function Shown({ question, truth, label }: ShownProps) {
         {...(scene ? { scene } : {})}
         over={({ see, posed }) => {
           const lines = linesOver(posed, view, truth, see);
-          return lines && <Lines lines={lines} weight={2.4} />;
+          return lines && <Lines lines={lines} weight={2.4} on="drawn" />;
         }}
       />
     </Frame>

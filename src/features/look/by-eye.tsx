@@ -84,7 +84,8 @@ export function ByEye({ role, vantage, readings, eyes, onRead }: ByEyeProps) {
 function Goodness({ own, measure }: { readonly own: OwnEye | undefined; readonly measure: string }) {
   const isOwn = isTrained(own);
   const off = isOwn ? own.bias : 0;
-  const bias = Math.abs(off) < 0.5 ? '' : ` You see ${Math.abs(off).toFixed(1)}° too ${off > 0 ? 'much' : 'little'}: taken off.`;
+  const bias =
+    Math.abs(off) < 0.5 ? '' : ` You see ${Math.abs(off).toFixed(1)}° too ${off > 0 ? 'much' : 'little'}: taken off.`;
   return (
     <Small style={{ gridColumn: '1 / -1' }} data-goodness={measure}>
       {isOwn
