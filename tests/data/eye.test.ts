@@ -1,10 +1,22 @@
 // What is kept of a trained eye, and of raters: once, first, and for nobody else's eyes.
 import { v7 as newId } from 'uuid';
+import sharp from 'sharp';
+import type { LandmarkKey } from '@/core/anatomy/landmarks';
+import { noMarks } from '@/core/anatomy/marks';
+import { poseBody } from '@/core/body/skeleton';
+import { carefulCamera, demoPicture } from '@/core/figure/picture';
+import { photoQuestion } from '@/core/eye/photo';
 import { makeTilt } from '@/core/eye/make';
 import type { Question } from '@/core/eye/question';
 import { resolveStances } from '@/core/knowledge/stances';
 import { seeded } from '@/core/random';
 import { database } from '@/data/database';
+import { renderPicture } from '@/data/demo/render';
+import { takeIn } from '@/data/picture-intake';
+import { keepLook, setLookPicture } from '@/data/stores/looks';
+import { signPaper } from '@/data/stores/papers';
+import { addPicture } from '@/data/stores/pictures';
+import { findPhoto, listPractice } from '@/data/stores/practice';
 import { ready } from '@/data/ready';
 import { Rating, User } from '@/data/models';
 import {
@@ -25,7 +37,7 @@ import { readEye, readQuestion } from '@/features/eye/read';
 import { makeRatedPictures, readRating } from '@/features/eye/raters-read';
 import { readDay } from '@/features/floor/day';
 import { repertoire } from '@/repertoire';
-import { addColleague, must, openStudio } from './studio';
+import { addColleague, agreeToPictures, beginLook, bringClient, dose, must, openStudio } from './studio';
 
 let ours: Who;
 let colleague: Who;
@@ -131,6 +143,88 @@ describe('used', () => {
     expect(await sharedWith(theirs)).toEqual([]);
     await setShared(own, false);
     expect(await sharedWith(ours)).not.toContain(name);
+  });
+});
+
+describe('clients’ own pictures', () => {
+  const body = { heightM: 1.7, massKg: 65 };
+  const finding = {
+    ...{ fault: 'arch', measure: 'pelvicTilt', verdict: 'out' as const, probability: 1, excess: 4, safety: false },
+    ...{ why: '', value: 9, se: 1.7 },
+  };
+  const result = {
+    ...{
+      neutral: {},
+      methods: { pelvicTilt: 'picture' as const },
+      back: [],
+      baseline: [finding],
+      retest: [],
+      seen: [],
+    },
+    target: {
+      pelvicTilt: { interval: [-5, 5] as [number, number], tolerance: 5, source: '', relativeTo: 'neutral' as const },
+    },
+    verdict: null,
+  };
+  /** A kept look of somebody, with its set-up and top pictures marked as a careful hand would. */
+  async function measured(marked = true): Promise<{ clientId: string; face: readonly [number, number] }> {
+    const clientId = await bringClient(ours);
+    await agreeToPictures(ours, clientId);
+    const lookId = await beginLook(ours, clientId);
+    let face: readonly [number, number] = [0, 0];
+    for (const role of ['setup', 'top'] as const) {
+      const pose = {
+        left: { kind: 'footDown' },
+        right: { kind: 'footDown' },
+        pelvicTiltDeg: role === 'top' ? 9 : 0,
+      } as const;
+      const drawn = demoPicture(poseBody(body, pose), carefulCamera());
+      const image = must(await takeIn(await renderPicture(drawn.svg, 4)));
+      const picture = must(await addPicture(ours, { clientId, title: role, ...image }));
+      const at = (name: LandmarkKey): [number, number] => [...(drawn.landmarks[name] ?? [0, 0])] as [number, number];
+      const landmarks = { PS: at('PS'), ASIS: at('ASIS_R'), ...(marked ? { FH: at('FH'), CH: at('CH') } : {}) };
+      must(await setLookPicture(ours, lookId, role, picture.id, { ...noMarks, landmarks }));
+      const scale = image.width / image.originalWidth;
+      face = [((at('FH')[0] + at('CH')[0]) / 2) * scale, ((at('FH')[1] + at('CH')[1]) / 2) * scale];
+    }
+    must(await keepLook(ours, lookId, { result, trial: undefined, dose }));
+    return { clientId, face };
+  }
+  const says = (clientId: string, gives: boolean) =>
+    signPaper(ours, clientId, { kind: 'training', gives, version: 0, signedName: 'A T', signedAs: 'self', signedOn: '2026-01-05' }, newId()); // prettier-ignore
+  test('only of who agreed, of what was measured, where the face can be covered; none twice; taken back, none is shown', async () => {
+    const { clientId, face } = await measured();
+    expect(await listPractice(ours, 'pelvicTilt')).toEqual([]);
+    must(await says(clientId, true));
+    must(await says((await measured(false)).clientId, true)); // no mark tells where her face is
+    const [one, ...more] = await listPractice(ours, 'pelvicTilt');
+    expect(more).toEqual([]);
+    expect(one).toMatchObject({ truthDeg: 9, truthSe: 1.7 });
+    expect([await listPractice(theirs, 'pelvicTilt'), await listPractice(ours, 'pelvicRoll')]).toEqual([[], []]);
+    const question = one && photoQuestion({ repertoire, stances, random }, one, 'pelvicTilt');
+    if (!one || !question) throw new Error('no question');
+    const roundId = newId();
+    must(await beginRound(ours, roundId, 'tilt'));
+    const card = must(await keepQuestion(ours, roundId, 0, question, one.source));
+    expect(await listPractice(ours, 'pelvicTilt')).toEqual([]);
+    expect(await listPractice(colleague, 'pelvicTilt')).toHaveLength(1);
+    const bytes = await findPhoto(ours, card.id, 'top');
+    if (!bytes) throw new Error('no picture');
+    const { data, info } = await sharp(bytes).raw().toBuffer({ resolveWithObject: true });
+    const colourAt = ([x, y]: readonly [number, number]) => [0, 1, 2].map((c) => data[(Math.round(y) * info.width + Math.round(x)) * info.channels + c] ?? 0); // prettier-ignore
+    colourAt(face).forEach((value, c) => expect(Math.abs(value - ([0x6d, 0x6a, 0x60][c] ?? 0))).toBeLessThan(8));
+    expect(await findPhoto(ours, card.id, 'setUp')).toBeDefined();
+    expect([await findPhoto(colleague, card.id, 'top'), await findPhoto(theirs, card.id, 'top'), await findPhoto(ours, card.id, 'whole')]).toEqual([undefined, undefined, undefined]); // prettier-ignore
+    const shown = must(await readQuestion(ours, roundId, 'tilt', 0));
+    expect(shown.photo?.address).toBe(`/api/eye/${card.id}`);
+    expect(JSON.stringify(shown)).not.toMatch(/truth|pictureId|A T/);
+    must(await answerQuestion(ours, roundId, 0, estimate(11), 1000));
+    expect((await listSeen(ours)).at(-1)?.asked).toMatchObject({ truthSe: 1.7 });
+    must(await says(clientId, false));
+    expect([await findPhoto(ours, card.id, 'top'), await listPractice(colleague, 'pelvicTilt')]).toEqual([
+      undefined,
+      [],
+    ]);
   });
 });
 

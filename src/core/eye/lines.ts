@@ -45,10 +45,18 @@ export function truthLines(
   };
   const [a, b] = second ? [at(first, near), at(second, near)] : [at(first, 'L'), at(first, 'R')];
   if (!a || !b || length(minus(b, a)) === 0) return undefined;
+  return linesAbout([a, b], risesAt(block, vantage), { truthDeg, ...(saidDeg === undefined ? {} : { saidDeg }) });
+}
+
+/** The same from the block's two ends in a picture. `rises`: +1 where a positive tilt raises the end at the right. */
+export function linesAbout(
+  [a, b]: Line,
+  rises: 1 | -1,
+  { truthDeg, saidDeg }: { readonly truthDeg: number; readonly saidDeg?: number },
+): TruthLines {
   const along = b[0] >= a[0] ? minus(b, a) : minus(a, b);
   const [centre, half] = [middle(a, b), times(along, 1.3)];
   const through = (turned: Vec2): Line => [minus(centre, turned), plus(centre, turned)];
-  const rises = risesAt(block, vantage);
   const level = rotate(half, radians(rises * truthDeg)); // y is down: what rises at the right is turned back to the right
   return {
     is: through(half),

@@ -127,6 +127,8 @@ describe('answers', () => {
   test.each([
     [{ ...tilt }, { kind: 'tilt', estimateDeg: 9, sure: 0.7 }, true],
     [{ ...tilt }, { kind: 'tilt', estimateDeg: 9.5, sure: 0.7 }, false],
+    [{ ...tilt, truthSe: 2 }, { kind: 'tilt', estimateDeg: 11, sure: 0.7 }, true], // a measured truth is not sharp
+    [{ ...tilt, truthSe: 2 }, { kind: 'tilt', estimateDeg: 11.5, sure: 0.7 }, false],
     [{ ...tilt, kind: 'level' }, { kind: 'level', said: 'high', sure: 0.7 }, true],
     [{ ...tilt, kind: 'level' }, { kind: 'level', said: 'low', sure: 0.7 }, false],
     [{ ...tilt, kind: 'level', truthDeg: 0 }, { kind: 'level', said: 'level', sure: 0.4 }, true],

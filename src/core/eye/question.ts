@@ -33,6 +33,8 @@ const figureShape = v.strictObject({
   /** From the set-up to what is to be judged, evenly; two of them where it stands still. */
   frames: v.pipe(v.array(poseShape), v.minLength(2), v.maxLength(12)),
   moving: yesOrNo,
+  /** A client's picture, her face covered: its size as it is kept, px. `setUp`: that of her set-up. */
+  photo: v.optional(v.strictObject({ width: positive, height: positive, setUp: yesOrNo })),
 });
 export type Figure = v.InferOutput<typeof figureShape>;
 
@@ -43,6 +45,9 @@ const blockAsked = {
   low: text,
   high: text,
   truthDeg: number,
+  /** How well a picture's truth is known, and the block's two ends in it, px. */
+  truthSe: v.optional(number),
+  line: v.optional(v.strictTuple([v.strictTuple([number, number]), v.strictTuple([number, number])])),
 };
 
 /** What is asked, with the truth: of a tilt its degrees from level, 0 where nothing is out. */
@@ -87,7 +92,7 @@ export const answerShape = v.variant('kind', [
 ]);
 export type Answer = v.InferOutput<typeof answerShape>;
 
-/** A tilt that is estimated within this is right: the product's own steps are no finer. */
+/** A tilt that is estimated within this is right: the product's own steps are no finer. A measured truth's own error is added. */
 export const rightWithinDeg = 3;
 
 /** Which way a block is out. */
@@ -97,7 +102,9 @@ export const wayOf = (truthDeg: number): (typeof levelAnswers)[number] =>
 /** Whether an answer is right; an answer to another kind of question never is. */
 export function isRight({ asked }: Pick<Question, 'asked'>, answer: Answer): boolean {
   if (asked.kind === 'tilt')
-    return answer.kind === 'tilt' && Math.abs(answer.estimateDeg - asked.truthDeg) <= rightWithinDeg;
+    return (
+      answer.kind === 'tilt' && Math.abs(answer.estimateDeg - asked.truthDeg) <= rightWithinDeg + (asked.truthSe ?? 0)
+    );
   if (asked.kind === 'level') return answer.kind === 'level' && answer.said === wayOf(asked.truthDeg);
   if (asked.kind === 'stand') return answer.kind === 'stand' && asked.right.includes(answer.said);
   if (answer.kind !== 'fault') return false;

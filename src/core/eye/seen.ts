@@ -21,7 +21,12 @@ export const isSeenRight = ({ asked, answer }: Seen): boolean => isRight({ asked
 export const estimatesOf = (seen: readonly Seen[], measure: string): Estimated[] =>
   seen.flatMap(({ asked, answer }) =>
     asked.kind === 'tilt' && answer.kind === 'tilt' && asked.measure === measure
-      ? [{ truthDeg: asked.truthDeg, estimateDeg: answer.estimateDeg }]
+      ? [
+          {
+            ...{ truthDeg: asked.truthDeg, estimateDeg: answer.estimateDeg },
+            ...(asked.truthSe === undefined ? {} : { truthSe: asked.truthSe }),
+          },
+        ]
       : [],
   );
 

@@ -271,9 +271,10 @@ const agreed = () => ({
 });
 
 /** What somebody has agreed to on paper. */
-const agreedTo = ({ touchConsent, picturesConsent = false }: DemoClient) => [
+const agreedTo = ({ touchConsent, picturesConsent = false, trainingConsent = false }: DemoClient) => [
   ...(touchConsent ? (['touch'] as const) : []),
   ...(picturesConsent ? (['pictures'] as const) : []),
+  ...(trainingConsent ? (['training'] as const) : []),
 ];
 
 /** One client with what is on file and everything that was done. `apparatus`: ids by name. */

@@ -61,6 +61,7 @@ export type DemoClient = {
   touchConsent: boolean;
   /** Has agreed to pictures on paper too: films may be kept. */
   picturesConsent?: boolean;
+  trainingConsent?: boolean;
   note?: string;
   contacts?: readonly Contact[];
   /** Shared with the guest for a while. */
@@ -124,6 +125,7 @@ export const demoClients: readonly DemoClient[] = [
     sex: 'f',
     school: 'gradedImprint',
     touchConsent: false,
+    trainingConsent: true,
     conditions: [{ condition: 'lowBackPain', note: 'dull ache after sitting, 2 of 10' }],
     instructor: 'wren',
     today: { at: [10, 45], minutes: 45, note: 'Back ached on Sunday; ask first.' },

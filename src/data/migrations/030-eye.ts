@@ -24,6 +24,7 @@ export async function up(query: QueryInterface): Promise<void> {
     moving: needed(BOOLEAN),
     figure: needed(JSON_TYPE),
     asked: needed(JSON_TYPE),
+    source: maybe(JSON_TYPE),
     answer: maybe(JSON_TYPE),
     took_ms: maybe(INTEGER),
     answered_at: maybe(DATE(3)),

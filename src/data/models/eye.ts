@@ -9,6 +9,10 @@ import type { Attributes, Creation, Define } from './columns';
 
 const { BOOLEAN, DATE, INTEGER, STRING, UUID } = DataTypes;
 
+/** A picture, and the disc that covers the face in it, px of the picture as it is kept. */
+export type Covered = { readonly pictureId: string; readonly at: readonly [number, number]; readonly radius: number };
+export type PhotoSource = { readonly top: Covered; readonly setUp: Covered };
+
 export class EyeRound extends Model<Attributes<EyeRound>, Creation<EyeRound>> {
   declare id: string;
   declare studioId: string;
@@ -28,6 +32,8 @@ export class EyeQuestion extends Model<Attributes<EyeQuestion>, Creation<EyeQues
   declare moving: boolean;
   declare figure: Figure;
   declare asked: Asked;
+  /** Where a client's pictures come from, and what of them is covered. */
+  declare source: CreationOptional<PhotoSource | null>;
   declare answer: CreationOptional<Answer | null>;
   declare tookMs: CreationOptional<number | null>;
   declare answeredAt: CreationOptional<Date | null>;
@@ -68,6 +74,7 @@ export function eyeTables(define: Define): void {
     moving: BOOLEAN,
     figure: json('figure'),
     asked: json('asked'),
+    source: json('source'),
     answer: json('answer'),
     tookMs: INTEGER,
     answeredAt: DATE(3),

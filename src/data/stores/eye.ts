@@ -9,6 +9,7 @@ import type { Result } from '@/core/result';
 import { v7 as newId } from 'uuid';
 import { dayOf } from '../days';
 import { EyeQuestion, EyeRound, Studio, User } from '../models';
+import type { PhotoSource } from '../models';
 import { ready } from '../ready';
 import { transact } from '../transact';
 import type { Who } from '../types';
@@ -21,7 +22,11 @@ const newestAnswers = 2000;
 const newestTilts = 400;
 
 export type RoundCard = { readonly id: string; readonly kind: RoundKind; readonly madeAt: Date };
-export type QuestionCard = Question & { readonly place: number; readonly answer: Answer | null };
+export type QuestionCard = Question & {
+  readonly id: string;
+  readonly place: number;
+  readonly answer: Answer | null;
+};
 
 const noRound = () => failure('notFound', 'This round is not here.', 'roundId');
 
@@ -38,8 +43,8 @@ export async function findRound({ userId, studioId }: Own, id: string): Promise<
   return found ? success({ id, kind: found.kind, madeAt: found.madeAt }) : noRound();
 }
 
-const cardOf = ({ place, figure, asked, answer }: EyeQuestion): QuestionCard => ({
-  ...{ place, figure, asked },
+const cardOf = ({ id, place, figure, asked, answer }: EyeQuestion): QuestionCard => ({
+  ...{ id, place, figure, asked },
   answer: answer ?? null,
 });
 
@@ -56,11 +61,12 @@ export async function keepQuestion(
   roundId: string,
   place: number,
   { figure, asked }: Question,
+  source: PhotoSource | null = null,
 ): Promise<Result<QuestionCard>> {
   const round = await findRound({ userId, studioId }, roundId);
   if (!round.ok) return round;
   const { view, moving } = figure;
-  const row = { id: newId(), studioId, userId, roundId, place, view, moving, figure, asked };
+  const row = { id: newId(), studioId, userId, roundId, place, view, moving, figure, asked, source };
   await transact((transaction) => EyeQuestion.bulkCreate([row], { ignoreDuplicates: true, transaction }));
   const kept = await EyeQuestion.findOne({ where: { roundId, place, studioId, userId } });
   return kept ? success(cardOf(kept)) : noRound();

@@ -110,7 +110,7 @@ function shownOf({ exercises }: Repertoire, question: Question, place: number, o
   return {
     ...withoutTruth(question),
     ...{ place, of, exerciseName: exercise?.name ?? '', levelName: level?.name ?? '' },
-    ...{ scene: level?.scene ?? null, options: [], told: null },
+    ...{ scene: level?.scene ?? null, options: [], photo: null, told: null },
   };
 }
 

@@ -5,6 +5,7 @@ import { learnedFrom } from '@/core/eye/learned';
 import type { Learned } from '@/core/eye/learned';
 import { makeFault, makeStand, makeTilt } from '@/core/eye/make';
 import type { Making } from '@/core/eye/make';
+import { photoQuestion } from '@/core/eye/photo';
 import { isRight, withoutTruth } from '@/core/eye/question';
 import type { Answer, Asked, Open, Question } from '@/core/eye/question';
 import { nextAsk } from '@/core/eye/round';
@@ -21,6 +22,7 @@ import { todayIn } from '@/data/days';
 import { beginRound, isShared, keepQuestion, listQuestions, listSeen, listShared } from '@/data/stores/eye';
 import type { QuestionCard } from '@/data/stores/eye';
 import { findEyes } from '@/data/stores/observers';
+import { listPractice } from '@/data/stores/practice';
 import { findRepertoire, findStudio } from '@/data/stores/studio';
 import type { Who } from '@/data/types';
 
@@ -37,6 +39,8 @@ export type ShownQuestion = Open & {
   readonly scene: Level['scene'] | null;
   /** Names of the faults that are asked for. */
   readonly options: readonly Option[];
+  /** Where a client's picture is, of which a question is asked; `setUp`: of her set-up. */
+  readonly photo: { readonly address: string; readonly setUp: string } | null;
   readonly told: Told | null;
 };
 
@@ -55,6 +59,7 @@ function shownOf({ exercises, faults }: Repertoire, card: QuestionCard): ShownQu
     exerciseName: exercise?.name ?? '',
     levelName: level?.name ?? '',
     scene: level?.scene ?? null,
+    photo: card.figure.photo ? { address: `/api/eye/${card.id}`, setUp: `/api/eye/${card.id}?of=setUp` } : null,
     options: [...new Set([...asked, ...also])]
       .map((id) => ({
         id,
@@ -79,6 +84,18 @@ function make(making: Making, ask: Ask): Question | undefined {
   return makeTilt(making, kind, measure, wantedDeg, ask) ?? makeTilt(making, kind, 'pelvicTilt', wantedDeg);
 }
 
+/** How often a tilt is asked of a client's picture, where there are any. */
+const photoShare = 0.35;
+
+/** A picture of a client who agreed to that use, as a question; undefined where there is none, and most of the time. */
+async function onePhoto(who: Who, making: Making, measure: string) {
+  if (making.random() > photoShare) return undefined;
+  const all = await listPractice(who, measure);
+  const picked = all[Math.floor(making.random() * all.length)];
+  const question = picked && photoQuestion(making, picked, measure);
+  return question && { question, source: picked.source };
+}
+
 /** The question at a place of a round: the one that stands there, or a new one that follows from all she has answered. */
 export async function readQuestion(
   who: Who,
@@ -100,9 +117,10 @@ export async function readQuestion(
   if (!stances.ok) return stances;
   const making: Making = { repertoire, stances: stances.value, random: Math.random };
   const ask = nextAsk(round.value.kind, place, await listSeen(who), todayIn(studio.timeZone), Math.random);
-  const made = make(making, ask);
+  const photo = ask.kind === 'tilt' ? await onePhoto(who, making, ask.measure) : undefined;
+  const made = photo?.question ?? make(making, ask);
   if (!made) return failure('noQuestion', 'The repertoire shows nothing that could be asked here.');
-  const kept = await keepQuestion(who, roundId, place, made);
+  const kept = await keepQuestion(who, roundId, place, made, photo?.source);
   return kept.ok ? success(shownOf(repertoire, kept.value)) : kept;
 }
 

@@ -10,7 +10,9 @@ import type { Pose } from '@/core/body/pose';
 import { poseBody } from '@/core/body/skeleton';
 import type { PosedBody } from '@/core/body/skeleton';
 import type { Vec2, Vec3 } from '@/core/geometry';
-import { truthLines } from '@/core/eye/lines';
+import { linesAbout, risesAt, truthLines } from '@/core/eye/lines';
+import { positionOf } from '@/core/body/position';
+import { Quiet } from '@/design/layout';
 import type { Line, TruthLines } from '@/core/eye/lines';
 import type { BlockAsked } from '@/core/eye/question';
 import { roomOf } from '@/core/eye/room';
@@ -137,8 +139,45 @@ function InRoom({ question, pose, truth, label }: ShownProps & { readonly pose: 
   );
 }
 
+/** A client's picture, her face covered; once answered, the lines through the block as it was marked. */
+function Photo({ question, truth, label }: ShownProps) {
+  const { figure, photo } = question;
+  const [isGone, setGone] = useState(false);
+  const pose = figure.frames.at(-1);
+  if (!photo || !figure.photo || !pose) return null;
+  const { width, height } = figure.photo;
+  const { view, headEnd } = figure;
+  const line = truth?.asked.line;
+  const lines =
+    truth && line
+      ? linesAbout(line, risesAt(truth.asked.block, { position: positionOf(pose), view, headEnd }), {
+          truthDeg: truth.asked.truthDeg,
+          ...(truth.saidDeg === undefined ? {} : { saidDeg: truth.saidDeg }),
+        })
+      : undefined;
+  if (isGone)
+    return (
+      <Quiet>This picture is shown no longer: its client took that back, or it is erased. Answer as you like.</Quiet>
+    );
+  return (
+    <Frame $ratio={width / height}>
+      {/* eslint-disable-next-line @next/next/no-img-element -- its bytes are covered for each asking, and kept nowhere */}
+      <img src={photo.address} alt={label} width={width} height={height} onError={() => setGone(true)} />
+      {lines && (
+        <svg className="over" viewBox={`0 0 ${width} ${height}`} aria-hidden>
+          <Lines lines={lines} weight={width / 320} on="room" />
+        </svg>
+      )}
+    </Frame>
+  );
+}
+
 /** What is to be judged. */
-export function Shown({ question, truth, label }: ShownProps) {
+export function Shown(props: ShownProps) {
+  return props.question.photo ? <Photo {...props} /> : <Made {...props} />;
+}
+
+function Made({ question, truth, label }: ShownProps) {
   const { figure, scene } = question;
   const { body, view, headEnd, frames, moving, style } = figure;
   const share = useCycle(moving && !truth);
@@ -167,8 +206,15 @@ export function Shown({ question, truth, label }: ShownProps) {
 }
 
 /** The set-up beside it: her own neutral. */
-export function SetUp({ question: { figure, scene } }: { readonly question: ShownQuestion }) {
+export function SetUp({ question: { figure, scene, photo } }: { readonly question: ShownQuestion }) {
   const [pose] = figure.frames;
+  if (photo)
+    return (
+      <Frame $ratio={figure.photo ? figure.photo.width / figure.photo.height : 2}>
+        {/* eslint-disable-next-line @next/next/no-img-element -- as above */}
+        <img src={photo.setUp} alt="Her set-up" />
+      </Frame>
+    );
   if (!pose) return null;
   const { width, height } = frameFigure(poseBody(figure.body, pose), figure.view, 1, scene ?? {});
   return (

@@ -47,7 +47,10 @@ export function askWords(question: ShownQuestion): string {
 /** The truth and what she said, in a sentence each. */
 export function toldWords(question: ShownQuestion, { asked, answer }: Told): readonly [truth: string, said: string] {
   if (asked.kind === 'tilt' && answer.kind === 'tilt')
-    return [`It is ${tiltWords(asked, asked.truthDeg)}.`, `You said ${tiltWords(asked, answer.estimateDeg)}.`];
+    return [
+      `It is ${tiltWords(asked, asked.truthDeg)}${asked.truthSe === undefined ? '' : `; measured, ± ${degrees(asked.truthSe)}`}.`,
+      `You said ${tiltWords(asked, answer.estimateDeg)}.`,
+    ];
   if (asked.kind === 'level' && answer.kind === 'level')
     return [`It is ${tiltWords(asked, asked.truthDeg)}.`, `You said ${wayWords(asked, answer.said)}.`];
   if (asked.kind === 'fault' && answer.kind === 'fault')

@@ -2,6 +2,7 @@ import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { mostBytes, takeIn } from '@/data/picture-intake';
 import { addPicture, findPictureBytes, hasPicture } from '@/data/stores/pictures';
+import { findPhoto } from '@/data/stores/practice';
 import type { PictureCard } from '@/data/types';
 import { guarded } from './act';
 import { isOwnOrigin } from './asking';
@@ -62,4 +63,14 @@ export async function sendPicture(request: Request, id: string): Promise<Respons
   return new Response(new Uint8Array(picture.bytes), {
     headers: { ...kept, 'content-type': picture.format },
   });
+}
+
+/** A client's picture that an eye is trained on, her face covered; asked every time, as her yes may be taken back. */
+export async function sendPhoto(request: Request, id: string): Promise<Response> {
+  const who = await currentWho();
+  const part = new URL(request.url).searchParams.get('of') ?? 'top';
+  const bytes = who && mayUse(who, 'eye/[id]') && isId(id) ? await findPhoto(who, id, part) : undefined;
+  const headers = { 'cache-control': 'no-store' };
+  if (!bytes) return new Response('Not found', { status: 404, headers });
+  return new Response(new Uint8Array(bytes), { headers: { ...headers, 'content-type': 'image/jpeg' } });
 }

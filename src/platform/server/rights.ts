@@ -118,6 +118,7 @@ export const routeRights = {
   'beside/link': 'instructor',
   clients: 'instructor',
   'clients/[id]': 'lead',
+  'eye/[id]': 'instructor',
   'films/[id]': 'instructor',
   'films/[id]/[n]': 'instructor',
   'floor/day': 'instructor',
