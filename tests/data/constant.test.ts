@@ -47,7 +47,7 @@ test('thrice the sessions, not one statement more on any page', async () => {
   const few = await count();
   await addSessions(who, random, id, 12);
   expect(await count()).toEqual(few);
-  for (const many of Object.values(few)) expect(many).toBeLessThanOrEqual(30);
+  for (const many of Object.values(few)) expect(many).toBeLessThanOrEqual(32); // the Floor's pack, two of them for her own eye
 });
 
 test('what lists ask by has an index: none of them walks a whole table', async () => {

@@ -42,6 +42,7 @@ test('a measure is one entry: outside its rule, ways of reading it by hand and b
     'src/core/alignment/by-eye.ts',
     'src/core/alignment/by-hand.ts',
     'src/core/alignment/rules.ts',
+    'src/core/eye/trained.ts', // what an eye is trained on
     'src/features/look/by-hand.tsx', // the pole: its own gap and curve
     'src/features/repertoire/blank.ts', // what a new exercise begins with
   ]);

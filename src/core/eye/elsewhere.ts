@@ -14,6 +14,7 @@ import { references, shownIn } from '../figure/true-marks';
 import { radians } from '../geometry';
 import type { Vec2, Vec3 } from '../geometry';
 import { entriesOf } from '../keyed';
+import { pelvisFrom } from './trained';
 
 /** From beside, or from the feet. */
 export const elsewhereViews = ['side', 'foot'] as const;
@@ -73,7 +74,7 @@ function read(turnedDeg: number, place: Place): number | undefined {
   const { view } = place;
   const body = poseBody(typicalBody, poseFor(view, turnedDeg));
   const measured = measure({ position: 'supine', view, headEnd: 'left', markingSdPx: 1.5, ...marksFrom(body, place) });
-  return measured.ok ? measured.value.measures[view === 'side' ? 'pelvicTilt' : 'pelvicRoll']?.value : undefined;
+  return measured.ok ? measured.value.measures[pelvisFrom[view]]?.value : undefined;
 }
 
 /** What a pelvis that is turned by so much is read as from a place, degrees from level. */

@@ -8,15 +8,7 @@ import { nearSideOf } from '../figure/camera';
 import { length, middle, minus, plus, radians, rotate, times } from '../geometry';
 import type { Vec2, Vec3 } from '../geometry';
 import type { Block } from '../anatomy/blocks';
-
-/** The two places through which a block's line runs, by what is measured of it; one place: left and right of it. */
-const ends: Readonly<Record<string, readonly [Landmark, Landmark?]>> = {
-  pelvicTilt: ['PS', 'ASIS'],
-  ribFlare: ['LR', 'SN'],
-  faceAngle: ['CH', 'FH'],
-  pelvicRoll: ['ASIS'],
-  pelvicHike: ['ASIS'],
-};
+import { ruleOf } from './trained';
 
 export type Line = readonly [Vec2, Vec2];
 export type TruthLines = { readonly is: Line; readonly level: Line; readonly said?: Line };
@@ -36,7 +28,7 @@ export function truthLines(
   { truthDeg, saidDeg }: { readonly truthDeg: number; readonly saidDeg?: number },
   see: (point: Vec3) => Vec2,
 ): TruthLines | undefined {
-  const [first, second] = ends[measure] ?? [];
+  const [first, second] = ruleOf(measure)?.ends ?? [];
   const near = nearSideOf(body.position, vantage.view);
   const at = (name: Landmark | undefined, side: 'L' | 'R'): Vec2 | undefined => {
     const key = name && findLandmarkKey(body.landmarks, name, side);

@@ -19,6 +19,7 @@ import { areAlike } from '../knowledge/rehearse-check';
 import { resolveTargets } from '../knowledge/stances';
 import type { StancesInForce } from '../knowledge/stances';
 import type { Asked, Figure, Question } from './question';
+import { ruleOf } from './trained';
 import { looksTheSame, moved, posesOf, scenesOf, visibleFaults, withinBody } from './scenes';
 import type { Scene } from './scenes';
 
@@ -34,18 +35,8 @@ export type About = { readonly moving?: boolean };
 
 const pick = <T>(all: readonly T[], random: () => number): T | undefined => all[Math.floor(random() * all.length)];
 
-/** How a block is turned from level, up and down its measure. */
-const turned: Readonly<
-  Record<string, { readonly up: readonly [string, Side]; readonly down: readonly [string, Side] }>
-> = {
-  pelvicTilt: { up: ['arch', 'R'], down: ['tuck', 'R'] },
-  ribFlare: { up: ['flare', 'R'], down: ['overBraced', 'R'] },
-  faceAngle: { up: ['chinUp', 'R'], down: ['chinJam', 'R'] },
-  pelvicRoll: { up: ['roll', 'L'], down: ['roll', 'R'] },
-  pelvicHike: { up: ['hike', 'R'], down: ['hike', 'L'] },
-};
 function turn(pose: Pose, measure: string, byDeg: number): Pose {
-  const ways = turned[measure];
+  const ways = ruleOf(measure);
   if (!ways || byDeg === 0) return pose;
   const [fault, side] = byDeg > 0 ? ways.up : ways.down;
   return withFault(pose, fault, Math.abs(byDeg), side);
@@ -100,10 +91,10 @@ function tiltOf(
   return value === undefined || !targets.ok ? undefined : value - levelOf(measure, targets.value);
 }
 
-/** A block that can be judged from there; a face that lies on the mat can't. */
+/** A block that can be judged from there. */
 const blockOf = ({ level, view }: Scene, measure: string): EyeBlock | undefined => {
   const position = positionOf(level.top);
-  if (position === 'prone' && measure === 'faceAngle') return undefined;
+  if (ruleOf(measure)?.hiddenIn?.includes(position)) return undefined;
   return eyeBlocks(position, view).find((one) => one.measure === measure);
 };
 

@@ -9,10 +9,6 @@ import { number, positive, whole, within, yesOrNo } from '../numbers';
 export const questionKinds = ['tilt', 'level', 'fault', 'stand'] as const;
 export type QuestionKind = (typeof questionKinds)[number];
 
-/** Measures that an eye is trained on, those first that are looked at most. */
-export const trained = ['pelvicTilt', 'ribFlare', 'faceAngle', 'pelvicRoll', 'pelvicHike'] as const;
-export type Trained = (typeof trained)[number];
-
 /** So many questions a round: about two minutes. */
 export const roundLength = 12;
 export const roundKinds = ['today', 'tilt', 'level', 'fault', 'stand'] as const;

@@ -4,8 +4,9 @@
 import { daysBetween } from '../day';
 import { plainDeg } from './learned';
 import { earnedEye } from './own-eye';
-import { trained } from './question';
-import type { QuestionKind, RoundKind, Trained } from './question';
+import type { QuestionKind, RoundKind } from './question';
+import { trained } from './trained';
+import type { Trained } from './trained';
 import { estimatesOf, isSeenRight, shownOf } from './seen';
 import type { Seen } from './seen';
 import { nextSize } from './threshold';
@@ -62,7 +63,7 @@ export function focusOf(seen: readonly Seen[], today: string, random: () => numb
   return (
     trained.find((measure) => earnedEye(estimatesOf(seen, measure)) === undefined) ??
     weighted(trained, (measure) => dueness(ofMeasure(seen, measure, 'tilt'), today), random) ??
-    'pelvicTilt'
+    trained[0]
   );
 }
 
@@ -120,7 +121,7 @@ export function nextAsk(
   const measure =
     round === 'today'
       ? focusOf(seen, today, random)
-      : (weighted(trained, (one) => dueness(ofMeasure(seen, one, 'level'), today), random) ?? 'pelvicTilt');
+      : (weighted(trained, (one) => dueness(ofMeasure(seen, one, 'level'), today), random) ?? trained[0]);
   if (random() < cleanShare) return { kind, measure, wantedDeg: 0, moving };
   return { kind, measure, wantedDeg: sign * nextSize(shownOf(seen, measure), plainDeg), moving };
 }

@@ -102,26 +102,33 @@ const seenOf = (rows: readonly EyeQuestion[], timeZone: string): Seen[] =>
       answer && answeredAt ? [{ asked, answer, view, moving, day: dayOf(timeZone, answeredAt) }] : [],
     );
 
+/** Her newest answers, newest first. */
+const newest = ({ userId, studioId }: Own, most: number): Promise<EyeQuestion[]> =>
+  EyeQuestion.findAll({
+    where: { userId, studioId, answeredAt: { [Op.ne]: null } },
+    attributes: told,
+    order: [
+      ['answeredAt', 'DESC'],
+      ['id', 'DESC'],
+    ],
+    limit: most,
+  });
+
 /** Her answers, oldest first. */
 export async function listSeen({ userId, studioId }: Own, most = newestAnswers): Promise<Seen[]> {
   ready();
   const [studio, rows] = await Promise.all([
     Studio.findByPk(studioId, { attributes: ['timeZone'] }),
-    EyeQuestion.findAll({
-      where: { userId, studioId, answeredAt: { [Op.ne]: null } },
-      attributes: told,
-      order: [
-        ['answeredAt', 'DESC'],
-        ['id', 'DESC'],
-      ],
-      limit: most,
-    }),
+    newest({ userId, studioId }, most),
   ]);
   return seenOf(rows, studio?.timeZone ?? 'UTC');
 }
 
-/** The newest of them, as a look reckons with them. */
-export const listTilts = (who: Own): Promise<Seen[]> => listSeen(who, newestTilts);
+/** The newest of them, as a look reckons with them: on whatever day they were given. */
+export async function listTilts({ userId, studioId }: Own): Promise<Seen[]> {
+  ready();
+  return seenOf(await newest({ userId, studioId }, newestTilts), 'UTC');
+}
 
 /** Whether she lets the studio lead see what is learned of her eye. */
 export async function isShared({ userId, studioId }: Own): Promise<boolean> {

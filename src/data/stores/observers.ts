@@ -1,17 +1,17 @@
 // What is known of an instructor as a measuring instrument: her finger, her hand with the marks, her eye.
 import { isOneOf } from '@/core/keyed';
 import { v7 as newId } from 'uuid';
-import { Op } from 'sequelize';
+import { QueryTypes } from 'sequelize';
 import { leastFreedom, ownEye, ownMarking } from '@/core/agreement/repeats';
 import { earnedEye } from '@/core/eye/own-eye';
 import { estimatesOf } from '@/core/eye/seen';
 import type { OwnMarking, RepeatedMarks } from '@/core/agreement/repeats';
 import type { OwnEye } from '@/core/alignment/by-eye';
 import { gradeDeg, gradedFromLevel, grades } from '@/core/alignment/by-eye';
-import { trained } from '@/core/eye/question';
+import { trained } from '@/core/eye/trained';
 import { keysOf } from '@/core/keyed';
 import { readKept } from '@/core/knowledge/kept';
-import { Look, LookReading, MarkingRounds, User } from '../models';
+import { MarkingRounds, User } from '../models';
 import { ready } from '../ready';
 import { transact } from '../transact';
 import type { Who } from '../types';
@@ -42,7 +42,18 @@ export async function findObserver({ userId, studioId }: Who): Promise<ObserverC
   };
 }
 
-const newestLooks = 120;
+const newestGrades = 240;
+/** Her grades of kept looks, with what these found: one statement, as the Floor asks it every morning. */
+const gradesBesidePictures = `SELECT r.role, r.measure, r.taken, l.result FROM look_readings r JOIN looks l ON l.id = r.look_id
+  WHERE l.studio_id = :studioId AND l.instructor_id = :userId AND l.kept_at IS NOT NULL
+  AND r.method = 'eye' AND r.role IN ('top', 'retest') AND r.measure IN (:measures)
+  ORDER BY l.kept_at DESC LIMIT :newestGrades`;
+type Beside = {
+  readonly role: string;
+  readonly measure: string;
+  readonly taken: number;
+  readonly result: unknown;
+};
 
 /** Her eye by measure, as far as it is known. */
 export async function findEyes(who: Pick<Who, 'userId' | 'studioId'>): Promise<Record<string, OwnEye>> {
@@ -62,21 +73,15 @@ type Pair = { readonly eye: number; readonly picture: number };
 
 /** Her grades beside what pictures of the same moments measured, in kept looks, by measure. */
 async function eyePairs({ userId, studioId }: Pick<Who, 'userId' | 'studioId'>): Promise<Record<string, Pair[]>> {
-  const looks = await Look.findAll({
-    where: { studioId, instructorId: userId, keptAt: { [Op.ne]: null } },
-    attributes: ['id', 'result'],
-    order: [['keptAt', 'DESC']],
-    limit: newestLooks,
+  const readings = await ready().query<Beside>(gradesBesidePictures, {
+    type: QueryTypes.SELECT,
+    replacements: { studioId, userId, measures: [...gradedFromLevel], newestGrades },
   });
   const pairs: Record<string, Pair[]> = {};
-  if (looks.length === 0) return pairs;
-  const readings = await LookReading.findAll({
-    where: { studioId, lookId: looks.map(({ id }) => id), method: 'eye', measure: [...gradedFromLevel] },
-  });
-  for (const { lookId, role, measure, taken } of readings) {
-    const kept = readKept(looks.find(({ id }) => id === lookId)?.result ?? null);
+  for (const { role, measure, taken, result } of readings) {
+    const kept = readKept(typeof result === 'string' ? JSON.parse(result) : result);
     const eye = isOneOf(grades, taken) ? gradeDeg[taken] : undefined;
-    if (!kept || eye === undefined || (role !== 'top' && role !== 'retest')) continue;
+    if (!kept || eye === undefined) continue;
     const { methods, baseline, retest } = kept;
     const found = (role === 'top' ? baseline : retest).find((one) => one.measure === measure);
     if (found && methods[measure] === 'picture') (pairs[measure] ??= []).push({ eye, picture: found.value });

@@ -4,6 +4,7 @@ import sharp from 'sharp';
 import { readKept } from '@/core/knowledge/kept';
 import type { KeptReading } from '@/core/knowledge/kept';
 import type { Photo } from '@/core/eye/photo';
+import { ruleOf } from '@/core/eye/trained';
 import type { Landmark } from '@/core/anatomy/landmarks';
 import type { Marks } from '@/core/anatomy/marks';
 import { distance, middle } from '@/core/geometry';
@@ -19,11 +20,6 @@ import { isAgreed } from './papers';
 /** A picture with a measured tilt, as an eye may practise on it, and where it comes from. */
 export type Practice = Photo & { readonly source: PhotoSource };
 
-/** What a covered face leaves to be judged, and where its line runs. */
-const lines: Readonly<Record<string, readonly [Landmark, Landmark]>> = {
-  pelvicTilt: ['PS', 'ASIS'],
-  ribFlare: ['LR', 'SN'],
-};
 const newestLooks = 80;
 /** A head is about so far from ear to crown and chin, mm; and reaches so far about the middle of a face, in lengths of it. */
 const [headMm, faceShare] = [190, 1.25] as const;
@@ -86,9 +82,11 @@ async function seenBefore({ userId, studioId }: Pick<Who, 'userId' | 'studioId'>
 export async function listPractice(who: Pick<Who, 'userId' | 'studioId'>, measure: string): Promise<Practice[]> {
   const { studioId } = who;
   ready();
-  const ends = lines[measure];
-  const clientId = ends ? await agreeing(studioId) : [];
-  if (!ends || clientId.length === 0) return [];
+  const rule = ruleOf(measure);
+  const [from, to] = rule?.inCovered ? rule.ends : [];
+  if (!from || !to) return [];
+  const clientId = await agreeing(studioId);
+  if (clientId.length === 0) return [];
   const looks = await Look.findAll({
     where: { studioId, clientId, keptAt: { [Op.ne]: null } },
     attributes: ['id', 'exercise', 'level', 'headEnd', 'result'],
@@ -112,7 +110,7 @@ export async function listPractice(who: Pick<Who, 'userId' | 'studioId'>, measur
     };
     const [top, setUp, kept] = [at('top'), at('setup'), readKept(result)];
     const tilt = kept && measuredTilt(kept, measure);
-    const [a, b] = top ? ends.map((name) => markOf(top.row.marks, name)) : [];
+    const [a, b] = top ? [from, to].map((name) => markOf(top.row.marks, name)) : [];
     if (!top || !setUp || !tilt || !a || !b || before.has(top.picture.id)) return [];
     const { width, height, originalWidth } = top.picture;
     const scaled = ([x, y]: Vec2): Vec2 => [(x * width) / originalWidth, (y * width) / originalWidth];

@@ -2,7 +2,8 @@
 
 import { revalidatePath } from 'next/cache';
 import * as v from 'valibot';
-import { answerShape, readingShape, roundKinds, roundLength, trained } from '@/core/eye/question';
+import { answerShape, readingShape, roundKinds, roundLength } from '@/core/eye/question';
+import { trained } from '@/core/eye/trained';
 import { ratingMethods } from '@/core/eye/raters';
 import { whole, yesOrNo } from '@/core/numbers';
 import { success } from '@/core/result';

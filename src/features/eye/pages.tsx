@@ -1,7 +1,8 @@
 import { notFound, redirect } from 'next/navigation';
 import { v7 as newId } from 'uuid';
 import { nameOf } from '@/core/alignment/words';
-import { isRight, roundKinds, trained } from '@/core/eye/question';
+import { isRight, roundKinds } from '@/core/eye/question';
+import { trained } from '@/core/eye/trained';
 import { isOneOf, recordOf } from '@/core/keyed';
 import { findRound, listQuestions } from '@/data/stores/eye';
 import { currentLocale } from '@/platform/server/locale';

@@ -3,7 +3,9 @@ import { nameOf } from '@/core/alignment/words';
 import { makeTilt } from '@/core/eye/make';
 import type { Making } from '@/core/eye/make';
 import { withoutTruth } from '@/core/eye/question';
-import type { Question, RatingValue, Trained } from '@/core/eye/question';
+import type { Question, RatingValue } from '@/core/eye/question';
+import { trained } from '@/core/eye/trained';
+import type { Trained } from '@/core/eye/trained';
 import { reportOf } from '@/core/eye/raters';
 import type { RatingMethod, Report } from '@/core/eye/raters';
 import { markedNames, markedPlaces, trueMarksOf } from '@/core/eye/room';
@@ -64,7 +66,7 @@ export async function makeRatedPictures(
 
 function onePicture(making: Making, method: RatingMethod, measure: Trained, deg: number): Question | undefined {
   for (let i = 0; i < tries; i += 1) {
-    const made = makeTilt(making, 'tilt', method === 'marks' ? 'pelvicTilt' : measure, deg);
+    const made = makeTilt(making, 'tilt', method === 'marks' ? trained[0] : measure, deg);
     if (!made || method !== 'marks') return made;
     if (made.figure.style === 'room' && made.figure.view === 'side') return made;
   }

@@ -3,8 +3,9 @@
 // Sessions of raters: those there are, and a new one.
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { roundLength, trained } from '@/core/eye/question';
-import type { Trained } from '@/core/eye/question';
+import { roundLength } from '@/core/eye/question';
+import { trained } from '@/core/eye/trained';
+import type { Trained } from '@/core/eye/trained';
 import type { RatingMethod } from '@/core/eye/raters';
 import { Button } from '@/design/button';
 import { OneOf } from '@/design/choice';
@@ -33,7 +34,7 @@ function Begin({ names }: { readonly names: Readonly<Record<Trained, string>> })
   const once = useOnce();
   const [title, setTitle] = useState('');
   const [method, setMethod] = useState<RatingMethod>('tilt');
-  const [measure, setMeasure] = useState<Trained>('pelvicTilt');
+  const [measure, setMeasure] = useState<Trained>(trained[0]);
   const [count, setCount] = useState<number>(roundLength);
   const begin = async () => {
     const begun = await ask(beginRaters({ id: once.id(), title, method, measure, count }), 'Press again in a moment.');

@@ -9,6 +9,7 @@ import { photoQuestion } from '@/core/eye/photo';
 import { isRight, withoutTruth } from '@/core/eye/question';
 import type { Answer, Asked, Open, Question } from '@/core/eye/question';
 import { nextAsk } from '@/core/eye/round';
+import { trained } from '@/core/eye/trained';
 import type { Ask } from '@/core/eye/round';
 import { roundLength } from '@/core/eye/question';
 import type { RoundKind } from '@/core/eye/question';
@@ -81,7 +82,7 @@ function make(making: Making, ask: Ask): Question | undefined {
     return makeFault(making, ask) ?? makeFault(making, any);
   }
   const { kind, measure, wantedDeg } = ask;
-  return makeTilt(making, kind, measure, wantedDeg, ask) ?? makeTilt(making, kind, 'pelvicTilt', wantedDeg);
+  return makeTilt(making, kind, measure, wantedDeg, ask) ?? makeTilt(making, kind, trained[0], wantedDeg);
 }
 
 /** How often a tilt is asked of a client's picture, where there are any. */
