@@ -17,8 +17,7 @@ import { entriesOf } from '../keyed';
 import { pelvisFrom } from './trained';
 
 /** From beside, or from the feet. */
-export const elsewhereViews = ['side', 'foot'] as const;
-export type ElsewhereView = (typeof elsewhereViews)[number];
+export type ElsewhereView = keyof typeof pelvisFrom;
 
 /** Where the lens is, from square and level, degrees: raised, and swung toward the feet (from beside) or to her right (from the feet). */
 export type Place = { readonly view: ElsewhereView; readonly raisedDeg: number; readonly swungDeg: number };

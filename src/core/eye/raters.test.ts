@@ -1,4 +1,8 @@
+import { repertoire } from '@/repertoire';
+import { entry, levelOf } from '../knowledge/find';
 import { iccWord, reportOf, rowsOf } from './raters';
+import { spreadOfMarks, trueMarksOf } from './room';
+import type { Figure } from './question';
 
 // Differences first − second: 1, 3, 2, 2: bias 2, SD √(2/3); ICC by hand as in the tests of agreement: 340/344.5.
 const first = { name: 'Ash', values: [11, 23, 32, 42] };
@@ -48,3 +52,15 @@ test('a row a picture, for a file', () => {
     [1, 10, 11, 10],
   ]);
 });
+
+test('marks a hundredth of the width apart: of an upright picture 8 px, of a lying one 12.8, each in its own millimetres', () => {
+  const legs = { left: { kind: 'footDown' }, right: { kind: 'footDown' } } as const;
+  const standing = levelOf(entry(repertoire.exercises, 'standKneeLift'), 1).top;
+  for (const [pose, px] of [[legs, 12.8], [standing, 8]] as const) {
+    const figure: Figure = { exercise: 'x', level: 1, view: 'side', headEnd: 'left', style: 'room', moving: false, body: { heightM: 1.7, massKg: 65 }, frames: [pose, pose] };
+    const at = (x: number) => [{ deg: 0, points: [[x, 0.3], [x, 0.4]] as [number, number][] }];
+    const mmPerPx = trueMarksOf({ figure })[0]?.mmPerPx ?? 0;
+    // Two of them: variance d²/2 along and none across, so √(d²/4) = d/2.
+    expect(spreadOfMarks([{ figure }], [at(0.4), at(0.41)])[0]?.mm).toBeCloseTo((px * mmPerPx) / 2, 6);
+  }
+}); // prettier-ignore

@@ -1,4 +1,5 @@
 // A body in a room as the trainer shows it, and what two marks on such a picture say of its pelvis.
+import { mean, sampleVariance } from 'simple-statistics';
 import { isUpright } from '../anatomy/positions';
 import { findLandmarkKey } from '../anatomy/landmarks';
 import { poseBody } from '../body/skeleton';
@@ -65,14 +66,46 @@ export function trueMarksOf({
   });
 }
 
+/** The picture that a figure is shown in. */
+function sizeOf({ figure }: Pick<Question, 'figure'>): Room['size'] | undefined {
+  const pose = figure.frames.at(-1);
+  return pose && roomOf(poseBody(figure.body, pose), figure.view).size;
+}
+
 /** What is kept of a reading: of marks the tilt that they tell. Undefined where they tell none, as on one place. */
 export function ratingOf(question: Question, reading: Reading): RatingValue | undefined {
   if ('deg' in reading) return reading;
   const [first, second] = reading.points;
-  const pose = question.figure.frames.at(-1);
-  if (!first || !second || !pose || (first[0] === second[0] && first[1] === second[1])) return undefined;
-  const { wide } = roomOf(poseBody(question.figure.body, pose), question.figure.view).size;
+  const size = sizeOf(question);
+  if (!first || !second || !size || (first[0] === second[0] && first[1] === second[1])) return undefined;
+  const { wide } = size;
   const inPx = ([x, y]: readonly [number, number]): Vec2 => [x * wide, y * wide];
   const deg = degOfMarks(question, [inPx(first), inPx(second)]);
   return deg === undefined ? undefined : { deg, points: reading.points };
+}
+
+/** How far apart several set one mark, mm. */
+export type Spread = { readonly name: string; readonly mm: number };
+
+/**
+ * How far several people's marks of each place lie apart over all pictures: root of the mean variance, each axis, mm. `read`: what each of
+ * them read, picture by picture; marks in shares of each picture's own width.
+ */
+export function spreadOfMarks(
+  pictures: readonly Pick<Question, 'figure'>[],
+  read: readonly (readonly RatingValue[])[],
+): Spread[] {
+  return markedPlaces.map((name, k) => {
+    const variances = pictures.flatMap((question, place) => {
+      const wide = sizeOf(question)?.wide;
+      const mmPerPx = trueMarksOf(question)[k]?.mmPerPx;
+      const set = read.flatMap((values) => {
+        const point = values[place]?.points?.[k];
+        return point ? [point] : [];
+      });
+      if (wide === undefined || mmPerPx === undefined || set.length < 2) return [];
+      return [0, 1].map((axis) => sampleVariance(set.map((point) => (point[axis] ?? 0) * wide * mmPerPx)));
+    });
+    return { name: markedNames[name], mm: variances.length > 0 ? Math.sqrt(mean(variances)) : 0 };
+  });
 }

@@ -2,23 +2,22 @@
 import { nameOf } from '@/core/alignment/words';
 import { makeTilt } from '@/core/eye/make';
 import type { Making } from '@/core/eye/make';
-import { withoutTruth } from '@/core/eye/question';
 import type { Question, RatingValue } from '@/core/eye/question';
 import { trained } from '@/core/eye/trained';
 import type { Trained } from '@/core/eye/trained';
 import { reportOf } from '@/core/eye/raters';
 import type { RatingMethod, Report } from '@/core/eye/raters';
-import { markedNames, markedPlaces, trueMarksOf } from '@/core/eye/room';
-import type { Level, Repertoire } from '@/core/knowledge/entries';
-import { resolveStances } from '@/core/knowledge/stances';
+import { spreadOfMarks } from '@/core/eye/room';
+import type { Spread } from '@/core/eye/room';
 import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
-import { sampleStandardDeviation } from 'simple-statistics';
+import { shuffle } from 'simple-statistics';
 import { datesIn } from '@/data/days';
 import { againAfterDays, findRating, listRatings, mayReadAgain } from '@/data/stores/raters';
 import type { RatingView } from '@/data/stores/raters';
 import { findRepertoire, findStudio } from '@/data/stores/studio';
 import type { Who } from '@/data/types';
+import { makingFor, shownFrom } from './read';
 import type { ShownQuestion } from './read';
 
 export type RatersList = {
@@ -53,15 +52,14 @@ export async function makeRatedPictures(
   wanted: number,
 ): Promise<Result<Question[]>> {
   const [repertoire, studio] = await Promise.all([findRepertoire(who), findStudio(who)]);
-  const stances = resolveStances(repertoire, studio.school, studio.stances);
-  if (!stances.ok) return stances;
-  const making: Making = { repertoire, stances: stances.value, random: Math.random };
+  const making = makingFor(repertoire, studio);
+  if (!making.ok) return making;
   const count = method === 'marks' ? markedCount : wanted;
   const tilts = Array.from({ length: count }, (_, i) => -widestDeg + (2 * widestDeg * (i + Math.random())) / count);
-  const pictures = tilts.flatMap((deg) => onePicture(making, method, measure, deg) ?? []);
+  const pictures = tilts.flatMap((deg) => onePicture(making.value, method, measure, deg) ?? []);
   if (pictures.length < count)
     return failure('noQuestion', 'The repertoire shows too little of this block.', 'measure');
-  return success(shuffled(pictures));
+  return success(shuffle(pictures));
 }
 
 function onePicture(making: Making, method: RatingMethod, measure: Trained, deg: number): Question | undefined {
@@ -71,16 +69,6 @@ function onePicture(making: Making, method: RatingMethod, measure: Trained, deg:
     if (made.figure.style === 'room' && made.figure.view === 'side') return made;
   }
   return undefined;
-}
-
-function shuffled<T>(all: readonly T[]): T[] {
-  const mixed = [...all];
-  for (let i = mixed.length - 1; i > 0; i -= 1) {
-    const k = Math.floor(Math.random() * (i + 1));
-    const [a, b] = [mixed[i], mixed[k]];
-    if (a !== undefined && b !== undefined) [mixed[i], mixed[k]] = [b, a];
-  }
-  return mixed;
 }
 
 export type RatingPage = {
@@ -101,36 +89,7 @@ export type RatingPage = {
   readonly again: { readonly may: boolean; readonly from: string } | null;
 };
 
-/** How far apart several set one mark, mm. */
-export type Spread = { readonly name: string; readonly mm: number };
-
 const truthOf = ({ asked }: Question): number => (asked.kind === 'tilt' ? asked.truthDeg : 0);
-
-function shownOf({ exercises }: Repertoire, question: Question, place: number, of: number): ShownQuestion {
-  const exercise = exercises.find(({ id }) => id === question.figure.exercise);
-  const level: Level | undefined = exercise?.levels.find(({ number }) => number === question.figure.level);
-  return {
-    ...withoutTruth(question),
-    ...{ place, of, exerciseName: exercise?.name ?? '', levelName: level?.name ?? '' },
-    ...{ scene: level?.scene ?? null, options: [], photo: null, told: null },
-  };
-}
-
-/** Over all pictures, how far several people's marks of one place lie apart: root of the mean variance, each axis, mm. */
-function spreadOfMarks({ pictures, all }: RatingView): Spread[] {
-  return markedPlaces.map((name, k) => {
-    const variances = pictures.flatMap((question, place) => {
-      const mmPerPx = trueMarksOf(question)[k]?.mmPerPx ?? 0;
-      const set = all.flatMap(({ values }) => values[place]?.points?.[k] ?? []);
-      const axis = (which: 0 | 1) => set.filter((_, i) => i % 2 === which).map((share) => share * roomWidth * mmPerPx);
-      return set.length >= 4 ? [axis(0), axis(1)].map((values) => sampleStandardDeviation(values) ** 2) : [];
-    });
-    const mean = variances.reduce((sum, one) => sum + one, 0) / Math.max(1, variances.length);
-    return { name: markedNames[name], mm: Math.sqrt(mean) };
-  });
-}
-/** Marks are kept in shares of a lying picture's width, px. */
-const roomWidth = 1280;
 
 function reportFor(view: RatingView): RatingPage['report'] {
   if (view.all.length < 1) return null;
@@ -140,7 +99,8 @@ function reportFor(view: RatingView): RatingPage['report'] {
     again: occasion === 2,
     values: values.map(({ deg }) => deg),
   }));
-  const marks = view.card.method === 'marks' && raters.length > 1 ? spreadOfMarks(view) : [];
+  const isMarked = view.card.method === 'marks' && raters.length > 1;
+  const marks = isMarked ? spreadOfMarks(view.pictures, view.all.map(({ values }) => values)) : []; // prettier-ignore
   return { ...reportOf(raters, truth, view.card.method), truth, marks };
 }
 
@@ -171,7 +131,7 @@ export async function readRating(who: Who, locale: string, id: string, again: bo
     ...{ id, title, method, madeBy, isOwn, reading, finished: view.finished },
     on: short(madeAt),
     measureName: first && first.asked.kind === 'tilt' ? nameOf(first.asked.measure) : '',
-    pictures: view.pictures.map((question, place) => shownOf(repertoire, question, place, view.pictures.length)),
+    pictures: view.pictures.map((question, place) => shownFrom(repertoire, question, place, view.pictures.length)),
     report: reading ? null : reportFor(view),
     again: from && !reading && !hasAgain ? { may: from.getTime() <= Date.now(), from: short(from) } : null,
   });

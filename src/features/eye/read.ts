@@ -25,7 +25,7 @@ import type { QuestionCard } from '@/data/stores/eye';
 import { findEyes } from '@/data/stores/observers';
 import { listPractice } from '@/data/stores/practice';
 import { findRepertoire, findStudio } from '@/data/stores/studio';
-import type { Who } from '@/data/types';
+import type { StudioCard, Who } from '@/data/types';
 
 export type Option = { readonly id: string; readonly name: string; readonly block: string };
 
@@ -45,21 +45,26 @@ export type ShownQuestion = Open & {
   readonly told: Told | null;
 };
 
+/** A question as it is shown before there is an answer. */
+export function shownFrom({ exercises }: Repertoire, question: Question, place: number, of: number): ShownQuestion {
+  const exercise = exercises.find(({ id }) => id === question.figure.exercise);
+  const level = exercise?.levels.find(({ number }) => number === question.figure.level);
+  return {
+    ...withoutTruth(question),
+    ...{ place, of, exerciseName: exercise?.name ?? '', levelName: level?.name ?? '' },
+    ...{ scene: level?.scene ?? null, options: [], photo: null, told: null },
+  };
+}
+
 /** A card as it is shown: the truth only with her answer. */
-function shownOf({ exercises, faults }: Repertoire, card: QuestionCard): ShownQuestion {
-  const exercise = exercises.find(({ id }) => id === card.figure.exercise);
-  const level = exercise?.levels.find(({ number }) => number === card.figure.level);
-  const open = withoutTruth(card);
+function shownOf(repertoire: Repertoire, card: QuestionCard): ShownQuestion {
+  const { faults } = repertoire;
+  const open = shownFrom(repertoire, card, card.place, roundLength);
   const asked =
     open.asked.kind === 'fault' ? open.asked.options : open.asked.kind === 'stand' ? [open.asked.fault] : [];
   const also = card.asked.kind === 'fault' && card.answer && card.asked.fault ? [card.asked.fault] : [];
   return {
     ...open,
-    place: card.place,
-    of: roundLength,
-    exerciseName: exercise?.name ?? '',
-    levelName: level?.name ?? '',
-    scene: level?.scene ?? null,
     photo: card.figure.photo ? { address: `/api/eye/${card.id}`, setUp: `/api/eye/${card.id}?of=setUp` } : null,
     options: [...new Set([...asked, ...also])]
       .map((id) => ({
@@ -73,6 +78,12 @@ function shownOf({ exercises, faults }: Repertoire, card: QuestionCard): ShownQu
 }
 
 const blockOrder = (block: string): number => blocks.findIndex((one) => one === block);
+
+/** What a studio's questions are made from. */
+export function makingFor(repertoire: Repertoire, { school, stances }: StudioCard): Result<Making> {
+  const inForce = resolveStances(repertoire, school, stances);
+  return inForce.ok ? success({ repertoire, stances: inForce.value, random: Math.random }) : inForce;
+}
 
 /** What is asked for; where the repertoire shows none of just that, the nearest of its kind. */
 function make(making: Making, ask: Ask): Question | undefined {
@@ -114,9 +125,9 @@ export async function readQuestion(
   const card = cards.find((one) => one.place === place);
   if (card) return success(shownOf(repertoire, card));
   if (place > cards.length) return failure('tooFar', 'An earlier question of this round was not shown yet.', 'place');
-  const stances = resolveStances(repertoire, studio.school, studio.stances);
-  if (!stances.ok) return stances;
-  const making: Making = { repertoire, stances: stances.value, random: Math.random };
+  const asMade = makingFor(repertoire, studio);
+  if (!asMade.ok) return asMade;
+  const making = asMade.value;
   const ask = nextAsk(round.value.kind, place, await listSeen(who), todayIn(studio.timeZone), Math.random);
   const photo = ask.kind === 'tilt' ? await onePhoto(who, making, ask.measure) : undefined;
   const made = photo?.question ?? make(making, ask);
@@ -129,9 +140,6 @@ export async function readQuestion(
 export async function readTold(who: Who, card: QuestionCard): Promise<ShownQuestion> {
   return shownOf(await findRepertoire(who), card);
 }
-
-/** How a round went. */
-export type RoundDone = { readonly right: number; readonly of: number };
 
 export type EyeOf = { readonly name: string; readonly learned: Learned };
 
