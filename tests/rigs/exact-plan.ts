@@ -12,7 +12,7 @@ const sum = (terms: readonly (readonly [number, string])[]): string =>
  * to that of the next; what is needed stands at one of the places before, place by place.
  */
 export function asProgramme(task: Task): string {
-  const { items, needs, change, count = 0, minutes, cover, edges, weight } = task;
+  const { items, needs, change, count = 0, minutes, cover, atMost, inARow, edges, weight } = task;
   const places = Array.from({ length: count }, (_, p) => p);
   const keys = items.map(({ setup }) => JSON.stringify(setup));
   const setups = [...new Set(keys)];
@@ -59,6 +59,28 @@ export function asProgramme(task: Task): string {
       items.flatMap(({ tags }, i) => (tags.includes(tag) ? at(i) : [])),
       `>= ${least}`,
     );
+  for (const [tag, most] of Object.entries(atMost))
+    row(
+      items.flatMap(({ tags }, i) => (tags.includes(tag) ? at(i) : [])),
+      `<= ${most}`,
+    );
+  // So many minutes from one place to another, unless something between them is of another kind: it makes room for all there is.
+  const room = 1000;
+  for (const from of inARow ? places : [])
+    for (const to of places.slice(from)) {
+      const within = places.slice(from, to + 1);
+      row(
+        [
+          ...within.flatMap((p) =>
+            items.map(
+              (item, i) => [item.tags.includes(inARow?.tag ?? '') ? item.minutes : -room, `x_${i}_${p}`] as const,
+            ),
+          ),
+          ...flows.filter(({ p }) => p > from && p <= to).map((f) => [f.minutes, f.name] as const),
+        ],
+        `<= ${inARow?.minutes}`,
+      );
+    }
   for (const p of places.slice(1))
     setups.forEach((_key, s) => {
       const own = (place: number) => (inSetup[s] ?? []).map((i) => [-1, `x_${i}_${place}`] as const);

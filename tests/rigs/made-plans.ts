@@ -54,6 +54,7 @@ export function madePlan(seed: number, { items: n, count, minutes, fine = seed %
     ...(count === undefined ? {} : { count }),
     minutes,
     cover: { flexion: 2, extension: 2, rotation: 2, side: 1 },
+    atMost: {},
     curve: false,
     edges: { first: 1, last: 1 + (seed % 2 === 0 ? 1 : 0) } as Task['edges'],
     weight: [1, 0.5, 2][seed % 3] ?? 1,

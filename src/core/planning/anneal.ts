@@ -1,7 +1,7 @@
 // Orders changed a little at a time, worse ones taken less and less often (simulated annealing); wishes broken cost more and more.
 import { flag, real, int } from './cell';
 import type { Compiled } from './compiled';
-import { slackMinutes } from './score';
+import { runAfter, slackMinutes } from './score';
 
 /** What an order is worth and by how much it breaks wishes, in steps of one item or ten minutes. */
 export type Judged = { readonly value: number; readonly broken: number };
@@ -20,30 +20,44 @@ function misplaced({ before, notAfter }: Compiled, placeOf: Int32Array, item: nu
   return count;
 }
 
+/** Minutes too much as a wish broken. */
+const tooMuch = (over: number): number => (over > slackMinutes ? 0.1 + over / 10 : 0);
+
 /** Judges an order of the compiled task quickly. */
 export function judgeOf(problem: Compiled): (order: readonly number[]) => Judged {
-  const { items, most, least, setups, setupOf, change, value, length, mayStand, mayEnd, mustCome, cover } = problem;
+  const { items, most, least, setups, setupOf, change, value, length, mayStand, mayEnd, mustCome, cover, atMost } =
+    problem;
+  const { inARow } = problem;
+  const limited = new Int32Array(atMost.length);
   const musts = mustCome.reduce((sum, one) => sum + one, 0);
   const placeOf = new Int32Array(items.length);
   const held = new Int32Array(cover.length);
   return (order) => {
-    let [worth, used, changed, broken, come] = [0, 0, 0, 0, 0];
+    let [worth, used, changed, broken, come, run] = [0, 0, 0, 0, 0, 0];
     placeOf.fill(-1);
     held.fill(0);
+    limited.fill(0);
     order.forEach((item, place) => (placeOf[item] = place));
     order.forEach((item, place) => {
       worth += real(value, item);
       used += real(length, item);
       come += flag(mustCome, item);
       const previous = order[place - 1];
-      if (previous !== undefined) changed += real(change, int(setupOf, previous) * setups + int(setupOf, item));
+      const step = previous === undefined ? 0 : real(change, int(setupOf, previous) * setups + int(setupOf, item));
+      changed += step;
+      if (inARow) {
+        const [had, isOne] = [run, inARow.has[item] === 1];
+        run = runAfter(run, step, real(length, item), isOne);
+        broken += tooMuch(run - inARow.minutes) - (isOne ? tooMuch(had - inARow.minutes) : 0);
+      }
       if (place < most && mayStand[item * most + place] !== 1) broken += 1;
       broken += misplaced(problem, placeOf, item, place);
       for (let c = 0; c < cover.length; c += 1) held[c] = int(held, c) + (cover[c]?.has[item] ?? 0);
+      for (let c = 0; c < atMost.length; c += 1) limited[c] = int(limited, c) + (atMost[c]?.has[item] ?? 0);
     });
-    const over = used + changed - problem.minutes;
-    if (over > slackMinutes) broken += 0.1 + over / 10;
+    broken += tooMuch(used + changed - problem.minutes);
     cover.forEach(({ least: fewest }, c) => (broken += Math.max(0, fewest - int(held, c))));
+    atMost.forEach(({ most: dearest }, c) => (broken += Math.max(0, int(limited, c) - dearest)));
     const last = order.at(-1);
     if (last !== undefined && mayEnd[last] !== 1) broken += 1;
     broken += musts - come + Math.max(0, least - order.length, order.length - most);

@@ -3,6 +3,7 @@ import { listWords } from '../alignment/words';
 import type { ApparatusKind } from '../knowledge/load-tags';
 import type { CautionStanding } from '../knowledge/standings';
 import type { Item, Task } from './compose-input';
+import { lyingFlat, neverDone, tooLongFlat } from './lesson';
 import type { Face, Lesson } from './lesson';
 
 export type Member = { readonly id: string; readonly name: string; readonly lesson: Lesson };
@@ -61,20 +62,18 @@ const roundsOn = (
   rigs: Readonly<Partial<Record<ApparatusKind, number>>>,
 ): number => (kind === 'mat' ? 1 : Math.ceil(people / Math.max(1, rigs[kind] ?? 1)));
 
-/** Why it waits: it is not prepared for somebody, or is left for another time by more than half of them. */
+/** Why it waits: it is not prepared for somebody. */
 function laterFor(members: readonly Member[], faces: readonly Face[]): string | null {
-  const unprepared = (at: number) => faces[at]?.later?.startsWith('What prepares') ?? false;
-  const names = members.filter((_, i) => unprepared(i)).map(({ name }) => name);
-  if (names.length > 0) return `What prepares it has not been held yet by ${listWords(names)}.`;
-  const another = faces.filter(({ later }) => later !== null).length;
-  return another * 2 > faces.length ? 'New to most of them, and enough else is.' : null;
+  const names = members.filter((_, i) => faces[i]?.later?.startsWith('What prepares')).map(({ name }) => name);
+  return names.length > 0 ? `What prepares it has not been held yet by ${listWords(names)}.` : null;
 }
 
 function mergedItem(faces: readonly Face[], rounds: number): Item | undefined {
   const [first] = faces;
   if (!first) return undefined;
   const tags = new Set(faces.flatMap(({ item }) => item.tags));
-  if (!faces.every(({ isNew }) => isNew)) tags.delete('new');
+  const fresh = faces.filter(({ isNew }) => isNew).length;
+  if (fresh * 2 <= faces.length) tags.delete(neverDone); // new to the class: to more than half of them
   const heaviest = faces.reduce((most, { item }) => (item.load > most.load ? item : most), first.item);
   return {
     ...first.item,
@@ -152,6 +151,14 @@ export function bestSplit(members: readonly Member[]): Groups | null {
   };
 }
 
+/** The strictest limit of lying flat that any of them has. */
+function strictestFlat(members: readonly Member[]): Lesson['flat'] {
+  const flat = members.flatMap(({ name, lesson }) =>
+    lesson.flat ? [{ ...lesson.flat, why: `${name}, ${lesson.flat.why}` }] : [],
+  );
+  return flat.toSorted((a, b) => a.minutes - b.minutes)[0] ?? null;
+}
+
 /**
  * What a class may be composed of. `rigs`: how many of each apparatus stand in the room.
  * Who is stopped is left out of it: a stop sign keeps her from everything until clearance is on file.
@@ -165,6 +172,7 @@ export function classLessonOf(
   const stopped = all.filter((member) => mayDo(member).length === 0).map(({ name }) => name);
   if (!first) return undefined;
   const common = new Set(commonOf(members));
+  const flat = strictestFlat(members);
   const faces: Record<string, Face> = {};
   const people: Record<string, PersonAt[]> = {};
   for (const id of common) {
@@ -172,7 +180,7 @@ export function classLessonOf(
     const kind = own[0]?.exercise.apparatus ?? 'mat';
     const face = merged(members, own, roundsOn(kind, members.length, rigs));
     if (!face) continue;
-    faces[id] = face;
+    faces[id] = { ...face, later: face.later ?? tooLongFlat(flat, face.item) };
     people[id] = members.flatMap(({ id: who, name, lesson }): PersonAt[] => {
       const hers = lesson.faces[id];
       if (!hers) return [];
@@ -194,16 +202,13 @@ export function classLessonOf(
       const why = without?.lesson.leftOut.find((one) => one.exercise.id === exercise.id)?.why ?? '';
       return { exercise, why: `Not for ${namesWho(members, ({ lesson }) => !lesson.faces[exercise.id])}: ${why}` };
     });
-  const flat = members.flatMap(({ name, lesson }) =>
-    lesson.flat ? [{ ...lesson.flat, why: `${name}, ${lesson.flat.why}` }] : [],
-  );
   return {
     lesson: {
       faces,
       leftOut,
       aims: { regions: [], spine: [], heard: [] },
-      flat: flat.toSorted((a, b) => a.minutes - b.minutes)[0] ?? null,
-      task: taskOf(members, faces),
+      flat,
+      task: taskOf(members, faces, flat),
     },
     people,
     common: common.size,
@@ -213,7 +218,7 @@ export function classLessonOf(
 }
 
 /** The people's wishes together: what one needs before another, all keep; the slowest change is the class's. */
-function taskOf(members: readonly Member[], faces: Readonly<Record<string, Face>>): Task {
+function taskOf(members: readonly Member[], faces: Readonly<Record<string, Face>>, flat: Lesson['flat']): Task {
   const tasks = members.map(({ lesson }) => lesson.task);
   const [first] = tasks;
   if (!first) throw new Error('a class without anybody');
@@ -231,8 +236,10 @@ function taskOf(members: readonly Member[], faces: Readonly<Record<string, Face>
   const anyHas = (tag: string) => composed.some(({ item }) => item.tags.includes(tag));
   const begins = composed.some(({ item }) => item.tags.includes('findingTheStart') && item.load === 1);
   const { firstTag: _, ...edges } = first.edges;
+  const { inARow: _hers, ...rest } = first;
   return {
-    ...first,
+    ...rest,
+    ...(flat ? { inARow: { tag: lyingFlat, minutes: flat.minutes } } : {}),
     items,
     needs: pairs(({ needs }) => needs),
     order: pairs(({ order }) => order),
@@ -242,6 +249,7 @@ function taskOf(members: readonly Member[], faces: Readonly<Record<string, Face>
         row.map((_minutes, j) => Math.max(...tasks.map(({ change }) => change.position[i]?.[j] ?? 0))),
       ),
     },
+    atMost: { [neverDone]: Math.min(...tasks.map(({ atMost }) => atMost[neverDone] ?? 0)) },
     cover: Object.fromEntries(Object.entries(first.cover).filter(([tag]) => anyHas(tag))),
     edges: { ...edges, ...(begins ? { firstTag: 'findingTheStart' } : {}) },
   };

@@ -25,6 +25,11 @@ export type Compiled = {
   /** What must not have come before it. */
   readonly notAfter: readonly (readonly number[])[];
   readonly cover: readonly { readonly least: number; readonly has: Uint8Array }[];
+  readonly atMost: readonly { readonly most: number; readonly has: Uint8Array }[];
+  /** Sums over the items of an order that are never below something: what the searches price. */
+  readonly sums: readonly { readonly least: number; readonly of: Float64Array }[];
+  /** At most so many minutes in a row of these. */
+  readonly inARow: { readonly minutes: number; readonly has: Uint8Array } | undefined;
 };
 
 /** All that an item asks for before it, straight or by others. */
@@ -41,6 +46,12 @@ function ancestorsOf(asks: readonly (readonly number[])[]): Set<number>[] {
   });
 }
 
+const isInARow = ({ inARow }: Task, { tags }: Item): boolean => inARow !== undefined && tags.includes(inARow.tag);
+
+/** Longer by itself than such items may last in a row. */
+const isTooLong = (task: Task, item: Item | undefined): boolean =>
+  item !== undefined && isInARow(task, item) && item.minutes > (task.inARow?.minutes ?? Infinity) + slackMinutes;
+
 /** Items that may come: not left out, nor needing one that is, nor themselves. */
 function thoseThatMay(task: Task): { items: Item[]; before: number[][]; ancestors: Set<number>[]; isLost: boolean } {
   const placeOf = new Map(task.items.map(({ id }, i) => [id, i]));
@@ -50,7 +61,7 @@ function thoseThatMay(task: Task): { items: Item[]; before: number[][]; ancestor
     if (earlier !== undefined && later !== undefined) asks[later]?.push(earlier);
   }
   const all = ancestorsOf(asks);
-  const isOut = (i: number) => task.items[i]?.fixed === 'out';
+  const isOut = (i: number) => task.items[i]?.fixed === 'out' || isTooLong(task, task.items[i]);
   const may = task.items.map((_item, i) => {
     const ancestors = all[i] ?? new Set<number>();
     return !isOut(i) && !ancestors.has(i) && ![...ancestors].some((one) => isOut(one) || all[one]?.has(one));
@@ -110,6 +121,32 @@ function mostThatFit(items: readonly Item[], change: Float64Array, minutes: numb
   return fit;
 }
 
+/** Wishes of how many, and of how long in a row. */
+function sumsOf(task: Task, items: readonly Item[]): Pick<Compiled, 'cover' | 'atMost' | 'inARow' | 'sums'> {
+  const tagged = (tag: string) => Uint8Array.from(items, ({ tags }) => Number(tags.includes(tag)));
+  const cover = Object.entries(task.cover)
+    .filter(([, least]) => least > 0)
+    .map(([tag, least]) => ({ least, has: tagged(tag) }));
+  const atMost = Object.entries(task.atMost).map(([tag, most]) => ({ most, has: tagged(tag) }));
+  const inARow = task.inARow && { minutes: task.inARow.minutes, has: tagged(task.inARow.tag) };
+  return {
+    ...{ cover, atMost, inARow },
+    sums: [
+      ...cover.map(({ least, has }) => ({ least, of: Float64Array.from(has) })),
+      ...atMost.map(({ most, has }) => ({ least: -most, of: Float64Array.from(has, (one) => -one) })),
+      // Rows are one more than the items that part them: all of their minutes are no more than the limit as often as that.
+      ...(inARow
+        ? [
+            {
+              least: -inARow.minutes,
+              of: Float64Array.from(items, ({ minutes }, i) => (inARow.has[i] === 1 ? -minutes : inARow.minutes)),
+            },
+          ]
+        : []),
+    ],
+  };
+}
+
 /** The task in numbers; undefined where one that must come can't, whatever else. */
 export function compile(task: Task): Compiled | undefined {
   const { items, before, ancestors, isLost } = thoseThatMay(task);
@@ -143,11 +180,6 @@ export function compile(task: Task): Compiled | undefined {
     length: Float64Array.from(items, (item) => item.minutes),
     mayEnd: Uint8Array.from(items, (item) => Number(item.load <= (task.edges.last ?? 3))),
     mustCome: Uint8Array.from(items, (item) => Number(item.fixed === 'in' || item.at !== undefined)),
-    cover: Object.entries(task.cover)
-      .filter(([, fewest]) => fewest > 0)
-      .map(([tag, fewest]) => ({
-        least: fewest,
-        has: Uint8Array.from(items, ({ tags }) => Number(tags.includes(tag))),
-      })),
+    ...sumsOf(task, items),
   };
 }

@@ -29,6 +29,8 @@ export const composeInput = v.strictObject({
   count: v.optional(whole(1, 2000)),
   minutes: positive,
   cover: v.optional(v.record(name, whole(0, 2000)), {}),
+  /** At most so many of a tag. */
+  atMost: v.optional(v.record(name, whole(0, 2000)), {}),
   edges: v.optional(
     v.strictObject({
       first: v.optional(load),
@@ -40,6 +42,8 @@ export const composeInput = v.strictObject({
   ),
   /** With `count`: load 3 only in the middle third of the places. */
   curve: v.optional(yesOrNo, false),
+  /** At most so many minutes in a row of items of a tag, change-over between them counted in. */
+  inARow: v.optional(v.strictObject({ tag: name, minutes: positive })),
   weight: v.optional(notNegative, 1),
   seed: v.optional(whole(0, 4_294_967_295), 1),
   effortMs: v.optional(whole(1, 60_000), 2000),

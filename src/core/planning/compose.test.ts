@@ -77,6 +77,34 @@ describe('by hand', () => {
     const locked = lesson.items.map((one) => (one.id === 'stretch' ? { ...one, fixed: 'in' } : one));
     expect(composed(asked({ ...lesson, items: locked })).order.toSorted()).toEqual(['bridge', 'stretch']); // 6 + 9 − 2
   });
+  // Lying: float 3, bridge 4; the mermaid (2, half a minute either way) parts them. 5 + 6 + 4 − 2 × 0.5; at six minutes and at
+  // eleven, no matter how long in a row. With seven minutes in a row nothing need part them: 5 + 6 + 4 − 0.5.
+  test.each([
+    [4, 14],
+    [6.99, 14],
+    [7, 14.5],
+  ])('at most %s minutes of hips and extension in a row', (minutes, value) => {
+    const items = lesson.items.map((one) => ({ ...one, tags: one.id === 'mermaid' ? ['side'] : ['lying'] }));
+    const told = composed(asked({ ...lesson, items, inARow: { tag: 'lying', minutes } }));
+    expect([told.value, told.bound]).toEqual([value, value]);
+    expect(told.order.toSorted()).toEqual(['bridge', 'float', 'mermaid']);
+    if (minutes < 7) expect(told.order[1]).toBe('mermaid');
+  });
+  test('change-over between two in a row counts as theirs; longer than that by itself, it can’t come', () => {
+    const all = (order: string[], minutes: number) =>
+      scoreOrder(asked({ ...lesson, minutes: 60, items: lesson.items.map((one) => ({ ...one, tags: ['lying'] })), inARow: { tag: 'lying', minutes } }), order).broken; // prettier-ignore
+    expect(all(['mermaid', 'float'], 5.4)).toEqual(['inARow']); // 2 + 0.5 + 3
+    expect(all(['mermaid', 'float'], 5.5)).toEqual([]);
+    const items = lesson.items.map((one) => ({ ...one, tags: one.id === 'stretch' ? ['lying'] : [] }));
+    expect(composed(asked({ ...lesson, items, inARow: { tag: 'lying', minutes: 4.5 } })).order).not.toContain(
+      'stretch',
+    );
+  });
+  test('at most so many of a tag: the dearest of them', () => {
+    const items = lesson.items.map((one) => ({ ...one, tags: one.id === 'mermaid' ? [] : ['new'] }));
+    expect(composed(asked({ ...lesson, items, minutes: 60, atMost: { new: 2 } })).value).toBe(16.5); // 6 + 9 + 4 − 2 − 0.5
+    expect(composed(asked({ ...lesson, items, minutes: 60, atMost: { new: 0 } })).order).toEqual(['mermaid']);
+  });
   test('nothing fits: the empty order, if no number was asked', () => {
     expect(composed(asked({ ...lesson, minutes: 1 }))).toMatchObject({ order: [], value: 0, bound: 0 });
   });
@@ -102,6 +130,8 @@ describe('wishes that collide are named, none of them spare', () => {
     ['locked, and what it needs left out', { items: fixed('bridge', { fixed: 'out' }), needs: [['bridge', 'float']], cover: { hips: 1 } }, ['cover.hips', 'items.1.fixed', 'needs.0']], // prettier-ignore
     ['each before the other', { needs: [['float', 'bridge'], ['bridge', 'float']], cover: { hips: 1 } }, ['cover.hips', 'needs.0', 'needs.1']], // prettier-ignore
     ['too heavy to begin with', { items: fixed('stretch', { at: 0 }), edges: { first: 2, last: 3 } }, ['edges.first', 'items.4.at']], // prettier-ignore
+    ['longer than may be in a row, and locked', { items: fixed('float', { fixed: 'in' }), inARow: { tag: 'hips', minutes: 2 } }, ['inARow', 'items.0.fixed']], // prettier-ignore
+    ['more of a tag than may come', { atMost: { hips: 0 }, cover: { hips: 1 } }, ['cover.hips', 'atMost.hips']],
     ['left out and at a place', { items: fixed('float', { at: 0, fixed: 'out' }) }, ['items.0.fixed', 'items.0.at']],
     ['a place beyond the last', { items: fixed('float', { at: 2 }), count: 2 }, ['count', 'items.0.at']],
     ['one at a place too early for what it needs', { items: fixed('bridge', { at: 0 }), needs: [['float', 'bridge']] }, ['items.1.at', 'needs.0']], // prettier-ignore
@@ -122,6 +152,8 @@ const small = (seed: number): Task => ({
         ]
       : [],
   curve: seed % 4 === 2,
+  atMost: seed % 4 === 3 ? { hips: 1, balance: seed % 3 } : {},
+  ...(seed % 2 === 1 ? { inARow: { tag: seed % 3 === 0 ? 'extension' : 'side', minutes: 2 + (seed % 5) } } : {}),
   effortMs: 200,
 });
 
@@ -162,6 +194,8 @@ test('as another solver says, of problems too large to try: value and bound', as
     const task = {
       ...madePlan(seed, { items: 16, count: 6, minutes: 20 + seed }),
       cover: { flexion: 1, extension: 1 },
+      atMost: { hips: 2 },
+      inARow: { tag: seed % 2 === 0 ? 'rotation' : 'extension', minutes: 5 },
     };
     const { Status, ObjectiveValue } = (await highs()).solve(asProgramme(task), { mip_rel_gap: 1e-9 });
     const { value, bound } = composed(task);

@@ -1,12 +1,13 @@
 // Orders built place by place, all at once, kept only where they may still beat the best known: exact while none had to be let go.
-// Two that hold the same items and end in the same set-up differ in change-over alone: the shorter stands for both.
+// Two that hold the same items and end in the same set-up, with the same minutes in a row behind them, differ in change-over alone: the
+// shorter stands for both.
 import { flag, real, int } from './cell';
 import type { Compiled } from './compiled';
 import { Layer, bitOf, wordOf, wordsFor } from './layer';
 import type { Row } from './layer';
 import { bestAfter, cellsLeft, mayStop } from './relax';
 import type { Completions, Memory } from './relax';
-import { slackMinutes } from './score';
+import { runAfter, slackMinutes } from './score';
 
 export type Searched = {
   /** The best order found that is worth more than what was known, by items of the compiled task. */
@@ -21,8 +22,8 @@ export const sameValue = 1e-9;
 
 type Best = { value: number; place: number; parent: number; item: number };
 
-/** What an order holds, as counts of what it must hold. */
-function lacksOf({ items, mustCome, cover }: Compiled, wide: number) {
+/** What an order holds, as counts of what it must hold, and of what it may hold no more than so often. */
+function countsOf({ items, mustCome, cover, atMost }: Compiled, wide: number) {
   const asMask = (has: Uint8Array) => {
     const mask = new Int32Array(wide);
     items.forEach((_item, i) => {
@@ -35,17 +36,19 @@ function lacksOf({ items, mustCome, cover }: Compiled, wide: number) {
     for (; rest !== 0; rest &= rest - 1) count += 1;
     return count;
   };
+  const heldOf = (words: Int32Array, mask: Int32Array): number => {
+    let held = 0;
+    for (let w = 0; w < wide; w += 1) held += bits(int(words, w) & int(mask, w));
+    return held;
+  };
   const musts = mustCome.reduce((sum, one) => sum + one, 0);
   const wanted = [{ least: musts, has: mustCome }, ...cover].map(({ least, has }) => ({ least, mask: asMask(has) }));
-  /** The most that any one wish still lacks. */
-  return (words: Int32Array): number => {
-    let most = 0;
-    for (const { least, mask } of wanted) {
-      let held = 0;
-      for (let w = 0; w < wide; w += 1) held += bits(int(words, w) & int(mask, w));
-      most = Math.max(most, least - held);
-    }
-    return most;
+  const limits = atMost.map(({ most, has }) => ({ most, mask: asMask(has) }));
+  return {
+    /** The most that any one wish still lacks. */
+    lacks: (words: Int32Array): number =>
+      wanted.reduce((most, { least, mask }) => Math.max(most, least - heldOf(words, mask)), 0),
+    isOver: (words: Int32Array): boolean => limits.some(({ most, mask }) => heldOf(words, mask) > most),
   };
 }
 
@@ -55,7 +58,7 @@ function lacksOf({ items, mustCome, cover }: Compiled, wide: number) {
  */
 export function searchExactly(problem: Compiled, told: Completions, known: number, most: number): Searched {
   const wide = wordsFor(problem.items.length);
-  const lacks = lacksOf(problem, wide);
+  const counts = countsOf(problem, wide);
   const best: Best = { value: known, place: -1, parent: -1, item: -1 };
   const layers: Layer[] = [];
   let letGo = -Infinity;
@@ -63,7 +66,7 @@ export function searchExactly(problem: Compiled, told: Completions, known: numbe
     const from = layers[place - 1];
     const to = new Layer(wide);
     layers.push(to);
-    const step = stepper({ problem, told, lacks, best, from, to, place });
+    const step = stepper({ problem, told, counts, best, from, to, place });
     for (let row = 0; row < (from?.size ?? 1); row += 1) {
       step(row);
       if (to.size >= 4 * most) letGo = Math.max(letGo, to.trim(most));
@@ -77,7 +80,7 @@ export function searchExactly(problem: Compiled, told: Completions, known: numbe
 type Step = {
   readonly problem: Compiled;
   readonly told: Completions;
-  readonly lacks: (words: Int32Array) => number;
+  readonly counts: ReturnType<typeof countsOf>;
   readonly best: Best;
   /** Partial orders to go on from; undefined: from nothing. */
   readonly from: Layer | undefined;
@@ -94,14 +97,16 @@ const rememberedIn = ({ bit, size }: Memory, items: number) =>
   );
 
 const noRow = (): Row => ({
-  ...{ setup: -1, change: 0, length: 0, value: 0 },
+  ...{ setup: -1, change: 0, length: 0, value: 0, run: 0 },
   ...{ worth: 0, bound: 0, item: 0, parent: 0 },
 });
 
 /** Goes on from one row by every item that may follow. */
-function stepper({ problem, told, lacks, best, from, to, place }: Step): (row: number) => void {
+function stepper({ problem, told, counts: { lacks, isOver }, best, from, to, place }: Step): (row: number) => void {
   const { items, most, setups, setupOf, mayStand, mayEnd, length, value, before, notAfter, minutes, weight } = problem;
   const { worth, changeCost, constant } = told.priced;
+  const { inARow } = problem;
+  const longestRun = (inARow?.minutes ?? Infinity) + slackMinutes;
   const words = new Int32Array(to.wide);
   const remembered = rememberedIn(told.memory, items.length);
   const stops = mayStop(problem, place + 1);
@@ -123,6 +128,7 @@ function stepper({ problem, told, lacks, best, from, to, place }: Step): (row: n
     last.change = real(from.data.change, row);
     last.length = real(from.data.length, row);
     last.value = real(from.data.value, row);
+    last.run = real(from.data.run, row);
     last.worth = real(from.data.worth, row);
   };
   /** The order ends with this item, if that is better than the best. The item is held already. */
@@ -146,15 +152,19 @@ function stepper({ problem, told, lacks, best, from, to, place }: Step): (row: n
     for (let item = 0; item < items.length; item += 1) {
       if (!fits(item)) continue;
       one.setup = int(setupOf, item);
-      one.change = last.change + (last.setup < 0 ? 0 : real(problem.change, last.setup * setups + one.setup));
+      const step = last.setup < 0 ? 0 : real(problem.change, last.setup * setups + one.setup);
+      one.change = last.change + step;
       one.length = last.length + real(length, item);
+      one.run = inARow ? runAfter(last.run, step, real(length, item), inARow.has[item] === 1) : 0;
       const used = one.length + one.change;
-      if (used > minutes + slackMinutes) continue;
+      if (used > minutes + slackMinutes || one.run > longestRun) continue;
       one.value = last.value + real(value, item);
       one.worth = last.worth + real(worth, item * most + place);
       turn(item);
-      end(item, row);
-      if (goesOn) goOn(item, row, cellsLeft(told.grid, minutes, used));
+      if (!isOver(words)) {
+        end(item, row);
+        if (goesOn) goOn(item, row, cellsLeft(told.grid, minutes, used));
+      }
       turn(item);
     }
   };

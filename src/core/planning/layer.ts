@@ -1,4 +1,4 @@
-// Partial orders of one length, a row each, in columns; found again by what they hold and the set-up they end in.
+// Partial orders of one length, a row each, in columns; found again by what they hold, the set-up and the minutes in a row they end in.
 import { real, int } from './cell';
 
 const bitsAWord = 31;
@@ -17,12 +17,14 @@ export type Row = {
   /** Nothing that begins like this is worth more. */
   bound: number;
   item: number;
+  /** Minutes in a row that it ends with, of what is limited so. */
+  run: number;
   /** Its row in the layer before. */
   parent: number;
   setup: number;
 };
 
-const columns = ['change', 'length', 'value', 'worth', 'bound'] as const;
+const columns = ['change', 'length', 'value', 'worth', 'bound', 'run'] as const;
 const whole = ['item', 'parent', 'setup'] as const;
 type Numbers = { -readonly [name in (typeof columns)[number]]: Float64Array } & {
   -readonly [name in (typeof whole)[number]]: Int32Array;
@@ -34,6 +36,7 @@ const roomFor = (rows: number): Numbers => ({
   value: new Float64Array(rows),
   worth: new Float64Array(rows),
   bound: new Float64Array(rows),
+  run: new Float64Array(rows),
   item: new Int32Array(rows),
   parent: new Int32Array(rows),
   setup: new Int32Array(rows),
@@ -54,8 +57,8 @@ export class Layer {
     this.table = new Int32Array(rows * 4).fill(-1);
   }
 
-  private hash(words: Int32Array, from: number, setup: number): number {
-    let mixed = Math.imul(setup + 1, 0x9e3779b1);
+  private hash(words: Int32Array, from: number, setup: number, run: number): number {
+    let mixed = Math.imul(setup + 1 + 1024 * Math.round(run * 64), 0x9e3779b1);
     for (let w = 0; w < this.wide; w += 1) {
       mixed = Math.imul(mixed ^ int(words, from + w), 0x85ebca6b);
       mixed ^= mixed >>> 13;
@@ -63,8 +66,8 @@ export class Layer {
     return mixed >>> 0;
   }
 
-  private isSame(row: number, words: Int32Array, setup: number): boolean {
-    if (this.data.setup[row] !== setup) return false;
+  private isSame(row: number, words: Int32Array, { setup, run }: Row): boolean {
+    if (this.data.setup[row] !== setup || this.data.run[row] !== run) return false;
     for (let w = 0; w < this.wide; w += 1) if (this.words[row * this.wide + w] !== words[w]) return false;
     return true;
   }
@@ -72,9 +75,9 @@ export class Layer {
   /** Takes a partial order, unless one that holds the same and ends alike changes over no longer. `words`: what it holds. */
   take(words: Int32Array, one: Row): void {
     const mask = this.table.length - 1;
-    let slot = this.hash(words, 0, one.setup) & mask;
+    let slot = this.hash(words, 0, one.setup, one.run) & mask;
     for (let row = this.table[slot] ?? -1; row >= 0; row = this.table[slot] ?? -1) {
-      if (this.isSame(row, words, one.setup)) {
+      if (this.isSame(row, words, one)) {
         if (one.change < real(this.data.change, row)) this.put(row, one);
         return;
       }
@@ -98,6 +101,7 @@ export class Layer {
     data.value[row] = one.value;
     data.worth[row] = one.worth;
     data.bound[row] = one.bound;
+    data.run[row] = one.run;
     data.item[row] = one.item;
     data.parent[row] = one.parent;
     data.setup[row] = one.setup;
@@ -111,6 +115,7 @@ export class Layer {
     data.value[to] = real(data.value, row);
     data.worth[to] = real(data.worth, row);
     data.bound[to] = real(data.bound, row);
+    data.run[to] = real(data.run, row);
     data.item[to] = int(data.item, row);
     data.parent[to] = int(data.parent, row);
     data.setup[to] = int(data.setup, row);
@@ -133,7 +138,7 @@ export class Layer {
     this.table = new Int32Array(this.rows * 4).fill(-1);
     const mask = this.table.length - 1;
     for (let row = 0; row < this.size; row += 1) {
-      let slot = this.hash(this.words, row * this.wide, int(this.data.setup, row)) & mask;
+      let slot = this.hash(this.words, row * this.wide, int(this.data.setup, row), real(this.data.run, row)) & mask;
       while ((this.table[slot] ?? -1) >= 0) slot = (slot + 1) & mask;
       this.table[slot] = row;
     }

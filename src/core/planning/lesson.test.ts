@@ -82,14 +82,14 @@ describe('a first session', () => {
   const first = knowing({ goal: 'Stand tall.' });
   test('has nothing that wants what was never held, and not too much that is new', () => {
     const lesson = lessonOf(first);
-    const may = Object.values(lesson.faces).filter(({ later }) => later === null);
-    expect(may.length).toBeLessThanOrEqual(10);
+    expect(lesson.task.atMost).toEqual({ new: 11 }); // 50 minutes, four and a half each
     for (const id of ['rollOver', 'neckPull', 'hundred', 'teaser', 'swimming'])
       expect(lesson.faces[id]?.later).toBe('What prepares it has not been held yet.');
   });
   test('begins where anybody begins, each after what prepares it', () => {
     const { order, minutes } = composed(first);
     expect(minutes).toBeLessThanOrEqual(50);
+    expect(order.length).toBeLessThanOrEqual(11);
     expect(entry(repertoire.exercises, order[0] ?? '').family).toBe('findingTheStart');
     for (const [place, id] of order.entries())
       for (const before of entry(repertoire.exercises, id).prepares)
@@ -134,14 +134,35 @@ describe('a client who holds much', () => {
     const conditions = [{ condition: 'pregnancy', note: '', clearedOn: null, clearedBy: null, week: 30 }];
     const known_ = grown({ acting: { conditions }, minutes: 40 });
     const lesson = lessonOf(known_);
-    const { order, value, bound } = composed(known_);
+    const { order, value, bound, minutes } = composed(known_);
     expect(judgeOrder(lesson, order, free).warnings).toEqual([]);
-    expect(order.length).toBeGreaterThan(4);
-    expect(value).toBeLessThanOrEqual(bound + 1e-9);
-    const without = composeLesson({ ...lesson, flat: null }, free, 600);
+    expect(minutes).toBeGreaterThan(30);
+    expect(bound - value).toBeLessThan(0.05 * bound);
+    const { inARow: _, ...endless } = lesson.task;
+    const without = composeLesson({ ...lesson, task: endless }, free, 600);
     if (!without.ok || isColliding(without.value)) throw new Error('not composed');
     expect(judgeOrder(lesson, without.value.order, free).warnings.join()).toMatch(/in a row/); // it was no idle limit
     expect(without.value.value).toBeGreaterThanOrEqual(value - 1e-9);
+  });
+  test('longer on the back by itself than she may lie: not composed, and why; locked in, the two collide in words', () => {
+    const conditions = [{ condition: 'pregnancy', note: '', clearedOn: null, clearedBy: null, week: 30 }];
+    const lesson = lessonOf(grown({ acting: { conditions }, ownSeconds: { legFloat: 400 } }));
+    expect(lesson.faces.legFloat?.later).toMatch(/^It takes 6\.75 minutes on the back; pregnancy: lying flat/);
+    const wishes = { locked: ['legFloat'], leftOut: [] };
+    const told = composeLesson(lesson, wishes, 300);
+    if (!told.ok || !isColliding(told.value)) throw new Error('composed');
+    expect(collisionWords(lesson, wishes, told.value)).toEqual([
+      'at most 5 minutes on the back in a row',
+      'Leg float locked in',
+    ]);
+  });
+  test('more new ones than may come: told by hand, and what she locks goes before', () => {
+    const lesson = lessonOf(grown());
+    const fresh = Object.values(lesson.faces).flatMap(({ isNew, later, exercise }) => (isNew && !later ? [exercise.id] : [])).slice(0, 3); // prettier-ignore
+    expect(fresh).toHaveLength(3);
+    expect(judgeOrder(lesson, fresh, free).warnings).toContain('More than 2 new ones.');
+    expect(judgeOrder(lesson, fresh, { locked: fresh, leftOut: [] }).warnings.join()).not.toMatch(/new ones/);
+    expect(composed(grown(), { locked: fresh, leftOut: [] }).order).toEqual(expect.arrayContaining(fresh));
   });
   test('no apparatus, none planned; a stop sign, nothing at all', () => {
     expect(lessonOf(grown()).leftOut.find(({ exercise }) => exercise.id === 'footwork')?.why).toBe('There is no such apparatus in the room.'); // prettier-ignore

@@ -47,6 +47,8 @@ export type Knowing = {
   readonly planned: (standing: Standing) => Planned | undefined;
 };
 
+type Held = ReadonlySet<string>;
+
 export type Reason = { readonly points: number; readonly say: string };
 
 /** What of an exercise a plan shows. */
@@ -90,13 +92,18 @@ const points = {
 };
 /** Minutes for words and hands beside the work itself, where no own time is known. */
 const teaching = { known: 1, new: 2.5, fault: 0.25, faultsAtMost: 4 };
-/** Of those that she never did, so many may come in one session; a client who knows little begins with more. */
+/** Of those that she never did, so many may come in one session; a client who knows little begins with more, as many as fill the time. */
 const newAtMost = 2;
 const newInTheFirst = 8;
+const minutesEach = 4.5;
 const knowsLittle = 4;
 
 /** The order that ships for those who begin: what it holds may be new in a first session. */
 const beginners = 'beginnersEight';
+/** The tag of what she never did. */
+export const neverDone = 'new';
+/** The tag of what is done flat on the back. */
+export const lyingFlat = 'flat';
 /** The family that a session begins with. */
 const starts = 'findingTheStart';
 
@@ -181,26 +188,34 @@ function reasonsOfToday({ feeling }: Knowing, { tags, standing }: Asked): Reason
   ];
 }
 
-/** Something new is worth a little; where anybody begins, more. */
-const newness = ({ repertoire }: Knowing, { id }: Exercise): Reason =>
-  repertoire.sequences.find((one) => one.id === beginners)?.exercises.includes(id)
-    ? { points: points.first, say: 'New: anybody begins with it.' }
-    : { points: points.new, say: 'New: what prepares it is held.' };
+const beginsWith = ({ repertoire }: Knowing): readonly string[] =>
+  repertoire.sequences.find((one) => one.id === beginners)?.exercises ?? [];
 
-function reasonsOf(knowing: Knowing, asked: Asked): Reason[] {
+/** Something new is worth a little; where anybody begins, more. */
+function newness(knowing: Knowing, { id, prepares }: Exercise, held: Held): Reason {
+  if (beginsWith(knowing).includes(id)) return { points: points.first, say: 'New: anybody begins with it.' };
+  if (prepares.length === 0) return { points: points.new, say: 'New: it asks for nothing before it.' };
+  const isPrepared = prepares.some((one) => held.has(one));
+  return {
+    points: points.new,
+    say: isPrepared ? 'New: what prepares it is held.' : 'New: what prepares it can come just before.',
+  };
+}
+
+function reasonsOf(knowing: Knowing, asked: Asked, held: Held): Reason[] {
   const faults = knowing.lastFaults[asked.exercise.id] ?? 0;
   const seen = faults === 1 ? 'a fault was seen' : `${faults} faults were seen`;
   return [
     ...reasonsOfTime(knowing, asked.exercise),
     ...reasonsOfGoal(asked),
     ...(faults > 0 ? [{ points: points.faults, say: `Last time ${seen}.` }] : []),
-    ...(asked.isNew ? [newness(knowing, asked.exercise)] : []),
+    ...(asked.isNew ? [newness(knowing, asked.exercise, held)] : []),
     ...reasonsOfToday(knowing, asked),
   ].toSorted((a, b) => Math.abs(b.points) - Math.abs(a.points));
 }
 
 /** What was ever held cleanly: it may prepare something new. */
-function heldOf({ history, repertoire }: Knowing): ReadonlySet<string> {
+function heldOf({ history, repertoire }: Knowing): Held {
   return new Set(
     repertoire.exercises
       .filter(({ id, gate }) => (history[id] ?? []).some((session) => isClean(session, gate.cleanReps)))
@@ -235,7 +250,7 @@ export function levelToday(weighed: WeighedExercise, wanted: number): number | u
   return here && isAllowed(here) ? wanted : allowedLevel(weighed, Math.floor(wanted));
 }
 
-function candidateOf(knowing: Knowing, aims: Aims, exercise: Exercise): Candidate {
+function candidateOf(knowing: Knowing, aims: Aims, held: Held, exercise: Exercise): Candidate {
   const { repertoire, acting, apparatus, body, standings, history } = knowing;
   const left = (why: string): Candidate => ({ left: { exercise: taughtOf(exercise), why } });
   if (exercise.apparatus !== 'mat' && !apparatus.includes(exercise.apparatus))
@@ -252,7 +267,7 @@ function candidateOf(knowing: Knowing, aims: Aims, exercise: Exercise): Candidat
   const here = weighed.levels[Math.floor(level)];
   const standing = here?.standing ?? 'fine';
   const changes = changesOf(here);
-  const reasons = reasonsOf(knowing, { exercise, tags, aims, isNew, standing });
+  const reasons = reasonsOf(knowing, { exercise, tags, aims, isNew, standing }, held);
   const { minutes, isOwnTime } = minutesOf(knowing, exercise, planned, isNew);
   const value = reasons.reduce((sum, one) => sum + one.points, points.any);
   const item: Item = {
@@ -260,7 +275,12 @@ function candidateOf(knowing: Knowing, aims: Aims, exercise: Exercise): Candidat
     minutes,
     value: Math.round(value * 100) / 100,
     setup: [positionPlace(exercise.position), exercise.apparatus],
-    tags: [...exercise.spine, ...(isNew ? ['new'] : []), ...(tags.lying === 'flat' ? ['flat'] : []), exercise.family],
+    tags: [
+      ...exercise.spine,
+      ...(isNew ? [neverDone] : []),
+      ...(tags.lying === 'flat' ? [lyingFlat] : []),
+      exercise.family,
+    ],
     load: loadStep(tags),
   };
   const { levelName, dose } = planned;
@@ -283,15 +303,34 @@ function candidateOf(knowing: Knowing, aims: Aims, exercise: Exercise): Candidat
 
 type Faces = ReadonlyMap<string, Face>;
 
-/** Whether something new may come today: what prepares it is held, or can be taught just before it because anybody begins there. */
-function mayBeNew({ repertoire }: Knowing, { id, prepares }: Taught, held: ReadonlySet<string>): boolean {
-  const first = repertoire.sequences.find((one) => one.id === beginners)?.exercises ?? [];
-  const begins = (one: string) => repertoire.exercises.find((other) => other.id === one)?.family === starts;
-  return first.includes(id) || prepares.some((one) => held.has(one)) || prepares.every(begins);
+/** Light, and the spine is folded neither way. */
+const isGentle = ({ item: { load }, exercise: { spine } }: Face): boolean =>
+  load === 1 && !spine.some((direction) => ['flexion', 'extension', 'articulation'].includes(direction));
+
+/**
+ * New ones that may come today: what prepares them is held, or can be taught before them because anybody begins there. Who knows
+ * little may go one step on from there, with what is gentle.
+ */
+function thoseNew(knowing: Knowing, faces: Faces, held: Held): ReadonlySet<string> {
+  const starting = new Set(knowing.repertoire.exercises.filter(({ family }) => family === starts).map(({ id }) => id));
+  const fresh = [...faces.values()].filter(({ isNew }) => isNew);
+  const may = new Set(
+    fresh
+      .map(({ exercise }) => exercise)
+      .filter(
+        ({ id, prepares }) =>
+          beginsWith(knowing).includes(id) ||
+          prepares.some((one) => held.has(one)) ||
+          prepares.every((one) => starting.has(one)),
+      )
+      .map(({ id }) => id),
+  );
+  const next = fresh.filter((face) => isGentle(face) && face.exercise.prepares.some((one) => may.has(one)));
+  return held.size < knowsLittle ? new Set([...may, ...next.map(({ exercise }) => exercise.id)]) : may;
 }
 
 /** Those that come only after one that prepares them, of those that are composed if there is one: nothing that does is held. */
-const needsOf = (faces: Faces, composed: Faces, held: ReadonlySet<string>): [string, string][] =>
+const needsOf = (faces: Faces, composed: Faces, held: Held): [string, string][] =>
   [...faces.values()].flatMap(({ exercise: { id, prepares } }): [string, string][] => {
     const first = prepares.find((one) => composed.has(one)) ?? prepares.find((one) => faces.has(one));
     return first === undefined || held.has(id) || prepares.some((one) => held.has(one)) ? [] : [[first, id]];
@@ -304,6 +343,12 @@ function coverOf(faces: Faces, minutes: number): Record<string, number> {
   const has = (tag: string) => [...faces.values()].some(({ item }) => item.tags.includes(tag));
   return Object.fromEntries(wanted.filter(has).map((tag) => [tag, 1]));
 }
+
+/** Why one that lasts longer on the back than anybody there may lie is not composed. */
+export const tooLongFlat = (flat: Lesson['flat'], { tags, minutes }: Item): string | null =>
+  flat && tags.includes(lyingFlat) && minutes > flat.minutes
+    ? `It takes ${minutes} minutes on the back; ${flat.why}.`
+    : null;
 
 /** The strictest limit of lying flat that acts. */
 function flatOf({ repertoire, acting }: Knowing): Lesson['flat'] {
@@ -321,33 +366,19 @@ const mustRiseSlowly = ({ repertoire, acting }: Knowing): boolean =>
     condition.rules.some(({ when }) => when.also?.includes('quickChange')),
   );
 
-/** New ones that are left for another time: those not prepared, and those beyond so many, the least worth first. */
-function notYet(knowing: Knowing, faces: Faces, held: ReadonlySet<string>): ReadonlyMap<string, string> {
-  const fresh = [...faces.values()].filter(({ isNew }) => isNew);
-  const may = fresh.filter(({ exercise }) => mayBeNew(knowing, exercise, held));
-  const count = held.size < knowsLittle ? newInTheFirst : newAtMost;
-  const chosen = may.toSorted((a, b) => b.item.value - a.item.value).slice(0, count);
-  const kept = new Set(chosen.map(({ exercise }) => exercise.id));
-  // What prepares a new one that is chosen comes with it.
-  for (const [before, after] of needsOf(faces, new Map(), held)) if (kept.has(after)) kept.add(before);
-  return new Map(
-    fresh
-      .filter(({ exercise }) => !kept.has(exercise.id))
-      .map((face) => [
-        face.exercise.id,
-        may.includes(face) ? 'New, and enough else is: another time.' : 'What prepares it has not been held yet.',
-      ]),
-  );
-}
-
 /** What the session may be composed of. */
 export function lessonOf(knowing: Knowing): Lesson {
   const aims = aimsOf(knowing.goal);
-  const all = knowing.repertoire.exercises.map((exercise) => candidateOf(knowing, aims, exercise));
-  const found = new Map(all.flatMap((one) => ('face' in one ? [[one.face.exercise.id, one.face] as const] : [])));
   const held = heldOf(knowing);
-  const later = notYet(knowing, found, held);
-  const faces = new Map([...found].map(([id, face]) => [id, { ...face, later: later.get(id) ?? null }]));
+  const all = knowing.repertoire.exercises.map((exercise) => candidateOf(knowing, aims, held, exercise));
+  const found = new Map(all.flatMap((one) => ('face' in one ? [[one.face.exercise.id, one.face] as const] : [])));
+  const flat = flatOf(knowing);
+  const mayBeNew = thoseNew(knowing, found, held);
+  const unprepared = ({ isNew, exercise: { id } }: Face) =>
+    isNew && !mayBeNew.has(id) ? 'What prepares it has not been held yet.' : null;
+  const faces = new Map(
+    [...found].map(([id, face]) => [id, { ...face, later: unprepared(face) ?? tooLongFlat(flat, face.item) }]),
+  );
   const composed = new Map([...faces].filter(([, face]) => face.later === null));
   const begins = [...composed.values()].some(({ item }) => item.tags.includes(starts) && item.load === 1);
   const task: Task = {
@@ -359,8 +390,13 @@ export function lessonOf(knowing: Knowing): Lesson {
     change: { position: changeMinutes(mustRiseSlowly(knowing)), apparatus: apparatusMinutes },
     minutes: knowing.minutes,
     cover: coverOf(composed, knowing.minutes),
+    atMost: {
+      [neverDone]:
+        held.size < knowsLittle ? Math.max(newInTheFirst, Math.round(knowing.minutes / minutesEach)) : newAtMost,
+    },
     edges: { first: 1, last: 1, ...(begins ? { firstTag: starts } : {}) },
     curve: false,
+    ...(flat ? { inARow: { tag: lyingFlat, minutes: flat.minutes } } : {}),
     weight: 1,
     seed: 1,
     effortMs: 1500,
@@ -369,7 +405,7 @@ export function lessonOf(knowing: Knowing): Lesson {
     faces: Object.fromEntries(faces),
     leftOut: all.flatMap((one) => ('left' in one ? [one.left] : [])),
     aims,
-    flat: flatOf(knowing),
+    flat,
     task,
   };
 }

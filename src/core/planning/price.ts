@@ -1,5 +1,5 @@
 // Prices that make the bound low: subgradient ascent of the dual, with Polyak's step (Held, Wolfe and Crowder 1974).
-import { flag, real, int } from './cell';
+import { real, int } from './cell';
 import type { Compiled } from './compiled';
 import { completions, copyPrices, walkOf } from './relax';
 import type { Completions, Grid, Memory, Prices } from './relax';
@@ -8,7 +8,7 @@ export type Bounded = { readonly prices: Prices; readonly bound: number };
 
 /** How far the walk is from each priced wish: the slope of the bound. */
 function slopeOf(problem: Compiled, walk: readonly number[]) {
-  const { items, most, before, cover, length, change, setups, setupOf, minutes } = problem;
+  const { items, most, before, sums, length, change, setups, setupOf, minutes } = problem;
   const taken = new Float64Array(items.length);
   let used = 0;
   walk.forEach((item, place) => {
@@ -29,7 +29,7 @@ function slopeOf(problem: Compiled, walk: readonly number[]) {
         });
       }),
     ),
-    cover: cover.map(({ has, least }) => taken.reduce((sum, times, i) => sum + times * flag(has, i), -least)),
+    sums: sums.map(({ of, least }) => taken.reduce((sum, times, i) => sum + times * real(of, i), -least)),
     minute: minutes < 1e6 ? minutes - used : 0,
   };
 }
@@ -45,7 +45,7 @@ function lengthOf(slope: Slope, prices: Prices, mustCome: Uint8Array): number {
       byPlace.forEach((along, place) => (sum += moves(prices.needs[i]?.[k]?.[place] ?? 0, along))),
     ),
   );
-  slope.cover.forEach((along, c) => (sum += moves(real(prices.cover, c), along)));
+  slope.sums.forEach((along, c) => (sum += moves(real(prices.sums, c), along)));
   return sum;
 }
 
@@ -60,7 +60,7 @@ function follow(prices: Prices, slope: Slope, step: number, mustCome: Uint8Array
       if (own) byPlace.forEach((along, place) => (own[place] = Math.max(0, real(own, place) - step * along)));
     }),
   );
-  slope.cover.forEach((along, c) => (prices.cover[c] = Math.max(0, real(prices.cover, c) - step * along)));
+  slope.sums.forEach((along, c) => (prices.sums[c] = Math.max(0, real(prices.sums, c) - step * along)));
   prices.minute = Math.max(0, prices.minute - step * slope.minute);
 }
 

@@ -1,5 +1,6 @@
 // The relaxed problem: the best walk from place to place that may take an item twice, wants priced instead of kept. Never below the
-// best order, for any prices. Each wish that is priced: once (no item twice; one that must come, exactly once), needs, cover, minutes
+// best order, for any prices. Each wish that is priced: once (no item twice; one that must come, exactly once), needs, sums over
+// items (cover, how many of a tag, minutes in a row), minutes
 // (Lagrangian relaxation: Held and Karp 1971, Geoffrion 1974; the walk by dynamic programming over place, set-up and time left).
 // The walk remembers some of what it took and takes that no second time (ng-routes: Baldacci, Mingozzi and Roberti 2011): without it
 // it rests in one or two set-ups with their best items over and over.
@@ -11,21 +12,21 @@ export type Prices = {
   readonly once: Float64Array;
   /** By item and what it needs, straight; place by place: who stands by there has had it before. */
   readonly needs: readonly (readonly Float64Array[])[];
-  readonly cover: Float64Array;
+  readonly sums: Float64Array;
   minute: number;
 };
 
-export const noPrices = ({ items, before, cover, most }: Compiled): Prices => ({
+export const noPrices = ({ items, before, sums, most }: Compiled): Prices => ({
   once: new Float64Array(items.length),
   needs: before.map((asked) => asked.map(() => new Float64Array(most))),
-  cover: new Float64Array(cover.length),
+  sums: new Float64Array(sums.length),
   minute: 0,
 });
 
-export const copyPrices = ({ once, needs, cover, minute }: Prices): Prices => ({
+export const copyPrices = ({ once, needs, sums, minute }: Prices): Prices => ({
   once: once.slice(),
   needs: needs.map((asked) => asked.map((one) => one.slice())),
-  cover: cover.slice(),
+  sums: sums.slice(),
   minute,
 });
 
@@ -122,17 +123,17 @@ export const cellsLeft = ({ cells, cellMinutes }: Grid, limit: number, used: num
 export type Priced = { readonly worth: Float64Array; readonly changeCost: number; readonly constant: number };
 
 export function priced(problem: Compiled, prices: Prices): Priced {
-  const { items, most, value, length, before, cover, minutes, weight } = problem;
+  const { items, most, value, length, before, sums, minutes, weight } = problem;
   const { once, needs, minute } = prices;
   const worth = new Float64Array(items.length * most);
   let constant = minute > 0 ? minute * minutes : 0;
   for (let i = 0; i < items.length; i += 1) {
     let own = real(value, i) - real(once, i) - minute * real(length, i);
-    cover.forEach(({ has }, c) => (own += real(prices.cover, c) * flag(has, i)));
+    sums.forEach(({ of }, c) => (own += real(prices.sums, c) * real(of, i)));
     worth.fill(own, i * most, (i + 1) * most);
     constant += real(once, i);
   }
-  cover.forEach(({ least }, c) => (constant -= real(prices.cover, c) * least));
+  sums.forEach(({ least }, c) => (constant -= real(prices.sums, c) * least));
   before.forEach((asked, i) => asked.forEach((other, k) => priceNeed(worth, needs[i]?.[k], i * most, other * most)));
   return { worth, changeCost: weight + minute, constant };
 }

@@ -33,11 +33,27 @@ export function offCurve({ curve, count }: Pick<Task, 'curve' | 'count'>, { load
 /** Whether an item has a tag that is asked for. */
 export const isOfTag = ({ tags }: Item, tag: string | undefined): boolean => tag === undefined || tags.includes(tag);
 
+/** Minutes in a row once an item has come, `step` minutes of change-over after `run` of them. */
+export const runAfter = (run: number, step: number, minutes: number, isOne: boolean): number =>
+  isOne ? minutes + (run > 0 ? run + step : 0) : 0;
+
+/** The longest time in a row spent with items of the tag that is limited so; 0 where none is. */
+export function longestInARow({ change, inARow }: Pick<Task, 'change' | 'inARow'>, order: readonly Item[]): number {
+  let [run, longest] = [0, 0];
+  order.forEach((item, i) => {
+    const before = order[i - 1];
+    const step = before ? changeBetween({ change }, before, item) : 0;
+    run = runAfter(run, step, item.minutes, inARow !== undefined && item.tags.includes(inARow.tag));
+    longest = Math.max(longest, run);
+  });
+  return longest;
+}
+
 const tooLoaded = (item: Item | undefined, most: number | undefined): boolean =>
   most !== undefined && item !== undefined && item.load > most;
 
 function brokenOf(task: Task, order: readonly Item[], minutes: number): string[] {
-  const { items, needs, count, cover, edges } = task;
+  const { items, needs, count, cover, atMost, edges, inARow } = task;
   const placeOf = new Map(order.map(({ id }, place) => [id, place]));
   const tagged = (tag: string) => order.filter(({ tags }) => tags.includes(tag)).length;
   return [
@@ -46,10 +62,14 @@ function brokenOf(task: Task, order: readonly Item[], minutes: number): string[]
     ...Object.entries(cover)
       .filter(([tag, least]) => tagged(tag) < least)
       .map(([tag]) => `cover.${tag}`),
+    ...Object.entries(atMost)
+      .filter(([tag, most]) => tagged(tag) > most)
+      .map(([tag]) => `atMost.${tag}`),
     ...(tooLoaded(order[0], edges.first) ? ['edges.first'] : []),
     ...(order[0] && !isOfTag(order[0], edges.firstTag) ? ['edges.firstTag'] : []),
     ...(tooLoaded(order.at(-1), edges.last) ? ['edges.last'] : []),
     ...(order.some((item, place) => offCurve(task, item, place)) ? ['curve'] : []),
+    ...(inARow && longestInARow(task, order) > inARow.minutes + slackMinutes ? ['inARow'] : []),
     ...items.flatMap(({ id, fixed, at }, i) => [
       ...(fixed && (fixed === 'in') !== placeOf.has(id) ? [`items.${i}.fixed`] : []),
       ...(at !== undefined && placeOf.get(id) !== at ? [`items.${i}.at`] : []),

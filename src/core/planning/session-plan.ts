@@ -3,18 +3,24 @@ import { directionNames } from '../knowledge/kinds';
 import type { Direction } from '../knowledge/kinds';
 import { success } from '../result';
 import type { Result } from '../result';
-import { brokenUp, flatRuns } from './break-up';
 import { compose, isColliding } from './compose';
 import type { Colliding, Composed } from './compose';
 import type { Task } from './compose-input';
 import type { Face, Lesson } from './lesson';
-import { changeBetween, offCurve, scoreOrder } from './score';
+import { changeBetween, longestInARow, offCurve, scoreOrder } from './score';
 
 /** What she wishes of it, by exercises: in any case, and in no case. */
 export type Wishes = { readonly locked: readonly string[]; readonly leftOut: readonly string[] };
 
+/** The task with her wishes. What she locks in goes before how many may be new. */
 const asked = ({ task, faces }: Lesson, { locked, leftOut }: Wishes): Task => ({
   ...task,
+  atMost: Object.fromEntries(
+    Object.entries(task.atMost).map(([tag, most]) => [
+      tag,
+      Math.max(most, locked.filter((id) => faces[id]?.item.tags.includes(tag)).length),
+    ]),
+  ),
   items: task.items.map((item) => {
     const isOut = leftOut.includes(item.id) || faces[item.id]?.later;
     const fixed = locked.includes(item.id) ? 'in' : isOut ? 'out' : undefined;
@@ -32,16 +38,7 @@ export function composeLesson(lesson: Lesson, wishes: Wishes, effortMs: number):
   if (!free.ok || isColliding(free.value) || free.value.order.length === 0) return free;
   const rest = Math.max(1, Math.round(effortMs * (1 - countShare)));
   const shaped = compose({ ...task, count: free.value.order.length, curve: true, effortMs: rest });
-  return success(withinFlat(lesson, task, shaped.ok && !isColliding(shaped.value) ? shaped.value : free.value));
-}
-
-/** What was composed, broken up where she would lie flat for longer than she may; its bound holds, as fewer orders are left. */
-function withinFlat({ flat }: Lesson, task: Task, found: Composed): Composed {
-  if (!flat) return found;
-  const order = brokenUp(task, found.order, flat.minutes);
-  const { value, minutes, changeMinutes } = scoreOrder(task, order);
-  const gapPct = (100 * (found.bound - value)) / Math.max(1, Math.abs(found.bound));
-  return { ...found, order, value, minutes, changeMinutes, gapPct: Math.max(0, gapPct) };
+  return success(shaped.ok && !isColliding(shaped.value) ? shaped.value : free.value);
 }
 
 /** A line of the plan as it stands. */
@@ -126,6 +123,15 @@ function wordsOf(lesson: Lesson, task: Task, path: string): Words {
   const [kind = '', name = ''] = path.split('.');
   const nameOf = (id: string) => lesson.faces[id]?.exercise.name ?? id;
   if (kind === 'minutes') return { wished: `${task.minutes} minutes`, broken: 'Longer than the time there is.' };
+  if (kind === 'atMost') {
+    const most = task.atMost[name] ?? 0;
+    return { wished: `at most ${most} ${plainly(name)} ones`, broken: `More than ${most} ${plainly(name)} ones.` };
+  }
+  if (kind === 'inARow')
+    return {
+      wished: `at most ${task.inARow?.minutes} minutes on the back in a row`,
+      broken: 'Too long on the back in a row.',
+    };
   if (kind === 'cover') return { wished: `something ${plainly(name)}`, broken: `Nothing in it is ${plainly(name)}.` };
   const need = kind === 'needs' ? task.needs[Number(name)] : kind === 'order' ? task.order[Number(name)] : undefined;
   const item = kind === 'items' ? task.items[Number(name)] : undefined;
@@ -147,20 +153,14 @@ export const collisionWords = (lesson: Lesson, wishes: Wishes, { because }: Coll
 };
 
 /** Too long flat on the back in a row for a condition, in words. */
-function tooLongFlat({ flat, task }: Lesson, lines: readonly PlanLine[]): string[] {
-  if (!flat) return [];
-  const items = lines.map(({ face }) => face.item);
-  const { longest } = flatRuns(task, items, flat.minutes);
-  const minutes = Math.round(longest);
-  return longest > flat.minutes
-    ? [`${minutes} minutes on the back in a row; ${flat.why}. Raise head and ribs on an incline, or break it up.`]
-    : [];
-}
+const tooLongFlat = ({ flat }: Lesson, longest: number): string =>
+  `${Math.round(longest)} minutes on the back in a row; ${flat?.why ?? ''}. Raise head and ribs on an incline, or break it up.`;
 
 /** Judges an order as it stands: cheap enough to be asked at every move. */
 export function judgeOrder(lesson: Lesson, order: readonly string[], wishes: Wishes): Judged {
   const task = { ...asked(lesson, wishes), count: order.length, curve: true };
   const all = facesOf(lesson, order);
+  const items = all.map(({ item }) => item);
   const { value, minutes, changeMinutes, broken } = scoreOrder(task, order);
   let clock = 0;
   const lines = all.map((face, place): PlanLine => {
@@ -174,15 +174,16 @@ export function judgeOrder(lesson: Lesson, order: readonly string[], wishes: Wis
   const isHers = (path: string) => !(path.startsWith('items.') && path.endsWith('.fixed'));
   return {
     ...{ lines, value, minutes, changeMinutes },
-    warnings: [
-      ...broken.filter(isHers).map((path) => wordsOf(lesson, task, path).broken),
-      ...tooLongFlat(lesson, lines),
-    ],
+    warnings: broken
+      .filter(isHers)
+      .map((path) =>
+        path === 'inARow' ? tooLongFlat(lesson, longestInARow(task, items)) : wordsOf(lesson, task, path).broken,
+      ),
     directions: told.map((direction) => ({
       direction,
       times: all.filter(({ exercise }) => exercise.spine.includes(direction)).length,
     })),
-    loads: all.map(({ item }) => item.load),
+    loads: items.map(({ load }) => load),
   };
 }
 
