@@ -104,7 +104,8 @@ class Search {
 
   anneal(start: readonly number[], share: number): void {
     const steps = Math.ceil(Math.max(Math.min(300, this.effortMs), this.effortMs * share) * perMs.steps);
-    this.best = anneal(this.problem, this.best?.order ?? start, steps, this.uniform, this.best);
+    for (const from of [this.best?.order ?? start, start, []])
+      this.best = anneal(this.problem, from, Math.ceil(steps / 3), this.uniform, this.best);
   }
 
   /** One turn of pricing on a grid of time; what its walks took twice is remembered from then on. False: there is no order at all. */
