@@ -18,8 +18,9 @@ export function asProgramme(task: Task): string {
   const setups = [...new Set(keys)];
   const first = setups.map((key) => items[keys.indexOf(key)]?.setup ?? [0, 0]);
   const between = (s: number, t: number) => {
-    const [[from, fromApparatus], [to, toApparatus]] = [first[s] ?? [0, 0], first[t] ?? [0, 0]];
-    return (change.position[from]?.[to] ?? 0) + (fromApparatus === toApparatus ? 0 : change.apparatus);
+    const [[from, fromApparatus, fromSprings], [to, toApparatus, toSprings]] = [first[s] ?? [0, 0], first[t] ?? [0, 0]];
+    const springs = fromSprings === toSprings ? 0 : change.springs;
+    return (change.position[from]?.[to] ?? 0) + (fromApparatus === toApparatus ? springs : change.apparatus);
   };
   const inSetup = setups.map((key) => items.flatMap((_item, i) => (keys[i] === key ? [i] : [])));
   const flows = places

@@ -17,6 +17,7 @@ export const knowing = (more: Partial<Knowing> = {}): Knowing => ({
   goal: '',
   lastTaught: [],
   ownSeconds: {},
+  sessions: [],
   apparatus: [],
   feeling: 'well',
   minutes: 50,

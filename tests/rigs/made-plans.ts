@@ -50,7 +50,7 @@ export function madePlan(seed: number, { items: n, count, minutes, fine = seed %
     })),
     needs,
     order: [],
-    change: { position: changes(positions, uniform), apparatus: 1 + (seed % 4) / 2 },
+    change: { position: changes(positions, uniform), apparatus: 1 + (seed % 4) / 2, springs: 0 },
     ...(count === undefined ? {} : { count }),
     minutes,
     cover: { flexion: 2, extension: 2, rotation: 2, side: 1 },

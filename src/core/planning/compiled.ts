@@ -1,6 +1,6 @@
 // A task in numbers, as the searches walk it: items that may come at all, where each may stand, what it asks for before it.
 import type { Item, Task } from './compose-input';
-import { isOfTag, offCurve, slackMinutes } from './score';
+import { changeOf, isOfTag, offCurve, slackMinutes } from './score';
 
 export type Compiled = {
   /** Items that may come; the searches know them by their place here. */
@@ -79,16 +79,13 @@ function thoseThatMay(task: Task): { items: Item[]; before: number[][]; ancestor
 
 /** Set-ups that stand in the task, and the minutes between any two. */
 function setupsOf(task: Task, items: readonly Item[]) {
-  const key = ({ setup: [position, apparatus] }: Item) => JSON.stringify([position, apparatus]);
+  const key = ({ setup }: Item) => JSON.stringify(setup);
   const one = new Map(items.map((item) => [key(item), item]));
   const all = [...one.values()];
   const index = new Map([...one.keys()].map((name, i) => [name, i]));
   const change = new Float64Array(all.length ** 2);
-  all.forEach(({ setup: [from, fromApparatus] }, i) =>
-    all.forEach(({ setup: [to, toApparatus] }, j) => {
-      const apparatus = fromApparatus === toApparatus ? 0 : task.change.apparatus;
-      change[i * all.length + j] = (task.change.position[from]?.[to] ?? 0) + apparatus;
-    }),
+  all.forEach(({ setup: from }, i) =>
+    all.forEach(({ setup: to }, j) => (change[i * all.length + j] = changeOf(task.change, from, to))),
   );
   return { setups: all.length, setupOf: Int32Array.from(items, (item) => index.get(key(item)) ?? 0), change };
 }

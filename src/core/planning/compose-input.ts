@@ -5,12 +5,17 @@ import { notNegative, number, positive, whole, yesOrNo } from '../numbers';
 const name = v.pipe(v.string('must be text'), v.minLength(1, 'must not be empty'), v.maxLength(120));
 const load = v.picklist([1, 2, 3], 'must be 1, 2 or 3');
 
+const named = v.union([name, number], 'must be a name or a number');
+
 const item = v.strictObject({
   id: name,
   minutes: positive,
   value: number,
-  /** Which row of `change.position`, and which apparatus. */
-  setup: v.strictTuple([whole(0, 999), v.union([name, number], 'must be a name or a number')]),
+  /** Which row of `change.position`, which apparatus, and how its springs are set. */
+  setup: v.pipe(
+    v.tupleWithRest([whole(0, 999), named], v.union([v.literal(''), named])),
+    v.maxLength(3, 'a position, an apparatus, and springs at most'),
+  ),
   tags: v.optional(v.pipe(v.array(name, 'must be a list of tags'), v.maxLength(100)), []),
   load: v.optional(load, 1),
   fixed: v.optional(v.picklist(['in', 'out'], 'must be "in" or "out"')),
@@ -25,6 +30,8 @@ export const composeInput = v.strictObject({
   change: v.strictObject({
     position: v.pipe(v.array(v.array(notNegative)), v.minLength(1, 'must not be empty'), v.maxLength(200)),
     apparatus: notNegative,
+    /** From one setting of springs to another on the same apparatus. */
+    springs: v.optional(notNegative, 0),
   }),
   count: v.optional(whole(1, 2000)),
   minutes: positive,

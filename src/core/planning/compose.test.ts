@@ -105,6 +105,18 @@ describe('by hand', () => {
     expect(composed(asked({ ...lesson, items, minutes: 60, atMost: { new: 2 } })).value).toBe(16.5); // 6 + 9 + 4 − 2 − 0.5
     expect(composed(asked({ ...lesson, items, minutes: 60, atMost: { new: 0 } })).order).toEqual(['mermaid']);
   });
+  // Springs: half a minute between two settings on the reformer, none on the mat. Together 5 + 4 + 3, minus one change of springs.
+  test('springs set anew cost their time; the same springs lie side by side', () => {
+    const on = (id: string, value: number, springs: string) => ({
+      ...{ id, minutes: 3, value },
+      setup: [0, 'reformer', springs],
+    });
+    const items = [on('feet', 5, 'three'), on('straps', 4, 'two'), on('heels', 3, 'three')];
+    const told = composed(asked({ items, change: { ...change, springs: 0.5 }, minutes: 60 }));
+    expect([told.value, told.bound, told.changeMinutes]).toEqual([11.5, 11.5, 0.5]);
+    expect(told.order[1]).not.toBe('straps');
+    expect(composed(asked({ items, change, minutes: 60 })).value).toBe(12); // nothing said of springs: no time
+  });
   test('nothing fits: the empty order, if no number was asked', () => {
     expect(composed(asked({ ...lesson, minutes: 1 }))).toMatchObject({ order: [], value: 0, bound: 0 });
   });

@@ -3,7 +3,7 @@ import { holding, knowing, taughtOn } from '../../../tests/rigs/knowing';
 import { positions } from '../anatomy/positions';
 import { entry, levelOf } from '../knowledge/find';
 import { loadOf } from '../knowledge/loads';
-import { changeMinutes } from './change-over';
+import { changeMinutes, changesSeen, paceOf } from './change-over';
 import { aimsOf } from './goals';
 import { lessonOf, loadStep } from './lesson';
 import type { Knowing } from './lesson';
@@ -63,6 +63,38 @@ test('changing over takes as long either way; who must rise slowly rests on the 
   }
   expect(slow[lying]?.[standing]).toBe((usual[lying]?.[standing] ?? 0) + 0.5);
   expect(slow[standing]).toEqual(usual[standing]);
+});
+
+describe('how long changing over takes her', () => {
+  // Lying to lying nothing, half a minute to set up and one to tell: 1.5 minutes. Lying to standing one more: 2.5.
+  const seen = (times: number) => [
+    { items: [{ exercise: 'march' }, { exercise: 'legFloat', change: { from: 'march', seconds: 90 * times } }, { exercise: 'rollDownStanding', change: { from: 'legFloat', seconds: 150 * times } }] },
+    { items: [{ exercise: 'legFloat', change: { from: 'march', seconds: 90 * times } }] },
+  ]; // prettier-ignore
+  const exercises = repertoire.exercises;
+  test('each beside the usual; those of a class, and none but what was timed, tell nothing', () => {
+    expect(changesSeen(exercises, seen(1), false)).toEqual([
+      { seconds: 90, usualMinutes: 1.5 },
+      { seconds: 150, usualMinutes: 2.5 },
+      { seconds: 90, usualMinutes: 1.5 },
+    ]);
+    expect(changesSeen(exercises, seen(1), true)[1]?.usualMinutes).toBe(3); // who must rise slowly
+    expect(changesSeen(exercises, seen(1).map((one) => ({ ...one, class: 'Small crew' })), false)).toEqual([]); // prettier-ignore
+  });
+  // Three changes twice as long, beside six of the usual: 2 to the power of 3 / 9.
+  test('drawn toward the usual while little was seen; two changes tell nothing, nothing goes beyond reason', () => {
+    const [two] = [changesSeen(exercises, seen(2), false)];
+    expect(paceOf(two)).toEqual({ times: expect.closeTo(2 ** (1 / 3), 9), count: 3 });
+    expect(paceOf(two.slice(0, 2))).toEqual({ times: 1, count: 0 });
+    expect(paceOf(Array.from({ length: 60 }, () => ({ seconds: 6000, usualMinutes: 1 }))).times).toBe(2.5);
+  });
+  test('the plan reckons with it, in quarters', () => {
+    const slow = lessonOf(knowing({ sessions: [...seen(3), ...seen(3), ...seen(3)] })); // nine: 3 to the power of 9 / 15 = 1.93
+    expect(slow.pace.times).toBeCloseTo(1.933, 3);
+    const [lying, sitting] = [positions.indexOf('supine'), positions.indexOf('sitting')];
+    expect([slow.task.change.position[lying]?.[sitting], slow.task.change.apparatus, slow.task.change.springs]).toEqual([0.5, 3, 1]); // prettier-ignore
+    expect(slow.task.change.position[lying]?.[lying]).toBe(0);
+  });
 });
 
 test.each<[string, number, 1 | 2 | 3]>([

@@ -15,7 +15,8 @@ import { timeDose } from '../progression/dose';
 import type { Planned, SessionDose } from '../progression/events';
 import type { GateSession } from '../progression/gate-input';
 import type { feelings } from '../progression/words';
-import { apparatusMinutes, changeMinutes, positionPlace } from './change-over';
+import { changeTask, changesSeen, paceOf, positionPlace, tellingMinutes } from './change-over';
+import type { ChangePace, SessionTimed } from './change-over';
 import type { Item, Task } from './compose-input';
 import { aimsOf } from './goals';
 import type { Aims } from './goals';
@@ -37,6 +38,8 @@ export type Knowing = {
   readonly lastTaught: readonly string[];
   /** How long an exercise took her, the middle of the newest times, seconds. */
   readonly ownSeconds: Readonly<Record<string, number>>;
+  /** What came of her newest sessions. */
+  readonly sessions: readonly SessionTimed[];
   /** Apparatus in the room; the mat is always there. */
   readonly apparatus: readonly ApparatusKind[];
   readonly feeling: (typeof feelings)[number];
@@ -83,6 +86,8 @@ export type Lesson = {
   readonly aims: Aims;
   /** How long in a row may be spent flat on the back, where a condition limits it. */
   readonly flat: { readonly minutes: number; readonly why: string } | null;
+  /** How long changing over takes her. */
+  readonly pace: ChangePace;
   readonly task: Task;
 };
 
@@ -91,7 +96,7 @@ const points = {
   ...{ new: 1, first: 3, changed: -0.5, tired: -1.5, sore: -1, justTaught: -1.5 },
 };
 /** Minutes for words and hands beside the work itself, where no own time is known. */
-const teaching = { known: 1, new: 2.5, fault: 0.25, faultsAtMost: 4 };
+const teaching = { new: 2.5, fault: 0.25, faultsAtMost: 4 };
 /** Of those that she never did, so many may come in one session; a client who knows little begins with more, as many as fill the time. */
 const newAtMost = 2;
 const newInTheFirst = 8;
@@ -120,14 +125,14 @@ export function loadStep(tags: LoadTags): 1 | 2 | 3 {
 const quarter = (minutes: number): number => Math.max(0.5, Math.ceil(minutes * 4) / 4);
 
 /** Minutes of an exercise with this client. */
-function minutesOf(knowing: Knowing, exercise: Exercise, { dose }: Planned, isNew: boolean) {
+function minutesOf(knowing: Knowing, { times }: ChangePace, exercise: Exercise, { dose }: Planned, isNew: boolean) {
   const own = knowing.ownSeconds[exercise.id];
   if (own !== undefined) return { minutes: quarter(own / 60), isOwnTime: true };
   const timed = timeDose({ exercise: exercise.id, level: 1, changeOverS: 5, ...dose });
   const work = timed.ok ? timed.value.workS / 60 : 1;
   const faults = Math.min(teaching.faultsAtMost, knowing.lastFaults[exercise.id] ?? 0);
-  const taught = isNew ? teaching.new : teaching.known + faults * teaching.fault;
-  return { minutes: quarter(work + exercise.setUpMinutes + taught), isOwnTime: false };
+  const taught = isNew ? teaching.new : tellingMinutes * times + faults * teaching.fault;
+  return { minutes: quarter(work + exercise.setUpMinutes * times + taught), isOwnTime: false };
 }
 
 const days = (count: number): string => (count === 0 ? 'today' : count === 1 ? 'yesterday' : `${count} days ago`);
@@ -227,6 +232,10 @@ const taughtOf = ({ id, name, spine, prepares, position, apparatus }: Exercise):
   ...{ id, name, spine, prepares, position, apparatus },
 });
 
+/** Springs are set anew where another exercise on the same apparatus wants others. */
+const springsOf = ({ apparatus }: Exercise, { dose }: Planned): [] | [string] =>
+  apparatus === 'mat' ? [] : [dose.springs ?? ''];
+
 type Candidate = { readonly face: Face } | { readonly left: LeftOut };
 
 /** How it begins, where a caution is against it. */
@@ -250,7 +259,10 @@ export function levelToday(weighed: WeighedExercise, wanted: number): number | u
   return here && isAllowed(here) ? wanted : allowedLevel(weighed, Math.floor(wanted));
 }
 
-function candidateOf(knowing: Knowing, aims: Aims, held: Held, exercise: Exercise): Candidate {
+/** What is found out of a client before her exercises are gone through. */
+type Found = { readonly aims: Aims; readonly held: Held; readonly pace: ChangePace };
+
+function candidateOf(knowing: Knowing, { aims, held, pace }: Found, exercise: Exercise): Candidate {
   const { repertoire, acting, apparatus, body, standings, history } = knowing;
   const left = (why: string): Candidate => ({ left: { exercise: taughtOf(exercise), why } });
   if (exercise.apparatus !== 'mat' && !apparatus.includes(exercise.apparatus))
@@ -268,13 +280,13 @@ function candidateOf(knowing: Knowing, aims: Aims, held: Held, exercise: Exercis
   const standing = here?.standing ?? 'fine';
   const changes = changesOf(here);
   const reasons = reasonsOf(knowing, { exercise, tags, aims, isNew, standing }, held);
-  const { minutes, isOwnTime } = minutesOf(knowing, exercise, planned, isNew);
+  const { minutes, isOwnTime } = minutesOf(knowing, pace, exercise, planned, isNew);
   const value = reasons.reduce((sum, one) => sum + one.points, points.any);
   const item: Item = {
     id: exercise.id,
     minutes,
     value: Math.round(value * 100) / 100,
-    setup: [positionPlace(exercise.position), exercise.apparatus],
+    setup: [positionPlace(exercise.position), exercise.apparatus, ...springsOf(exercise, planned)],
     tags: [
       ...exercise.spine,
       ...(isNew ? [neverDone] : []),
@@ -370,7 +382,9 @@ const mustRiseSlowly = ({ repertoire, acting }: Knowing): boolean =>
 export function lessonOf(knowing: Knowing): Lesson {
   const aims = aimsOf(knowing.goal);
   const held = heldOf(knowing);
-  const all = knowing.repertoire.exercises.map((exercise) => candidateOf(knowing, aims, held, exercise));
+  const isSlow = mustRiseSlowly(knowing);
+  const pace = paceOf(changesSeen(knowing.repertoire.exercises, knowing.sessions, isSlow));
+  const all = knowing.repertoire.exercises.map((exercise) => candidateOf(knowing, { aims, held, pace }, exercise));
   const found = new Map(all.flatMap((one) => ('face' in one ? [[one.face.exercise.id, one.face] as const] : [])));
   const flat = flatOf(knowing);
   const mayBeNew = thoseNew(knowing, found, held);
@@ -387,7 +401,7 @@ export function lessonOf(knowing: Knowing): Lesson {
     order: [...faces.values()].flatMap(({ exercise: { id, prepares } }) =>
       prepares.filter((one) => faces.has(one)).map((one): [string, string] => [one, id]),
     ),
-    change: { position: changeMinutes(mustRiseSlowly(knowing)), apparatus: apparatusMinutes },
+    change: changeTask(isSlow, pace),
     minutes: knowing.minutes,
     cover: coverOf(composed, knowing.minutes),
     atMost: {
@@ -405,7 +419,6 @@ export function lessonOf(knowing: Knowing): Lesson {
     faces: Object.fromEntries(faces),
     leftOut: all.flatMap((one) => ('left' in one ? [one.left] : [])),
     aims,
-    flat,
-    task,
+    ...{ flat, pace, task },
   };
 }

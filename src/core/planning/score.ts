@@ -13,9 +13,17 @@ export type Score = {
 /** Minutes are sums of decimals: a sum that is over by no more than this is not over. */
 export const slackMinutes = 1e-9;
 
+type Setup = Item['setup'];
+
+/** Minutes from one set-up to another. */
+export function changeOf({ position, apparatus, springs }: Task['change'], from: Setup, to: Setup): number {
+  const settings = from[2] === to[2] ? 0 : springs;
+  return (position[from[0]]?.[to[0]] ?? 0) + (from[1] === to[1] ? settings : apparatus);
+}
+
 /** Minutes from one item to the next. */
 export const changeBetween = ({ change }: Pick<Task, 'change'>, from: Item, to: Item): number =>
-  (change.position[from.setup[0]]?.[to.setup[0]] ?? 0) + (from.setup[1] === to.setup[1] ? 0 : change.apparatus);
+  changeOf(change, from.setup, to.setup);
 
 /** Places where the heaviest may stand: the middle third, as far as places can be parted so. */
 export const middleOf = (count: number): readonly [first: number, beyond: number] => [

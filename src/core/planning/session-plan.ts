@@ -83,6 +83,9 @@ function byNeighbours(face: Face, before: Face | undefined, after: Face | undefi
   return answered && `It answers the ${directionNames[answered]} before it.`;
 }
 
+const springsWords = (isSame: boolean): string =>
+  isSame ? 'No change of position or springs.' : 'No change of position, only of springs.';
+
 /** Why it stands where it stands: the nearest reason that is true there. */
 function whyHere(all: readonly Face[], place: number): string {
   const face = all[place];
@@ -99,7 +102,10 @@ function whyHere(all: readonly Face[], place: number): string {
     return 'The heaviest, so in the middle.';
   if (place === all.length - 1 && isLight) return 'Last, and light.';
   if (preparing) return `After ${lower(preparing)}, which prepares it.`;
-  if (before && samePlace(before, face)) return 'No change of position.';
+  if (before && samePlace(before, face))
+    return face.item.setup[2] === undefined
+      ? 'No change of position.'
+      : springsWords(before.item.setup[2] === face.item.setup[2]);
   return prepared ? `Before ${lower(prepared)}, which it prepares.` : 'Where the way to it is short.';
 }
 

@@ -184,6 +184,20 @@ describe('outcome, further', () => {
     ])
       expect(outcomes([nothing, begun]).items).toHaveLength(1);
   });
+  test('change-over: from the last repetition before to the first here, in the order that they were done; no long pause', () => {
+    const at = (item_: string, exercise: string, ...seconds: number[]) => {
+      const done = reps('1'.repeat(seconds.length), 'left').map((one, i) => ({ ...one, at: (seconds[i] ?? 0) * 1000 }));
+      return item([{ ...set(1, '', ''), repetitions: done }], { item: item_, exercise });
+    };
+    const items = [
+      at('a', 'march', 200, 230),
+      at('b', 'legFloat', 20, 80), // the second of the plan, done first
+      at('c', 'mermaid', 229, 300), // begun while the march went on
+      at('d', 'saw', 300 + 901, 1300),
+    ];
+    const changes = outcomesOf({ ...emptySession('s'), startedAt: 0, until: 1, items }, new Set()).items.map(({ change }) => change); // prettier-ignore
+    expect(changes).toEqual([{ from: 'legFloat', seconds: 120 }, undefined, undefined, undefined]);
+  });
   test('for the gate: pain of 4 without a repetition still counts, and a breath or rest is passed on', () => {
     const pained = outcomeOf(item([], { pains: [{ id: 'p', where: 'hip', score: 4 }] }), new Set());
     expect(gateSession('2026-03-01', pained)).toEqual({

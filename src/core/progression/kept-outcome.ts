@@ -12,6 +12,8 @@ export const itemOutcome = v.object({
   level: v.number(),
   levelName: v.string(),
   seconds: count,
+  /** The exercise before it, and how long from its last repetition to the first of this; absent: the first, or a long pause. */
+  change: v.optional(v.object({ from: v.string(), seconds: count })),
   /** Done with a class and not counted; absent: counted, or only looked at. */
   followed: v.optional(v.boolean()),
   /** Repetitions done, and clean ones, of all sets. */

@@ -5,7 +5,7 @@ import type { Place } from '../anatomy/places';
 import type { Repertoire } from '../knowledge/entries';
 import type { GateSession } from './gate-input';
 import type { ItemOutcome, Outcome } from './kept-outcome';
-import { lostFaults } from './session';
+import { longestPauseS, lostFaults } from './session';
 import type { Item, Repetition, Session } from './session';
 import { isHers } from './slots';
 import { painThatEnds } from './words';
@@ -63,6 +63,23 @@ export function outcomeOf(item: Item, unsafe: ReadonlySet<string>): ItemOutcome 
   };
 }
 
+/** The change-over before each exercise, by its item: from the last repetition of the one before it to its own first. */
+function changesOf(items: readonly Item[]): ReadonlyMap<string, NonNullable<ItemOutcome['change']>> {
+  const spans = items
+    .flatMap(({ item, exercise, sets }) => {
+      const moments = sets.flatMap(({ repetitions }) => repetitions.map(({ at }) => at));
+      return moments.length > 0 ? [{ item, exercise, first: Math.min(...moments), last: Math.max(...moments) }] : [];
+    })
+    .toSorted((a, b) => a.first - b.first);
+  return new Map(
+    spans.flatMap(({ item, first }, i) => {
+      const before = spans[i - 1];
+      const seconds = before ? Math.round((first - before.last) / 1000) : 0;
+      return before && seconds > 0 && seconds <= longestPauseS ? [[item, { from: before.exercise, seconds }]] : [];
+    }),
+  );
+}
+
 /** What came of a session: only what was begun. */
 export function outcomesOf(session: Session, unsafe: ReadonlySet<string>): Outcome {
   const begun = session.items.filter(
@@ -71,9 +88,13 @@ export function outcomesOf(session: Session, unsafe: ReadonlySet<string>): Outco
   );
   const { startedAt, endedAt, until, wrap } = session;
   const end = endedAt ?? until;
+  const changes = changesOf(begun);
   return {
     seconds: startedAt !== null && end !== null ? Math.max(0, Math.round((end - startedAt) / 1000)) : 0,
-    items: begun.map((item) => outcomeOf(item, unsafe)),
+    items: begun.map((item) => {
+      const change = changes.get(item.item);
+      return { ...outcomeOf(item, unsafe), ...(change ? { change } : {}) };
+    }),
     wrap: wrap && { ...wrap, points: [...wrap.points], home: { ...wrap.home, days: [...wrap.home.days] } },
     ...(session.class ? { class: session.class.title } : {}),
   };

@@ -74,7 +74,7 @@ export type Session = {
 };
 
 /** More than this between two events is not time spent on an exercise. */
-const longestPauseS = 15 * 60;
+export const longestPauseS = 15 * 60;
 
 const emptyItem = (planned: Planned): Item => ({
   ...planned,

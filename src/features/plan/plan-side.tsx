@@ -73,6 +73,14 @@ function worthOf({ value, bound, gapPct }: Proof, now: number): string {
 const curveWords = (loads: readonly number[]): string =>
   loads.includes(3) ? 'The heaviest belongs in the middle third.' : 'Nothing in it is heavy.';
 
+/** Whose pace of changing over it is, where it is known. */
+const paceWords = ({ times, count }: Lesson['pace']): string => {
+  if (count === 0) return '';
+  const seen = `seen ${count} times`;
+  if (Math.abs(times - 1) < 0.05) return `, at the usual pace (${seen})`;
+  return `, at this client’s pace: ${times.toFixed(1)} × as long as usual (${seen})`;
+};
+
 type Props = {
   readonly lesson: Lesson;
   readonly judged: Judged;
@@ -97,7 +105,9 @@ export function PlanSide({ lesson, judged, sheet, proof, minutes, onAdd, overrul
             </span>{' '}
             <Small>of {minutes}</Small>
             <br />
-            <Small>{minutesText(changeMinutes)} of it change-over</Small>
+            <Small>
+              {minutesText(changeMinutes)} of it change-over{paceWords(lesson.pace)}
+            </Small>
           </div>
           {proof && loads.length > 0 && <p data-gap={proof.gapPct}>{worthOf(proof, judged.value)}</p>}
           <Said aria-label="What to mend">

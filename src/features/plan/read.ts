@@ -86,6 +86,7 @@ export async function gather(
     goal: client.goal,
     lastTaught: summary.lastSession?.items.map(({ exercise }) => exercise) ?? [],
     ownSeconds: ownSeconds(outcomes),
+    sessions: outcomes,
     apparatus: [...new Set(rigs)],
     today: todayIn(studio.timeZone),
     planned: ({ exercise: id, level }) => {
