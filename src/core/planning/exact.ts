@@ -101,6 +101,17 @@ const noRow = (): Row => ({
   ...{ worth: 0, bound: 0, item: 0, parent: 0 },
 });
 
+/** A row of a layer: what it holds into `words`, the rest into `one`. */
+function readRow({ wide, words: held, data }: Layer, row: number, words: Int32Array, one: Row): void {
+  for (let w = 0; w < wide; w += 1) words[w] = int(held, row * wide + w);
+  one.setup = int(data.setup, row);
+  one.change = real(data.change, row);
+  one.length = real(data.length, row);
+  one.value = real(data.value, row);
+  one.run = real(data.run, row);
+  one.worth = real(data.worth, row);
+}
+
 /** Goes on from one row by every item that may follow. */
 function stepper({ problem, told, counts: { lacks, isOver }, best, from, to, place }: Step): (row: number) => void {
   const { items, most, setups, setupOf, mayStand, mayEnd, length, value, before, notAfter, minutes, weight } = problem;
@@ -120,17 +131,6 @@ function stepper({ problem, told, counts: { lacks, isOver }, best, from, to, pla
     !(notAfter[item] ?? []).some(holds);
   const [last, one] = [noRow(), noRow()];
 
-  /** The row, told by its place in the layer before. */
-  const read = (row: number) => {
-    if (!from) return;
-    for (let w = 0; w < to.wide; w += 1) words[w] = int(from.words, row * to.wide + w);
-    last.setup = int(from.data.setup, row);
-    last.change = real(from.data.change, row);
-    last.length = real(from.data.length, row);
-    last.value = real(from.data.value, row);
-    last.run = real(from.data.run, row);
-    last.worth = real(from.data.worth, row);
-  };
   /** The order ends with this item, if that is better than the best. The item is held already. */
   const end = (item: number, row: number) => {
     const whole = one.value - weight * one.change;
@@ -147,7 +147,7 @@ function stepper({ problem, told, counts: { lacks, isOver }, best, from, to, pla
     if (one.bound > best.value + sameValue) to.take(words, one);
   };
   return (row) => {
-    read(row);
+    if (from) readRow(from, row, words, last);
     if (lacks(words) > most - place) return;
     for (let item = 0; item < items.length; item += 1) {
       if (!fits(item)) continue;

@@ -5,7 +5,7 @@ import { success } from '../result';
 import type { Result } from '../result';
 import { compose, isColliding } from './compose';
 import type { Colliding, Composed } from './compose';
-import type { Task } from './compose-input';
+import type { Item, Task } from './compose-input';
 import type { Face, Lesson } from './lesson';
 import { changeBetween, longestInARow, offCurve, scoreOrder } from './score';
 
@@ -125,42 +125,52 @@ const ofPath: Readonly<Record<string, Words>> = {
   curve: { wished: 'the heaviest in the middle', broken: 'Something heavy stands outside the middle third.' },
 };
 
-function wordsOf(lesson: Lesson, task: Task, path: string): Words {
+/** What words are made of: the plan as it stands, and what was asked. */
+type Told = { readonly lesson: Lesson; readonly task: Task; readonly order: readonly Item[] };
+const nameIn = ({ lesson }: Told, id: string): string => lesson.faces[id]?.exercise.name ?? id;
+
+function pairWords(told: Told, pair: readonly [string, string] | undefined): Words | undefined {
+  if (!pair) return undefined;
+  const [before, after] = [nameIn(told, pair[0]), nameIn(told, pair[1])];
+  return { wished: `${before} before ${after}`, broken: `${after} wants ${before} before it.` };
+}
+
+function itemWords(told: Told, item: Item | undefined): Words | undefined {
+  if (!item) return undefined;
+  const own = item.fixed === 'out' ? 'left out' : 'locked in';
+  return { wished: `${nameIn(told, item.id)} ${own}`, broken: `${nameIn(told, item.id)} is to be ${own}.` };
+}
+
+/** Too long flat on the back in a row for a condition. */
+const flatWords = ({ lesson: { flat }, task, order }: Told): Words => ({
+  wished: `at most ${flat?.minutes} minutes on the back in a row`,
+  broken: `${Math.round(longestInARow(task, order))} minutes on the back in a row; ${flat?.why}. Raise head and ribs on an incline, or break it up.`,
+});
+
+/** By the kind of wish; `name`: what of that kind. */
+const ofKind: Readonly<Record<string, (told: Told, name: string) => Words | undefined>> = {
+  minutes: ({ task }) => ({ wished: `${task.minutes} minutes`, broken: 'Longer than the time there is.' }),
+  atMost: ({ task }, name) => ({
+    wished: `at most ${task.atMost[name]} ${plainly(name)} ones`,
+    broken: `More than ${task.atMost[name]} ${plainly(name)} ones.`,
+  }),
+  inARow: flatWords,
+  cover: (_told, name) => ({ wished: `something ${plainly(name)}`, broken: `Nothing in it is ${plainly(name)}.` }),
+  needs: (told, place) => pairWords(told, told.task.needs[Number(place)]),
+  order: (told, place) => pairWords(told, told.task.order[Number(place)]),
+  items: (told, place) => itemWords(told, told.task.items[Number(place)]),
+};
+
+function wordsOf(told: Told, path: string): Words {
   const [kind = '', name = ''] = path.split('.');
-  const nameOf = (id: string) => lesson.faces[id]?.exercise.name ?? id;
-  if (kind === 'minutes') return { wished: `${task.minutes} minutes`, broken: 'Longer than the time there is.' };
-  if (kind === 'atMost') {
-    const most = task.atMost[name] ?? 0;
-    return { wished: `at most ${most} ${plainly(name)} ones`, broken: `More than ${most} ${plainly(name)} ones.` };
-  }
-  if (kind === 'inARow')
-    return {
-      wished: `at most ${task.inARow?.minutes} minutes on the back in a row`,
-      broken: 'Too long on the back in a row.',
-    };
-  if (kind === 'cover') return { wished: `something ${plainly(name)}`, broken: `Nothing in it is ${plainly(name)}.` };
-  const need = kind === 'needs' ? task.needs[Number(name)] : kind === 'order' ? task.order[Number(name)] : undefined;
-  const item = kind === 'items' ? task.items[Number(name)] : undefined;
-  if (need) {
-    const [before, after] = [nameOf(need[0]), nameOf(need[1])];
-    return { wished: `${before} before ${after}`, broken: `${after} wants ${before} before it.` };
-  }
-  if (item) {
-    const own = item.fixed === 'out' ? 'left out' : 'locked in';
-    return { wished: `${nameOf(item.id)} ${own}`, broken: `${nameOf(item.id)} is to be ${own}.` };
-  }
-  return ofPath[path] ?? { wished: path, broken: path };
+  return ofPath[path] ?? ofKind[kind]?.(told, name) ?? { wished: path, broken: path };
 }
 
 /** Wishes that collide, each in words. */
 export const collisionWords = (lesson: Lesson, wishes: Wishes, { because }: Colliding): string[] => {
   const task = asked(lesson, wishes);
-  return because.map(({ path }) => wordsOf(lesson, task, path).wished);
+  return because.map(({ path }) => wordsOf({ lesson, task, order: [] }, path).wished);
 };
-
-/** Too long flat on the back in a row for a condition, in words. */
-const tooLongFlat = ({ flat }: Lesson, longest: number): string =>
-  `${Math.round(longest)} minutes on the back in a row; ${flat?.why ?? ''}. Raise head and ribs on an incline, or break it up.`;
 
 /** Judges an order as it stands: cheap enough to be asked at every move. */
 export function judgeOrder(lesson: Lesson, order: readonly string[], wishes: Wishes): Judged {
@@ -180,11 +190,7 @@ export function judgeOrder(lesson: Lesson, order: readonly string[], wishes: Wis
   const isHers = (path: string) => !(path.startsWith('items.') && path.endsWith('.fixed'));
   return {
     ...{ lines, value, minutes, changeMinutes },
-    warnings: broken
-      .filter(isHers)
-      .map((path) =>
-        path === 'inARow' ? tooLongFlat(lesson, longestInARow(task, items)) : wordsOf(lesson, task, path).broken,
-      ),
+    warnings: broken.filter(isHers).map((path) => wordsOf({ lesson, task, order: items }, path).broken),
     directions: told.map((direction) => ({
       direction,
       times: all.filter(({ exercise }) => exercise.spine.includes(direction)).length,

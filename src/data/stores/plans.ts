@@ -19,27 +19,47 @@ const cardOf = ({ clientId, plan, revision, madeBy, madeAt, usedAt }: ClientPlan
   isUsed: usedAt !== null,
 });
 
-/** The plan as it stands now; `isKept`: it is the one that was sent. */
-export type PlanKept = { readonly card: PlanCard; readonly isKept: boolean };
+/** What stands now; `isKept`: it is what was sent. */
+export type Kept<Card> = { readonly card: Card; readonly isKept: boolean };
+
+type Version<Row> = {
+  /** What stands, if anything does. */
+  readonly row: Row | null;
+  /** The version that it was made from; 0: none. */
+  readonly from: number;
+  readonly isSame: (row: Row) => boolean;
+  readonly first: () => Promise<Row>;
+  readonly next: (row: Row) => Promise<Row>;
+};
 
 /**
- * Keeps a plan in place of the version that it was made from (0: none). The same plan sent again is kept once; where another
- * version was kept meanwhile, nothing is changed, and that version is handed back.
+ * Keeps something in place of the version that it was made from. The same sent again is kept once; where another version was kept
+ * meanwhile, nothing is changed, and that one is handed back. Whose it is is claimed before: one at a time gets here.
  */
-export function keepPlan(who: Who, clientId: string, plan: KeptPlan, from: number): Promise<Result<PlanKept>> {
+async function keepVersion<Row extends { readonly revision: number }>(version: Version<Row>) {
+  const { row, from, isSame, first, next } = version;
+  if (!row) return { row: await first(), isKept: true };
+  if (row.revision === from + 1 && isSame(row)) return { row, isKept: true };
+  if (row.revision !== from) return { row, isKept: false };
+  return { row: await next(row), isKept: true };
+}
+
+const isLike = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
+
+/** Keeps a client's plan as a version. */
+export function keepPlan(who: Who, clientId: string, plan: KeptPlan, from: number): Promise<Result<Kept<PlanCard>>> {
+  const [id, madeAt] = [newId(), new Date()];
   return transact(async (transaction) => {
     if (!(await claimClient(who, clientId, transaction))) return noClient();
-    const row = await ClientPlan.findOne({ where: { clientId, studioId: who.studioId }, transaction });
-    const made = { plan, madeBy: who.name, madeAt: new Date(), usedAt: null };
-    if (!row) {
-      const first = { id: newId(), studioId: who.studioId, clientId, revision: 1, ...made };
-      return success({ card: cardOf(await ClientPlan.create(first, { transaction })), isKept: true });
-    }
-    const isSame = JSON.stringify(row.plan) === JSON.stringify(plan);
-    if (isSame && row.usedAt === null && row.revision === from + 1) return success({ card: cardOf(row), isKept: true });
-    if (row.revision !== from) return success({ card: cardOf(row), isKept: false });
-    const kept = await row.update({ ...made, revision: from + 1 }, { transaction });
-    return success({ card: cardOf(kept), isKept: true });
+    const { studioId, name } = who;
+    const made = { plan, madeBy: name, madeAt, usedAt: null };
+    const { row, isKept } = await keepVersion({
+      ...{ row: await ClientPlan.findOne({ where: { clientId, studioId }, transaction }), from },
+      isSame: (one) => one.usedAt === null && isLike(one.plan, plan),
+      first: () => ClientPlan.create({ id, studioId, clientId, revision: 1, ...made }, { transaction }),
+      next: (one) => one.update({ ...made, revision: from + 1 }, { transaction }),
+    });
+    return success({ card: cardOf(row), isKept });
   });
 }
 
@@ -64,22 +84,17 @@ export async function takeUpPlan(
   );
 }
 
-export type ClassPlanKept = { readonly card: ClassPlanCard; readonly isKept: boolean };
-
 const classCardOf = ({ appointmentId, plan, revision, madeBy, madeAt }: ClassPlanRow): ClassPlanCard => ({
   ...{ appointmentId, plan, revision, madeBy, madeAt },
 });
 
-/**
- * Keeps the plan of a class in place of the version that it was made from (0: none), as a client's is kept. Planned anew, it holds
- * for whoever is in the class when it begins.
- */
+/** Keeps the plan of a class as a version. It holds for whoever is in the class when it begins. */
 export function keepClassPlan(
   who: Who,
   appointmentId: string,
   plan: KeptPlan,
   from: number,
-): Promise<Result<ClassPlanKept>> {
+): Promise<Result<Kept<ClassPlanCard>>> {
   const [id, madeAt] = [newId(), new Date()];
   return transact(async (transaction) => {
     const { studioId, name } = who;
@@ -87,19 +102,14 @@ export function keepClassPlan(
     if (!of || of.title === null || !(await mayTouch(who, of, transaction)))
       return failure('notFound', 'There is no such class in the book.', 'id');
     await of.update({ claims: of.claims + 1 }, { transaction });
-    const row = await ClassPlanRow.findOne({ where: { appointmentId, studioId }, transaction });
     const made = { plan, madeBy: name, madeAt };
-    if (!row) {
-      const first = { id, studioId, appointmentId, revision: 1, ...made };
-      return success({ card: classCardOf(await ClassPlanRow.create(first, { transaction })), isKept: true });
-    }
-    const isSame = JSON.stringify(row.plan) === JSON.stringify(plan);
-    if (isSame && row.revision === from + 1) return success({ card: classCardOf(row), isKept: true });
-    if (row.revision !== from) return success({ card: classCardOf(row), isKept: false });
-    return success({
-      card: classCardOf(await row.update({ ...made, revision: from + 1 }, { transaction })),
-      isKept: true,
+    const { row, isKept } = await keepVersion({
+      ...{ row: await ClassPlanRow.findOne({ where: { appointmentId, studioId }, transaction }), from },
+      isSame: (one) => isLike(one.plan, plan),
+      first: () => ClassPlanRow.create({ id, studioId, appointmentId, revision: 1, ...made }, { transaction }),
+      next: (one) => one.update({ ...made, revision: from + 1 }, { transaction }),
     });
+    return success({ card: classCardOf(row), isKept });
   });
 }
 
@@ -118,30 +128,25 @@ const weeksCardOf = ({ clientId, weeks, revision, madeBy, madeAt }: ClientWeeksR
   ...{ clientId, weeks, revision, madeBy, madeAt },
 });
 
-/** Keeps weeks ahead in place of the version that they were made from (0: none); sent again they are kept once. */
+/** Keeps weeks ahead as a version. */
 export function keepWeeks(
   who: Who,
   clientId: string,
   weeks: KeptWeeks,
   from: number,
-): Promise<Result<{ readonly card: WeeksCard; readonly isKept: boolean }>> {
+): Promise<Result<Kept<WeeksCard>>> {
   const [id, madeAt] = [newId(), new Date()];
   return transact(async (transaction) => {
     if (!(await claimClient(who, clientId, transaction))) return noClient();
     const { studioId, name } = who;
-    const row = await ClientWeeksRow.findOne({ where: { clientId, studioId }, transaction });
     const made = { weeks, madeBy: name, madeAt };
-    if (!row) {
-      const first = { id, studioId, clientId, revision: 1, ...made };
-      return success({ card: weeksCardOf(await ClientWeeksRow.create(first, { transaction })), isKept: true });
-    }
-    const isSame = JSON.stringify(row.weeks) === JSON.stringify(weeks);
-    if (isSame && row.revision === from + 1) return success({ card: weeksCardOf(row), isKept: true });
-    if (row.revision !== from) return success({ card: weeksCardOf(row), isKept: false });
-    return success({
-      card: weeksCardOf(await row.update({ ...made, revision: from + 1 }, { transaction })),
-      isKept: true,
+    const { row, isKept } = await keepVersion({
+      ...{ row: await ClientWeeksRow.findOne({ where: { clientId, studioId }, transaction }), from },
+      isSame: (one) => isLike(one.weeks, weeks),
+      first: () => ClientWeeksRow.create({ id, studioId, clientId, revision: 1, ...made }, { transaction }),
+      next: (one) => one.update({ ...made, revision: from + 1 }, { transaction }),
     });
+    return success({ card: weeksCardOf(row), isKept });
   });
 }
 

@@ -19,15 +19,21 @@ const clientId = v.pipe(v.string(), v.uuid());
 /** The version that stands now, and whose it is; `isKept`: it is the one that was sent. */
 export type KeptNow = { readonly revision: number; readonly isKept: boolean; readonly madeBy: string };
 
+/** What a store kept, for whoever sent it. */
+function keptNow(
+  kept: Result<{ readonly card: { readonly revision: number; readonly madeBy: string }; readonly isKept: boolean }>,
+): Result<KeptNow> {
+  if (!kept.ok) return kept;
+  const { card, isKept } = kept.value;
+  if (isKept) revalidatePath('/', 'layout');
+  return success({ revision: card.revision, isKept, madeBy: card.madeBy });
+}
+
 /** Keeps the plan in place of the version it was made from; answers with the version it is now. */
 export async function keepPlan(input: unknown): Promise<Result<KeptNow>> {
   const form = v.strictObject({ clientId, plan: planInput, revision: whole(0, 1_000_000) });
   return act('keepPlan', form, input, async (who, { clientId: client, plan, revision }) => {
-    const kept = await store(who, client, plan, revision);
-    if (!kept.ok) return kept;
-    const { card, isKept } = kept.value;
-    if (isKept) revalidatePath('/', 'layout');
-    return success({ revision: card.revision, isKept, madeBy: card.madeBy });
+    return keptNow(await store(who, client, plan, revision));
   });
 }
 
@@ -41,11 +47,7 @@ export async function askLesson(input: unknown): Promise<Result<Lesson>> {
 export async function keepClassPlan(input: unknown): Promise<Result<KeptNow>> {
   const form = v.strictObject({ id: clientId, plan: planInput, revision: whole(0, 1_000_000) });
   return act('keepClassPlan', form, input, async (who, { id, plan, revision }) => {
-    const kept = await storeClass(who, id, plan, revision);
-    if (!kept.ok) return kept;
-    const { card, isKept } = kept.value;
-    if (isKept) revalidatePath('/', 'layout');
-    return success({ revision: card.revision, isKept, madeBy: card.madeBy });
+    return keptNow(await storeClass(who, id, plan, revision));
   });
 }
 
@@ -53,11 +55,7 @@ export async function keepClassPlan(input: unknown): Promise<Result<KeptNow>> {
 export async function keepWeeks(input: unknown): Promise<Result<KeptNow>> {
   const form = v.strictObject({ clientId, weeks: keptWeeks, revision: whole(0, 1_000_000) });
   return act('keepWeeks', form, input, async (who, { clientId: client, weeks, revision }) => {
-    const kept = await storeWeeks(who, client, weeks, revision);
-    if (!kept.ok) return kept;
-    const { card, isKept } = kept.value;
-    if (isKept) revalidatePath('/', 'layout');
-    return success({ revision: card.revision, isKept, madeBy: card.madeBy });
+    return keptNow(await storeWeeks(who, client, weeks, revision));
   });
 }
 

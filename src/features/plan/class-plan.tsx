@@ -2,19 +2,19 @@
 
 // A class planned for all of them at once: what everybody may do, each at her own level; with the cue sheet on paper.
 import { Printer, Redo2, Sparkles, Undo2, Users } from 'lucide-react';
-import { useEffect, useReducer, useRef, useState } from 'react';
+import { useEffect, useReducer, useRef } from 'react';
 import styled from 'styled-components';
 import { listWords } from '@/core/alignment/words';
 import { levelText } from '@/core/load/rungs';
 import type { ClassLesson, PersonAt } from '@/core/planning/class-lesson';
+import type { KeptPlan } from '@/core/planning/kept-plan';
 import { judgeOrder } from '@/core/planning/session-plan';
 import { Button } from '@/design/button';
 import { Chip, Columns, Notice, Page, PageHead, Quiet, Row, Small, Stack, TextLink } from '@/design/layout';
 import { Picker } from '@/design/picker';
-import { useAsking } from '@/platform/browser/asking';
 import { keepClassPlan } from './actions';
-import type { KeptNow } from './actions';
 import type { ClassPage } from './class-read';
+import { OtherKept, useKeeping } from './keeping';
 import { OwnOrder } from './own-order';
 import { PlanList } from './plan-list';
 import { PlanSide } from './plan-side';
@@ -119,24 +119,6 @@ function Split({ page, of }: { readonly page: ClassPage; readonly of: ClassLesso
   );
 }
 
-/** Keeping, in versions; `other`: somebody kept another plan meanwhile. */
-function useKeeping({ id, revision: first, kept: before }: ClassPage) {
-  const [revision, setRevision] = useState(first);
-  const [kept, setKept] = useState(before?.plan ?? null);
-  const [other, setOther] = useState<KeptNow>();
-  const { busy, failed, ask } = useAsking();
-  const keep = async (plan: ReturnType<typeof toKeep>, from = revision): Promise<boolean> => {
-    const told = await ask(keepClassPlan({ id, plan, revision: from }));
-    if (!told.ok) return false;
-    setOther(told.value.isKept ? undefined : told.value);
-    if (!told.value.isKept) return false;
-    setRevision(told.value.revision);
-    setKept(plan);
-    return true;
-  };
-  return { keep, kept, other, busy, failed };
-}
-
 export function ClassPlan(page: ClassPage) {
   const { of, title, people, when, minutes, room } = page;
   const head = (
@@ -172,19 +154,6 @@ const Who = ({ people }: Pick<ClassPage, 'people'>) => (
   </Row>
 );
 
-/** Somebody kept another plan meanwhile. */
-const OtherKept = ({ by, onMine }: { readonly by: string; readonly onMine: () => void }) => (
-  <Notice $tone="out" role="alert">
-    <Stack $gap={8}>
-      <span>{by} kept another plan meanwhile. Yours still stands here.</span>
-      <Row>
-        <Button onPress={onMine}>Keep mine in its place</Button>
-        <Button onPress={() => location.reload()}>Take the other</Button>
-      </Row>
-    </Stack>
-  </Notice>
-);
-
 type PlannedProps = { readonly page: ClassPage; readonly of: ClassLesson; readonly head: React.ReactNode };
 
 function Planned({ page, of, head }: PlannedProps) {
@@ -193,7 +162,9 @@ function Planned({ page, of, head }: PlannedProps) {
   const [state, act] = useReducer(onPlan, kept ? opened(lesson, kept.plan) : emptySheet, openPlan);
   const { sheet, history } = state;
   const composer = useComposer((order) => act({ kind: 'take', order }));
-  const keeping = useKeeping(page);
+  const keeping = useKeeping<KeptPlan>({ revision: page.revision, kept: kept?.plan ?? null }, (next, revision) =>
+    keepClassPlan({ id: page.id, plan: next, revision }),
+  );
   const judged = judgeOrder(lesson, sheet.order, sheet);
   const begun = useRef(false);
   useEffect(() => {
@@ -251,9 +222,7 @@ function Planned({ page, of, head }: PlannedProps) {
         failed={keeping.failed ?? composer.failed}
         isStopped={false}
       />
-      {keeping.other && (
-        <OtherKept by={keeping.other.madeBy} onMine={() => void keeping.keep(plan, keeping.other?.revision)} />
-      )}
+      <OtherKept other={keeping.other} onMine={(revision) => void keeping.keep(plan, revision)} />
       <Columns $side="320px">
         <Stack>
           <Who people={page.people} />

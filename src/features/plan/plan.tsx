@@ -4,16 +4,17 @@
 // best there could be.
 import { Redo2, Sparkles, Undo2 } from 'lucide-react';
 import { useEffect, useReducer, useRef, useState } from 'react';
+import type { KeptPlan } from '@/core/planning/kept-plan';
 import type { Lesson } from '@/core/planning/lesson';
 import { judgeOrder } from '@/core/planning/session-plan';
 import { Button } from '@/design/button';
 import { OneOf } from '@/design/choice';
-import { Columns, Notice, Page, PageHead, Quiet, Row, Stack, TextLink } from '@/design/layout';
+import { Columns, Page, PageHead, Quiet, Row, Stack, TextLink } from '@/design/layout';
 import { NumberField } from '@/design/number-field';
 import { Picker } from '@/design/picker';
 import { useAsking } from '@/platform/browser/asking';
 import { askLesson, keepPlan } from './actions';
-import type { KeptNow } from './actions';
+import { OtherKept, useKeeping } from './keeping';
 import { useComposer } from './use-composer';
 import { Troubles } from './troubles';
 import { OwnOrder } from './own-order';
@@ -21,7 +22,7 @@ import { PlanList } from './plan-list';
 import { PlanSide } from './plan-side';
 import type { PlanPage, Today } from './read';
 import { emptySheet, fitting, isKeptSo, onPlan, openPlan, opened, toKeep } from './state';
-import type { PlanAct, PlanState, Sheet } from './state';
+import type { PlanAct, PlanState } from './state';
 
 const minutesLimits = { least: 5, most: 180, whole: true, unit: 'min' } as const;
 const feelingOptions = [
@@ -46,30 +47,10 @@ function useLesson({ client, lesson: first, minutes }: PlanPage, onLesson: (less
   return { lesson, today, change, busy, failed };
 }
 
-/** Keeping, in versions; `other`: somebody kept another plan meanwhile. */
-function useKeeping({ client, revision: first, kept: before }: PlanPage) {
-  const [revision, setRevision] = useState(first);
-  const [kept, setKept] = useState(before?.plan ?? null);
-  const [other, setOther] = useState<KeptNow>();
-  const { busy, failed, ask } = useAsking();
-  const keep = async (lesson: Lesson, sheet: Sheet, from = revision): Promise<boolean> => {
-    const plan = toKeep(lesson, sheet);
-    const told = await ask(keepPlan({ clientId: client.id, plan, revision: from }));
-    if (!told.ok) return false;
-    setOther(told.value.isKept ? undefined : told.value);
-    if (told.value.isKept) {
-      setRevision(told.value.revision);
-      setKept(plan);
-    }
-    return told.value.isKept;
-  };
-  return { keep, kept, other, busy, failed };
-}
-
 type HeadProps = {
   readonly client: PlanPage['client'];
   readonly history: PlanState['history'];
-  readonly keeping: ReturnType<typeof useKeeping>;
+  readonly isBusy: boolean;
   readonly isEmpty: boolean;
   readonly isKept: boolean;
   readonly onAct: (act: PlanAct) => void;
@@ -77,7 +58,7 @@ type HeadProps = {
   readonly onFloor: () => void;
 };
 
-const Head = ({ client: { id, name, goal }, history, keeping, isEmpty, isKept, onAct, onKeep, onFloor }: HeadProps) => (
+const Head = ({ client: { id, name, goal }, history, isBusy, isEmpty, isKept, onAct, onKeep, onFloor }: HeadProps) => (
   <PageHead>
     <div>
       <TextLink href={`/clients/${id}`}>{name}</TextLink>
@@ -92,10 +73,10 @@ const Head = ({ client: { id, name, goal }, history, keeping, isEmpty, isKept, o
       <Button onPress={() => onAct({ kind: 'redo' })} isDisabled={history.future.length === 0} aria-label="Do again">
         <Redo2 size={20} aria-hidden />
       </Button>
-      <Button onPress={onKeep} isDisabled={isKept || keeping.busy || isEmpty}>
+      <Button onPress={onKeep} isDisabled={isKept || isBusy || isEmpty}>
         {isKept ? 'Kept' : 'Keep'}
       </Button>
-      <Button $look="main" onPress={onFloor} isDisabled={keeping.busy || isEmpty}>
+      <Button $look="main" onPress={onFloor} isDisabled={isBusy || isEmpty}>
         To the Floor
       </Button>
     </Row>
@@ -108,7 +89,9 @@ export function Plan(page: PlanPage) {
   const { sheet, history } = state;
   const composer = useComposer((order) => act({ kind: 'take', order }));
   const { lesson, today, change, busy, failed } = useLesson(page, (next) => void composer.compose(next, sheet));
-  const keeping = useKeeping(page);
+  const keeping = useKeeping<KeptPlan>({ revision: page.revision, kept: kept?.plan ?? null }, (plan, revision) =>
+    keepPlan({ clientId: client.id, plan, revision }),
+  );
   const judged = judgeOrder(lesson, sheet.order, sheet);
   const begun = useRef(false);
   useEffect(() => {
@@ -124,7 +107,7 @@ export function Plan(page: PlanPage) {
     act({ kind: 'take', order: fitting(may, today.minutes, (all) => judgeOrder(lesson, all, sheet).minutes) });
   };
   const toFloor = async () => {
-    if (isKept || (await keeping.keep(lesson, sheet))) window.open(`/floor?client=${client.id}`, '_self'); // a page of its own, kept on the tablet: loaded as such
+    if (isKept || (await keeping.keep(toKeep(lesson, sheet)))) window.open(`/floor?client=${client.id}`, '_self'); // a page of its own, kept on the tablet: loaded as such
   };
   const onKeys = (event: React.KeyboardEvent) => {
     if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return;
@@ -136,11 +119,11 @@ export function Plan(page: PlanPage) {
       <Head
         client={client}
         history={history}
-        keeping={keeping}
+        isBusy={keeping.busy}
         isEmpty={sheet.order.length === 0}
         isKept={isKept}
         onAct={act}
-        onKeep={() => void keeping.keep(lesson, sheet)}
+        onKeep={() => void keeping.keep(toKeep(lesson, sheet))}
         onFloor={() => void toFloor()}
       />
       <Troubles
@@ -150,19 +133,7 @@ export function Plan(page: PlanPage) {
         failed={keeping.failed ?? failed ?? composer.failed}
         isStopped={isStopped}
       />
-      {keeping.other && (
-        <Notice $tone="out" role="alert">
-          <Stack $gap={8}>
-            <span>{keeping.other.madeBy} kept another plan meanwhile. Yours still stands here.</span>
-            <Row>
-              <Button onPress={() => void keeping.keep(lesson, sheet, keeping.other?.revision)}>
-                Keep mine in its place
-              </Button>
-              <Button onPress={() => location.reload()}>Take the other</Button>
-            </Row>
-          </Stack>
-        </Notice>
-      )}
+      <OtherKept other={keeping.other} onMine={(revision) => void keeping.keep(toKeep(lesson, sheet), revision)} />
       <Columns $side="320px">
         <Stack>
           <Row $gap={18} style={{ alignItems: 'end' }}>

@@ -1,4 +1,5 @@
 // Times and doses as a plan says them.
+import { parseDate } from '@internationalized/date';
 import type { SessionDose } from '@/core/progression/events';
 
 /** Minutes from the start of the session: 0:00, 12:30. */
@@ -26,3 +27,12 @@ export const doseText = ({ repetitions, sets, sides, directions }: SessionDose):
   ]
     .filter(Boolean)
     .join(' ');
+
+/** A day as its reader writes it; days stay the days they are, in every zone. */
+export const dayText = (day: string, long = false): string =>
+  new Intl.DateTimeFormat(undefined, {
+    ...(long ? { weekday: 'short' as const } : {}),
+    day: 'numeric',
+    month: 'short',
+    timeZone: 'UTC',
+  }).format(parseDate(day).toDate('UTC'));
