@@ -42,7 +42,7 @@ export type ChangeSeen = { readonly seconds: number; readonly usualMinutes: numb
 /** How many times as long as usual changing over takes somebody, and from how many changes that is known. */
 export type ChangePace = { readonly times: number; readonly count: number };
 
-export const usualPace: ChangePace = { times: 1, count: 0 };
+export const usualChange: ChangePace = { times: 1, count: 0 };
 /** As many changes as the usual weighs; fewer than so many tell nothing. */
 const usualWeighs = 6;
 const fewest = 3;
@@ -53,7 +53,7 @@ export function paceOf(seen: readonly ChangeSeen[]): ChangePace {
   const logs = seen
     .filter(({ seconds, usualMinutes }) => seconds > 0 && usualMinutes > 0)
     .map(({ seconds, usualMinutes }) => Math.log(seconds / 60 / usualMinutes));
-  if (logs.length < fewest) return usualPace;
+  if (logs.length < fewest) return usualChange;
   const drawn = (median(logs) * logs.length) / (logs.length + usualWeighs);
   return { times: Math.min(slowest, Math.max(quickest, Math.exp(drawn))), count: logs.length };
 }

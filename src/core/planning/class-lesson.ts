@@ -2,7 +2,7 @@
 import { listWords } from '../alignment/words';
 import type { ApparatusKind } from '../knowledge/load-tags';
 import type { CautionStanding } from '../knowledge/standings';
-import { usualPace } from './change-over';
+import { usualChange } from './change-over';
 import type { Item, Task } from './compose-input';
 import { lyingFlat, neverDone, tooLongFlat } from './lesson';
 import type { Face, Lesson } from './lesson';
@@ -209,7 +209,7 @@ export function classLessonOf(
       leftOut,
       aims: { regions: [], spine: [], heard: [] },
       flat,
-      pace: usualPace, // the slowest change-over of any of them is in the task
+      pace: usualChange, // the slowest change-over of any of them is in the task
       task: taskOf(members, faces, flat),
     },
     people,

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { daysLater } from '../day';
 import { seeded } from '../random';
+import { decide } from '../progression/gate';
 import type { GateSession } from '../progression/gate-input';
 import { taughtOn } from '../../../tests/rigs/knowing';
 import { compared, datesAhead, everyDays, homeOf, likelyAfter, scheduleOf, stepsAfter, usualPace } from './weeks';
@@ -15,53 +16,83 @@ const ladder = (more: Partial<Ladder> = {}): Ladder => ({
   ...more,
 });
 
-describe('steps up after so many sessions', () => {
+describe('steps after so many sessions', () => {
+  const well = (clean: number) => ({ clean, poor: 0, unsafe: 0 });
+  const from = (wanted: number, running: number, above: number, below = 0) => ({ wanted, running, above, below });
+  const rounded = (chances: number[]) => chances.map((one) => Number(one.toFixed(10)));
   test('one clean session a step, as often as not: as coins fall', () => {
-    expect(stepsAfter(2, 0.5, 1, 0, 5)).toEqual([0.25, 0.5, 0.25, 0, 0, 0]);
-    expect(stepsAfter(0, 0.9, 1, 0, 2)).toEqual([1, 0, 0]);
+    expect(stepsAfter(2, well(0.5), from(1, 0, 5))).toEqual([0.25, 0.5, 0.25, 0, 0, 0]);
+    expect(stepsAfter(0, well(0.9), from(1, 0, 2))).toEqual([1, 0, 0]);
   });
   test('two clean running a step: in two sessions both must be, with one behind her one is enough', () => {
-    const [stays = 0, moves = 0] = stepsAfter(2, 0.6, 2, 0, 5);
-    expect([stays, moves].map((one) => Number(one.toFixed(10)))).toEqual([0.64, 0.36]);
-    expect(stepsAfter(1, 0.6, 2, 1, 5).map((one) => Number(one.toFixed(10)))).toEqual([0.4, 0.6, 0, 0, 0, 0]);
+    expect(rounded(stepsAfter(2, well(0.6), from(2, 0, 5))).slice(0, 2)).toEqual([0.64, 0.36]);
+    expect(rounded(stepsAfter(1, well(0.6), from(2, 1, 5)))).toEqual([0.4, 0.6, 0, 0, 0, 0]);
   });
-  test('at the top there is no further', () => {
-    expect(stepsAfter(9, 1, 1, 0, 2)).toEqual([0, 0, 1]);
-    expect(stepsAfter(9, 1, 1, 0, 0)).toEqual([1]);
+  test('at the top there is no further, and below the first none', () => {
+    expect(stepsAfter(9, well(1), from(1, 0, 2))).toEqual([0, 0, 1]);
+    expect(stepsAfter(9, { clean: 0, poor: 0, unsafe: 1 }, from(1, 0, 0, 1))).toEqual([1, 0]);
   });
-  test('as ten thousand made courses say', () => {
+  // Two poor sessions running send her back (0.4 × 0.4), an unsafe one at once (0.1); in two sessions: unsafe first or second,
+  // or poor twice. One step up takes two clean ones (0.3 × 0.3).
+  test('back after two poor sessions running, or one that could have hurt', () => {
+    const [low = 0, here = 0, up = 0] = stepsAfter(2, { clean: 0.3, poor: 0.4, unsafe: 0.1 }, from(2, 0, 1, 2)).slice(
+      1,
+    );
+    expect(up).toBeCloseTo(0.09, 10);
+    // Unsafe first, then clean: up again at once, as she held it before.
+    expect(low).toBeCloseTo(0.4 * 0.4 + 0.9 * 0.1 + 0.1 * (1 - 0.3 - 0.1), 10);
+    expect(here).toBeCloseTo(1 - 0.09 - low - 0.1 * 0.1, 10); // unsafe twice: two steps back
+  });
+  // The gate itself, asked after every session of made courses.
+  test.each([
+    [{ clean: 0.7, poor: 0.1, unsafe: 0.03 }, 2],
+    [{ clean: 0.5, poor: 0.3, unsafe: 0 }, 3],
+    [{ clean: 0.35, poor: 0.4, unsafe: 0.1 }, 2],
+  ])('as the gate decides in six thousand made courses at %j, %i clean running', (rates, wanted) => {
     const random = seeded(7);
-    const counts = [0, 0, 0, 0, 0];
-    for (let i = 0; i < 10_000; i += 1) {
-      let [step, run] = [0, 1];
-      for (let k = 0; k < 8 && step < 4; k += 1) {
-        run = random() < 0.7 ? run + 1 : 0;
-        if (run === 3) [step, run] = [step + 1, 0];
+    const target = { cleanReps: 4, sessions: wanted };
+    const courses = 6000;
+    const counts = [0, 0, 0, 0, 0, 0];
+    // She came up to the third level as everybody does: by as many clean sessions on each below it.
+    const begun = [1, 2].flatMap((level) => Array.from({ length: wanted }, (_, i) => taughtOn(daysLater('2026-01-01', 10 * level + i), 4, level))); // prettier-ignore
+    for (let i = 0; i < courses; i += 1) {
+      let level = 3;
+      const taught: GateSession[] = [...begun];
+      for (let k = 0; k < 9; k += 1) {
+        const dice = random();
+        const isUnsafe = dice >= rates.clean && dice < rates.clean + rates.unsafe;
+        const isPoor = dice >= rates.clean + rates.unsafe && dice < rates.clean + rates.unsafe + rates.poor;
+        const clean = dice < rates.clean ? 4 : isPoor ? 1 : 3;
+        taught.push({ ...taughtOn(daysLater('2026-03-01', k), clean, level), safetyFault: isUnsafe });
+        const { decision } = decide({ target, history: taught, halfSteps: false, hasNext: level < 6 });
+        if (decision === 'advance') level += 1;
+        if (decision === 'back') level = Math.max(1, level - 1);
       }
-      counts[step] = (counts[step] ?? 0) + 1;
+      counts[level - 1] = (counts[level - 1] ?? 0) + 1;
     }
-    stepsAfter(8, 0.7, 3, 1, 4).forEach((chance, i) => expect(Math.abs(chance - (counts[i] ?? 0) / 10_000)).toBeLessThan(0.02));
-  }); // prettier-ignore
+    const told = stepsAfter(9, rates, from(wanted, 0, 3, 2));
+    told.forEach((chance, i) => expect([i, Math.abs(chance - (counts[i] ?? 0) / courses) < 0.025]).toEqual([i, true]));
+  });
 });
 
 describe('where a ladder is likely to be', () => {
-  const usual = { clean: 12, lost: 4 };
-  test('the middle lies in its spread; more sessions take nobody lower, and nobody above the top', () => {
+  const usual = { clean: 12, short: 3, poor: 1, unsafe: 0 };
+  test('the middle lies in its spread, on the ladder; without a session she stays', () => {
     fc.assert(
       fc.property(fc.array(fc.integer({ min: 0, max: 6 }), { maxLength: 8 }), fc.nat(20), fc.integer({ min: 1, max: 5 }), (clean, sessions, level) => {
         const own = ladder({ history: history(...clean), level });
-        const [now, more] = [likelyAfter(own, sessions, usual), likelyAfter(own, sessions + 3, usual)];
-        expect(now.lo).toBeGreaterThanOrEqual(level);
-        expect([now.lo <= now.likely, now.likely <= now.hi, now.hi <= 5]).toEqual([true, true, true]);
-        expect([more.lo >= now.lo, more.likely >= now.likely, more.hi >= now.hi]).toEqual([true, true, true]);
+        const { lo, likely, hi } = likelyAfter(own, sessions, usual);
+        expect([1 <= lo, lo <= likely, likely <= hi, hi <= 5]).toEqual([true, true, true, true]);
+        expect(likelyAfter(own, 0, usual)).toEqual({ lo: level, likely: level, hi: level });
       }),
     ); // prettier-ignore
   });
   test('who always held it moves, who never did hardly does; with little seen the spread is wide', () => {
     const held = likelyAfter(ladder({ history: history(5, 5, 5, 5, 5, 5, 5, 5) }), 6, usual);
-    const never = likelyAfter(ladder({ history: history(0, 1, 0, 1, 0, 1, 0, 0) }), 6, { clean: 0, lost: 20 });
-    const fresh = likelyAfter(ladder({ history: history(5) }), 6, { clean: 1, lost: 1 });
-    expect([held.likely, never.likely]).toEqual([4, 1]);
+    const lost = { clean: 0, short: 4, poor: 16, unsafe: 0 };
+    const never = likelyAfter(ladder({ level: 3, history: history(0, 1, 0, 1, 0, 1, 0, 0) }), 6, lost);
+    const fresh = likelyAfter(ladder({ history: history(5) }), 6, { clean: 1, short: 1, poor: 0, unsafe: 0 });
+    expect([held.likely, held.lo, never.likely, never.hi]).toEqual([4, 3, 1, 2]); // two poor ones running lead down
     expect(fresh.hi - fresh.lo).toBeGreaterThan(held.hi - held.lo);
   });
   test('where a condition asks for half steps it goes by halves', () => {
@@ -70,7 +101,7 @@ describe('where a ladder is likely to be', () => {
     expect(likely).toBeLessThan(likelyAfter(ladder({ history: history(5, 5, 5, 5, 5, 5) }), 4, usual).likely + 0.01);
   });
   test('her usual pace is counted over all ladders', () =>
-    expect(usualPace([ladder({ history: history(5, 1) }), ladder({ history: history(4) })])).toEqual({ clean: 2, lost: 1 }));
+    expect(usualPace([ladder({ history: history(5, 1) }), ladder({ history: history(4) })])).toEqual({ clean: 2, short: 0, poor: 1, unsafe: 0 }));
 }); // prettier-ignore
 
 describe('what is due when', () => {

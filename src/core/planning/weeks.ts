@@ -56,75 +56,121 @@ export type Ladder = {
 
 export type Likely = { readonly lo: number; readonly likely: number; readonly hi: number };
 
-/** How often her sessions are clean: what was seen, drawn toward her own usual where little was. */
-export type Pace = { readonly clean: number; readonly lost: number };
+/** How her sessions go, counted: those not clean are short of it, poor (under half of what is asked), or unsafe. */
+export type Pace = { readonly clean: number; readonly short: number; readonly poor: number; readonly unsafe: number };
+/** As many sessions as her own usual weighs on a ladder. */
 const towardUsual = 2;
+/** Of a hundred sessions that were not clean, where nothing is known of hers: poor, unsafe. Conventions of this product. */
+const usually = { poor: 0.25, unsafe: 0.1 };
 
 /** Middle points of ten equal parts of what her rate may be. */
 const parts = Array.from({ length: 10 }, (_, i) => (i + 0.5) / 10);
 
-const countOf = (history: readonly GateSession[], cleanReps: number): Pace => {
-  const clean = history.filter((one) => isClean(one, cleanReps)).length;
-  return { clean, lost: history.length - clean };
-};
+type Gated = Pick<Ladder, 'history' | 'gate'>;
+
+function countOf({ history, gate: { cleanReps } }: Gated): Pace {
+  const lost = history.filter((one) => !isClean(one, cleanReps));
+  const unsafe = lost.filter(({ safetyFault }) => safetyFault).length;
+  const isPoor = ({ clean, safetyFault }: GateSession) =>
+    !safetyFault && Math.min(clean.left, clean.right) < cleanReps / 2;
+  const poor = lost.filter(isPoor).length;
+  return { clean: history.length - lost.length, short: lost.length - unsafe - poor, poor, unsafe };
+}
+
+const lostOf = ({ short, poor, unsafe }: Pace): number => short + poor + unsafe;
 
 /** Of all her ladders together. */
-export const usualPace = (ladders: readonly Pick<Ladder, 'history' | 'gate'>[]): Pace =>
-  ladders.reduce<Pace>(
-    (sum, { history, gate }) => {
-      const own = countOf(history, gate.cleanReps);
-      return { clean: sum.clean + own.clean, lost: sum.lost + own.lost };
-    },
-    { clean: 0, lost: 0 },
+export const usualPace = (ladders: readonly Gated[]): Pace =>
+  ladders.map(countOf).reduce(
+    (sum, one) => ({
+      clean: sum.clean + one.clean,
+      short: sum.short + one.short,
+      poor: sum.poor + one.poor,
+      unsafe: sum.unsafe + one.unsafe,
+    }),
+    { clean: 0, short: 0, poor: 0, unsafe: 0 },
   );
 
-/** The likely rates of clean sessions on a ladder: beta-distributed, cut into ten equally likely parts. */
-function ratesOf({ history, gate }: Pick<Ladder, 'history' | 'gate'>, usual: Pace): readonly number[] {
-  const own = countOf(history, gate.cleanReps);
-  const mean = (usual.clean + 1) / (usual.clean + usual.lost + 2);
-  const [a, b] = [1 + own.clean + towardUsual * mean, 1 + own.lost + towardUsual * (1 - mean)];
-  return parts.map((part) => jStat.beta.inv(part, a, b));
+/** Chances of a session: clean, poor, unsafe; what is left is short of clean. */
+export type Rates = { readonly clean: number; readonly poor: number; readonly unsafe: number };
+
+/** A share of those lost on a ladder, drawn toward her usual, and that toward what is usual of anybody. */
+const shareOf = (own: number, ownLost: number, usual: number, usualLost: number, anybody: number): number =>
+  (own + (towardUsual * (usual + towardUsual * anybody)) / (usualLost + towardUsual)) / (ownLost + towardUsual);
+
+/** The likely rates of clean sessions on a ladder: beta-distributed, cut into ten equally likely parts; how the others go beside it. */
+function ratesOf(ladder: Gated, usual: Pace): readonly Rates[] {
+  const own = countOf(ladder);
+  const [ownLost, usualLost] = [lostOf(own), lostOf(usual)];
+  const mean = (usual.clean + 1) / (usual.clean + usualLost + 2);
+  const [a, b] = [1 + own.clean + towardUsual * mean, 1 + ownLost + towardUsual * (1 - mean)];
+  const poor = shareOf(own.poor, ownLost, usual.poor, usualLost, usually.poor);
+  const unsafe = shareOf(own.unsafe, ownLost, usual.unsafe, usualLost, usually.unsafe);
+  return parts.map((part) => {
+    const clean = jStat.beta.inv(part, a, b);
+    return { clean, poor: (1 - clean) * poor, unsafe: (1 - clean) * unsafe };
+  });
 }
 
 /** Clean sessions running, up to the newest. */
-const runningOf = ({ history, gate }: Pick<Ladder, 'history' | 'gate'>): number => {
+const runningOf = ({ history, gate }: Gated): number => {
   const byDate = history.toSorted((a, b) => a.date.localeCompare(b.date));
   const lost = byDate.findLastIndex((one) => !isClean(one, gate.cleanReps));
   return byDate.length - 1 - lost;
 };
 
-/**
- * How many steps up after so many more sessions, with which chance: a chain over clean sessions running. `rate`: chance that one is
- * clean; `wanted`: clean ones running for a step. Steps back are not reckoned with.
- */
-export function stepsAfter(
-  sessions: number,
-  rate: number,
-  wanted: number,
-  running: number,
-  mostSteps: number,
-): number[] {
-  let at = Array.from({ length: mostSteps + 1 }, () => Array.from({ length: wanted }, () => 0));
-  const first = at[0];
-  if (first) first[Math.min(running, wanted - 1)] = 1;
+/** A ladder in steps: how many there are below and above the one she stands on, and what the gate asks. */
+export type Steps = {
+  readonly below: number;
+  readonly above: number;
+  /** Clean sessions running that a step up takes, and those she has. */
+  readonly wanted: number;
+  readonly running: number;
+};
+
+/** On a step: clean sessions running, whether the last was poor, and whether two poor ones sent her back to it. */
+type At = { readonly step: number; readonly run: number; readonly wasPoor: boolean; readonly fell: boolean };
+
+/** Where the gate leaves her after a session (core/progression/gate): up, on the step, or back. */
+function afterSession({ below, above, wanted }: Steps, at: At, how: 'clean' | 'short' | 'poor' | 'unsafe'): At {
+  const { step, run, wasPoor, fell } = at;
+  // What she stood on before she held already: one clean session there is the last that a step up takes.
+  const back = (fellByPoor: boolean): At =>
+    step === 0
+      ? { step, run: 0, wasPoor: true, fell: false }
+      : { step: step - 1, run: wanted - 1, wasPoor: false, fell: fellByPoor };
+  if (how === 'unsafe') return back(false);
+  if (how === 'poor') return wasPoor ? back(true) : { step, run: 0, wasPoor: true, fell };
+  if (how === 'short') return { step, run: 0, wasPoor: false, fell };
+  if (run + 1 < wanted) return { step, run: run + 1, wasPoor: false, fell };
+  if (step === below + above) return { step, run, wasPoor: false, fell };
+  return { step: step + 1, run: 0, wasPoor: fell, fell: false }; // the last session up there was poor, if she fell from it
+}
+
+/** The chance of standing on each step, the lowest first, after so many more sessions: a chain over what the gate looks at. */
+export function stepsAfter(sessions: number, { clean, poor, unsafe }: Rates, steps: Steps): number[] {
+  const keyOf = ({ step, run, wasPoor, fell }: At) => `${step} ${run} ${wasPoor} ${fell}`;
+  const ways = [
+    ['clean', clean],
+    ['short', 1 - clean - poor - unsafe],
+    ['poor', poor],
+    ['unsafe', unsafe],
+  ] as const;
+  const first: At = { step: steps.below, run: Math.min(steps.running, steps.wanted - 1), wasPoor: false, fell: false };
+  let all = new Map([[keyOf(first), { at: first, chance: 1 }]]);
   for (let i = 0; i < sessions; i += 1) {
-    const next = at.map((runs) => runs.map(() => 0));
-    const add = (step: number, run: number, chance: number) => {
-      const runs = next[step];
-      if (runs) runs[run] = (runs[run] ?? 0) + chance;
-    };
-    at.forEach((runs, step) =>
-      runs.forEach((chance, run) => {
-        if (chance === 0) return;
-        if (step === mostSteps) return add(step, run, chance);
-        add(step, 0, chance * (1 - rate));
-        if (run + 1 >= wanted) add(step + 1, 0, chance * rate);
-        else add(step, run + 1, chance * rate);
-      }),
-    );
-    at = next;
+    const next: typeof all = new Map();
+    for (const { at, chance } of all.values())
+      for (const [how, rate] of ways) {
+        const to = afterSession(steps, at, how);
+        const key = keyOf(to);
+        next.set(key, { at: to, chance: (next.get(key)?.chance ?? 0) + chance * rate });
+      }
+    all = next;
   }
-  return at.map((runs) => runs.reduce((sum, one) => sum + one, 0));
+  const chances = Array.from({ length: steps.below + steps.above + 1 }, () => 0);
+  for (const { at, chance } of all.values()) chances[at.step] = (chances[at.step] ?? 0) + chance;
+  return chances;
 }
 
 /** The level at or below which a share of the chances lies. */
@@ -140,15 +186,18 @@ function quantile(chances: readonly number[], share: number): number {
 /** Where a ladder is likely to be after so many more sessions of it: the middle, and the middle four fifths. */
 export function likelyAfter(ladder: Ladder, sessions: number, usual: Pace): Likely {
   const { level: from, top, step, gate } = ladder;
-  const mostSteps = Math.max(0, Math.ceil((top - from) / step));
-  const all = ratesOf(ladder, usual).map((rate) =>
-    stepsAfter(sessions, rate, Math.max(1, gate.sessions), Math.max(0, runningOf(ladder)), mostSteps),
-  );
+  const steps: Steps = {
+    below: Math.max(0, Math.ceil((from - 1) / step)),
+    above: Math.max(0, Math.ceil((top - from) / step)),
+    wanted: Math.max(1, gate.sessions),
+    running: Math.max(0, runningOf(ladder)),
+  };
+  const all = ratesOf(ladder, usual).map((rates) => stepsAfter(sessions, rates, steps));
   const chances = Array.from(
-    { length: mostSteps + 1 },
+    { length: steps.below + steps.above + 1 },
     (_, i) => all.reduce((sum, one) => sum + (one[i] ?? 0), 0) / all.length,
   );
-  const levelAt = (share: number) => Math.min(top, from + step * quantile(chances, share));
+  const levelAt = (share: number) => Math.max(1, Math.min(top, from + step * (quantile(chances, share) - steps.below)));
   return { lo: levelAt(0.1), likely: levelAt(0.5), hi: levelAt(0.9) };
 }
 
@@ -184,8 +233,9 @@ export function scheduleOf(
     if (spacing && last) state.set(ladder.exercise, { last, interval: spacing.interval, times: 0 });
   }
   const goesWell = (ladder: Ladder) => {
-    const own = countOf(ladder.history, ladder.gate.cleanReps);
-    return (own.clean + usual.clean * 0.2 + 1) / (own.clean + own.lost + (usual.clean + usual.lost) * 0.2 + 2) >= 0.5;
+    const own = countOf(ladder);
+    const all = own.clean + lostOf(own) + (usual.clean + lostOf(usual)) * 0.2;
+    return (own.clean + usual.clean * 0.2 + 1) / (all + 2) >= 0.5;
   };
   let hardDay: string | null = null;
   const sessions = dates.map(({ day: on, isBooked }): SessionAhead => {
