@@ -17,6 +17,9 @@ const askedOf = {
   knowledge: ['knowledge', 'corrections', 'progression', 'repertoire'],
   corrections: ['corrections', 'knowledge', 'progression'],
   motion: ['motion'],
+  planning: ['planning', 'features/plan'],
+  book: ['book'],
+  eye: ['eye'],
 };
 const folders = (process.env.FOLDERS ?? Object.keys(askedOf).join(',')).split(',');
 const sample = Number(process.env.SAMPLE ?? 300);

@@ -168,6 +168,8 @@ describe('a client who holds much', () => {
     const lesson = lessonOf(known_);
     const { order, value, bound, minutes } = composed(known_);
     expect(judgeOrder(lesson, order, free).warnings).toEqual([]);
+    const parted = judgeOrder(lesson, ['neutralCheck', 'sitTall', 'legSlide'], free).lines[1];
+    expect(parted?.whyHere).toBe('Off the back: it parts the time lying flat.');
     expect(minutes).toBeGreaterThan(30);
     expect(bound - value).toBeLessThan(0.05 * bound);
     const { inARow: _, ...endless } = lesson.task;

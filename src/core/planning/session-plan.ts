@@ -6,6 +6,7 @@ import type { Result } from '../result';
 import { compose, isColliding } from './compose';
 import type { Colliding, Composed } from './compose';
 import type { Item, Task } from './compose-input';
+import { lyingFlat } from './lesson';
 import type { Face, Lesson } from './lesson';
 import { changeBetween, longestInARow, offCurve, scoreOrder } from './score';
 
@@ -86,8 +87,10 @@ function byNeighbours(face: Face, before: Face | undefined, after: Face | undefi
 const springsWords = (isSame: boolean): string =>
   isSame ? 'No change of position or springs.' : 'No change of position, only of springs.';
 
+const liesFlat = ({ item: { tags } }: Face): boolean => tags.includes(lyingFlat);
+
 /** Why it stands where it stands: the nearest reason that is true there. */
-function whyHere(all: readonly Face[], place: number): string {
+function whyHere(all: readonly Face[], place: number, flat: Lesson['flat']): string {
   const face = all[place];
   if (!face) return '';
   const before = all[place - 1];
@@ -98,6 +101,8 @@ function whyHere(all: readonly Face[], place: number): string {
     return prepared ? `First, and light: it prepares ${lower(prepared)}.` : 'First, and light.';
   const near = byNeighbours(face, before, all[place + 1]);
   if (near) return near;
+  if (flat && !liesFlat(face) && [before, all[place + 1]].every((one) => one && liesFlat(one)))
+    return 'Off the back: it parts the time lying flat.';
   if (!offCurve({ curve: true, count: all.length }, face.item, place) && face.item.load === 3)
     return 'The heaviest, so in the middle.';
   if (place === all.length - 1 && isLight) return 'Last, and light.';
@@ -185,7 +190,7 @@ export function judgeOrder(lesson: Lesson, order: readonly string[], wishes: Wis
     const startsAt = clock + change;
     clock = startsAt + face.item.minutes;
     const why = face.later ?? face.reasons.find(({ points }) => points > 0)?.say ?? 'It fits the body, and the room.';
-    return { face, changeMinutes: change, startsAt, why, whyHere: whyHere(all, place) };
+    return { face, changeMinutes: change, startsAt, why, whyHere: whyHere(all, place, lesson.flat) };
   });
   const isHers = (path: string) => !(path.startsWith('items.') && path.endsWith('.fixed'));
   return {

@@ -226,8 +226,8 @@ function Planned({ page, of, head }: PlannedProps) {
       <Columns $side="320px">
         <Stack>
           <Who people={page.people} />
-          <Row $gap={18} style={{ alignItems: 'end' }}>
-            <div style={{ flex: '1 1 170px' }}>
+          <Row $gap={12} style={{ alignItems: 'end' }}>
+            <div style={{ flex: '1 1 140px' }}>
               <Picker
                 label="Start from"
                 value={null}

@@ -136,8 +136,8 @@ export function Plan(page: PlanPage) {
       <OtherKept other={keeping.other} onMine={(revision) => void keeping.keep(toKeep(lesson, sheet), revision)} />
       <Columns $side="320px">
         <Stack>
-          <Row $gap={18} style={{ alignItems: 'end' }}>
-            <div style={{ width: 130 }}>
+          <Row $gap={12} style={{ alignItems: 'end' }}>
+            <div style={{ width: 116 }}>
               <NumberField
                 label="Minutes"
                 limits={minutesLimits}
@@ -156,7 +156,7 @@ export function Plan(page: PlanPage) {
                 isSmall
               />
             </Stack>
-            <div style={{ flex: '1 1 170px' }}>
+            <div style={{ flex: '1 1 140px' }}>
               <Picker
                 label="Start from"
                 value={null}
