@@ -3,7 +3,6 @@
 // A class planned for all of them at once: what everybody may do, each at her own level; with the cue sheet on paper.
 import { Printer, Redo2, Sparkles, Undo2, Users } from 'lucide-react';
 import { useEffect, useReducer, useRef } from 'react';
-import styled from 'styled-components';
 import { listWords } from '@/core/alignment/words';
 import { levelText } from '@/core/load/rungs';
 import type { ClassLesson, PersonAt } from '@/core/planning/class-lesson';
@@ -20,16 +19,9 @@ import { PlanList } from './plan-list';
 import { PlanSide } from './plan-side';
 import { emptySheet, fitting, isKeptSo, onPlan, openPlan, opened, toKeep } from './state';
 import { Troubles } from './troubles';
+import { inMost } from './words';
+import { Changes, InMost } from './changes';
 import { useComposer } from './use-composer';
-
-const About = styled.span`
-  display: grid;
-  gap: 2px;
-  .out {
-    color: var(--out);
-    font-size: 0.94rem;
-  }
-`;
 
 const firstName = (name: string): string => name.split(' ')[0] ?? name;
 
@@ -54,39 +46,29 @@ type OfExerciseProps = {
   readonly mostly: ReadonlySet<string>;
 };
 
-/** What cautions change in more than half of an order, by name and words. */
-function mostlyChanged({ people }: ClassLesson, order: readonly string[]): ReadonlyMap<string, string> {
-  const found = new Map<string, { readonly words: string; readonly times: number }>();
-  for (const id of order)
-    for (const { name, changes } of people[id] ?? [])
-      for (const change of changes) {
-        const key = `${name} ${change}`;
-        found.set(key, { words: `${firstName(name)}, ${change}`, times: (found.get(key)?.times ?? 0) + 1 });
-      }
-  const most = [...found].filter(([, { times }]) => times > 2 && times * 2 > order.length);
-  return new Map(most.map(([key, { words }]) => [key, words]));
-}
+/** What cautions change for somebody, with whose it is. */
+const changesIn = ({ people }: ClassLesson, id: string) =>
+  (people[id] ?? []).flatMap(({ name, changes }) =>
+    changes.map((change) => ({ who: firstName(name), words: `${firstName(name)}, ${change}` })),
+  );
 
 /** What is told of an exercise of the class: levels, what cautions change, props, turns, one cue. */
 function OfExercise({ page, of, id, mostly }: OfExerciseProps) {
   const people = of.people[id] ?? [];
-  const asAbove = people.flatMap(({ name, changes }) =>
-    changes.some((change) => mostly.has(`${name} ${change}`)) ? [firstName(name)] : [],
-  );
+  const changes = changesIn(of, id);
+  const asAbove = new Set(changes.filter(({ words }) => mostly.has(words)).map(({ who }) => who));
   const rota = page.rotas[id];
   return (
-    <About>
+    <Changes>
       <Small>{levelsWords(people)}</Small>
-      {people.flatMap(({ name, changes }) =>
-        changes
-          .filter((change) => !mostly.has(`${name} ${change}`))
-          .map((change) => (
-            <span key={`${name} ${change}`} className="out">
-              {firstName(name)}, {change}
-            </span>
-          )),
-      )}
-      {asAbove.length > 0 && <span className="out">{listWords([...new Set(asAbove)])}: as above</span>}
+      {changes
+        .filter(({ words }) => !mostly.has(words))
+        .map(({ words }) => (
+          <span key={words} className="out">
+            {words}
+          </span>
+        ))}
+      {asAbove.size > 0 && <span className="out">{listWords([...asAbove])}: as above</span>}
       {(page.props[id] ?? []).map(({ name, prop, why }) => (
         <Small key={`${name} ${prop}`}>
           {prop} for {firstName(name)}: {why}.
@@ -99,7 +81,7 @@ function OfExercise({ page, of, id, mostly }: OfExerciseProps) {
         </Small>
       )}
       {page.cues[id] && <Small>“{page.cues[id]}”</Small>}
-    </About>
+    </Changes>
   );
 }
 
@@ -172,7 +154,7 @@ function Planned({ page, of, head }: PlannedProps) {
     begun.current = true; // once, for a class without a plan
     void composer.compose(lesson, emptySheet);
   });
-  const mostly = mostlyChanged(of, sheet.order);
+  const mostly = inMost(sheet.order, (id) => changesIn(of, id).map(({ words }) => words));
   const isKept = isKeptSo(lesson, sheet, keeping.kept);
   const plan = toKeep(lesson, sheet);
   const startFrom = (id: string) => {
@@ -186,7 +168,7 @@ function Planned({ page, of, head }: PlannedProps) {
     <Page>
       <PageHead>
         {head}
-        <Row>
+        <Row className="no-print">
           <Button onPress={() => act({ kind: 'undo' })} isDisabled={history.past.length === 0} aria-label="Undo">
             <Undo2 size={20} aria-hidden />
           </Button>
@@ -226,7 +208,7 @@ function Planned({ page, of, head }: PlannedProps) {
       <Columns $side="320px">
         <Stack>
           <Who people={page.people} />
-          <Row $gap={12} style={{ alignItems: 'end' }}>
+          <Row className="no-print" $gap={12} style={{ alignItems: 'end' }}>
             <div style={{ flex: '1 1 140px' }}>
               <Picker
                 label="Start from"
@@ -246,22 +228,14 @@ function Planned({ page, of, head }: PlannedProps) {
             </Button>
             {!page.isToday && <Small>The board opens on its day.</Small>}
           </Row>
-          {mostly.size > 0 && (
-            <About>
-              {[...mostly].map(([key, words]) => (
-                <span key={key} className="out">
-                  In most of them: {words}
-                </span>
-              ))}
-            </About>
-          )}
+          <InMost words={mostly} />
           <PlanList
             lesson={lesson}
             judged={judged}
             sheet={sheet}
             isComposing={composer.isComposing}
             onAct={act}
-            about={(id) => <OfExercise page={page} of={of} id={id} mostly={new Set(mostly.keys())} />}
+            about={(id) => <OfExercise page={page} of={of} id={id} mostly={mostly} />}
           />
         </Stack>
         <PlanSide

@@ -21,7 +21,8 @@ import { Quiet, Small } from '@/design/layout';
 import { MenuPopover } from '@/design/menu';
 import { StandingChip } from '@/design/standing';
 import { narrow, phone } from '@/design/theme';
-import { clockText, doseText, minutesText } from './words';
+import { clockText, doseText, inMost, minutesText } from './words';
+import { Changes, InMost } from './changes';
 import type { PlanAct, Sheet } from './state';
 
 const List = styled(GridList)`
@@ -91,6 +92,11 @@ const List = styled(GridList)`
     padding-top: 3px;
     color: var(--quiet);
   }
+  @media print {
+    .grip {
+      visibility: hidden;
+    }
+  }
   ${phone} {
     .line {
       grid-template-columns: 28px 44px minmax(0, 1fr) auto;
@@ -129,6 +135,7 @@ type Props = {
 
 export function PlanList({ lesson, judged: { lines, minutes, warnings }, sheet, isComposing, onAct, about }: Props) {
   const { order } = sheet;
+  const mostly = inMost(order, (id) => lesson.faces[id]?.changes ?? []);
   const { dragAndDropHooks } = useDragAndDrop({
     getItems: (keys) => [...keys].map((key) => ({ 'text/plain': String(key) })),
     onReorder: ({ keys, target }) => {
@@ -158,6 +165,7 @@ export function PlanList({ lesson, judged: { lines, minutes, warnings }, sheet, 
         {minutesText(minutes)}
         {warnings.length > 0 ? ` · to mend: ${warnings.length}` : ''}
       </Summary>
+      {!about && <InMost words={mostly} />}
       <List aria-label="Plan" dragAndDropHooks={dragAndDropHooks}>
         {lines.map((line) => (
           <GridListItem
@@ -166,21 +174,24 @@ export function PlanList({ lesson, judged: { lines, minutes, warnings }, sheet, 
             textValue={line.face.exercise.name}
             className="line"
           >
-            <Line lesson={lesson} line={line} sheet={sheet} onAct={onAct} about={about?.(line.face.exercise.id)} />
+            <Line {...{ lesson, line, sheet, mostly, onAct }} about={about?.(line.face.exercise.id)} />
           </GridListItem>
         ))}
       </List>
-      <Small>Drag a line, or move it with Alt and an arrow key.</Small>
+      <Small className="no-print">Drag a line, or move it with Alt and an arrow key.</Small>
     </div>
   );
 }
 
 type LineProps = Pick<Props, 'lesson' | 'sheet' | 'onAct'> & {
+  /** Changes that are told above the list. */
+  readonly mostly: ReadonlySet<string>;
   readonly line: PlanLine;
   readonly about?: React.ReactNode;
 };
 
-function Line({ lesson, line: { face, changeMinutes, startsAt, why, whyHere }, sheet, onAct, about }: LineProps) {
+function Line({ lesson, line, sheet, mostly, onAct, about }: LineProps) {
+  const { face, changeMinutes, startsAt, why, whyHere } = line;
   const { id, name } = face.exercise;
   const isLocked = sheet.locked.includes(id);
   return (
@@ -203,13 +214,24 @@ function Line({ lesson, line: { face, changeMinutes, startsAt, why, whyHere }, s
         <Small>
           {why} {whyHere}
         </Small>
+        {about === undefined && (
+          <Changes>
+            {face.changes
+              .filter((one) => !mostly.has(one))
+              .map((one) => (
+                <span key={one} className="out">
+                  {one}
+                </span>
+              ))}
+          </Changes>
+        )}
       </span>
       <span className="took">
         <span className="numeral">{minutesText(face.item.minutes)}</span>
         <br />
         <Small>{changeMinutes > 0 ? `after ${minutesText(changeMinutes)}` : ' '}</Small>
       </span>
-      <span className="tools">
+      <span className="tools no-print">
         <Pressed
           className={isLocked ? 'locked' : ''}
           aria-label={isLocked ? `Unlock ${name}` : `Lock ${name}`}
@@ -237,7 +259,12 @@ const signed = (minutes: number): string =>
   Math.abs(minutes) < 0.05 ? 'as long' : `${minutes > 0 ? '+' : '−'}${minutesText(Math.abs(minutes))}`;
 const changesOf = ({ minutes, changes }: Instead): string => [signed(minutes), ...changes].join(' · ');
 
-function InsteadMenu({ lesson, sheet, id, onAct }: Omit<LineProps, 'line' | 'about'> & { readonly id: string }) {
+function InsteadMenu({
+  lesson,
+  sheet,
+  id,
+  onAct,
+}: Omit<LineProps, 'line' | 'about' | 'mostly'> & { readonly id: string }) {
   const others = insteadOf(lesson, sheet.order, sheet, sheet.order.indexOf(id));
   return (
     <Menu

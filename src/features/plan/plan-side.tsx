@@ -158,16 +158,18 @@ export function PlanSide({ lesson, judged, sheet, proof, minutes, onAdd, overrul
           {lesson.aims.heard.length > 0 && <Small>Heard in the goal: {listWords(lesson.aims.heard)}.</Small>}
         </Stack>
       </Panel>
-      <Picker
-        label="Add an exercise"
-        value={null}
-        onChange={onAdd}
-        choices={others.map(({ exercise: { id, name }, reasons, later }) => ({
-          id,
-          name,
-          about: later ?? reasons[0]?.say,
-        }))}
-      />
+      <div className="no-print">
+        <Picker
+          label="Add an exercise"
+          value={null}
+          onChange={onAdd}
+          choices={others.map(({ exercise: { id, name }, reasons, later }) => ({
+            id,
+            name,
+            about: later ?? reasons[0]?.say,
+          }))}
+        />
+      </div>
       {lesson.leftOut.length > 0 && (
         <details>
           <summary>Not today: {lesson.leftOut.length}</summary>

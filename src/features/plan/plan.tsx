@@ -2,7 +2,7 @@
 
 // A session for one client, composed to the minute: hers to lock, leave out, move about and keep; with what it is worth beside the
 // best there could be.
-import { Redo2, Sparkles, Undo2 } from 'lucide-react';
+import { Printer, Redo2, Sparkles, Undo2 } from 'lucide-react';
 import { useEffect, useReducer, useRef, useState } from 'react';
 import type { KeptPlan } from '@/core/planning/kept-plan';
 import type { Lesson } from '@/core/planning/lesson';
@@ -66,12 +66,15 @@ const Head = ({ client: { id, name, goal }, history, isBusy, isEmpty, isKept, on
       <Quiet>{goal}</Quiet>
       <TextLink href={`/clients/${id}/weeks`}>Weeks ahead</TextLink>
     </div>
-    <Row>
+    <Row className="no-print">
       <Button onPress={() => onAct({ kind: 'undo' })} isDisabled={history.past.length === 0} aria-label="Undo">
         <Undo2 size={20} aria-hidden />
       </Button>
       <Button onPress={() => onAct({ kind: 'redo' })} isDisabled={history.future.length === 0} aria-label="Do again">
         <Redo2 size={20} aria-hidden />
+      </Button>
+      <Button onPress={() => window.print()} isDisabled={isEmpty} aria-label="Print the plan">
+        <Printer size={20} aria-hidden />
       </Button>
       <Button onPress={onKeep} isDisabled={isKept || isBusy || isEmpty}>
         {isKept ? 'Kept' : 'Keep'}
@@ -136,7 +139,7 @@ export function Plan(page: PlanPage) {
       <OtherKept other={keeping.other} onMine={(revision) => void keeping.keep(toKeep(lesson, sheet), revision)} />
       <Columns $side="320px">
         <Stack>
-          <Row $gap={12} style={{ alignItems: 'end' }}>
+          <Row className="no-print" $gap={12} style={{ alignItems: 'end' }}>
             <div style={{ width: 116 }}>
               <NumberField
                 label="Minutes"

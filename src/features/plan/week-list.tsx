@@ -2,9 +2,9 @@
 
 import { Dumbbell, House } from 'lucide-react';
 import styled from 'styled-components';
-import type { SessionAhead, WeeksAsked } from '@/core/planning/weeks';
+import type { HomeDay, SessionAhead, WeeksAsked } from '@/core/planning/weeks';
 import { Chip, Small } from '@/design/layout';
-import { dayText } from './words';
+import { dayText, weekdayText } from './words';
 import type { WeeksPage } from './weeks-read';
 import { weekBegins, weekOf } from './weeks-state';
 import type { WeeksAhead } from './weeks-state';
@@ -20,7 +20,7 @@ const Week = styled.li`
   .session,
   .home {
     display: grid;
-    grid-template-columns: 24px 92px minmax(0, 1fr);
+    grid-template-columns: 24px 104px minmax(0, 1fr);
     gap: 4px 10px;
     align-items: baseline;
   }
@@ -45,24 +45,29 @@ const Session = ({ session: { day, isBooked, due, isHard, restsFrom }, listed }:
   </div>
 );
 
+type AtHome = Pick<HomeDay, 'exercises' | 'minutes'> & { readonly days: readonly string[] };
+
+/** Days of one week on which the same is practised, told together. */
+function alike(home: readonly HomeDay[]): AtHome[] {
+  const found = new Map<string, AtHome>();
+  for (const { day, exercises, minutes } of home) {
+    const key = exercises.join();
+    found.set(key, { exercises, minutes, days: [...(found.get(key)?.days ?? []), day] });
+  }
+  return [...found.values()];
+}
+
+type WeekListProps = { readonly page: WeeksPage; readonly asked: WeeksAsked; readonly ahead: WeeksAhead };
+
 /** What is due in each session, and what she practises between them, week by week. */
-export function WeekList({
-  page,
-  asked,
-  ahead,
-}: {
-  readonly page: WeeksPage;
-  readonly asked: WeeksAsked;
-  readonly ahead: WeeksAhead;
-}) {
+export function WeekList({ page, asked, ahead }: WeekListProps) {
   const nameOf = (id: string) => page.ladders.find(({ exercise }) => exercise === id)?.name ?? id;
   const listed = (ids: readonly string[]) => ids.map(nameOf).join(', ');
   return (
     <ol aria-label="Week by week">
       {Array.from({ length: asked.weeks }, (_, week) => {
-        const days = [...ahead.sessions, ...ahead.home]
-          .filter(({ day }) => weekOf(page.today, day) === week)
-          .toSorted((a, b) => a.day.localeCompare(b.day));
+        const isIn = ({ day }: { readonly day: string }) => weekOf(page.today, day) === week;
+        const [sessions, home] = [ahead.sessions.filter(isIn), alike(ahead.home.filter(isIn))];
         const begins = weekBegins(page.today, week);
         const isPause = asked.pauses.some(({ from, to }) => from <= begins && to >= begins);
         return (
@@ -70,20 +75,19 @@ export function WeekList({
             <strong>
               Week {week + 1} <Small>from {dayText(begins)}</Small>
             </strong>
-            {days.length === 0 && <Small>{isPause ? 'A pause.' : 'No session.'}</Small>}
-            {days.map((one) =>
-              'due' in one ? (
-                <Session key={one.day} session={one} listed={listed} />
-              ) : (
-                <div key={one.day} className="home">
-                  <House size={18} aria-label="At home" />
-                  <span className="numeral">{dayText(one.day, true)}</span>
-                  <span>
-                    {listed(one.exercises)} <Small>{one.minutes} min</Small>
-                  </span>
-                </div>
-              ),
-            )}
+            {sessions.length + home.length === 0 && <Small>{isPause ? 'A pause.' : 'No session.'}</Small>}
+            {sessions.map((one) => (
+              <Session key={one.day} session={one} listed={listed} />
+            ))}
+            {home.map(({ days, exercises, minutes }) => (
+              <div key={days.join()} className="home">
+                <House size={18} aria-label="At home" />
+                <span className="numeral">{days.map(weekdayText).join(' ')}</span>
+                <span>
+                  {listed(exercises)} <Small>{minutes} min</Small>
+                </span>
+              </div>
+            ))}
           </Week>
         );
       })}

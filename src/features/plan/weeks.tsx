@@ -2,6 +2,7 @@
 
 // Weeks ahead for a client: where each ladder is likely to be, what is due when, what she practises at home, and how it went beside
 // what was expected.
+import { Printer } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { levelText } from '@/core/load/rungs';
 import type { Comparison, KeptWeeks, WeeksAsked } from '@/core/planning/weeks';
@@ -71,7 +72,10 @@ export function Weeks(page: WeeksPage) {
           <h1>Weeks</h1>
           <Quiet>{client.goal}</Quiet>
         </div>
-        <Row>
+        <Row className="no-print">
+          <Button onPress={() => window.print()} aria-label="Print the weeks">
+            <Printer size={20} aria-hidden />
+          </Button>
           <ButtonLink href={`/clients/${client.id}/plan`}>Plan the next session</ButtonLink>
           <Button $look="main" onPress={() => void keeping.keep(weeks)} isDisabled={keeping.busy || isKept}>
             {isKept ? 'Kept' : kept ? 'Plan anew from today' : 'Keep'}
@@ -93,7 +97,9 @@ export function Weeks(page: WeeksPage) {
           </Section>
         </Stack>
         <Stack>
-          <AskedWeeks asked={asked} today={today} onChange={change} />
+          <div className="no-print">
+            <AskedWeeks asked={asked} today={today} onChange={change} />
+          </div>
           <Panel>
             <Stack $gap={6}>
               <h2>Toward the goal</h2>

@@ -36,3 +36,14 @@ export const dayText = (day: string, long = false): string =>
     month: 'short',
     timeZone: 'UTC',
   }).format(parseDate(day).toDate('UTC'));
+
+/** The day of the week alone: Wed. */
+export const weekdayText = (day: string): string =>
+  new Intl.DateTimeFormat(undefined, { weekday: 'short', timeZone: 'UTC' }).format(parseDate(day).toDate('UTC'));
+
+/** Of words told under the lines of an order, those that stand under more than half of them, and more than two: told once, above. */
+export function inMost(order: readonly string[], wordsOf: (id: string) => readonly string[]): ReadonlySet<string> {
+  const times = new Map<string, number>();
+  for (const words of order.flatMap((id) => [...new Set(wordsOf(id))])) times.set(words, (times.get(words) ?? 0) + 1);
+  return new Set([...times].filter(([, count]) => count > 2 && count * 2 > order.length).map(([words]) => words));
+}

@@ -1,75 +1,23 @@
 'use client';
 
 // The board of a class: one exercise, everybody in it, read from three metres; a press on a face says how it went with her.
-import { ArrowLeft, ArrowRight, Flag, RefreshCw, ShieldCheck, Undo2 } from 'lucide-react';
+import { ArrowLeft, ArrowRight, Flag, RefreshCw, Undo2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
 import type { Payload } from '@/core/progression/events';
-import { levelText } from '@/core/load/rungs';
 import { Clock, KeepMark } from '../head';
 import type { FloorLink, Thread } from '../link';
-import type { FloorClass } from '../pack';
-import { Leave, Sheet, Small, Tap, Warn, Wrapping } from '../parts';
-import { AsideSheet, PainSheet, StopSheet } from '../sheets';
+import { Tap, Warn } from '../parts';
 import { lastUndoable, useKeys } from '../use-live';
+import { ClassBegin } from './begin';
 import { FaceCard } from './face';
-import { uncheckedOf } from '../state';
-import { apparatusCheck } from '../words';
-import { begins, exerciseNow, faceOf, goingOn, planFor, repetition, shortNames } from './state';
+import { Bar, Exercise, Frame, Head, hereOf, openFor } from './frame';
+import type { ClassProps } from './frame';
+import { BoardSheets } from './sheets';
+import type { Open } from './sheets';
+import { begins, exerciseNow, faceOf, repetition, shortNames } from './state';
 import type { BoardState, Face } from './state';
 import { ClassWrap } from './wrap';
-
-const Frame = styled.main`
-  height: 100dvh;
-  display: grid;
-  grid-template-rows: auto auto minmax(0, 1fr) auto;
-  @media (max-width: 860px), (max-height: 620px) {
-    height: auto;
-    min-height: 100dvh;
-  }
-`;
-
-const Head = styled.header`
-  display: flex;
-  align-items: center;
-  gap: 8px 14px;
-  padding: 6px 14px 6px 20px;
-  border-bottom: 1px solid var(--rule);
-  .title {
-    font: 700 1.35rem/1.1 var(--head);
-    flex: 1;
-    min-width: 0;
-    overflow: hidden;
-    text-overflow: ellipsis;
-    white-space: nowrap;
-  }
-  .clock {
-    font-size: 1.25rem;
-    white-space: nowrap;
-  }
-  @media (max-width: 860px) {
-    flex-wrap: wrap;
-    padding: 4px 10px 6px;
-    .word {
-      display: none;
-    }
-  }
-`;
-
-const Exercise = styled.div`
-  display: flex;
-  align-items: baseline;
-  flex-wrap: wrap;
-  gap: 2px 20px;
-  padding: 8px 20px 6px;
-  h1 {
-    font-size: 2.6rem;
-  }
-  p {
-    font-size: 1.15rem;
-    color: var(--quiet);
-  }
-`;
 
 const Faces = styled.ol<{ $columns: number }>`
   display: grid;
@@ -88,31 +36,7 @@ const Faces = styled.ol<{ $columns: number }>`
   }
 `;
 
-const Bar = styled.section`
-  display: flex;
-  gap: 10px;
-  padding: 8px 20px 10px;
-  border-top: 1px solid var(--rule);
-  .next {
-    flex: 1;
-    min-height: 72px;
-    font-size: 1.3rem;
-  }
-  @media (max-width: 860px) {
-    position: sticky;
-    bottom: 0;
-    background: var(--paper);
-    padding: 8px 10px;
-  }
-`;
-
 const digits = ['1', '2', '3', '4', '5', '6', '7', '8', '9', '0', '-', '='] as const;
-
-type Open =
-  | { readonly kind: 'face'; readonly client: string }
-  | { readonly kind: 'pain' | 'more' | 'stop'; readonly client: string }
-  | { readonly kind: 'aside' }
-  | { readonly kind: 'order' };
 
 /** The newest tap of anybody's that can be undone. */
 function undoable(threads: readonly Thread[]): { readonly client: string; readonly of: string } | undefined {
@@ -143,98 +67,6 @@ export function Board({ link, state }: { readonly link: FloorLink; readonly stat
   return <Taught link={link} state={state} of={of} onWrap={() => setWrapping(true)} />;
 }
 
-type Props = { readonly link: FloorLink; readonly state: BoardState; readonly of: FloorClass };
-
-const hereOf = (appointment: string): string => `/floor?class=${appointment}`;
-
-/** Before it begins: who is here. Everybody is, but those who are taken out; a stop sign keeps her out. */
-function ClassBegin({ link, state, of }: Props) {
-  const { pack, threads } = state;
-  const [absent, setAbsent] = useState<readonly string[]>(
-    threads.filter(({ client }) => client.acting.stopped !== undefined).map(({ client }) => client.id),
-  );
-  const present = threads.filter(({ client }) => !absent.includes(client.id));
-  const [isBusy, setBusy] = useState(false);
-  const [checked, setChecked] = useState<readonly string[]>([]);
-  const planned = present.flatMap(({ client, session }) => planFor(pack, of, client, session.id));
-  const unchecked = uncheckedOf(pack, planned, checked);
-  const begin = async () => {
-    setBusy(true);
-    for (const thread of present) await link.tap(begins(pack, of, thread), thread.client.id);
-    for (const apparatus of checked) await link.tap({ kind: 'checked', apparatus }, present[0]?.client.id);
-    const [first] = of.order;
-    if (first) for (const { client } of present) await openFor(link, client.id, undefined, first);
-  };
-  return (
-    <Frame>
-      <Head>
-        <Leave href="/">Today</Leave>
-        <span className="title" />
-        <KeepMark state={state} here={hereOf(of.id)} onAside={() => undefined} />
-      </Head>
-      <Exercise>
-        <h1>{of.title}</h1>
-        <p>
-          {of.time} · {of.minutes} min · {of.order.length} exercises
-          {!of.isPlanned && ', the beginners’ ones that everybody may do'}
-        </p>
-      </Exercise>
-      <div style={{ padding: '6px 20px', overflow: 'auto' }}>
-        {of.note && <p>{of.note}</p>}
-        {!of.isPlanned && (
-          <p style={{ padding: '4px 0 10px' }}>
-            Nobody planned this class. <Leave href={`/book/classes/${of.id}`}>Plan it</Leave>, or begin as it is.
-          </p>
-        )}
-        {of.order.length === 0 && (
-          <Warn>Nothing that may be done is common to all of them. Plan two groups, or take somebody out.</Warn>
-        )}
-        <h2 style={{ padding: '6px 0 8px' }}>Who is here?</h2>
-        <Wrapping role="group" aria-label="Who is here">
-          {threads.map(({ client }) => {
-            const isHere = !absent.includes(client.id);
-            return (
-              <Tap
-                key={client.id}
-                $look={isHere ? 'chosen' : 'plain'}
-                aria-pressed={isHere}
-                disabled={client.acting.stopped !== undefined}
-                onClick={() => setAbsent(isHere ? [...absent, client.id] : absent.filter((id) => id !== client.id))}
-              >
-                {client.name}
-                {client.acting.stopped !== undefined && ' (stop sign on file)'}
-              </Tap>
-            );
-          })}
-        </Wrapping>
-      </div>
-      <Bar>
-        {unchecked.map((apparatus) => (
-          <Tap key={apparatus} onClick={() => setChecked([...checked, apparatus])}>
-            <ShieldCheck size={24} aria-hidden />
-            {apparatusCheck(apparatus)}
-          </Tap>
-        ))}
-        <Tap
-          className="next"
-          $look="main"
-          disabled={unchecked.length > 0 || present.length === 0 || of.order.length === 0 || isBusy}
-          onClick={() => void begin()}
-        >
-          Begin with {present.length}
-        </Tap>
-      </Bar>
-    </Frame>
-  );
-}
-
-/** Takes an exercise in hand with somebody, and notes that the one before was done. */
-async function openFor(link: FloorLink, client: string, from: string | undefined, to: string): Promise<void> {
-  const thread = link.read().threads.find((one) => one.client.id === client);
-  if (!thread || thread.session.endedAt !== null) return;
-  for (const what of goingOn(thread, from, to)) await link.tap(what, client);
-}
-
 /** Everybody on the board, in the exercise that the class is at. */
 function useFaces({ pack, threads }: BoardState, exercise: string | undefined): readonly Face[] {
   return useMemo(() => {
@@ -243,7 +75,7 @@ function useFaces({ pack, threads }: BoardState, exercise: string | undefined): 
   }, [pack, threads, exercise]);
 }
 
-function Taught({ link, state, of, onWrap }: Props & { readonly onWrap: () => void }) {
+function Taught({ link, state, of, onWrap }: ClassProps & { readonly onWrap: () => void }) {
   const { pack, threads } = state;
   const [open, setOpen] = useState<Open>();
   const exercise = exerciseNow(of, threads);
@@ -330,7 +162,7 @@ function Taught({ link, state, of, onWrap }: Props & { readonly onWrap: () => vo
           <ArrowRight size={26} aria-hidden />
         </Tap>
       </Bar>
-      <Sheets
+      <BoardSheets
         link={link}
         state={state}
         of={of}
@@ -350,88 +182,4 @@ function PatternOf({ faces }: { readonly faces: readonly Face[] }) {
   const times = (one: string) => patterns.filter((other) => other === one).length;
   const [usual] = patterns.toSorted((a, b) => times(b) - times(a));
   return usual ? ` · ${usual}` : '';
-}
-
-type SheetsProps = Props & {
-  readonly open: Open | undefined;
-  readonly exercise: string | undefined;
-  readonly faces: readonly Face[];
-  readonly onOpen: (open: Open | undefined) => void;
-  readonly onGo: (exercise: string) => void;
-};
-
-/** What comes up over the board. */
-function Sheets({ link, state, of, open, exercise, faces, onOpen, onGo }: SheetsProps) {
-  const { pack } = state;
-  const onClose = () => onOpen(undefined);
-  if (!open || open.kind === 'face') return null;
-  if (open.kind === 'aside')
-    return <AsideSheet aside={state.aside} onClose={onClose} onDrop={() => void link.dropAside()} />;
-  if (open.kind === 'order')
-    return (
-      <Sheet title="Exercises of this class" onClose={onClose}>
-        {of.order.map((id) => (
-          <Tap key={id} $look={id === exercise ? 'chosen' : 'plain'} onClick={() => onGo(id)}>
-            {pack.repertoire.exercises.find((one) => one.id === id)?.name ?? id}
-          </Tap>
-        ))}
-      </Sheet>
-    );
-  const { kind, client } = open;
-  const face = faces.find((one) => one.client.id === client);
-  if (!face) return null;
-  const onStop = () => onOpen({ kind: 'stop', client });
-  const record = (what: Payload) => link.tap(what, face.client.id);
-  if (kind === 'pain')
-    return face.item ? <PainSheet record={record} onClose={onClose} item={face.item.item} onStop={onStop} /> : null;
-  if (kind === 'stop') return <StopSheet pack={pack} client={face.client} record={record} onClose={onClose} />;
-  return <MoreSheet face={face} record={record} onClose={onClose} onStop={onStop} />;
-}
-
-type MoreProps = {
-  readonly face: Face;
-  readonly record: (what: Payload) => Promise<string>;
-  readonly onClose: () => void;
-  readonly onStop: () => void;
-};
-
-/** All that is known of her here, and the ways out: a stop sign, leaving early, the Floor of her own. */
-function MoreSheet({ face, record, onClose, onStop }: MoreProps) {
-  const { client, item, view, changes, say } = face;
-  return (
-    <Sheet title={client.name} onClose={onClose}>
-      {item && (
-        <p>
-          Level {levelText(item.level)}, {item.levelName.toLowerCase()}
-        </p>
-      )}
-      {changes.map((change) => (
-        <Warn key={change}>{change}</Warn>
-      ))}
-      {view && view.watch.length > 0 && (
-        <ul>
-          {view.watch.map(({ fault, plain, because }) => (
-            <li key={fault}>
-              {plain} <Small>({because})</Small>
-            </li>
-          ))}
-        </ul>
-      )}
-      {say && <p>“{say}”</p>}
-      <Wrapping>
-        <Tap $look="out" onClick={onStop}>
-          Stop sign
-        </Tap>
-        <Tap
-          onClick={() => {
-            void record({ kind: 'ended' });
-            onClose();
-          }}
-        >
-          Stops here
-        </Tap>
-        <Leave href={`/floor?client=${client.id}`}>Floor of one’s own</Leave>
-      </Wrapping>
-    </Sheet>
-  );
 }
