@@ -116,6 +116,8 @@ test('kept, it opens so again, and is what the Floor begins with', async () => {
 test('who carries twins is planned nothing that her cautions rule out; why is told', async () => {
   await openPlan('Fenna Driftwell');
   await isComposed();
+  await chrome.sees('Nothing to mend.'); // never longer on the back in a row than she may
+  expect(await minutes()).toBeGreaterThan(40); // and the time is filled all the same
   const all = await order();
   for (const out of ['Roll-over', 'Rolling back, ball', 'Swimming']) expect(all).not.toContain(out);
   await chrome.pressOn(By.css('details summary'));
@@ -160,6 +162,8 @@ test('weeks ahead: where ladders are likely to be, what is due when; kept, and h
   await chrome.seesExactly('Kept');
   await chrome.refresh();
   await chrome.sees('0 % of the time is over');
+  await chrome.seesExactly('Kept'); // what was kept today is what would be kept
+  await chrome.type('Weeks', '5');
   await chrome.button('Plan anew from today');
   for (const [size, dark] of [[tablet, false], [phone, true]] as const) {
     await chrome.resize(size);
