@@ -1,8 +1,9 @@
 import fc from 'fast-check';
-import { instantAt, minutesBetween, minutesLater, mondayOf, weekdayOf } from './clock';
+import * as v from 'valibot';
+import { day, instantAt, minutesBetween, minutesLater, mondayOf, wall, weekdayOf } from './clock';
 import { clashesOf } from './clashes';
 import type { Stood } from './clashes';
-import { cancelledAs, comesIn, freePlaces, waiting } from './places';
+import { cancelledAs, comesIn, freePlaces, placeStates, waiting } from './places';
 import { repeatOf, repeatWords, ruleOf, timesOf } from './repeat';
 import type { Repeat } from './repeat';
 
@@ -19,6 +20,16 @@ describe('the clock on the wall', () => {
   test('an hour that is left out is shown an hour later; of one that comes twice, the first', () => {
     expect(iso(instantAt('2027-03-28T01:30', 'Europe/London'))).toBe('2027-03-28T01:30:00.000Z'); // 02:30 on the wall
     expect(iso(instantAt('2027-10-31T01:30', 'Europe/London'))).toBe('2027-10-31T00:30:00.000Z');
+  });
+  test.each([
+    ['2026-02-28', true],
+    ['2026-02-30', false],
+    ['28.02.2026', false],
+    ['2026-02-28 and more', false],
+  ])('%s is a day: %s', (text, is) => {
+    expect(v.is(day, text)).toBe(is);
+    expect(v.is(wall, `${text}T09:30`)).toBe(is);
+    expect(v.is(wall, `${text}T25:30`)).toBe(false);
   });
   test('minutes go over midnight, days into weeks', () => {
     expect(minutesLater('2026-12-31T23:30', 50)).toBe('2027-01-01T00:20');
@@ -117,7 +128,12 @@ describe('places', () => {
   const states = (...all: Parameters<typeof freePlaces>[1][number]['state'][]) => all.map((state) => ({ state }));
   test('who cancelled or waits holds none; who did not come held hers', () => {
     expect(freePlaces(3, states('booked', 'off', 'late', 'waiting'))).toBe(2);
-    expect(freePlaces(3, states('came', 'missed', 'booked', 'booked'))).toBe(0);
+    for (const state of placeStates)
+      expect([state, freePlaces(1, states(state))]).toEqual([
+        state,
+        ['booked', 'came', 'missed'].includes(state) ? 0 : 1,
+      ]);
+    expect(freePlaces(3, states('came', 'missed', 'booked', 'booked'))).toBe(0); // one too many, told as none free
     expect([comesIn(1, []), comesIn(1, states('booked')), comesIn(1, states('off'))]).toEqual([
       'booked',
       'waiting',

@@ -100,6 +100,23 @@ test('what is not taken is told by kind, and a broken event costs no other', () 
   ]);
 });
 
+test('from five minutes to twelve hours, from the first wanted day to the last, both taken', () => {
+  const lasts = (minutes: number) => event(`UID:${minutes}`, 'DTSTART:20261202T070000Z', `DURATION:PT${minutes}M`, 'SUMMARY:S'); // prettier-ignore
+  expect(read(file(lasts(721), lasts(720), lasts(5), lasts(4))).events.map(({ minutes }) => minutes)).toEqual([5, 720]); // of one time, by their ids
+  const days = event('UID:d', 'DTSTART:20261129T090000Z', 'DURATION:PT1H', 'RRULE:FREQ=DAILY', 'SUMMARY:Daily');
+  const { events } = read(file(days), { to: '2026-12-03' });
+  expect(events.map(({ at: when }) => when.slice(0, 10))).toEqual(['2026-12-01', '2026-12-02', '2026-12-03']);
+});
+
+test('ids are kept as they are, or shortened so that beginning and end still tell them apart', () => {
+  const idOf = (uid: string) => read(file(event(`UID:${uid}`, 'DTSTART:20261202T070000Z', 'DURATION:PT1H'))).events[0]?.uid ?? ''; // prettier-ignore
+  const time = '|2026-12-02T07:00';
+  const [short, long] = ['a'.repeat(190 - time.length), 'a'.repeat(191 - time.length)];
+  expect(idOf(short)).toBe(short + time);
+  expect(idOf(long)).toBe(`${'a'.repeat(95)}…${('a'.repeat(94) + time).slice(-94)}`);
+  expect(new Set([idOf(`x${long}`), idOf(`y${long}`), idOf(`x${long}y`)]).size).toBe(3);
+});
+
 test('ten thousand events, and one that comes every second, end; the earliest are taken and the rest counted', () => {
   const many = Array.from({ length: 10_000 }, (_, i) => {
     const day = String(1 + (i % 28)).padStart(2, '0');
