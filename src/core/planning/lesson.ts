@@ -20,7 +20,9 @@ import type { ChangePace, SessionTimed } from './change-over';
 import type { Item, Task } from './compose-input';
 import { aimsOf } from './goals';
 import type { Aims } from './goals';
-import { isClean, spacingOf } from './spacing';
+import { heldOf, mostNew, newness, starts, thoseNew } from './new-ones';
+import type { Held } from './new-ones';
+import { spacingOf } from './spacing';
 import { regionNames } from '../knowledge/kinds';
 
 /** All that is known of a client and a room before a session. */
@@ -49,8 +51,6 @@ export type Knowing = {
   /** The exercise as it would be put on the plan. */
   readonly planned: (standing: Standing) => Planned | undefined;
 };
-
-type Held = ReadonlySet<string>;
 
 export type Reason = { readonly points: number; readonly say: string };
 
@@ -93,25 +93,14 @@ export type Lesson = {
 
 const points = {
   ...{ any: 2, due: 3.5, overdueAtMost: 1.25, moves: 1.5, faults: 1.5, goal: 1.1, goalAtMost: 3, direction: 0.8 },
-  ...{ new: 1, first: 3, changed: -0.5, tired: -1.5, sore: -1, justTaught: -1.5 },
+  ...{ changed: -0.5, tired: -1.5, sore: -1, justTaught: -1.5 },
 };
 /** Minutes for words and hands beside the work itself, where no own time is known. */
 const teaching = { new: 2.5, fault: 0.25, faultsAtMost: 4 };
-/** Of those that she never did, so many may come in one session; a client who knows little begins with more, as many as fill the time. */
-const newAtMost = 2;
-const newInTheFirst = 8;
-const minutesEach = 4.5;
-const knowsLittle = 4;
-
-/** The order that ships for those who begin: what it holds may be new in a first session. */
-const beginners = 'beginnersEight';
 /** The tag of what she never did. */
 export const neverDone = 'new';
 /** The tag of what is done flat on the back. */
 export const lyingFlat = 'flat';
-/** The family that a session begins with. */
-const starts = 'findingTheStart';
-
 /** How heavy a level is on three steps: by its effort, its lever, and what it stands or hangs on. A convention. */
 export function loadStep(tags: LoadTags): 1 | 2 | 3 {
   const { effort, lever, headUp, weightOn, inversion, balance, movingCarriage, legs } = tags;
@@ -193,20 +182,6 @@ function reasonsOfToday({ feeling }: Knowing, { tags, standing }: Asked): Reason
   ];
 }
 
-const beginsWith = ({ repertoire }: Knowing): readonly string[] =>
-  repertoire.sequences.find((one) => one.id === beginners)?.exercises ?? [];
-
-/** Something new is worth a little; where anybody begins, more. */
-function newness(knowing: Knowing, { id, prepares }: Exercise, held: Held): Reason {
-  if (beginsWith(knowing).includes(id)) return { points: points.first, say: 'New: anybody begins with it.' };
-  if (prepares.length === 0) return { points: points.new, say: 'New: it asks for nothing before it.' };
-  const isPrepared = prepares.some((one) => held.has(one));
-  return {
-    points: points.new,
-    say: isPrepared ? 'New: what prepares it is held.' : 'New: what prepares it can come just before.',
-  };
-}
-
 function reasonsOf(knowing: Knowing, asked: Asked, held: Held): Reason[] {
   const faults = knowing.lastFaults[asked.exercise.id] ?? 0;
   const seen = faults === 1 ? 'a fault was seen' : `${faults} faults were seen`;
@@ -214,18 +189,9 @@ function reasonsOf(knowing: Knowing, asked: Asked, held: Held): Reason[] {
     ...reasonsOfTime(knowing, asked.exercise),
     ...reasonsOfGoal(asked),
     ...(faults > 0 ? [{ points: points.faults, say: `Last time ${seen}.` }] : []),
-    ...(asked.isNew ? [newness(knowing, asked.exercise, held)] : []),
+    ...(asked.isNew ? [newness(knowing.repertoire, asked.exercise, held)] : []),
     ...reasonsOfToday(knowing, asked),
   ].toSorted((a, b) => Math.abs(b.points) - Math.abs(a.points));
-}
-
-/** What was ever held cleanly: it may prepare something new. */
-function heldOf({ history, repertoire }: Knowing): Held {
-  return new Set(
-    repertoire.exercises
-      .filter(({ id, gate }) => (history[id] ?? []).some((session) => isClean(session, gate.cleanReps)))
-      .map(({ id }) => id),
-  );
 }
 
 const taughtOf = ({ id, name, spine, prepares, position, apparatus }: Exercise): Taught => ({
@@ -315,32 +281,6 @@ function candidateOf(knowing: Knowing, { aims, held, pace }: Found, exercise: Ex
 
 type Faces = ReadonlyMap<string, Face>;
 
-/** Light, and the spine is folded neither way. */
-const isGentle = ({ item: { load }, exercise: { spine } }: Face): boolean =>
-  load === 1 && !spine.some((direction) => ['flexion', 'extension', 'articulation'].includes(direction));
-
-/**
- * New ones that may come today: what prepares them is held, or can be taught before them because anybody begins there. Who knows
- * little may go one step on from there, with what is gentle.
- */
-function thoseNew(knowing: Knowing, faces: Faces, held: Held): ReadonlySet<string> {
-  const starting = new Set(knowing.repertoire.exercises.filter(({ family }) => family === starts).map(({ id }) => id));
-  const fresh = [...faces.values()].filter(({ isNew }) => isNew);
-  const may = new Set(
-    fresh
-      .map(({ exercise }) => exercise)
-      .filter(
-        ({ id, prepares }) =>
-          beginsWith(knowing).includes(id) ||
-          prepares.some((one) => held.has(one)) ||
-          prepares.every((one) => starting.has(one)),
-      )
-      .map(({ id }) => id),
-  );
-  const next = fresh.filter((face) => isGentle(face) && face.exercise.prepares.some((one) => may.has(one)));
-  return held.size < knowsLittle ? new Set([...may, ...next.map(({ exercise }) => exercise.id)]) : may;
-}
-
 /** Those that come only after one that prepares them, of those that are composed if there is one: nothing that does is held. */
 const needsOf = (faces: Faces, composed: Faces, held: Held): [string, string][] =>
   [...faces.values()].flatMap(({ exercise: { id, prepares } }): [string, string][] => {
@@ -381,13 +321,13 @@ const mustRiseSlowly = ({ repertoire, acting }: Knowing): boolean =>
 /** What the session may be composed of. */
 export function lessonOf(knowing: Knowing): Lesson {
   const aims = aimsOf(knowing.goal);
-  const held = heldOf(knowing);
+  const held = heldOf(knowing.repertoire, knowing.history);
   const isSlow = mustRiseSlowly(knowing);
   const pace = paceOf(changesSeen(knowing.repertoire.exercises, knowing.sessions, isSlow));
   const all = knowing.repertoire.exercises.map((exercise) => candidateOf(knowing, { aims, held, pace }, exercise));
   const found = new Map(all.flatMap((one) => ('face' in one ? [[one.face.exercise.id, one.face] as const] : [])));
   const flat = flatOf(knowing);
-  const mayBeNew = thoseNew(knowing, found, held);
+  const mayBeNew = thoseNew(knowing.repertoire, [...found.values()], held);
   const unprepared = ({ isNew, exercise: { id } }: Face) =>
     isNew && !mayBeNew.has(id) ? 'What prepares it has not been held yet.' : null;
   const faces = new Map(
@@ -404,10 +344,7 @@ export function lessonOf(knowing: Knowing): Lesson {
     change: changeTask(isSlow, pace),
     minutes: knowing.minutes,
     cover: coverOf(composed, knowing.minutes),
-    atMost: {
-      [neverDone]:
-        held.size < knowsLittle ? Math.max(newInTheFirst, Math.round(knowing.minutes / minutesEach)) : newAtMost,
-    },
+    atMost: { [neverDone]: mostNew(held, knowing.minutes) },
     edges: { first: 1, last: 1, ...(begins ? { firstTag: starts } : {}) },
     curve: false,
     ...(flat ? { inARow: { tag: lyingFlat, minutes: flat.minutes } } : {}),

@@ -84,34 +84,49 @@ function byNeighbours(face: Face, before: Face | undefined, after: Face | undefi
   return answered && `It answers the ${directionNames[answered]} before it.`;
 }
 
-const springsWords = (isSame: boolean): string =>
-  isSame ? 'No change of position or springs.' : 'No change of position, only of springs.';
+const liesFlat = (face: Face | undefined): boolean => face?.item.tags.includes(lyingFlat) ?? false;
 
-const liesFlat = ({ item: { tags } }: Face): boolean => tags.includes(lyingFlat);
+/** Where lying flat is limited: that it parts the time so spent. */
+const byFlat = (face: Face, before: Face | undefined, after: Face | undefined): string | undefined =>
+  !liesFlat(face) && liesFlat(before) && liesFlat(after) ? 'Off the back: it parts the time lying flat.' : undefined;
+
+/** At an end of the session, or in its middle: by how heavy it is. */
+function byLoad(all: readonly Face[], face: Face, place: number): string | undefined {
+  if (place === 0) return undefined;
+  const isInside = !offCurve({ curve: true, count: all.length }, face.item, place);
+  if (isInside && face.item.load === 3) return 'The heaviest, so in the middle.';
+  return place === all.length - 1 && face.item.load === 1 ? 'Last, and light.' : undefined;
+}
+
+/** First and light, with what it prepares. */
+function byBeginning(face: Face, place: number, prepared: Face | undefined): string | undefined {
+  if (place > 0 || face.item.load !== 1) return undefined;
+  return prepared ? `First, and light: it prepares ${lower(prepared)}.` : 'First, and light.';
+}
+
+function bySetUp(face: Face, before: Face | undefined): string | undefined {
+  if (!before || !samePlace(before, face)) return undefined;
+  const [was, is] = [before.item.setup[2], face.item.setup[2]];
+  if (is === undefined) return 'No change of position.';
+  return was === is ? 'No change of position or springs.' : 'No change of position, only of springs.';
+}
 
 /** Why it stands where it stands: the nearest reason that is true there. */
 function whyHere(all: readonly Face[], place: number, flat: Lesson['flat']): string {
   const face = all[place];
   if (!face) return '';
-  const before = all[place - 1];
+  const [before, after] = [all[place - 1], all[place + 1]];
   const prepared = all.slice(place + 1).find(({ exercise }) => exercise.prepares.includes(face.exercise.id));
   const preparing = all.slice(0, place).find(({ exercise }) => face.exercise.prepares.includes(exercise.id));
-  const isLight = face.item.load === 1;
-  if (place === 0 && isLight)
-    return prepared ? `First, and light: it prepares ${lower(prepared)}.` : 'First, and light.';
-  const near = byNeighbours(face, before, all[place + 1]);
-  if (near) return near;
-  if (flat && !liesFlat(face) && [before, all[place + 1]].every((one) => one && liesFlat(one)))
-    return 'Off the back: it parts the time lying flat.';
-  if (!offCurve({ curve: true, count: all.length }, face.item, place) && face.item.load === 3)
-    return 'The heaviest, so in the middle.';
-  if (place === all.length - 1 && isLight) return 'Last, and light.';
-  if (preparing) return `After ${lower(preparing)}, which prepares it.`;
-  if (before && samePlace(before, face))
-    return face.item.setup[2] === undefined
-      ? 'No change of position.'
-      : springsWords(before.item.setup[2] === face.item.setup[2]);
-  return prepared ? `Before ${lower(prepared)}, which it prepares.` : 'Where the way to it is short.';
+  return (
+    byBeginning(face, place, prepared) ??
+    byNeighbours(face, before, after) ??
+    (flat ? byFlat(face, before, after) : undefined) ??
+    byLoad(all, face, place) ??
+    (preparing && `After ${lower(preparing)}, which prepares it.`) ??
+    bySetUp(face, before) ??
+    (prepared ? `Before ${lower(prepared)}, which it prepares.` : 'Where the way to it is short.')
+  );
 }
 
 const isDirection = (name: string): name is Direction => name in directionNames;
