@@ -233,7 +233,7 @@ export type BookingCard = {
 
 /** What is in the book for somebody: one appointment, with whoever is expected whom the asker sees. */
 export type Expected = {
-  readonly appointment: Pick<BookingCard, 'id' | 'startsAt' | 'minutes' | 'note' | 'title' | 'capacity'> & {
+  readonly appointment: Pick<BookingCard, 'id' | 'startsAt' | 'minutes' | 'room' | 'note' | 'title' | 'capacity'> & {
     readonly instructor: string;
   };
   readonly people: readonly { readonly client: ClientCard; readonly state: PlaceState }[];

@@ -70,6 +70,15 @@ test('hers: locked, left out, another instead, moved by keys; every step can be 
   expect(after).not.toContain(third);
 });
 
+test('another room: planned with what stands there', async () => {
+  await chrome.choose('Room', 'Sail loft');
+  await chrome.pressOn(By.xpath("//details/summary[starts-with(normalize-space(.), 'Not today')]"));
+  await chrome.sees('There is no such apparatus in the room.');
+  await chrome.choose('Room', 'River room');
+  await chrome.until('the apparatus is there', async () => !(await chrome.has(By.xpath("//*[contains(text(), 'no such apparatus')]"))));
+  await chrome.button('Compose');
+}); // prettier-ignore
+
 test('wishes that can’t all be had are named, and what stood there stays', async () => {
   const before = await order();
   for (const one of before.slice(3, 6)) await chrome.press(`Lock ${one}`);

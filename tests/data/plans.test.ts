@@ -1,11 +1,14 @@
 import { v7 as newId } from 'uuid';
+import { success } from '@/core/result';
 import { database } from '@/data/database';
 import { receiveEvents } from '@/data/stores/floor';
 import { dropOwnOrder, keepOwnOrder, listOwnOrders } from '@/data/stores/own-orders';
 import { bookOne, listBook } from '@/data/stores/book';
 import { findClassPlans, findPlans, findWeeks, keepClassPlan, keepPlan, keepWeeks } from '@/data/stores/plans';
+import { changeStudio } from '@/data/stores/studio';
 import type { Who } from '@/data/types';
 import { readDay } from '@/features/floor/day';
+import { readLesson, readPlanPage } from '@/features/plan/read';
 import { rulesVersion } from '@/repertoire';
 import { todayIn } from '@/data/days';
 import { bringClient, codeOf, must, openStudio } from './studio';
@@ -47,6 +50,25 @@ test('kept, it is what the Floor opens with; sent again it is kept once; a sessi
   expect((await kept(client))?.isUsed).toBe(true);
   expect((await onFloor(client)).minutes).toBe(50);
   expect(must(await keepPlan(ours, client, plan('saw'), 1)).card).toMatchObject({ revision: 2, isUsed: false });
+});
+
+test('planned for the room that was chosen, or that she is booked in; one that is not there any more is said, or left', async () => {
+  const client = await bringClient(ours);
+  const loft = { id: 'loft', name: 'Loft', props: [], apparatus: ['mat' as const] };
+  must(await changeStudio(ours, ({ rooms }) => success({ rooms: [...rooms, loft] })));
+  const asked = { feeling: 'well' as const, minutes: 40, room: 'gone' };
+  expect(await readLesson(ours, client, asked)).toMatchObject({ ok: false, error: { code: 'noRoom', path: 'room' } });
+  const here = must(await readPlanPage(ours, 'en-GB', client));
+  expect(here.rooms.map(({ id }) => id)).toContain(here.room);
+  const other = loft.id;
+  expect(must(await readLesson(ours, client, { ...asked, room: other })).task.minutes).toBe(40);
+  const booked = { instructorId: ours.userId, at: `${todayIn('Europe/London')}T16:00`, minutes: 40, title: null, capacity: 1, note: '' }; // prettier-ignore
+  must(await bookOne(ours, newId(), { ...booked, room: other, clientIds: [client], repeat: null }));
+  expect(must(await readPlanPage(ours, 'en-GB', client))).toMatchObject({ room: other, minutes: 40 });
+  must(await keepPlan(ours, client, { ...plan('march'), room: here.room }, 0));
+  expect(must(await readPlanPage(ours, 'en-GB', client)).room).toBe(here.room);
+  must(await keepPlan(ours, client, { ...plan('march'), room: 'gone' }, 1));
+  expect(must(await readPlanPage(ours, 'en-GB', client)).room).toBe(other);
 });
 
 test('two at once from the same version: one is kept, the other is told whose, and can be kept in its place', async () => {

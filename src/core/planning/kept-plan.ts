@@ -13,5 +13,7 @@ export const planInput = v.strictObject({
   order: v.pipe(v.array(line), v.minLength(1, 'A plan has one exercise at least.'), v.maxLength(mostLines, `A plan has ${mostLines} exercises at most.`)), // prettier-ignore
   locked: ids,
   leftOut: ids,
+  /** Where it was planned for; absent: where its maker works, or in a class where the book says. */
+  room: v.optional(v.pipe(v.string(), v.nonEmpty(), v.maxLength(60))),
 });
 export type KeptPlan = v.InferOutput<typeof planInput>;

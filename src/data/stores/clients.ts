@@ -287,13 +287,13 @@ export async function listAppointments(who: Who, from: Date, to: Date): Promise<
   );
   const cards = new Map((await toCards(who, rows)).map((card) => [card.id, card]));
   const instructors = await User.findAll({ where: { studioId: who.studioId }, attributes: ['id', 'name'] });
-  return booked.flatMap(({ id, instructorId, startsAt, minutes, note: said, title, capacity, places }) => {
+  return booked.flatMap(({ id, instructorId, startsAt, minutes, room, note: said, title, capacity, places }) => {
     const instructor = instructors.find((user) => user.id === instructorId)?.name ?? '';
     const people = places.filter(isExpected).flatMap(({ clientId, state }) => {
       const client = cards.get(clientId);
       return client ? [{ client, state }] : [];
     });
-    const appointment = { id, instructor, startsAt, minutes, note: said, title, capacity };
+    const appointment = { id, instructor, startsAt, minutes, room, note: said, title, capacity };
     return people.length > 0 ? [{ appointment, people }] : [];
   });
 }

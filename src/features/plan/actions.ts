@@ -39,7 +39,8 @@ export async function keepPlan(input: unknown): Promise<Result<KeptNow>> {
 
 /** What may be composed for how she is today and how long there is. */
 export async function askLesson(input: unknown): Promise<Result<Lesson>> {
-  const form = v.strictObject({ clientId, feeling: v.picklist(feelings), minutes: whole(5, 180) });
+  const room = v.optional(v.nullable(v.pipe(v.string(), v.maxLength(60))));
+  const form = v.strictObject({ clientId, feeling: v.picklist(feelings), minutes: whole(5, 180), room });
   return act('askLesson', form, input, (who, { clientId: client, ...today }) => readLesson(who, client, today));
 }
 

@@ -103,11 +103,11 @@ export async function readClassPage(who: Who, locale: string, id: string): Promi
   const expected = places.filter(({ state, name }) => holds(state) && name !== null).slice(0, fullTurn);
   const cards = await Promise.all(expected.map(({ clientId }) => findClient(who, clientId)));
   const clients = cards.flatMap((card) => (card.ok ? [card.value] : []));
-  const today = { feeling: 'well' as const, minutes };
+  const today = { feeling: 'well' as const, minutes, room };
   const members = await Promise.all(
     clients.map(async (client) => ({
       ...{ id: client.id, name: client.name },
-      lesson: lessonOf(await gather(who, client, repertoire, today, room)),
+      lesson: lessonOf(await gather(who, client, repertoire, today)),
     })),
   );
   const inRoom = apparatus.filter((one) => one.room === (room ?? studio.room.id)).map(({ rig }) => rig.kind);

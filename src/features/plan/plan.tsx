@@ -32,11 +32,11 @@ const feelingOptions = [
 ] as const;
 
 /** The lesson for how she is and how long there is; asked of the server when either changes. */
-function useLesson({ client, lesson: first, minutes }: PlanPage, onLesson: (lesson: Lesson) => void) {
+function useLesson({ client, lesson: first, minutes, room }: PlanPage, onLesson: (lesson: Lesson) => void) {
   const [lesson, setLesson] = useState(first);
-  const [today, setToday] = useState<Today>({ feeling: 'well', minutes });
+  const [today, setToday] = useState<Today & { readonly room: string }>({ feeling: 'well', minutes, room });
   const { busy, failed, ask } = useAsking();
-  const change = async (by: Partial<Today>) => {
+  const change = async (by: Partial<typeof today>) => {
     const next = { ...today, ...by };
     setToday(next);
     const told = await ask(askLesson({ clientId: client.id, ...next }));
@@ -92,8 +92,8 @@ export function Plan(page: PlanPage) {
   const { sheet, history } = state;
   const composer = useComposer((order) => act({ kind: 'take', order }));
   const { lesson, today, change, busy, failed } = useLesson(page, (next) => void composer.compose(next, sheet));
-  const keeping = useKeeping<KeptPlan>({ revision: page.revision, kept: kept?.plan ?? null }, (plan, revision) =>
-    keepPlan({ clientId: client.id, plan, revision }),
+  const keeping = useKeeping<KeptPlan>({ revision: page.revision, kept: kept?.plan ?? null }, (next, revision) =>
+    keepPlan({ clientId: client.id, plan: next, revision }),
   );
   const judged = judgeOrder(lesson, sheet.order, sheet);
   const begun = useRef(false);
@@ -102,7 +102,8 @@ export function Plan(page: PlanPage) {
     begun.current = true; // once, for a client without a plan
     void composer.compose(page.lesson, emptySheet);
   });
-  const isKept = isKeptSo(lesson, sheet, keeping.kept);
+  const plan = toKeep(lesson, sheet, today.room);
+  const isKept = isKeptSo(lesson, sheet, keeping.kept, today.room);
   const startFrom = (id: string) => {
     if (id === 'composed') return void composer.compose(lesson, sheet);
     const order = orders.find((one) => one.id === id)?.exercises ?? [];
@@ -110,7 +111,7 @@ export function Plan(page: PlanPage) {
     act({ kind: 'take', order: fitting(may, today.minutes, (all) => judgeOrder(lesson, all, sheet).minutes) });
   };
   const toFloor = async () => {
-    if (isKept || (await keeping.keep(toKeep(lesson, sheet)))) window.open(`/floor?client=${client.id}`, '_self'); // a page of its own, kept on the tablet: loaded as such
+    if (isKept || (await keeping.keep(plan))) window.open(`/floor?client=${client.id}`, '_self'); // a page of its own, kept on the tablet: loaded as such
   };
   const onKeys = (event: React.KeyboardEvent) => {
     if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return;
@@ -126,7 +127,7 @@ export function Plan(page: PlanPage) {
         isEmpty={sheet.order.length === 0}
         isKept={isKept}
         onAct={act}
-        onKeep={() => void keeping.keep(toKeep(lesson, sheet))}
+        onKeep={() => void keeping.keep(plan)}
         onFloor={() => void toFloor()}
       />
       <Troubles
@@ -136,11 +137,11 @@ export function Plan(page: PlanPage) {
         failed={keeping.failed ?? failed ?? composer.failed}
         isStopped={isStopped}
       />
-      <OtherKept other={keeping.other} onMine={(revision) => void keeping.keep(toKeep(lesson, sheet), revision)} />
+      <OtherKept other={keeping.other} onMine={(revision) => void keeping.keep(plan, revision)} />
       <Columns $side="320px">
         <Stack>
-          <Row className="no-print" $gap={12} style={{ alignItems: 'end' }}>
-            <div style={{ width: 116 }}>
+          <Row className="no-print" $gap={18} style={{ alignItems: 'end' }}>
+            <div style={{ width: 130 }}>
               <NumberField
                 label="Minutes"
                 limits={minutesLimits}
@@ -159,7 +160,19 @@ export function Plan(page: PlanPage) {
                 isSmall
               />
             </Stack>
-            <div style={{ flex: '1 1 140px' }}>
+            {page.rooms.length > 1 && (
+              <div style={{ flex: '0 1 200px' }}>
+                <Picker
+                  label="Room"
+                  value={today.room}
+                  onChange={(room) => void change({ room })}
+                  choices={page.rooms}
+                />
+              </div>
+            )}
+          </Row>
+          <Row className="no-print" $gap={12} style={{ alignItems: 'end' }}>
+            <div style={{ flex: '1 1 170px' }}>
               <Picker
                 label="Start from"
                 value={null}

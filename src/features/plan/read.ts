@@ -9,7 +9,7 @@ import type { Knowing, Lesson } from '@/core/planning/lesson';
 import type { KeptPlan } from '@/core/planning/kept-plan';
 import { planItem } from '@/core/progression/plan-item';
 import type { Outcome } from '@/core/progression/kept-outcome';
-import { success } from '@/core/result';
+import { failure, success } from '@/core/result';
 import type { Result } from '@/core/result';
 import { datesIn, todayIn } from '@/data/days';
 import { listApparatus } from '@/data/stores/apparatus';
@@ -22,7 +22,12 @@ import { findSummary } from '@/data/stores/summaries';
 import { actingOn } from '@/data/types';
 import type { ClientCard, Who } from '@/data/types';
 
-export type Today = { readonly feeling: Knowing['feeling']; readonly minutes: number };
+/** How she is, how long there is, and where; without a room, where the asker works. */
+export type Today = {
+  readonly feeling: Knowing['feeling'];
+  readonly minutes: number;
+  readonly room?: string | null | undefined;
+};
 
 export type OrderToStartFrom = {
   readonly id: string;
@@ -38,6 +43,9 @@ export type PlanPage = {
   readonly client: { readonly id: string; readonly name: string; readonly goal: string };
   /** Who she is next booked for today, in minutes; an hour less ten otherwise. */
   readonly minutes: number;
+  readonly rooms: readonly { readonly id: string; readonly name: string }[];
+  /** As it was kept for, else as she is booked for today, else where the asker works. */
+  readonly room: string;
   readonly lesson: Lesson;
   readonly orders: readonly OrderToStartFrom[];
   readonly kept: KeptHere | null;
@@ -60,13 +68,12 @@ function ownSeconds(outcomes: readonly Outcome[]): Record<string, number> {
   return Object.fromEntries(Object.entries(all).map(([exercise, seconds]) => [exercise, median(seconds.slice(0, 3))]));
 }
 
-/** All that is known of a client before a session; `room`: where it is, if not where the asker works. */
+/** All that is known of a client before a session. */
 export async function gather(
   who: Who,
   client: ClientCard,
   repertoire: Repertoire,
-  { feeling, minutes }: Today,
-  room?: string | null,
+  { feeling, minutes, room }: Today,
 ): Promise<Knowing> {
   const [studio, summary, sessions, apparatus] = await Promise.all([
     findStudio(who),
@@ -102,16 +109,22 @@ export async function gather(
 
 /** The lesson anew, for how she is and how long there is. */
 export async function readLesson(who: Who, clientId: string, today: Today): Promise<Result<Lesson>> {
-  const [client, repertoire] = await Promise.all([findClient(who, clientId), findRepertoire(who)]);
+  const [client, repertoire, { rooms }] = await Promise.all([
+    findClient(who, clientId),
+    findRepertoire(who),
+    findStudio(who),
+  ]);
+  if (today.room && !rooms.some(({ id }) => id === today.room))
+    return failure('noRoom', 'There is no such room here any more.', 'room');
   return client.ok ? success(lessonOf(await gather(who, client.value, repertoire, today))) : client;
 }
 
-/** Minutes that she is booked for today; undefined where she is not. */
-async function minutesToday(who: Who, timeZone: string, clientId: string): Promise<number | undefined> {
+/** What she is booked for today; undefined where she is not. */
+async function bookedToday(who: Who, timeZone: string, clientId: string) {
   const day = today(timeZone);
   const at = (one: typeof day) => toCalendarDateTime(one).toDate(timeZone);
   const booked = await listAppointments(who, at(day), at(day.add({ days: 1 })));
-  return bookedFor(booked, clientId)?.minutes;
+  return bookedFor(booked, clientId);
 }
 
 export async function readPlanPage(who: Who, locale: string, clientId: string): Promise<Result<PlanPage>> {
@@ -126,14 +139,17 @@ export async function readPlanPage(who: Who, locale: string, clientId: string): 
   const client = found.value;
   const card = plans.get(clientId);
   const kept = card && !card.isUsed ? card : undefined;
-  const minutes = kept?.plan.minutes ?? (await minutesToday(who, studio.timeZone, clientId)) ?? usualMinutes;
-  const knowing = await gather(who, client, repertoire, { feeling: 'well', minutes });
+  const booking = await bookedToday(who, studio.timeZone, clientId);
+  const minutes = kept?.plan.minutes ?? booking?.minutes ?? usualMinutes;
+  const rooms = studio.rooms.map(({ id, name }) => ({ id, name }));
+  const room = [kept?.plan.room, booking?.room].find((one) => rooms.some(({ id }) => id === one)) ?? studio.room.id;
+  const knowing = await gather(who, client, repertoire, { feeling: 'well', minutes, room });
   const lesson = lessonOf(knowing);
   const mays = (exercises: readonly string[]) => exercises.filter((id) => lesson.faces[id]);
   const last: OrderToStartFrom = { id: 'lastTime', name: 'Last time’s', exercises: mays(knowing.lastTaught) };
   return success({
     client: { id: clientId, name: client.name, goal: client.goal },
-    ...{ minutes, lesson },
+    ...{ minutes, lesson, rooms, room },
     orders: [
       ...[
         last,

@@ -46,6 +46,8 @@ test('kept and opened again it is the same, without what may not be done any mor
   expect(isKeptSo(lesson, own, kept)).toBe(true);
   expect(isKeptSo(lesson, { ...own, order: ['march', 'neutralCheck', 'saw'] }, kept)).toBe(false); // composed or moved since
   expect(isKeptSo(lesson, own, null)).toBe(false);
+  const upstairs = toKeep(lesson, own, 'sailLoft');
+  expect([upstairs.room, isKeptSo(lesson, own, upstairs, 'sailLoft'), isKeptSo(lesson, own, upstairs, 'riverRoom')]).toEqual(['sailLoft', true, false]); // prettier-ignore
   const { saw: _, ...faces } = lesson.faces;
   expect(opened({ ...lesson, faces }, kept).order).toEqual(['neutralCheck', 'march']);
 });

@@ -65,8 +65,8 @@ export function onPlan(state: PlanState, act: PlanAct): PlanState {
   return JSON.stringify(next) === JSON.stringify(sheet) ? state : { sheet: next, history: remembered(history, sheet) };
 }
 
-/** What is kept of the sheet: each exercise at its level of today. */
-export const toKeep = (lesson: Lesson, { order, locked, leftOut }: Sheet): KeptPlan => ({
+/** What is kept of the sheet: each exercise at its level of today; and the room, if one was chosen. */
+export const toKeep = (lesson: Lesson, { order, locked, leftOut }: Sheet, room?: string): KeptPlan => ({
   minutes: lesson.task.minutes,
   order: order.flatMap((id) => {
     const face = lesson.faces[id];
@@ -74,11 +74,12 @@ export const toKeep = (lesson: Lesson, { order, locked, leftOut }: Sheet): KeptP
   }),
   locked: [...locked],
   leftOut: [...leftOut],
+  ...(room === undefined ? {} : { room }),
 });
 
 /** Whether the sheet is what is kept. */
-export const isKeptSo = (lesson: Lesson, sheet: Sheet, kept: KeptPlan | null): boolean =>
-  kept !== null && JSON.stringify(toKeep(lesson, sheet)) === JSON.stringify(kept);
+export const isKeptSo = (lesson: Lesson, sheet: Sheet, kept: KeptPlan | null, room?: string): boolean =>
+  kept !== null && JSON.stringify(toKeep(lesson, sheet, room)) === JSON.stringify(kept);
 
 /** A kept plan on the screen: what may not be done today has gone from it. */
 export const opened = (lesson: Lesson, { order, locked, leftOut }: KeptPlan): Sheet => ({
