@@ -151,7 +151,12 @@ export const conditions: readonly Entry[] = [
       'Throughout: no head-down, rolling, falls, jumps, held breath or overheating. From the second third also no lying flat for long, prone, curls, and planks that dome. The provider’s advice on file leads.',
     change: 'On an incline, on the side, or on hands and knees; shorter holds.',
     clearedBy: 'the midwife or physician',
-    flatAtMost: { minutes: 5, why: 'lying flat for long is out from the second third', fromWeek: secondThird },
+    flatAtMost: {
+      minutes: 5,
+      why: 'lying flat for long is out from the second third',
+      fromWeek: secondThird,
+      raisedOn: ['inclinePillow'],
+    },
     rules: [
       rule('down', { inversion: true }, 'head-down is out in pregnancy'),
       rule('rolling', { rolling: true }, 'rolling is out in pregnancy'),

@@ -125,7 +125,11 @@ test('kept, it opens so again, and is what the Floor begins with', async () => {
 test('who carries twins is planned nothing that her cautions rule out; why is told', async () => {
   await openPlan('Fenna Driftwell');
   await isComposed();
-  await chrome.sees('Nothing to mend.'); // never longer on the back in a row than she may
+  await chrome.sees('Nothing to mend.');
+  await chrome.sees('In most of them: pregnancy: raise head and ribs on an incline');
+  await chrome.choose('Room', 'Sail loft'); // no incline there: never longer on the back in a row than she may
+  await chrome.sees('it parts the time lying flat');
+  await chrome.sees('Nothing to mend.');
   expect(await minutes()).toBeGreaterThan(40); // and the time is filled all the same
   const all = await order();
   for (const out of ['Roll-over', 'Rolling back, ball', 'Swimming']) expect(all).not.toContain(out);

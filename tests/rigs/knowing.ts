@@ -19,6 +19,7 @@ export const knowing = (more: Partial<Knowing> = {}): Knowing => ({
   ownSeconds: {},
   sessions: [],
   apparatus: [],
+  props: [],
   feeling: 'well',
   minutes: 50,
   today: '2026-03-20',

@@ -399,11 +399,19 @@ export const condition = v.strictObject({
   change: text,
   /** Whose word clears it. */
   clearedBy: text,
-  /** Rules out until cleared, or changes how a level is done. */
-  /** How long one with it may lie flat on the back in a row, where that is limited; from a week on, where it has weeks. */
+  /**
+   * How long one with it may lie flat on the back in a row, where that is limited; from a week on, where it has weeks. On one of these
+   * props head and ribs are raised, and nobody lies flat.
+   */
   flatAtMost: v.optional(
-    v.strictObject({ minutes: v.pipe(v.number(), v.minValue(1)), why: text, fromWeek: v.optional(v.number()) }),
+    v.strictObject({
+      minutes: v.pipe(v.number(), v.minValue(1)),
+      why: text,
+      fromWeek: v.optional(v.number()),
+      raisedOn: v.optional(ids, []),
+    }),
   ),
+  /** Rules out until cleared, or changes how a level is done. */
   rules: v.optional(
     v.array(
       v.strictObject({

@@ -178,6 +178,14 @@ describe('a client who holds much', () => {
     expect(judgeOrder(lesson, without.value.order, free).warnings.join()).toMatch(/in a row/); // it was no idle limit
     expect(without.value.value).toBeGreaterThanOrEqual(value - 1e-9);
   });
+  test('where an incline pillow lies in the room, as her cautions ask for, nobody lies flat: no limit, the change told', () => {
+    const conditions = [{ condition: 'pregnancy', note: '', clearedOn: null, clearedBy: null, week: 30 }];
+    const lesson = lessonOf(grown({ acting: { conditions }, props: ['inclinePillow'] }));
+    expect([lesson.flat, lesson.task.inARow]).toEqual([null, undefined]);
+    expect(lesson.faces.neutralCheck?.changes).toEqual(['pregnancy: raise head and ribs on an incline; short']);
+    for (const { flatAtMost } of repertoire.conditions)
+      for (const prop of flatAtMost?.raisedOn ?? []) expect(repertoire.props.map(({ id }) => id)).toContain(prop);
+  });
   test('longer on the back by itself than she may lie: not composed, and why; locked in, the two collide in words', () => {
     const conditions = [{ condition: 'pregnancy', note: '', clearedOn: null, clearedBy: null, week: 30 }];
     const lesson = lessonOf(grown({ acting: { conditions }, ownSeconds: { legFloat: 400 } }));

@@ -42,8 +42,9 @@ export type Knowing = {
   readonly ownSeconds: Readonly<Record<string, number>>;
   /** What came of her newest sessions. */
   readonly sessions: readonly SessionTimed[];
-  /** Apparatus in the room; the mat is always there. */
+  /** Apparatus in the room, the mat is always there; and props. */
   readonly apparatus: readonly ApparatusKind[];
+  readonly props: readonly string[];
   readonly feeling: (typeof feelings)[number];
   readonly minutes: number;
   /** As 2026-03-01. */
@@ -302,11 +303,13 @@ export const tooLongFlat = (flat: Lesson['flat'], { tags, minutes }: Item): stri
     ? `It takes ${minutes} minutes on the back; ${flat.why}.`
     : null;
 
-/** The strictest limit of lying flat that acts. */
-function flatOf({ repertoire, acting }: Knowing): Lesson['flat'] {
+/** The strictest limit of lying flat that acts; none where what raises head and ribs is in the room, as its cautions ask for. */
+function flatOf({ repertoire, acting, props }: Knowing): Lesson['flat'] {
   const limits = actingConditions(repertoire, acting.conditions).flatMap(
     ({ condition: { flatAtMost: limit }, as, week }) =>
-      !limit || (limit.fromWeek !== undefined && week !== undefined && week < limit.fromWeek)
+      !limit ||
+      (limit.fromWeek !== undefined && week !== undefined && week < limit.fromWeek) ||
+      limit.raisedOn.some((prop) => props.includes(prop))
         ? []
         : [{ minutes: limit.minutes, why: `${as}: ${limit.why}` }],
   );

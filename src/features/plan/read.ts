@@ -83,7 +83,8 @@ export async function gather(
   ]);
   const body = bodyOf(client);
   const outcomes = sessions.flatMap(({ outcome }) => outcome ?? []);
-  const rigs = apparatus.filter((one) => one.room === (room ?? studio.room.id)).map(({ rig }) => rig.kind);
+  const inRoom = room ?? studio.room.id;
+  const rigs = apparatus.filter((one) => one.room === inRoom).map(({ rig }) => rig.kind);
   return {
     ...{ repertoire, body, feeling, minutes },
     acting: actingOn(client),
@@ -95,6 +96,7 @@ export async function gather(
     ownSeconds: ownSeconds(outcomes),
     sessions: outcomes,
     apparatus: [...new Set(rigs)],
+    props: studio.rooms.find(({ id }) => id === inRoom)?.props ?? [],
     today: todayIn(studio.timeZone),
     planned: ({ exercise: id, level }) => {
       const exercise = repertoire.exercises.find((one) => one.id === id);
