@@ -23,7 +23,7 @@ const slowMinutes = 0.5;
 export const apparatusMinutes = 1.5;
 
 /** From one setting of springs to another on the same apparatus. */
-export const springMinutes = 0.5;
+const springMinutes = 0.5;
 /** Words and hands before an exercise that is known, beside its own setting up. */
 export const tellingMinutes = 1;
 

@@ -6,8 +6,9 @@ import { KeepMark } from '../head';
 import { Leave, Tap, Warn, Wrapping } from '../parts';
 import { uncheckedOf } from '../state';
 import { apparatusCheck } from '../words';
-import { Bar, Exercise, Frame, Head, hereOf, openFor } from './frame';
+import { Bar, Exercise, Frame, Head, hereOf } from './frame';
 import type { ClassProps } from './frame';
+import { openFor } from './going-on';
 import { begins, planFor } from './state';
 
 /** Before it begins: who is here. Everybody is, but those who are taken out; a stop sign keeps her out. */

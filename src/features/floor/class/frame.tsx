@@ -2,7 +2,6 @@
 import styled from 'styled-components';
 import type { FloorLink } from '../link';
 import type { FloorClass } from '../pack';
-import { goingOn } from './state';
 import type { BoardState } from './state';
 
 export const Frame = styled.main`
@@ -79,10 +78,3 @@ export type ClassProps = { readonly link: FloorLink; readonly state: BoardState;
 
 /** Where the class stands on the tablet. */
 export const hereOf = (appointment: string): string => `/floor?class=${appointment}`;
-
-/** Takes an exercise in hand with somebody, and notes that the one before was done. */
-export async function openFor(link: FloorLink, client: string, from: string | undefined, to: string): Promise<void> {
-  const thread = link.read().threads.find((one) => one.client.id === client);
-  if (!thread || thread.session.endedAt !== null) return;
-  for (const what of goingOn(thread, from, to)) await link.tap(what, client);
-}
